@@ -1,0 +1,197 @@
+import { z } from 'zod'
+import { FAMILIES } from '../../core/catalogue/families.js'
+import { CLEARANCE_GROUPS } from '../../core/fits/clearance-group.js'
+import { RING_LOADS } from '../../core/fits/recommend.js'
+import { MATERIAL_NAMES } from '../../core/materials.js'
+import { ARRANGEMENTS } from '../../core/ratings/equivalent-load.js'
+import { ACCURACIES } from '../../core/tolerances/ring.js'
+
+export const number = z.number()
+export const family = z.enum(FAMILIES)
+export const material = z.enum(MATERIAL_NAMES)
+export const accuracy = z.enum(ACCURACIES)
+export const group = z.enum(CLEARANCE_GROUPS)
+export const ringLoad = z.enum(RING_LOADS)
+export const designation = z.string().min(1).max(200)
+const toleranceClass = z.string().min(1).max(8)
+const range = z.tuple([number, number])
+const readings = z.array(number).max(64)
+const loadBands = z.enum(['0.06-0.12', '0.07-0.15'])
+const seat = z.strictObject({ toleranceClass: toleranceClass.optional(), deviationUm: range.optional() })
+
+export const toleranceInput = z.strictObject({ sizeMm: number, toleranceClass })
+export const limitsValues = z.object({ upperUm: number, lowerUm: number })
+
+export const ringToleranceInput = z.strictObject({ ring: z.enum(['inner', 'outer']), sizeMm: number, accuracy, family })
+
+export const fitInput = z.strictObject({ seat: z.enum(['shaft', 'housing']), sizeMm: number, toleranceClass, accuracy, family })
+export const fitValues = z.object({
+  maxInterferenceUm: number,
+  minInterferenceUm: number,
+  probableMaxInterferenceUm: number,
+  probableMinInterferenceUm: number,
+  seatUpperUm: number,
+  seatLowerUm: number,
+  ringUpperUm: number,
+  ringLowerUm: number,
+})
+
+export const fitOptions = z.strictObject({
+  outerMustSlide: z.boolean().optional(),
+  innerMustSlide: z.boolean().optional(),
+  split: z.boolean().optional(),
+  thinWall: z.boolean().optional(),
+  lightAlloy: z.boolean().optional(),
+  hollowShaft: z.boolean().optional(),
+  heatThroughShaft: z.boolean().optional(),
+  precise: z.boolean().optional(),
+  sleeve: z.boolean().optional(),
+  loadBands: loadBands.optional(),
+})
+export const recommendInput = z.strictObject({
+  family,
+  boreMm: number,
+  outsideMm: number,
+  innerRingLoad: ringLoad,
+  outerRingLoad: ringLoad,
+  loadRatio: number,
+  options: fitOptions.optional(),
+})
+export const recommendValues = z.object({
+  shaftClass: z.string(),
+  housingClass: z.string(),
+  shaftReason: z.string(),
+  housingReason: z.string(),
+  loadBand: z.enum(['light', 'normal', 'heavy']),
+})
+
+export const clearanceInput = z.strictObject({ family, boreMm: number, taperedBore: z.boolean().optional(), group })
+export const clearanceValues = z.object({ minUm: number, maxUm: number })
+
+export const operatingInput = z.strictObject({
+  designation: designation.optional(),
+  family: family.optional(),
+  boreMm: number.optional(),
+  outsideMm: number.optional(),
+  innerRacewayMm: number.optional(),
+  outerRacewayMm: number.optional(),
+  group: group.optional(),
+  rangeUm: range.optional(),
+  taperedBore: z.boolean().optional(),
+  shaft: seat,
+  housing: seat,
+  accuracy: accuracy.default('normal'),
+  innerRingC: number,
+  outerRingC: number,
+  smoothingUm: number.optional(),
+  shaftBoreMm: number.optional(),
+  shaftMaterial: material.optional(),
+  housingMaterial: material.optional(),
+  housingOutsideMm: number.optional(),
+})
+export const operatingValues = z.object({
+  minUm: number,
+  maxUm: number,
+  medianUm: number,
+  p025Um: number,
+  p975Um: number,
+  shareBelowZero: number,
+  stages: z.array(z.object({ name: z.string(), minUm: number, maxUm: number, p025Um: number, p975Um: number })),
+})
+
+export const loadRatingInput = z.strictObject({
+  family,
+  elements: number,
+  elementDiameterMm: number,
+  rollerLengthMm: number.optional(),
+  pitchDiameterMm: number,
+  contactAngleDeg: number.optional(),
+  rows: number.optional(),
+})
+export const loadRatingValues = z.object({ dynamicRatingN: number, staticRatingN: number, fatigueLoadLimitN: number })
+
+export const equivalentInput = z.strictObject({
+  family,
+  contactAngleDeg: number.optional(),
+  radialLoadN: number,
+  axialLoadN: number,
+  staticRatingN: number.optional(),
+  f0: number.optional(),
+  rows: number.optional(),
+  arrangement: z.enum(ARRANGEMENTS).optional(),
+})
+export const equivalentValues = z.object({ equivalentLoadN: number, staticEquivalentLoadN: number, e: number })
+
+export const ratingLifeInput = z.strictObject({
+  rollingElement: z.enum(['ball', 'roller']),
+  dynamicRatingN: number,
+  equivalentLoadN: number,
+  speedRpm: number,
+  reliabilityPercent: number.optional(),
+  aIso: number.optional(),
+})
+export const ratingLifeValues = z.object({ ratingLifeMrev: number, ratingLifeH: number, modifiedLifeH: number })
+
+export const bearingInput = z.strictObject({ designation })
+export const bearingValues = z.object({
+  designation: z.string(),
+  family,
+  series: z.string(),
+  boreMm: number,
+  outsideMm: number,
+  widthMm: number,
+  chamferMm: number,
+  elements: number,
+  elementDiameterMm: number,
+  rollerLengthMm: number.nullable(),
+  pitchDiameterMm: number,
+  contactAngleDeg: number,
+  rows: number,
+  innerRacewayMm: number,
+  outerRacewayMm: number,
+  dynamicRatingN: number,
+  staticRatingN: number,
+  fatigueLoadLimitN: number,
+  f0: number.nullable(),
+  massKg: number,
+  greaseSpeedRpm: number,
+  dimensionSource: z.string(),
+  ratingSource: z.string(),
+})
+
+export const identifyInput = z.strictObject({
+  readings: z.strictObject({ boreMm: readings.optional(), outsideMm: readings.optional(), widthMm: readings.optional() }),
+  instrument: z.enum(['rule', 'vernier', 'micrometer']),
+  family: family.optional(),
+})
+export const identifyValues = z.object({
+  candidates: z.array(z.object({ designation: z.string(), family, probability: number })),
+  verdict: z.enum(['one', 'several', 'none']),
+  estimates: z.array(z.object({ dimension: z.string(), meanMm: number, spreadMm: number, count: number })),
+})
+
+export const growthInput = z.strictObject({ spanMm: number, shaftMaterial: material, shaftRiseK: number, housingMaterial: material, housingRiseK: number })
+export const growthValues = z.object({ growthMm: number, quickRuleMm: number.optional(), quickRuleRiseK: number.optional() })
+
+export const pressInput = z.strictObject({
+  boreMm: number,
+  racewayDiameterMm: number,
+  widthMm: number,
+  interferenceUm: number,
+  shaftBoreMm: number.optional(),
+  shaftMaterial: material.optional(),
+  friction: number.optional(),
+})
+export const pressValues = z.object({ pressureMPa: number, forceN: number, hoopStressMPa: number })
+
+export const heatingInput = z.strictObject({
+  boreMm: number,
+  interferenceUm: number,
+  shaftTemperatureC: number,
+  mountingClearanceUm: number.optional(),
+  limitC: number.optional(),
+})
+export const heatingValues = z.object({ ringTemperatureC: number, setTemperatureC: number, mountingClearanceUm: number, withinLimit: z.boolean() })
+
+export const chillingInput = z.strictObject({ diameterMm: number, material, fromC: number, toC: number, interferenceUm: number })
+export const chillingValues = z.object({ shrinkUm: number, clearanceUm: number })

@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import { InputError } from '../core/result.js'
+
+/** One value that was refused: which field, what it was, what is allowed. */
+export const fieldErrorSchema = z.object({ field: z.string(), value: z.unknown().optional(), allowed: z.string() })
+export type FieldError = z.infer<typeof fieldErrorSchema>
+
+/** RFC 9457 problem details, the one shape of every error that leaves the program. */
+export const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string(),
+  errors: z.array(fieldErrorSchema).optional(),
+  /** With 409: what the other person saved meanwhile. */
+  current: z.unknown().optional(),
+})
+export type Problem = z.infer<typeof problemSchema>
+
+export function problem(status: number, title: string, detail: string, extra: Partial<Problem> = {}): Problem {
+  return { type: `urn:yardfrost:${title.toLowerCase().replace(/[^a-z]+/g, '-')}`, title, status, detail, ...extra }
+}
+
+/** The 422 of a refused value, from either the schema or the core. */
+export function refusal(error: z.ZodError | InputError): Problem {
+  const errors: FieldError[] =
+    error instanceof InputError
+      ? [{ field: error.field, value: finite(error.value), allowed: error.allowed }]
+      : error.issues.map((issue) => ({ field: issue.path.join('.') || 'input', allowed: issue.message }))
+  return problem(422, 'Refused value', errors.map((e) => `${e.field}: ${e.allowed}`).join('; '), { errors })
+}
+
+/** JSON has no NaN and no Infinity; they are named in words. */
+function finite(value: unknown): unknown {
+  return typeof value === 'number' && !Number.isFinite(value) ? String(value) : value
+}

@@ -1,0 +1,36 @@
+/**
+ * Seat classes by load for solid steel shafts and for housings.
+ * Source: engineering practice, the tables in common use, which follow ISO 286 classes.
+ * A shaft row is [bore up to and including mm, class].
+ */
+export type LoadBand = 'light' | 'normal' | 'heavy'
+export type ShaftColumn = 'ball' | 'cylindrical' | 'spherical'
+type Row = readonly [number, string]
+
+export const SHAFT_ROWS: Record<ShaftColumn, Record<LoadBand, { fromMm: number; rows: readonly Row[]; lastIsOpen: boolean }>> = {
+  ball: {
+    light: { fromMm: 0, lastIsOpen: false, rows: [[18, 'js5'], [100, 'j6'], [140, 'k6'], [200, 'm6']] },
+    normal: { fromMm: 0, lastIsOpen: true, rows: [[18, 'js5'], [100, 'k5'], [140, 'm5'], [200, 'm6'], [280, 'n6'], [500, 'p6']] },
+    heavy: { fromMm: 0, lastIsOpen: true, rows: [[18, 'js5'], [100, 'k5'], [140, 'm5'], [200, 'm6'], [280, 'n6'], [500, 'p6']] },
+  },
+  cylindrical: {
+    light: { fromMm: 0, lastIsOpen: false, rows: [[40, 'j6'], [140, 'k6'], [200, 'm6']] },
+    normal: { fromMm: 0, lastIsOpen: false, rows: [[40, 'k5'], [100, 'm5'], [140, 'm6'], [200, 'n6'], [400, 'p6']] },
+    heavy: { fromMm: 50, lastIsOpen: true, rows: [[140, 'n6'], [200, 'p6'], [500, 'r6']] },
+  },
+  spherical: {
+    light: { fromMm: 0, lastIsOpen: true, rows: [[40, 'k5'], [65, 'm5'], [100, 'm6'], [140, 'n6'], [280, 'p6'], [500, 'r6']] },
+    normal: { fromMm: 0, lastIsOpen: true, rows: [[40, 'k5'], [65, 'm5'], [100, 'm6'], [140, 'n6'], [280, 'p6'], [500, 'r6']] },
+    heavy: { fromMm: 50, lastIsOpen: true, rows: [[70, 'n6'], [140, 'p6'], [500, 'r6']] },
+  },
+}
+
+/** Upper ends of light and normal P/C, by school; the second school has its own pair for rollers. */
+export const LOAD_BANDS = {
+  '0.06-0.12': { ball: [0.06, 0.12], roller: [0.06, 0.12] },
+  '0.07-0.15': { ball: [0.07, 0.15], roller: [0.08, 0.18] },
+} as const
+export type LoadBands = keyof typeof LOAD_BANDS
+
+/** From loose to tight; "one step tighter" is the next to the right. */
+export const HOUSING_LADDER = ['G7', 'H7', 'J7', 'K7', 'M7', 'N7', 'P7', 'R7'] as const

@@ -1,0 +1,47 @@
+import { jointPressureMPa } from '../fits/lame.js'
+import type { Material } from '../materials.js'
+import { Sheet, inRange, short, type Result } from '../result.js'
+
+export interface PressForceInput {
+  boreMm: number
+  racewayDiameterMm: number
+  widthMm: number
+  /** Effective: smoothing already taken off. */
+  interferenceUm: number
+  shaftBoreMm?: number
+  shaftMaterial?: Material
+  friction?: number
+}
+
+export interface PressForceValues {
+  pressureMPa: number
+  forceN: number
+  hoopStressMPa: number
+}
+
+/**
+ * Force to push a ring cold over its seat (N), contact pressure and hoop stress at the bore (MPa).
+ * p by Lamé, F = μ p π d B, σ = p (F² + d²)/(F² − d²). Range: bore below raceway, interference 0 to 1000 µm, μ 0.01 to 0.5.
+ * Sources: Lamé; μ 0.12 for an oiled seat is engineering practice.
+ */
+export function pressForce(input: PressForceInput): Result<PressForceValues> {
+  const d = inRange('boreMm', input.boreMm, 0, 2000, 'mm', true)
+  const F = inRange('racewayDiameterMm', input.racewayDiameterMm, d, 4000, 'mm', true)
+  const B = inRange('widthMm', input.widthMm, 0, 2000, 'mm', true)
+  const U = inRange('interferenceUm', input.interferenceUm, 0, 1000, 'µm')
+  const hollow = inRange('shaftBoreMm', input.shaftBoreMm ?? 0, 0, d * 0.95, 'mm')
+  const mu = inRange('friction', input.friction ?? 0.12, 0.01, 0.5)
+  const pressureMPa = jointPressureMPa(
+    { innerBoreMm: hollow, jointMm: d, outerMm: F, innerMaterial: input.shaftMaterial ?? 'carbon-steel', outerMaterial: 'bearing-steel' },
+    U,
+  )
+  const forceN = mu * pressureMPa * Math.PI * d * B
+  const hoopStressMPa = (pressureMPa * (F * F + d * d)) / (F * F - d * d)
+  const sheet = new Sheet()
+  sheet.step('p', 'contact pressure', 'Lamé, ring on shaft', `U ${short(U)} µm, d ${short(d)}, F ${short(F)}, d0 ${short(hollow)} mm`, pressureMPa, 'MPa', 'Lamé, thick cylinders')
+  sheet.step('F', 'force to press on', 'μ p π d B', `${short(mu)} · ${short(pressureMPa)} · π · ${short(d)} · ${short(B)}`, forceN, 'N', 'Coulomb friction; μ: engineering practice')
+  sheet.step('σ', 'hoop stress at the bore', 'p (F² + d²)/(F² − d²)', `${short(pressureMPa)} · (${short(F)}² + ${short(d)}²)/(${short(F)}² − ${short(d)}²)`, hoopStressMPa, 'MPa', 'Lamé')
+  if (hoopStressMPa > 150) sheet.caution('stop', 'hoop-stress', 'The ring would be stretched over 150 MPa: it may crack in service. Take a lighter fit.', short(hoopStressMPa))
+  else if (hoopStressMPa > 100) sheet.caution('caution', 'hoop-stress', 'The ring is stretched over 100 MPa: ask whether the fit must be that tight.', short(hoopStressMPa))
+  return sheet.result({ pressureMPa, forceN, hoopStressMPa })
+}

@@ -1,0 +1,81 @@
+import { coolingPerK, expansionPerK, type Material } from '../materials.js'
+import { InputError, Sheet, inRange, short, type Result } from '../result.js'
+
+export interface HeatingInput {
+  boreMm: number
+  interferenceUm: number
+  shaftTemperatureC: number
+  mountingClearanceUm?: number
+  limitC?: number
+}
+
+export interface HeatingValues {
+  /** Unrounded. */
+  ringTemperatureC: number
+  /** What to set: rounded up to 5 °C. */
+  setTemperatureC: number
+  mountingClearanceUm: number
+  withinLimit: boolean
+}
+
+/** Clearance wanted while the hot ring goes on: the larger of 20 µm and 0.4 µm per mm of bore. Engineering practice. */
+export function mountingClearanceUm(boreMm: number): number {
+  return Math.max(20, 0.4 * boreMm)
+}
+
+/**
+ * Ring temperature at which a ring slides over its seat, °C.
+ * T = shaft + (U + mounting clearance) / (0.012 d), µm and mm; the setting is rounded up to 5 °C and judged against the limit.
+ * Range: bore above 0 to 2000 mm, interference 0 to 2000 µm. Sources: expansion of bearing steel; clearance and limits: engineering practice.
+ */
+export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
+  const d = inRange('boreMm', input.boreMm, 0, 2000, 'mm', true)
+  const U = inRange('interferenceUm', input.interferenceUm, 0, 2000, 'µm')
+  const shaft = inRange('shaftTemperatureC', input.shaftTemperatureC, -60, 150, '°C')
+  const gap = inRange('mountingClearanceUm', input.mountingClearanceUm ?? mountingClearanceUm(d), 0, 2000, 'µm')
+  const limit = inRange('limitC', input.limitC ?? 110, 40, 300, '°C')
+  const perK = expansionPerK('bearing-steel') * 1000 * d
+  const ringTemperatureC = shaft + (U + gap) / perK
+  const setTemperatureC = Math.ceil((ringTemperatureC - 1e-9) / 5) * 5
+  const withinLimit = setTemperatureC <= limit
+  const sheet = new Sheet()
+  sheet.step('s', 'clearance wanted for mounting', input.mountingClearanceUm === undefined ? 'max(20, 0.4 d)' : 'given', `d = ${short(d)}`, gap, 'µm', 'engineering practice: room to push in one move')
+  sheet.step('T', 'ring temperature', 'Ts + (U + s) / (0.012 d)', `${short(shaft)} + (${short(U)} + ${short(gap)}) / (0.012 · ${short(d)})`, ringTemperatureC, '°C', 'expansion of bearing steel, 12e-6 per K')
+  sheet.step('set', 'temperature to set', 'rounded up to 5 °C', short(ringTemperatureC), setTemperatureC, '°C', 'engineering practice')
+  if (!withinLimit) sheet.caution('stop', 'over-ring-limit', `The ring would need ${setTemperatureC} °C, over its limit of ${limit} °C. Chill the shaft, press, or use oil injection; do not heat further.`, setTemperatureC)
+  sheet.caution('caution', 'hot-ring', 'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.', setTemperatureC)
+  return sheet.result({ ringTemperatureC, setTemperatureC, mountingClearanceUm: gap, withinLimit })
+}
+
+export interface ChillingInput {
+  diameterMm: number
+  material: Material
+  fromC: number
+  toC: number
+  interferenceUm: number
+}
+
+/**
+ * Shrink of a part on cooling and the clearance that leaves, µm: D · ᾱ · ΔT with the mean coefficient from room to `toC`.
+ * Range: diameter above 0 to 2000 mm; −196 °C up to `fromC`, at most 60 °C. Source: pinned mean coefficients, see docs/methods.md.
+ */
+export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clearanceUm: number }> {
+  const D = inRange('diameterMm', input.diameterMm, 0, 2000, 'mm', true)
+  const from = inRange('fromC', input.fromC, -100, 60, '°C')
+  const to = inRange('toC', input.toC, -196, 60, '°C')
+  if (to >= from) throw new InputError('toC', to, `chilling goes below the starting temperature of ${from} °C`)
+  const U = inRange('interferenceUm', input.interferenceUm, -2000, 2000, 'µm')
+  const sheet = new Sheet()
+  const { perK, standIn } = coolingPerK(input.material, to)
+  if (standIn) sheet.assume(`No cooling coefficients are held for this material; those of ${standIn} were taken.`)
+  const shrinkUm = D * perK * (from - to) * 1000
+  const clearanceUm = shrinkUm - U
+  sheet.step('ᾱ', 'mean coefficient on cooling', 'interpolated between −25, −78 and −196 °C', `to ${short(to)} °C`, perK * 1e6, '10⁻⁶/K', 'handbook means, see docs/methods.md')
+  sheet.step('ΔD', 'shrink', 'D ᾱ ΔT', `${short(D)} · ${short(perK * 1e6)}e-6 · ${short(from - to)}`, shrinkUm, 'µm', 'linear thermal expansion')
+  sheet.step('s', 'clearance left', 'ΔD − U', `${short(shrinkUm)} − ${short(U)}`, clearanceUm, 'µm', 'difference')
+  if (clearanceUm <= 0) sheet.caution('stop', 'not-cold-enough', 'The part does not shrink enough to go in freely at this temperature.', short(clearanceUm))
+  if (to < -50 && input.material === 'bearing-steel') sheet.caution('caution', 'cold-bearing', "Complete bearings not below about −50 °C without the maker's word: seals, grease, cage and steel may not stand it.", to)
+  if (to < -60) sheet.caution('caution', 'asphyxiation', 'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container, insulated gloves and face shield.', to)
+  sheet.caution('note', 'frost', 'Frost becomes water: dry, oil and regrease what was chilled.')
+  return sheet.result({ shrinkUm, clearanceUm })
+}
