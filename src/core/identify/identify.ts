@@ -80,9 +80,9 @@ function rank(rows: readonly Bearing[], estimates: IdentifyValues['estimates'], 
     .sort((a, b) => b.probability - a.probability)
 }
 
-/** True when the readings, taken as inches, point at a row and as millimetres do not. */
-function looksLikeInches(rows: readonly Bearing[], estimates: IdentifyValues['estimates']): boolean {
-  return rows.some((row) => estimates.every(({ dimension, meanMm }) => Math.abs(meanMm * 25.4 - row[dimension]) < 0.3))
+/** A reading below every row of the catalogue, which may have been meant in inches. */
+function suspectedInches(rows: readonly Bearing[], estimates: IdentifyValues['estimates']): IdentifyValues['estimates'][number] | undefined {
+  return estimates.find(({ dimension, meanMm }) => meanMm < 0.8 * Math.min(...rows.map((row) => row[dimension])))
 }
 
 /**
@@ -106,8 +106,11 @@ export function identify(input: IdentifyInput): Result<IdentifyValues> {
   const certain = candidates[0] && candidates[0].probability >= 0.8
   const verdict = !candidates.length ? 'none' : certain ? 'one' : 'several'
   if (verdict === 'none') {
-    if (looksLikeInches(rows, estimates)) sheet.caution('caution', 'unit-slip', 'No millimetre bearing is this small, but the figures fit in inches. Type them with "in".', short(estimates[0]!.meanMm))
-    else sheet.caution('caution', 'no-match', `No bearing of the catalogue has these sizes. Nearest: ${nearest(rows, estimates)}.`)
+    const slip = suspectedInches(rows, estimates)
+    if (slip) {
+      const [mm, inches] = [short(slip.meanMm), short(slip.meanMm * 25.4)]
+      sheet.caution('caution', 'unit-slip', `A ${WORDS[slip.dimension]} of ${mm} mm is smaller than any bearing here. Was ${mm} in (${inches} mm) meant? Type it with "in".`, slip.meanMm)
+    } else sheet.caution('caution', 'no-match', `No bearing of the catalogue has these sizes. Nearest: ${nearest(rows, estimates)}.`)
   } else if (verdict === 'several') {
     sheet.caution('note', 'tie', tieWords(candidates))
   }

@@ -56,7 +56,7 @@ export interface ChillingInput {
 }
 
 /**
- * Shrink of a part on cooling and the clearance that leaves, µm: D · ᾱ · ΔT with the mean coefficient from room to `toC`.
+ * Shrink of a part on cooling and the clearance that leaves, µm: D · αm · ΔT with the mean coefficient from room to `toC`.
  * Range: diameter above 0 to 2000 mm; −196 °C up to `fromC`, at most 60 °C. Source: pinned mean coefficients, see docs/methods.md.
  */
 export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clearanceUm: number }> {
@@ -70,8 +70,8 @@ export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clear
   if (standIn) sheet.assume(`No cooling coefficients are held for this material; those of ${standIn} were taken.`)
   const shrinkUm = D * perK * (from - to) * 1000
   const clearanceUm = shrinkUm - U
-  sheet.step('ᾱ', 'mean coefficient on cooling', 'interpolated between −25, −78 and −196 °C', `to ${short(to)} °C`, perK * 1e6, '10⁻⁶/K', 'handbook means, see docs/methods.md')
-  sheet.step('ΔD', 'shrink', 'D ᾱ ΔT', `${short(D)} · ${short(perK * 1e6)}e-6 · ${short(from - to)}`, shrinkUm, 'µm', 'linear thermal expansion')
+  sheet.step('αm', 'mean coefficient on cooling', 'interpolated between −25, −78 and −196 °C', `to ${short(to)} °C`, perK * 1e6, '1e-6/K', 'handbook means, see docs/methods.md')
+  sheet.step('ΔD', 'shrink', 'D αm ΔT', `${short(D)} · ${short(perK * 1e6)}e-6 · ${short(from - to)}`, shrinkUm, 'µm', 'linear thermal expansion')
   sheet.step('s', 'clearance left', 'ΔD − U', `${short(shrinkUm)} − ${short(U)}`, clearanceUm, 'µm', 'difference')
   if (clearanceUm <= 0) sheet.caution('stop', 'not-cold-enough', 'The part does not shrink enough to go in freely at this temperature.', short(clearanceUm))
   if (to < -50 && input.material === 'bearing-steel') sheet.caution('caution', 'cold-bearing', "Complete bearings not below about −50 °C without the maker's word: seals, grease, cage and steel may not stand it.", to)

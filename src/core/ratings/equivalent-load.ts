@@ -92,7 +92,7 @@ export function equivalentLoad(input: EquivalentLoadInput): Result<EquivalentLoa
   const [x, y] = above ? [x2, y2] : [x1, y1]
   // ISO 281: P of a radial bearing is not below Fr; this closes the small gap of the table at Fa/Fr = e.
   const equivalentLoadN = Math.max(Fr, x * Fr + y * Fa)
-  sheet.step('e', 'limit of Fa/Fr', family === 'deep-groove-ball' ? 'table' : family === 'spherical-roller' ? '1.5 tan α' : 'series', `Fa/Fr = ${Fr > 0 ? short(Fa / Fr) : '∞'}, ${above ? 'above' : 'not above'} e`, e, '', SOURCE)
+  sheet.step('e', 'limit of Fa/Fr', family === 'deep-groove-ball' ? 'table' : family === 'spherical-roller' ? '1.5 tan α' : 'series', `Fa/Fr = ${Fr > 0 ? short(Fa / Fr) : 'no radial load'}, ${above ? 'above' : 'not above'} e`, e, '', SOURCE)
   sheet.step('P', 'equivalent load', 'X Fr + Y Fa', `${short(x)} · ${short(Fr)} + ${short(y)} · ${short(Fa)}`, equivalentLoadN, 'N', SOURCE)
   const [staticEquivalentLoadN, formula, substituted] = staticLoad(input)
   sheet.step('P0', 'static equivalent load', formula, substituted, staticEquivalentLoadN, 'N', STATIC_SOURCE)

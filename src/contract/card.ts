@@ -1,0 +1,82 @@
+import { z } from 'zod'
+import { FAMILIES } from '../core/catalogue/families.js'
+import { DIRT, EVIDENCE, LOAD_DIRECTIONS, MOUNT_METHODS, STATIONS, emptyAnswers, type CardAnswers, type Station } from '../core/card/answers.js'
+import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
+import { LIFE_TARGET_NAMES, SHOCK_NAMES } from '../core/life/targets.js'
+import { MATERIAL_NAMES } from '../core/materials.js'
+import { ACCURACIES } from '../core/tolerances/ring.js'
+
+const figure = z.number().min(-1e9).max(1e9)
+const open = figure.nullable()
+const words = z.string().max(200)
+const readings = z.array(figure).max(16)
+const toleranceClass = z.string().max(8).nullable()
+
+/** Answers of each station as they cross HTTP; the core judges what they mean. */
+export const answerSchemas = {
+  identify: z.strictObject({
+    boreReadingsMm: readings,
+    outsideReadingsMm: readings,
+    widthReadingsMm: readings,
+    instrument: z.enum(['rule', 'vernier', 'micrometer']),
+    family: z.enum(FAMILIES).nullable(),
+    designation: words.nullable(),
+    group: z.enum(CLEARANCE_GROUPS).nullable(),
+    groupEvidence: z.enum(EVIDENCE).nullable(),
+  }),
+  duty: z.strictObject({
+    speedRpm: open,
+    radialLoadN: open,
+    axialLoadN: open,
+    shock: z.enum(SHOCK_NAMES).nullable(),
+    ambientC: open,
+    innerRingC: open,
+    outerRingC: open,
+    dirt: z.enum(DIRT).nullable(),
+    hoursPerDay: open,
+    turningRing: z.enum(['inner', 'outer']).nullable(),
+    loadDirection: z.enum(LOAD_DIRECTIONS).nullable(),
+  }),
+  select: z.strictObject({ target: z.enum(LIFE_TARGET_NAMES).nullable(), reliabilityPercent: z.number().min(90).max(99.95) }),
+  arrange: z.strictObject({
+    spanMm: open,
+    shaftMaterial: z.enum(MATERIAL_NAMES).nullable(),
+    housingMaterial: z.enum(MATERIAL_NAMES).nullable(),
+    assemblyC: open,
+    shaftHotC: open,
+    housingHotC: open,
+    driveEndHeld: z.boolean().nullable(),
+    nonDriveEndHeld: z.boolean().nullable(),
+    floatPresentMm: open,
+  }),
+  fit: z.strictObject({
+    group: z.enum(CLEARANCE_GROUPS).nullable(),
+    shaftClass: toleranceClass,
+    housingClass: toleranceClass,
+    loadBands: z.enum(['0.06-0.12', '0.07-0.15']),
+    accuracy: z.enum(ACCURACIES),
+    split: z.boolean(),
+    thinWall: z.boolean(),
+    lightAlloy: z.boolean(),
+    heatThroughShaft: z.boolean(),
+    precise: z.boolean(),
+  }),
+  mount: z.strictObject({
+    method: z.enum(MOUNT_METHODS).nullable(),
+    limitC: z.number().min(40).max(300),
+    chillToC: z.number().min(-196).max(20),
+    pressRatingN: z.number().min(0).max(1e8),
+  }),
+} satisfies { [S in Station]: z.ZodType<CardAnswers[S]> }
+
+export const stationSchema = z.enum(STATIONS)
+
+/** Answers of a card with gaps filled by those of an empty one. */
+export function fillAnswers(partial: { [S in Station]?: Partial<CardAnswers[S]> }): CardAnswers {
+  const empty = emptyAnswers()
+  const fill = <S extends Station>(station: S): CardAnswers[S] => ({ ...empty[station], ...partial[station] })
+  return { identify: fill('identify'), duty: fill('duty'), select: fill('select'), arrange: fill('arrange'), fit: fill('fit'), mount: fill('mount') }
+}
+
+export const stepValuesSchema = z.record(z.string().max(40), z.union([figure, words, z.boolean(), z.null()]))
+export type StepValues = z.infer<typeof stepValuesSchema>

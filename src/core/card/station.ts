@@ -1,0 +1,118 @@
+import type { Bearing } from '../catalogue/catalogue.js'
+import { InputError, type Caution, type Result, type WorkingStep } from '../result.js'
+import type { Quantity } from '../units/quantities.js'
+import type { Station } from './answers.js'
+
+/** A figure of the card: the value in core units, how it is shown, and how it came about. */
+export interface Figure {
+  /** Station and name, e.g. `fit.clearance`; other stations and signed steps refer to it by this. */
+  key: string
+  label: string
+  /** A number, a range [low, high], or words; null while something it needs is missing. */
+  value: number | readonly [number, number] | string | null
+  quantity: Quantity
+  /** Overrides the usual rounding of the quantity. */
+  decimals?: number
+  /** A tolerance or a few words behind the figure. */
+  note?: string
+  working: WorkingStep[]
+  assumptions: string[]
+}
+
+/** Something that must be found out; stays on the card until answered. */
+export interface Question {
+  code: string
+  station: Station
+  text: string
+  /** What a wrong guess will do. */
+  why: string
+}
+
+export interface StationCaution extends Caution {
+  station: Station
+}
+
+export interface Verdict {
+  word: string
+  level: 'good' | 'caution' | 'stop' | 'open'
+}
+
+export interface StationResult {
+  station: Station
+  /** One sentence why the figures are as they are. */
+  reason: string
+  verdict: Verdict
+  /** The hero figure. */
+  hero: Figure | null
+  figures: Figure[]
+  cautions: StationCaution[]
+  questions: Question[]
+  /** Refused input, by field of the station's answers, beside which it is shown. */
+  fieldErrors: Record<string, string>
+  /** Short text under the journal of the work line. */
+  headline: string
+}
+
+/** What a card knows before anything is entered. */
+export interface CardContext {
+  end: 'drive' | 'non-drive'
+  /** What is fitted at the other bearing of the shaft line, if it is in the catalogue. */
+  other: Bearing | null
+}
+
+/** Gathers a station's result while its calculations run. */
+export class StationBuilder {
+  private readonly figures: Figure[] = []
+  private readonly cautions: StationCaution[] = []
+  private readonly questions: Question[] = []
+  private readonly fieldErrors: Record<string, string> = {}
+
+  constructor(private readonly station: Station) {}
+
+  /** Runs a calculation; a refusal becomes a message beside its field and the figure stays open. */
+  attempt<V>(run: () => Result<V>, fieldOf: Record<string, string> = {}): Result<V> | null {
+    try {
+      const result = run()
+      result.cautions.forEach((c) => this.caution(c))
+      return result
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error
+      this.fieldErrors[fieldOf[error.field] ?? error.field] = sentence(error.allowed)
+      return null
+    }
+  }
+
+  figure(name: string, label: string, value: Figure['value'], quantity: Quantity, from: Result<unknown> | null, more: Partial<Pick<Figure, 'decimals' | 'note'>> = {}): Figure {
+    const figure: Figure = { key: `${this.station}.${name}`, label, value, quantity, working: from?.working ?? [], assumptions: from?.assumptions ?? [], ...more }
+    this.figures.push(figure)
+    return figure
+  }
+
+  caution(caution: Caution): void {
+    if (!this.cautions.some((c) => c.code === caution.code)) this.cautions.push({ ...caution, station: this.station })
+  }
+
+  warn(level: Caution['level'], code: string, message: string, figure?: number | string): void {
+    this.caution({ level, code, message, figure })
+  }
+
+  ask(code: string, text: string, why: string): void {
+    this.questions.push({ code, station: this.station, text, why })
+  }
+
+  refuse(field: string, message: string): void {
+    this.fieldErrors[field] = message
+  }
+
+  /** A stop among the cautions or a refused value outweighs every other verdict. */
+  close(reason: string, verdict: Verdict, hero: Figure | null, headline: string): StationResult {
+    const stopped = this.cautions.some((c) => c.level === 'stop')
+    const refused = Object.keys(this.fieldErrors).length > 0
+    const final: Verdict = refused ? { word: 'a value is refused', level: 'stop' } : stopped && verdict.level !== 'stop' ? { word: 'stop', level: 'stop' } : verdict
+    return { station: this.station, reason, verdict: final, hero, figures: this.figures, cautions: this.cautions, questions: this.questions, fieldErrors: this.fieldErrors, headline }
+  }
+}
+
+function sentence(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1) + '.'
+}

@@ -1,0 +1,84 @@
+import type { RingLoad } from '../../fits/recommend.js'
+import { SHOCKS } from '../../life/targets.js'
+import { Sheet, short } from '../../result.js'
+import type { DutyAnswers } from '../answers.js'
+import { StationBuilder, type StationResult } from '../station.js'
+
+export interface DutyResult extends StationResult {
+  innerRingLoad: RingLoad | null
+  outerRingLoad: RingLoad | null
+  /** Loads with the shock factor, N. */
+  radialN: number | null
+  axialN: number | null
+}
+
+/** Which ring the load sweeps, from which ring turns and whether the load turns with it. */
+export function sweptRings(turning: 'inner' | 'outer', direction: DutyAnswers['loadDirection']): [RingLoad, RingLoad] {
+  if (direction !== 'still' && direction !== 'turns') return ['indeterminate', 'indeterminate']
+  const innerRotates = (turning === 'inner') === (direction === 'still')
+  return innerRotates ? ['rotating', 'stationary'] : ['stationary', 'rotating']
+}
+
+const WORDS: Record<RingLoad, string> = { rotating: 'swept by the load', stationary: 'carries it on one spot', indeterminate: 'not known' }
+
+/** Limits beyond which an entry is a slip: [field, low, high, unit]. */
+const LIMITS: readonly (readonly [keyof DutyAnswers, number, number, string])[] = [
+  ['speedRpm', 0, 100_000, 'r/min'],
+  ['radialLoadN', 0, 2_000_000, 'N'],
+  ['axialLoadN', 0, 2_000_000, 'N'],
+  ['ambientC', -50, 80, '°C'],
+  ['innerRingC', -60, 300, '°C'],
+  ['outerRingC', -60, 300, '°C'],
+  ['hoursPerDay', 0, 24, 'h'],
+]
+
+/** What the bearing carries; also settles which ring the load sweeps. */
+export function dutyStation(answers: DutyAnswers): DutyResult {
+  const station = new StationBuilder('duty')
+  const refused = new Set<string>()
+  for (const [field, low, high, unit] of LIMITS) {
+    const value = answers[field]
+    if (typeof value === 'number' && (value < low || value > high)) {
+      station.refuse(field, `Allowed from ${low} to ${high} ${unit}.`)
+      refused.add(field)
+    }
+  }
+  const usable = (field: 'radialLoadN' | 'axialLoadN') => (refused.has(field) ? null : answers[field])
+  const factor = answers.shock ? SHOCKS[answers.shock].factor : null
+  const Fr = usable('radialLoadN')
+  const Fa = usable('axialLoadN')
+  const radialN = Fr !== null && factor !== null ? Fr * factor : null
+  const axialN = Fa !== null && factor !== null ? Fa * factor : null
+  const sheet = new Sheet()
+  if (radialN !== null && axialN !== null) {
+    const words = SHOCKS[answers.shock!].label
+    sheet.step('Fr', 'radial load with shock', 'fs · Fr', `${factor} · ${short(Fr!)}`, radialN, 'N', `engineering practice: ${words}`)
+    sheet.step('Fa', 'axial load with shock', 'fs · Fa', `${factor} · ${short(Fa!)}`, axialN, 'N', `engineering practice: ${words}`)
+  }
+  const from = sheet.result({})
+  const [inner, outer] = answers.turningRing && answers.loadDirection ? sweptRings(answers.turningRing, answers.loadDirection) : [null, null]
+  const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from)
+  station.figure('axialN', 'Axial load with shock', axialN, 'force', from)
+  const sweep = new Sheet()
+  if (inner) sweep.step('ring', 'ring swept by the load', 'turning ring and direction of the load', `${answers.turningRing} ring turns, load ${answers.loadDirection}`, `inner ${inner}, outer ${outer}`, '', 'engineering practice, decides the fits')
+  station.figure('innerRingLoad', 'Inner ring', inner && WORDS[inner], 'text', sweep.result({}))
+  station.figure('outerRingLoad', 'Outer ring', outer && WORDS[outer], 'text', sweep.result({}))
+  const { innerRingC, outerRingC } = answers
+  if (innerRingC !== null && outerRingC !== null) {
+    station.figure('ringDifferenceK', 'Inner ring warmer by', innerRingC - outerRingC, 'rise', null)
+    if (innerRingC - outerRingC > 30) station.warn('caution', 'ring-difference', 'An inner ring more than 30 K warmer than the outer ring takes much of the clearance: check both readings.', Math.round(innerRingC - outerRingC))
+    if (Math.max(innerRingC, outerRingC) > 120) station.warn('caution', 'ring-hot', 'Over 120 °C an ordinary ring grows for good: ask for the heat stabilisation class.', Math.round(Math.max(innerRingC, outerRingC)))
+  }
+  if (answers.dirt === 'dirty' || answers.dirt === 'wet') station.warn('note', 'sealing', answers.dirt === 'wet' ? 'Water reaches this bearing: look at the seals first; rated life does not count water.' : 'Dirt reaches this bearing: look at the seals first; rated life does not count dirt.')
+  if (answers.loadDirection === 'unknown') station.ask('load-direction', 'Does the load stand still, or does it turn with the shaft?', 'The wrong answer makes the wrong ring loose: it creeps and wears its seat.')
+  const complete = radialN !== null && axialN !== null && inner !== null && (answers.speedRpm ?? 0) > 0 && innerRingC !== null && outerRingC !== null
+  const reason =
+    inner === 'rotating'
+      ? 'The load stands still and sweeps round the inner ring.'
+      : inner === 'stationary'
+        ? 'The load sweeps the outer ring and stays on one spot of the inner ring.'
+        : 'What the bearing carries decides its life, its fits and its clearance.'
+  const kN = radialN === null ? '—' : `${(radialN / 1000).toFixed(1)} kN`
+  const result = station.close(reason, complete ? { word: 'complete', level: 'good' } : { word: 'not complete', level: 'open' }, hero, kN)
+  return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN }
+}

@@ -1,0 +1,100 @@
+/** Shapes in paper units (x right, y down) that the screen, an SVG file and a PDF can all draw alike. */
+
+export type Role =
+  | 'axis'
+  | 'shaft'
+  | 'shaft-fill'
+  | 'shaft-edge'
+  | 'housing'
+  | 'housing-hatch'
+  | 'ring'
+  | 'ring-hatch'
+  | 'element'
+  | 'cage'
+  | 'part'
+  | 'extension'
+  | 'dimension'
+  | 'dimension-head'
+  | 'force'
+  | 'force-head'
+  | 'gap'
+  | 'gap-head'
+  | 'held'
+  | 'error'
+  | 'band'
+  | 'band-edge'
+  | 'band-strong'
+  | 'zone-ring'
+  | 'zone-seat'
+  | 'hot'
+
+export type TextRole = 'label' | 'figure' | 'small' | 'gap-text' | 'error-text' | 'held-text' | 'hot-text'
+
+export type Primitive =
+  | { kind: 'path'; d: string; role: Role }
+  | { kind: 'line'; x1: number; y1: number; x2: number; y2: number; role: Role }
+  | { kind: 'circle'; cx: number; cy: number; r: number; role: Role }
+  | { kind: 'text'; x: number; y: number; text: string; anchor: 'start' | 'middle' | 'end'; role: TextRole }
+
+export interface Drawing {
+  width: number
+  height: number
+  primitives: Primitive[]
+  /** What a person who cannot see it should know. */
+  description: string
+  /** Scale and magnification in words. */
+  scale?: string
+}
+
+export type Point = readonly [number, number]
+
+/** Closed outline as path data. */
+export function outline(points: readonly Point[]): string {
+  return `M${points.map(([x, y]) => `${round(x)} ${round(y)}`).join('L')}Z`
+}
+
+export function round(value: number): number {
+  return Math.round(value * 100) / 100
+}
+
+/** 45° hatch lines inside a closed outline (even-odd), as one path. `slope` 1 rises to the right, −1 falls. */
+export function hatch(points: readonly Point[], spacing: number, slope: 1 | -1, role: Role): Primitive {
+  // In the turned frame u = x + slope·y is constant along a line and v = x − slope·y runs along it.
+  const turned = points.map(([x, y]) => [x + slope * y, x - slope * y] as const)
+  const us = turned.map((p) => p[0])
+  let d = ''
+  for (let u = Math.ceil(Math.min(...us) / spacing) * spacing + spacing / 3; u < Math.max(...us); u += spacing) {
+    const crossings: number[] = []
+    turned.forEach(([u1, v1], i) => {
+      const [u2, v2] = turned[(i + 1) % turned.length]!
+      if (u1 <= u !== u2 <= u) crossings.push(v1 + ((u - u1) / (u2 - u1)) * (v2 - v1))
+    })
+    crossings.sort((a, b) => a - b)
+    for (let i = 0; i + 1 < crossings.length; i += 2) {
+      const [a, b] = [crossings[i]!, crossings[i + 1]!]
+      d += `M${round((u + a) / 2)} ${round((slope * (u - a)) / 2)}L${round((u + b) / 2)} ${round((slope * (u - b)) / 2)}`
+    }
+  }
+  return { kind: 'path', d, role }
+}
+
+/** Arrow head with its tip at a point, looking along (dx, dy). */
+export function arrowHead([x, y]: Point, dx: number, dy: number, size: number, role: Role): Primitive {
+  const length = Math.hypot(dx, dy) || 1
+  const [ux, uy] = [dx / length, dy / length]
+  const back: Point = [x - ux * size, y - uy * size]
+  const half = size * 0.32
+  return { kind: 'path', d: outline([[x, y], [back[0] - uy * half, back[1] + ux * half], [back[0] + uy * half, back[1] - ux * half]]), role }
+}
+
+/** Line with a head at its end, and at its start when `both`. */
+export function arrow(from: Point, to: Point, line: Role, head: Role, size: number, both = false): Primitive[] {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
+  const shape: Primitive[] = [{ kind: 'line', x1: round(from[0]), y1: round(from[1]), x2: round(to[0]), y2: round(to[1]), role: line }, arrowHead(to, dx, dy, size, head)]
+  if (both) shape.push(arrowHead(from, -dx, -dy, size, head))
+  return shape
+}
+
+export function text(x: number, y: number, content: string, role: TextRole = 'label', anchor: 'start' | 'middle' | 'end' = 'start'): Primitive {
+  return { kind: 'text', x: round(x), y: round(y), text: content, anchor, role }
+}

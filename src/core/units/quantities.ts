@@ -1,0 +1,138 @@
+import Qty from 'js-quantities'
+
+/**
+ * Quantities at the edge: how a core value is shown and read in metric and in inch units.
+ * Inside the core only the first column exists. Conversions come from the units package.
+ */
+export const QUANTITIES = {
+  length: { core: 'mm', metric: { unit: 'mm', decimals: 2 }, inch: { unit: 'in', decimals: 4 } },
+  gap: { core: 'mm', metric: { unit: 'mm', decimals: 2 }, inch: { unit: 'thou', decimals: 1 } },
+  fine: { core: 'um', metric: { unit: 'µm', decimals: 0 }, inch: { unit: 'thou', decimals: 2 } },
+  force: { core: 'N', metric: { unit: 'kN', decimals: 2 }, inch: { unit: 'lbf', decimals: 0 } },
+  temperature: { core: 'tempC', metric: { unit: '°C', decimals: 0 }, inch: { unit: '°F', decimals: 0 } },
+  rise: { core: 'degC', metric: { unit: 'K', decimals: 0 }, inch: { unit: '°F', decimals: 0 } },
+  stress: { core: 'MPa', metric: { unit: 'MPa', decimals: 0 }, inch: { unit: 'psi', decimals: 0 } },
+  mass: { core: 'kg', metric: { unit: 'kg', decimals: 2 }, inch: { unit: 'lb', decimals: 2 } },
+  speed: { core: 'rpm', metric: { unit: 'r/min', decimals: 0 }, inch: { unit: 'r/min', decimals: 0 } },
+  hours: { core: 'h', metric: { unit: 'h', decimals: 0 }, inch: { unit: 'h', decimals: 0 } },
+  ratio: { core: '1', metric: { unit: '', decimals: 2 }, inch: { unit: '', decimals: 2 } },
+  text: { core: '1', metric: { unit: '', decimals: 0 }, inch: { unit: '', decimals: 0 } },
+} as const
+
+export type Quantity = keyof typeof QUANTITIES
+export type UnitSystem = 'metric' | 'inch'
+
+/** How a person may write a unit, and the units package's name for it, with a factor where it has none. */
+const WRITTEN: Record<string, readonly [string, number]> = {
+  mm: ['mm', 1],
+  cm: ['cm', 1],
+  m: ['m', 1],
+  µm: ['um', 1],
+  um: ['um', 1],
+  in: ['in', 1],
+  '"': ['in', 1],
+  inch: ['in', 1],
+  ft: ['ft', 1],
+  thou: ['in', 0.001],
+  mil: ['in', 0.001],
+  n: ['N', 1],
+  kn: ['kN', 1],
+  lbf: ['lbf', 1],
+  '°c': ['tempC', 1],
+  c: ['tempC', 1],
+  '°f': ['tempF', 1],
+  f: ['tempF', 1],
+  k: ['tempK', 1],
+  mpa: ['MPa', 1],
+  psi: ['psi', 1],
+  bar: ['bar', 1],
+  kg: ['kg', 1],
+  g: ['g', 1],
+  lb: ['lbs', 1],
+  oz: ['oz', 1],
+  'r/min': ['rpm', 1],
+  rpm: ['rpm', 1],
+  h: ['h', 1],
+}
+
+/** The units package stumbles over numbers that are nearly nothing. */
+const plainNumber = (value: number) => (Math.abs(value) < 1e-12 ? 0 : value)
+
+/** Value of `amount` in `from` units as core units of the quantity; null when the unit measures something else. */
+function toCore(amount: number, from: string, quantity: Quantity): number | null {
+  const known = WRITTEN[from.toLowerCase()]
+  if (!known) return null
+  const { core } = QUANTITIES[quantity]
+  if (core === '1') return null
+  // A difference of temperature has no zero point, so 9 °F of it are 5 K.
+  const name = quantity === 'rise' ? known[0].replace(/^temp/, 'deg') : known[0]
+  try {
+    return Qty(plainNumber(amount * known[1]), name).to(core).scalar
+  } catch {
+    return null
+  }
+}
+
+/** The written unit in which a person's system shows a quantity. */
+export function unitOf(quantity: Quantity, system: UnitSystem): string {
+  return QUANTITIES[quantity][system].unit
+}
+
+/** Core value as the number shown in the person's system (not rounded). */
+export function shown(value: number, quantity: Quantity, system: UnitSystem): number {
+  const { core } = QUANTITIES[quantity]
+  const unit = unitOf(quantity, system)
+  const known = WRITTEN[unit.toLowerCase()]
+  if (core === '1' || !known) return value
+  const name = quantity === 'rise' ? known[0].replace(/^temp/, 'deg') : known[0]
+  return name === core && known[1] === 1 ? value : Qty(plainNumber(value), core).to(name).scalar / known[1]
+}
+
+/** Life is known to two figures at best: 51 435 h is said as 51 000 h. Other quantities are left as they are. */
+export function sensible(value: number, quantity: Quantity): number {
+  return quantity === 'hours' && Math.abs(value) >= 1000 ? Number(value.toPrecision(2)) : value
+}
+
+/** Decimals that a person can measure or set, so that rounding happens only at display. */
+export function decimalsOf(quantity: Quantity, system: UnitSystem): number {
+  return QUANTITIES[quantity][system].decimals
+}
+
+/** Core value as text in the person's system, with thin spaces between thousands and a true minus; no unit. */
+export function format(value: number, quantity: Quantity, system: UnitSystem, decimals = decimalsOf(quantity, system)): string {
+  const text = Math.abs(shown(sensible(value, quantity), quantity, system)).toFixed(decimals)
+  const [whole, part] = text.split('.')
+  const grouped = whole!.length > 4 ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u2009') : whole!
+  const minus = value < 0 && Number(text) !== 0 ? '−' : ''
+  return minus + grouped + (part ? `.${part}` : '')
+}
+
+export type Parsed = { ok: true; value: number } | { ok: false; message: string }
+
+/** Decimal number, decimal comma, fraction `5/16` or mixed `1 5/16`. */
+function amountOf(text: string): number | null {
+  const plain = text.replace(/\u2212/g, '-').replace(/[\s\u2009]+/g, ' ').trim()
+  const mixed = /^([+-]?)(?:(\d+)[ -])?(\d+)\/(\d+)$/.exec(plain)
+  if (mixed) {
+    const [, sign, whole, top, bottom] = mixed
+    if (Number(bottom) === 0) return null
+    return (sign === '-' ? -1 : 1) * (Number(whole ?? 0) + Number(top) / Number(bottom))
+  }
+  const number = plain.replace(/(\d) (?=\d{3}(\D|$))/g, '$1').replace(',', '.')
+  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(number) ? Number(number) : null
+}
+
+/**
+ * Reads what a person typed: a number alone is in the person's system, a unit behind it always counts.
+ * `2.3622 in`, `1.5 thou`, `203 °F`, `5/16 in`, `12,5` and `1 500 N` all work.
+ */
+export function parse(text: string, quantity: Quantity, system: UnitSystem): Parsed {
+  const match = /^\s*([+\-\u2212]?[\d.,/\s\u2009-]+?)\s*([^\d.,/\s-][^\s]*)?\s*$/.exec(text)
+  const amount = match && amountOf(match[1]!)
+  if (!match || amount === null) return { ok: false, message: 'Not a number. Type a number, with its unit if it is not the one shown.' }
+  const unit = match[2] ?? unitOf(quantity, system)
+  if (!match[2] && QUANTITIES[quantity].core === '1') return { ok: true, value: amount }
+  const value = toCore(amount, unit, quantity)
+  if (value === null) return { ok: false, message: `"${unit}" does not fit here; wanted ${unitOf(quantity, 'metric') || 'a plain number'}.` }
+  return { ok: true, value }
+}

@@ -1,0 +1,126 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import compression from 'compression'
+import connectPgSimple from 'connect-pg-simple'
+import express, { type Express, type NextFunction, type Request, type Response } from 'express'
+import session from 'express-session'
+import helmet from 'helmet'
+import type pg from 'pg'
+import type { Logger } from 'pino'
+import { pinoHttp } from 'pino-http'
+import { problem } from '../contract/problem.js'
+import { Refused } from './card.js'
+import { calculationRoutes } from './http/calculations.js'
+import { sameOrigin, sendProblem } from './http/guard.js'
+import { peopleRoutes } from './http/people.js'
+import { recordRoutes } from './http/records.js'
+import { currentPerson, sessionRoutes } from './http/session.js'
+import { one } from './store/database.js'
+
+export interface ServerOptions {
+  pool: pg.Pool
+  /** The clock; tests and pictures give their own. */
+  now: () => Date
+  sessionSecret: string
+  demo: boolean
+  /** Directory of the built interface; without it only the API is served. */
+  webDir?: string
+  log?: Logger
+  calculationsPerMinute?: number
+}
+
+const WEEK_MS = 7 * 24 * 3600 * 1000
+const NONCE_MARK = '__CSP_NONCE__'
+
+export function createApp(options: ServerOptions): Express {
+  const { webDir } = options
+  const app = express()
+  app.disable('x-powered-by')
+  if (options.log) app.use(pinoHttp({ logger: options.log, autoLogging: { ignore: (req) => req.url === '/api/v1/health' } }))
+  app.use((_req, res, next) => {
+    res.locals.nonce = randomBytes(16).toString('base64')
+    next()
+  })
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals.nonce}'`],
+          styleSrcAttr: ["'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+    }),
+  )
+  app.use(compression())
+  app.use('/api/v1', api(options))
+  if (webDir && existsSync(webDir)) serveInterface(app, webDir)
+  app.use((_req: Request, res: Response) => sendProblem(res, problem(404, 'Not found', 'There is nothing at this address.')))
+  app.use(failure)
+  return app
+}
+
+function api(options: ServerOptions): express.Router {
+  const { pool, sessionSecret } = options
+  const router = express.Router()
+  router.use(express.json({ limit: '256kb' }))
+  router.get('/health', async (_req, res) => {
+    await one(pool, 'SELECT 1')
+    res.json({ ok: true })
+  })
+  router.use('/calculations', calculationRoutes(options.calculationsPerMinute ?? 600))
+  router.use(sameOrigin)
+  const Store = connectPgSimple(session)
+  router.use(
+    session({
+      name: 'yardfrost',
+      secret: sessionSecret,
+      resave: false,
+      saveUninitialized: false,
+      store: new Store({ pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: false }),
+      cookie: { httpOnly: true, sameSite: 'strict', secure: false, maxAge: WEEK_MS },
+    }),
+  )
+  router.use(async (req, res, next) => {
+    res.locals.me = await currentPerson(pool, req.session.personId)
+    next()
+  })
+  router.use(sessionRoutes(options), peopleRoutes(options), recordRoutes(options))
+  return router
+}
+
+/** The built page with this response's nonce; files of the build may be kept for ever, their names carry a hash. */
+function serveInterface(app: Express, webDir: string): void {
+  const page = readFileSync(join(webDir, 'index.html'), 'utf8')
+  app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use(express.static(webDir, { index: false }))
+  app.get(/^\/(?!api\/).*/, (_req, res) => {
+    res.type('html').set('Cache-Control', 'no-store').send(page.replaceAll(NONCE_MARK, res.locals.nonce))
+  })
+}
+
+/** Connection troubles of the database, by PostgreSQL class or socket code. */
+function databaseGone(error: { code?: string; message?: string }): boolean {
+  return /^(08|57P|3D)/.test(error.code ?? '') || /^E(CONN|PIPE|TIMEDOUT)/.test(error.code ?? '') || /terminat|timeout exceeded|Connection/.test(error.message ?? '')
+}
+
+// Express knows an error handler by its four parameters.
+function failure(error: Error & { code?: string; status?: number; type?: string }, req: Request, res: Response, _next: NextFunction): void {
+  if (error instanceof Refused) return sendProblem(res, error.problem)
+  if (error.type === 'entity.too.large') return sendProblem(res, problem(413, 'Too large', 'The request is larger than 256 kB.'))
+  if (error.status && error.status < 500) return sendProblem(res, problem(error.status, 'Unreadable request', 'The request could not be read.'))
+  req.log?.error({ err: error })
+  if (databaseGone(error)) return sendProblem(res, problem(503, 'Database away', 'The database does not answer. What you typed is kept and saved when it is back.'))
+  sendProblem(res, problem(500, 'Fault', 'Something went wrong on the server. It has been written to its log.'))
+}

@@ -1,0 +1,215 @@
+import type pg from 'pg'
+import { mayAct, type AnswerView, type CardView, type JobSummary, type Me, type StepView } from '../contract/api.js'
+import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js'
+import { problem, refusal, type Problem } from '../contract/problem.js'
+import { STATIONS, type CardAnswers, type Station } from '../core/card/answers.js'
+import { CORE_VERSION, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
+import { signature, stepStates, type StepRecord } from '../core/card/signing.js'
+import type { Material } from '../core/materials.js'
+import { audit, transaction, type Query } from './store/database.js'
+import * as jobs from './store/jobs.js'
+import { findPlace, fitBearing, plantName, type Place } from './store/machines.js'
+
+/** An answer that is not the wanted one; the routes turn it into a problem response. */
+export class Refused extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+export const notFound = (what: string) => new Refused(problem(404, 'Not found', `There is no such ${what}.`))
+const conflict = (detail: string, current?: unknown) => new Refused(problem(409, 'Changed meanwhile', detail, { current }))
+const blocked = (detail: string) => new Refused(problem(422, 'Not possible now', detail))
+
+interface Card {
+  job: jobs.JobRow
+  place: Place
+  views: Record<Station, AnswerView>
+  answers: CardAnswers
+  evaluation: CardEvaluation
+}
+
+async function loadCard(query: Query, jobId: number, lock = false): Promise<Card> {
+  const job = await jobs.findJob(query, jobId, lock)
+  if (!job) throw notFound('job')
+  const place = (await findPlace(query, job.positionId))!
+  const views = await jobs.currentAnswers(query, jobId)
+  const answers = fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data ?? {}])))
+  return { job, place, views, answers, evaluation: evaluate(answers, place) }
+}
+
+function evaluate(answers: CardAnswers, place: Place): CardEvaluation {
+  return evaluateCard(answers, { end: place.position.end, other: place.other?.row ?? null })
+}
+
+function summaryOf(evaluation: CardEvaluation): JobSummary {
+  return {
+    questions: questionsOf(evaluation).length,
+    stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
+    done: STATIONS.filter((s) => evaluation[s].verdict.level === 'good'),
+    designation: evaluation.identify.row?.designation ?? null,
+  }
+}
+
+function records(steps: jobs.StepRow[]): Map<string, StepRecord> {
+  return new Map(steps.map((s) => [s.key, { values: s.fields, restedOn: s.restedOn, accepted: s.acceptedBy !== null }]))
+}
+
+function stepView(s: jobs.StepRow): StepView {
+  return {
+    key: s.key,
+    version: s.version,
+    values: s.fields,
+    signedBy: s.signedBy,
+    signedAt: s.signedAt?.toISOString() ?? null,
+    restedOn: s.restedOn,
+    acceptedBy: s.acceptedBy,
+    acceptedReason: s.acceptedReason,
+  }
+}
+
+async function view(query: Query, card: Card): Promise<CardView> {
+  const { job, place, views } = card
+  return {
+    job: job.line,
+    plant: await plantName(query),
+    position: place.position,
+    other: place.other,
+    carries: place.shaftLine.carries,
+    dutyVersion: await jobs.dutyVersion(query, job.dutyId),
+    answers: views,
+    steps: (await jobs.listSteps(query, job.line.id)).map(stepView),
+    moved: await jobs.listMoved(query, job.line.id),
+  }
+}
+
+export async function cardView(pool: pg.Pool, jobId: number): Promise<CardView> {
+  return view(pool, await loadCard(pool, jobId))
+}
+
+/** One change to an open card, in one transaction under a lock on the job. */
+async function change(pool: pg.Pool, jobId: number, body: (query: pg.PoolClient, card: Card) => Promise<void>): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const card = await loadCard(query, jobId, true)
+    if (card.job.line.status !== 'open') throw blocked('This job is finished; its card can be read but not changed.')
+    await body(query, card)
+    return view(query, await loadCard(query, jobId))
+  })
+}
+
+/** Opens a job and takes over what the machine already knows: its duty, span and materials. */
+export async function openJob(pool: pg.Pool, positionId: number, reason: string, me: Me, at: Date): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const place = await findPlace(query, positionId)
+    if (!place) throw notFound('bearing position')
+    const id = await jobs.addJob(query, positionId, reason, me.id, at)
+    if (id === null) throw conflict('This position already has an open job.', { jobId: await jobs.openJobAt(query, positionId) })
+    await audit(query, at, me.id, 'open-job', `job ${id}`, { positionId, reason })
+    const duty = await jobs.latestDuty(query, positionId)
+    const { spanMm, shaftMaterial, housingMaterial } = place.shaftLine
+    const [held, otherHeld] = [place.position.held, place.other?.held ?? null]
+    const known: { [S in Station]?: Partial<CardAnswers[S]> } = {
+      duty: duty ?? {},
+      arrange: {
+        spanMm,
+        shaftMaterial: shaftMaterial as Material,
+        housingMaterial: housingMaterial as Material,
+        driveEndHeld: place.position.end === 'drive' ? held : otherHeld,
+        nonDriveEndHeld: place.position.end === 'drive' ? otherHeld : held,
+      },
+    }
+    const answers = fillAnswers(known)
+    for (const station of ['duty', 'arrange'] as const) await jobs.addAnswer(query, id, station, 1, answers[station], me.id, at)
+    const card = await loadCard(query, id)
+    await jobs.setSummary(query, id, summaryOf(card.evaluation))
+    return view(query, await loadCard(query, id))
+  })
+}
+
+/** Saves one station: a new version, every result recomputed, moved figures noted. */
+export async function saveAnswer(pool: pg.Pool, jobId: number, station: Station, version: number, data: unknown, me: Me, at: Date): Promise<CardView> {
+  const parsed = answerSchemas[station].safeParse(data)
+  if (!parsed.success) throw new Refused(refusal(parsed.error))
+  return change(pool, jobId, async (query, card) => {
+    const current = card.views[station]
+    if (JSON.stringify(card.answers[station]) === JSON.stringify(parsed.data) && current.version > 0) return
+    if (current.version !== version) throw conflict(`${current.savedBy} saved this station meanwhile.`, current)
+    await jobs.addAnswer(query, jobId, station, version + 1, parsed.data, me.id, at)
+    if (station === 'duty') await jobs.saveDuty(query, card.job, parsed.data, me.id, at)
+    const answers = { ...card.answers, [station]: parsed.data }
+    const evaluation = evaluate(answers, card.place)
+    for (const name of STATIONS) await jobs.saveResult(query, jobId, name, answers, evaluation[name].figures, CORE_VERSION, at)
+    for (const moved of movedFigures(card.evaluation, evaluation, station)) await jobs.saveMoved(query, jobId, moved, station)
+    // Whoever edits a station looks at its figures.
+    await jobs.clearMoved(query, jobId, station)
+    await jobs.setSummary(query, jobId, summaryOf(evaluation))
+    await audit(query, at, me.id, 'save-station', `job ${jobId}`, { station, version: version + 1 })
+  })
+}
+
+export async function seenMoved(pool: pg.Pool, jobId: number, station: Station): Promise<CardView> {
+  return change(pool, jobId, (query) => jobs.clearMoved(query, jobId, station))
+}
+
+function planStep(card: Card, key: string) {
+  const step = card.evaluation.mount.plan.find((s) => s.key === key)
+  if (!step) throw notFound('step in this plan')
+  return step
+}
+
+export async function saveStep(pool: pg.Pool, jobId: number, key: string, version: number, values: StepValues, me: Me, at: Date): Promise<CardView> {
+  return change(pool, jobId, async (query, card) => {
+    planStep(card, key)
+    const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
+    if (row?.signedBy) throw blocked('This step is signed. Withdraw the signature to change its readings.')
+    if ((row?.version ?? 0) !== version) throw conflict('Somebody else wrote on this step meanwhile.', row?.fields)
+    await jobs.saveStepValues(query, jobId, key, values)
+    await audit(query, at, me.id, 'save-step', `job ${jobId}`, { key, values })
+  })
+}
+
+export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
+  return change(pool, jobId, async (query, card) => {
+    const step = planStep(card, key)
+    const state = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId))).find((s) => s.key === key)!
+    if (state.blocked) throw blocked(state.blocked)
+    const rests = signature(card.evaluation, step)
+    await jobs.signStep(query, jobId, key, rests, me.id, at)
+    await audit(query, at, me.id, 'sign-step', `job ${jobId}`, { key, rests })
+  })
+}
+
+export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
+  return change(pool, jobId, async (query) => {
+    const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
+    if (!row?.signedBy) throw blocked('This step is not signed.')
+    if (row.signedById !== me.id && !mayAct(me.role, 'planner')) throw new Refused(problem(403, 'Not allowed', `Only ${row.signedBy} or a planner can withdraw this signature.`))
+    await jobs.withdrawSignature(query, jobId, key)
+    await audit(query, at, me.id, 'withdraw-signature', `job ${jobId}`, { key })
+  })
+}
+
+export async function accept(pool: pg.Pool, jobId: number, key: string, reason: string, me: Me, at: Date): Promise<CardView> {
+  return change(pool, jobId, async (query, card) => {
+    const state = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId))).find((s) => s.key === key)
+    if (!state?.outside.length) throw blocked('No reading of this step is outside its tolerance.')
+    await jobs.acceptStep(query, jobId, key, reason, me.id)
+    await audit(query, at, me.id, 'accept-step', `job ${jobId}`, { key, reason })
+  })
+}
+
+/** Closes the card when every step is signed and holds; the bearing counts as fitted from then on. */
+export async function finish(pool: pg.Pool, jobId: number, me: Me, at: Date): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const card = await loadCard(query, jobId, true)
+    if (card.job.line.status !== 'open') throw blocked('This job is finished already.')
+    const states = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId)))
+    const waiting = states.filter((s) => !s.holds).length
+    const row = card.evaluation.identify.row
+    if (!states.length || waiting || !row) throw blocked(states.length ? `${waiting} steps are not signed or no longer hold.` : 'The plan is not complete yet.')
+    await fitBearing(query, card.job.positionId, row.designation, card.evaluation.fit.group, at)
+    await jobs.finishJob(query, jobId, at)
+    await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designation: row.designation })
+    return view(query, await loadCard(query, jobId))
+  })
+}

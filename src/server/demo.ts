@@ -1,0 +1,133 @@
+import type pg from 'pg'
+import { z } from 'zod'
+import source from '../../demo/plant.json'
+import { ROLES, type Me } from '../contract/api.js'
+import { answerSchemas, stepValuesSchema } from '../contract/card.js'
+import { emptyAnswers, STATIONS } from '../core/card/answers.js'
+import { hashPassword } from './auth/password.js'
+import { accept, cardView, finish, openJob, saveAnswer, saveStep, sign } from './card.js'
+import { audit, one, setting, type Query } from './store/database.js'
+import { fitBearing } from './store/machines.js'
+import { addPerson, findSignIn } from './store/people.js'
+
+/** One printed password for the invented people; they exist only with the demo plant, on loopback. */
+export const DEMO_PASSWORD = 'cider-press-4'
+
+const answersSchema = z.partialRecord(z.enum(STATIONS), z.record(z.string(), z.unknown()))
+const end = z.enum(['drive', 'non-drive'])
+const demoSchema = z.strictObject({
+  plant: z.string(),
+  people: z.array(z.strictObject({ name: z.string(), login: z.string(), role: z.enum(ROLES) })),
+  machines: z.array(
+    z.strictObject({
+      code: z.string(),
+      name: z.string(),
+      place: z.string(),
+      notes: z.string(),
+      shaftLines: z.array(
+        z.strictObject({
+          name: z.string(),
+          spanMm: z.number(),
+          shaftMaterial: z.string(),
+          housingMaterial: z.string(),
+          carries: z.string(),
+          positions: z.array(
+            z.strictObject({
+              end,
+              name: z.string(),
+              stationMm: z.number(),
+              held: z.boolean(),
+              fitted: z.strictObject({ designation: z.string(), group: z.string().nullable(), daysAgo: z.number() }),
+              duty: answerSchemas.duty,
+            }),
+          ),
+        }),
+      ),
+    }),
+  ),
+  jobs: z.array(
+    z.strictObject({
+      machine: z.string(),
+      end,
+      daysAgo: z.number(),
+      by: z.string(),
+      reason: z.string(),
+      finish: z.boolean(),
+      answers: answersSchema,
+      steps: z.array(z.strictObject({ key: z.string(), values: stepValuesSchema, accept: z.strictObject({ by: z.string(), reason: z.string() }).optional() })),
+    }),
+  ),
+})
+type Demo = z.output<typeof demoSchema>
+
+const DAY_MS = 24 * 3600 * 1000
+const STEP_MS = 20 * 60 * 1000
+const LOCK = 20261124
+
+/** Loads the invented plant into an empty database; figures are computed here by the core, never typed. True when the demo plant is there. */
+export async function loadDemo(pool: pg.Pool, now: Date): Promise<boolean> {
+  const client = await pool.connect()
+  try {
+    await client.query('SELECT pg_advisory_lock($1)', [LOCK])
+    if (await one(client, 'SELECT 1 FROM plant')) return (await one(client, "SELECT 1 FROM setting WHERE key = 'demo'")) !== null
+    const demo = demoSchema.parse(source)
+    const positions = await loadPlant(pool, demo, now)
+    for (const job of demo.jobs) await loadJob(pool, job, positions.get(`${job.machine} ${job.end}`)!, now)
+    await setting(client, 'demo', () => 'yes')
+    await audit(client, now, null, 'load-demo', demo.plant)
+    return true
+  } finally {
+    await client.query('SELECT pg_advisory_unlock($1)', [LOCK]).catch(() => {})
+    client.release()
+  }
+}
+
+async function insert(query: Query, sql: string, values: unknown[]): Promise<number> {
+  return (await one<{ id: number }>(query, `${sql} RETURNING id`, values))!.id
+}
+
+async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Map<string, number>> {
+  const ago = (days: number) => new Date(now.getTime() - days * DAY_MS)
+  const people: number[] = []
+  for (const person of demo.people) people.push((await addPerson(pool, { ...person, passwordHash: await hashPassword(DEMO_PASSWORD) }))!.id)
+  const plantId = await insert(pool, 'INSERT INTO plant (name) VALUES ($1)', [demo.plant])
+  const positions = new Map<string, number>()
+  for (const machine of demo.machines) {
+    const machineId = await insert(pool, 'INSERT INTO machine (plant_id, code, name, place, notes) VALUES ($1, $2, $3, $4, $5)', [plantId, machine.code, machine.name, machine.place, machine.notes])
+    for (const line of machine.shaftLines) {
+      const lineId = await insert(pool, 'INSERT INTO shaft_line (machine_id, name, span_mm, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)', [machineId, line.name, line.spanMm, line.shaftMaterial, line.housingMaterial, line.carries])
+      for (const [i, p] of line.positions.entries()) {
+        const id = await insert(pool, 'INSERT INTO position (shaft_line_id, name, shaft_end, station_mm, held) VALUES ($1, $2, $3, $4, $5)', [lineId, p.name, p.end, p.stationMm, p.held])
+        positions.set(`${machine.code} ${p.end}`, id)
+        // A position whose finished job fitted the bearing gets it from that job.
+        const byJob = demo.jobs.some((j) => j.finish && j.machine === machine.code && j.end === p.end)
+        await fitBearing(pool, id, p.fitted.designation, p.fitted.group, ago(p.fitted.daysAgo + (byJob ? 400 : 0)))
+        await insert(pool, 'INSERT INTO duty (shaft_line_id, position_id, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)', [lineId, id, i + 1, p.duty, ago(700), people[0]])
+      }
+    }
+  }
+  return positions
+}
+
+async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], positionId: number, now: Date): Promise<void> {
+  const opened = new Date(now.getTime() - job.daysAgo * DAY_MS)
+  const someone = async (login: string): Promise<Me> => (await findSignIn(pool, login))!
+  const by = await someone(job.by)
+  const { id } = (await openJob(pool, positionId, job.reason, by, opened)).job
+  const empty = emptyAnswers()
+  for (const station of STATIONS) {
+    const given = job.answers[station]
+    if (!given) continue
+    const { version, data } = (await cardView(pool, id)).answers[station]
+    await saveAnswer(pool, id, station, version, { ...empty[station], ...(data as object | null), ...given }, by, opened)
+  }
+  for (const [i, step] of job.steps.entries()) {
+    const at = new Date(opened.getTime() + (i + 4) * STEP_MS)
+    if (Object.keys(step.values).length) await saveStep(pool, id, step.key, 0, step.values, by, at)
+    if (step.accept) await accept(pool, id, step.key, step.accept.reason, await someone(step.accept.by), at)
+    await sign(pool, id, step.key, by, at)
+  }
+  if (job.finish) await finish(pool, id, by, new Date(opened.getTime() + (job.steps.length + 5) * STEP_MS))
+  // What moved while the plant was loaded is no news to anybody.
+  await pool.query('DELETE FROM moved_figure WHERE job_id = $1', [id])
+}

@@ -1,0 +1,59 @@
+import type { NextFunction, Request, RequestHandler, Response } from 'express'
+import { z } from 'zod'
+import { mayAct, type Me, type Role } from '../../contract/api.js'
+import { problem, refusal, type Problem } from '../../contract/problem.js'
+import { Refused } from '../card.js'
+
+declare module 'express-session' {
+  interface SessionData {
+    personId: number
+  }
+}
+
+declare module 'express-serve-static-core' {
+  interface Locals {
+    me: Me | null
+  }
+}
+
+export function sendProblem(res: Response, body: Problem): void {
+  res.status(body.status).type('application/problem+json').send(JSON.stringify(body))
+}
+
+/** The signed-in person; routes behind `need` always have one. */
+export function me(res: Response): Me {
+  return res.locals.me as Me
+}
+
+/** Lets through who is signed in with at least this role. */
+export function need(role: Role): RequestHandler {
+  return (_req, res, next) => {
+    const person = res.locals.me as Me | null
+    if (!person) return sendProblem(res, problem(401, 'Not signed in', 'Sign in to go on; what you typed is kept.'))
+    if (!mayAct(person.role, role)) return sendProblem(res, problem(403, 'Not allowed', `This needs the role ${role}; you are signed in as ${person.role}.`))
+    next()
+  }
+}
+
+/** Writes that carry a cookie must come from a page of this very server. */
+export function sameOrigin(req: Request, res: Response, next: NextFunction): void {
+  if (['GET', 'HEAD', 'OPTIONS'].includes(req.method) || !req.headers.cookie) return next()
+  const origin = req.headers.origin
+  if (origin && URL.canParse(origin) && new URL(origin).host === req.headers.host) return next()
+  sendProblem(res, problem(403, 'Foreign origin', 'Writes are accepted only from pages of this server.'))
+}
+
+/** Parses or refuses with field paths. */
+export function read<T extends z.ZodType>(schema: T, value: unknown): z.output<T> {
+  const parsed = schema.safeParse(value)
+  if (!parsed.success) throw new Refused(refusal(parsed.error))
+  return parsed.data
+}
+
+const idSchema = z.coerce.number().int().positive()
+
+export function idOf(req: Request, name = 'id'): number {
+  const parsed = idSchema.safeParse(req.params[name])
+  if (!parsed.success) throw new Refused(problem(404, 'Not found', 'There is nothing at this address.'))
+  return parsed.data
+}

@@ -1,0 +1,21 @@
+import { CATALOGUE, type Bearing } from '../../core/catalogue/catalogue.js'
+import { one, rows, type Query } from './database.js'
+
+/** Brings the base rows of the core into the database; rows that the core changed are renewed. */
+export async function seedBearings(query: Query): Promise<void> {
+  await query.query(
+    `INSERT INTO bearing (designation, family, bore_mm, outside_mm, width_mm, data)
+     SELECT r ->> 'designation', r ->> 'family', (r ->> 'boreMm')::numeric, (r ->> 'outsideMm')::numeric, (r ->> 'widthMm')::numeric, r
+     FROM jsonb_array_elements($1::jsonb) r
+     ON CONFLICT (designation) DO UPDATE SET data = excluded.data WHERE bearing.data <> excluded.data`,
+    [JSON.stringify(CATALOGUE)],
+  )
+}
+
+export async function listBearings(query: Query): Promise<Bearing[]> {
+  return (await rows<{ data: Bearing }>(query, 'SELECT data FROM bearing ORDER BY family, bore_mm, outside_mm, width_mm')).map((r) => r.data)
+}
+
+export async function findBearingRow(query: Query, designation: string): Promise<Bearing | null> {
+  return (await one<{ data: Bearing }>(query, 'SELECT data FROM bearing WHERE designation = $1', [designation]))?.data ?? null
+}

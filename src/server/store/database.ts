@@ -1,0 +1,50 @@
+import pg from 'pg'
+
+// Counts and sizes stay well inside what a double holds exactly.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number)
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number)
+
+export type Query = Pick<pg.ClientBase, 'query'>
+
+export function createPool(url: string): pg.Pool {
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000 })
+  // An idle connection that breaks must not end the process; the next query reports it.
+  pool.on('error', () => {})
+  return pool
+}
+
+/** Runs `body` in one transaction. */
+export async function transaction<T>(pool: pg.Pool, body: (query: pg.PoolClient) => Promise<T>): Promise<T> {
+  const client = await pool.connect()
+  let broken = false
+  try {
+    await client.query('BEGIN')
+    const value = await body(client)
+    await client.query('COMMIT')
+    return value
+  } catch (error) {
+    await client.query('ROLLBACK').catch(() => (broken = true))
+    throw error
+  } finally {
+    client.release(broken)
+  }
+}
+
+export async function rows<T>(query: Query, sql: string, values: unknown[] = []): Promise<T[]> {
+  return (await query.query(sql, values)).rows as T[]
+}
+
+export async function one<T>(query: Query, sql: string, values: unknown[] = []): Promise<T | null> {
+  return (await rows<T>(query, sql, values))[0] ?? null
+}
+
+/** Writes a line that nobody can change afterwards. */
+export async function audit(query: Query, at: Date, personId: number | null, action: string, subject: string, detail: object = {}): Promise<void> {
+  await query.query('INSERT INTO audit (at, person_id, action, subject, detail) VALUES ($1, $2, $3, $4, $5)', [at, personId, action, subject, detail])
+}
+
+/** A value kept for all instances; made once by `make`. */
+export async function setting(query: Query, key: string, make: () => string): Promise<string> {
+  await query.query('INSERT INTO setting (key, value) VALUES ($1, $2) ON CONFLICT (key) DO NOTHING', [key, make()])
+  return (await one<{ value: string }>(query, 'SELECT value FROM setting WHERE key = $1', [key]))!.value
+}

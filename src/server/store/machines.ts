@@ -1,0 +1,96 @@
+import type { BearingUse, MachineLine, MachineView, PositionView, ShaftLineView } from '../../contract/api.js'
+import { findBearing } from '../../core/catalogue/catalogue.js'
+import { one, rows, type Query } from './database.js'
+import { listJobs } from './jobs.js'
+
+interface PositionRow extends Omit<PositionView, 'fitted' | 'row'> {
+  shaftLineId: number
+  designation: string | null
+  clearanceGroup: string | null
+  since: Date | null
+}
+
+const POSITION_SQL = `
+  SELECT p.id, p.shaft_line_id AS "shaftLineId", p.name, p.shaft_end AS "end", p.station_mm AS "stationMm", p.held,
+         i.designation, i.clearance_group AS "clearanceGroup", lower(i.fitted) AS since
+  FROM position p LEFT JOIN installation i ON i.position_id = p.id AND upper_inf(i.fitted)`
+
+function positionView(row: PositionRow): PositionView {
+  const { id, name, end, stationMm, held, designation, clearanceGroup, since } = row
+  return {
+    id,
+    name,
+    end,
+    stationMm,
+    held,
+    fitted: designation ? { designation, group: clearanceGroup, since: since!.toISOString() } : null,
+    row: designation ? (findBearing(designation)?.row ?? null) : null,
+  }
+}
+
+export async function plantName(query: Query): Promise<string> {
+  return (await one<{ name: string }>(query, 'SELECT name FROM plant ORDER BY id LIMIT 1'))?.name ?? 'No plant yet'
+}
+
+export function listMachines(query: Query): Promise<MachineLine[]> {
+  return rows(
+    query,
+    `SELECT m.id, m.code, m.name, m.place,
+            coalesce(array_agg(DISTINCT i.designation) FILTER (WHERE i.designation IS NOT NULL), '{}') AS fitted,
+            count(DISTINCT j.id) AS "openJobs"
+     FROM machine m LEFT JOIN shaft_line s ON s.machine_id = m.id LEFT JOIN position p ON p.shaft_line_id = s.id
+     LEFT JOIN installation i ON i.position_id = p.id AND upper_inf(i.fitted)
+     LEFT JOIN job j ON j.position_id = p.id AND j.status = 'open'
+     GROUP BY m.id ORDER BY m.code`,
+  )
+}
+
+export async function machineView(query: Query, id: number): Promise<MachineView | null> {
+  const machine = await one<Pick<MachineView, 'id' | 'code' | 'name' | 'place' | 'notes'>>(query, 'SELECT id, code, name, place, notes FROM machine WHERE id = $1', [id])
+  if (!machine) return null
+  const lines = await rows<Omit<ShaftLineView, 'positions'>>(
+    query,
+    `SELECT id, name, span_mm AS "spanMm", shaft_material AS "shaftMaterial", housing_material AS "housingMaterial", carries
+     FROM shaft_line WHERE machine_id = $1 ORDER BY id`,
+    [id],
+  )
+  const positions = await rows<PositionRow>(query, `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ORDER BY p.station_mm`, [id])
+  const shaftLines = lines.map((line) => ({ ...line, positions: positions.filter((p) => p.shaftLineId === line.id).map(positionView) }))
+  return { ...machine, shaftLines, jobs: await listJobs(query, { machineId: id }) }
+}
+
+export interface Place {
+  position: PositionView
+  other: PositionView | null
+  shaftLine: Omit<ShaftLineView, 'positions'>
+}
+
+/** A position, its partner on the shaft line and the line itself. */
+export async function findPlace(query: Query, positionId: number): Promise<Place | null> {
+  const found = await rows<PositionRow>(query, `${POSITION_SQL} WHERE p.shaft_line_id = (SELECT shaft_line_id FROM position WHERE id = $1)`, [positionId])
+  const own = found.find((p) => p.id === positionId)
+  if (!own) return null
+  const shaftLine = (await one<Place['shaftLine']>(
+    query,
+    `SELECT id, name, span_mm AS "spanMm", shaft_material AS "shaftMaterial", housing_material AS "housingMaterial", carries FROM shaft_line WHERE id = $1`,
+    [own.shaftLineId],
+  ))!
+  const other = found.find((p) => p.id !== positionId)
+  return { position: positionView(own), other: other ? positionView(other) : null, shaftLine }
+}
+
+/** Closes what was fitted and records what is fitted from now on. */
+export async function fitBearing(query: Query, positionId: number, designation: string, group: string | null, at: Date): Promise<void> {
+  await query.query('UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE position_id = $1 AND upper_inf(fitted)', [positionId, at])
+  await query.query('INSERT INTO installation (position_id, designation, clearance_group, fitted) VALUES ($1, $2, $3, tstzrange($4, NULL))', [positionId, designation, group, at])
+}
+
+export function bearingUses(query: Query, designation: string): Promise<BearingUse[]> {
+  return rows(
+    query,
+    `SELECT m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName", p.name AS "positionName"
+     FROM installation i JOIN position p ON p.id = i.position_id JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id
+     WHERE upper_inf(i.fitted) AND i.designation = $1 ORDER BY m.code, p.name`,
+    [designation],
+  )
+}

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { STATION_TITLE } from '../../core/card/answers.js'
+import type { Question, StationCaution } from '../../core/card/station.js'
+
+/** The most severe caution always in view; opens into all cautions and open questions of the card. */
+const props = defineProps<{ cautions: StationCaution[]; questions: Question[]; jobId: number }>()
+const open = ref(false)
+const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
+const first = computed(() => props.cautions[0])
+const count = computed(() => {
+  const parts = []
+  if (props.cautions.length > 1) parts.push(`${props.cautions.length - 1} more`)
+  parts.push(props.questions.length ? `${props.questions.length} open question${props.questions.length > 1 ? 's' : ''}` : 'no open questions')
+  return parts.join(' · ')
+})
+</script>
+
+<template>
+  <section class="rail" :class="first ? `rail-${first.level}` : 'rail-none'" aria-label="Cautions and open questions">
+    <div v-if="open" class="all">
+      <div>
+        <h3>Cautions</h3>
+        <ul class="plain-list">
+          <li v-for="c in cautions" :key="c.code + c.station">
+            <span class="state" :class="`state-${c.level}`">{{ WORD[c.level] }}</span>
+            <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }">{{ STATION_TITLE[c.station] }}</RouterLink>
+            <span>{{ c.message }}</span>
+          </li>
+          <li v-if="!cautions.length" class="soft">None.</li>
+        </ul>
+      </div>
+      <div>
+        <h3>Open questions</h3>
+        <ul class="plain-list">
+          <li v-for="q in questions" :key="q.code">
+            <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }">{{ STATION_TITLE[q.station] }}</RouterLink>
+            <span>{{ q.text }} <span class="soft">{{ q.why }}</span></span>
+          </li>
+          <li v-if="!questions.length" class="soft">None.</li>
+        </ul>
+      </div>
+    </div>
+    <button type="button" class="line" :aria-expanded="open" @click="open = !open">
+      <span v-if="first" class="state" :class="`state-${first.level}`">{{ WORD[first.level] }}</span>
+      <span class="message">{{ first ? first.message : 'No cautions on this card.' }}</span>
+      <span class="count">{{ count }}</span>
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.rail {
+  background: var(--amber-wash);
+  border-top: 2px solid var(--amber);
+}
+.rail-stop {
+  background: var(--rowan-wash);
+  border-color: var(--rowan);
+}
+.rail-note,
+.rail-none {
+  background: var(--film);
+  border-color: var(--hair);
+}
+.line {
+  align-items: center;
+  background: none;
+  border: 0;
+  color: var(--ink);
+  cursor: pointer;
+  display: flex;
+  gap: 16px;
+  min-height: 46px;
+  padding: 6px 24px;
+  text-align: left;
+  width: 100%;
+}
+.line .state {
+  font-size: 1.1rem;
+}
+.message {
+  flex: 1;
+}
+.count {
+  color: var(--soft);
+  text-decoration: underline dotted;
+  text-underline-offset: 4px;
+  white-space: nowrap;
+}
+.all {
+  border-bottom: 1px solid var(--hair);
+  display: grid;
+  gap: 24px;
+  grid-template-columns: 1fr 1fr;
+  max-height: 46vh;
+  overflow: auto;
+  padding: 14px 24px;
+}
+.all li {
+  display: flex;
+  gap: 12px;
+  padding: 6px 0;
+}
+@media (max-width: 900px) {
+  .all {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

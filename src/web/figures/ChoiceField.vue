@@ -1,0 +1,25 @@
+<script setup lang="ts" generic="T extends string | number | boolean">
+import Select from 'primevue/select'
+import FieldFrame from './FieldFrame.vue'
+
+/** One of a few named values, from a list. */
+defineProps<{ id: string; label: string; options: readonly { value: T; label: string }[]; modelValue: T | null; placeholder?: string; clearable?: boolean; disabled?: boolean; error?: string | null }>()
+defineEmits<{ 'update:modelValue': [value: T | null] }>()
+</script>
+
+<template>
+  <FieldFrame :id="id" :label="label" :error="error">
+    <Select
+      :input-id="id"
+      :model-value="modelValue"
+      :options="[...options]"
+      option-label="label"
+      option-value="value"
+      :placeholder="placeholder ?? 'not answered'"
+      :show-clear="clearable && modelValue !== null"
+      :disabled="disabled"
+      :aria-label="label"
+      @update:model-value="$emit('update:modelValue', $event ?? null)"
+    />
+  </FieldFrame>
+</template>

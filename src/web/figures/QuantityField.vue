@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { computed, ref, watch } from 'vue'
+import { format, parse, type Quantity } from '../../core/units/quantities.js'
+import { readDraft, writeDraft } from '../stores/drafts.js'
+import { useSession } from '../stores/session.js'
+import FieldFrame from './FieldFrame.vue'
+
+/** A number with its unit; any written unit of the same kind is understood. Text that cannot be read is kept. */
+const props = defineProps<{ id: string; label: string; quantity: Quantity; modelValue: number | null; decimals?: number; error?: string | null; disabled?: boolean; compact?: boolean }>()
+const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
+const session = useSession()
+
+const storageKey = `raw:${location.pathname}:${props.id}`
+const raw = ref<string | null>(readDraft<string>(storageKey))
+const focused = ref(false)
+const refusal = ref<string | null>(null)
+
+/** Enough digits to show what was typed, no more than can be measured. */
+const shown = computed(() => {
+  if (props.modelValue === null) return ''
+  const text = format(props.modelValue, props.quantity, session.units, session.units === 'metric' ? props.decimals : undefined)
+  return props.decimals === undefined && text.includes('.') ? text.replace(/\.?0+$/, '') : text
+})
+const text = computed(() => raw.value ?? shown.value)
+
+function read(value: string) {
+  raw.value = value
+  if (!value.trim()) {
+    refusal.value = null
+    writeDraft(storageKey, null)
+    return emit('update:modelValue', null)
+  }
+  const parsed = parse(value, props.quantity, session.units)
+  if (parsed.ok) {
+    refusal.value = null
+    writeDraft(storageKey, null)
+    emit('update:modelValue', parsed.value)
+  } else {
+    refusal.value = parsed.message
+    writeDraft(storageKey, value)
+  }
+}
+
+function leave() {
+  focused.value = false
+  if (!refusal.value) raw.value = null
+}
+
+if (raw.value !== null) {
+  const kept = parse(raw.value, props.quantity, session.units)
+  if (kept.ok) raw.value = null
+  else refusal.value = kept.message
+}
+// A change from elsewhere (undo, units, another person) replaces the text unless it is being typed.
+watch([() => props.modelValue, () => session.units], () => {
+  if (!focused.value && !refusal.value) raw.value = null
+})
+const message = computed(() => (focused.value && refusal.value ? null : refusal.value) ?? props.error ?? null)
+</script>
+
+<template>
+  <FieldFrame :id="id" :label="label" :unit="session.unit(quantity)" :error="message" :compact="compact">
+    <InputText
+      :id="id"
+      :model-value="text"
+      :disabled="disabled"
+      autocomplete="off"
+      :aria-invalid="message !== null"
+      :aria-describedby="message ? `${id}-error` : undefined"
+      @update:model-value="read(String($event ?? ''))"
+      @focus="focused = true"
+      @blur="leave"
+    />
+  </FieldFrame>
+</template>

@@ -1,0 +1,29 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { STATIONS } from '../core/card/answers.js'
+import { useSession } from './stores/session.js'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'yard', component: () => import('./screens/Yard/YardScreen.vue'), meta: { title: 'Yard' } },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./screens/SignIn/SignInScreen.vue'), meta: { title: 'Sign in', open: true } },
+    { path: '/machines/:id(\\d+)', name: 'machine', component: () => import('./screens/Machine/MachineScreen.vue'), meta: { title: 'Machine' } },
+    { path: '/jobs/:id(\\d+)', redirect: (to) => ({ name: 'card', params: { ...to.params, station: 'identify' } }) },
+    { path: `/jobs/:id(\\d+)/:station(${STATIONS.join('|')})`, name: 'card', component: () => import('./screens/JobCard/JobCardScreen.vue'), meta: { title: 'Job card' } },
+    { path: '/rack', name: 'rack', component: () => import('./screens/Rack/RackScreen.vue'), meta: { title: 'Rack' } },
+    { path: '/rack/:designation', name: 'bearing', component: () => import('./screens/Rack/BearingScreen.vue'), meta: { title: 'Bearing' } },
+    { path: '/settings', name: 'settings', component: () => import('./screens/Settings/SettingsScreen.vue'), meta: { title: 'Settings' } },
+    { path: '/:rest(.*)*', name: 'lost', component: () => import('./screens/LostScreen.vue'), meta: { title: 'Nothing here' } },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const session = useSession()
+  if (!session.known) await session.load().catch(() => {})
+  if (!session.me && !to.meta.open) return { name: 'sign-in', query: to.path === '/' ? {} : { then: to.fullPath } }
+  if (session.me && to.name === 'sign-in') return { name: 'yard' }
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta.title)} · Yardfrost`
+})

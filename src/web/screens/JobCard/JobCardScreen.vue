@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import Button from 'primevue/button'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { STATIONS, type Station } from '../../../core/card/answers.js'
+import CautionRail from '../../figures/CautionRail.vue'
+import { useCard } from '../../stores/card.js'
+import CrumbTrail from '../../theme/CrumbTrail.vue'
+import LoadState from '../../theme/LoadState.vue'
+import ArrangeStation from './ArrangeStation.vue'
+import ConflictDialog from './ConflictDialog.vue'
+import DutyStation from './DutyStation.vue'
+import FitStation from './FitStation.vue'
+import IdentifyStation from './IdentifyStation.vue'
+import MountStation from './MountStation.vue'
+import SelectStation from './SelectStation.vue'
+import WorkLine from './WorkLine.vue'
+
+const PANELS = { identify: IdentifyStation, duty: DutyStation, select: SelectStation, arrange: ArrangeStation, fit: FitStation, mount: MountStation }
+
+const route = useRoute()
+const router = useRouter()
+const card = useCard()
+const loading = ref(true)
+const error = ref<string | null>(null)
+const station = computed(() => route.params.station as Station)
+const jobId = computed(() => Number(route.params.id))
+
+async function load() {
+  loading.value = true
+  error.value = null
+  try {
+    await card.open(jobId.value)
+  } catch (failure) {
+    error.value = failure instanceof Error ? failure.message : String(failure)
+  }
+  loading.value = false
+}
+watch(jobId, load, { immediate: true })
+
+const saveWords = computed(() => {
+  switch (card.saveState) {
+    case 'away':
+      return { text: 'Server away: kept here, saved when it is back', level: 'stop' }
+    case 'conflict':
+      return { text: 'Two versions: choose one', level: 'stop' }
+    case 'signed-out':
+      return { text: 'Signed out: kept here', level: 'caution' }
+    case 'refused':
+      return { text: card.message, level: 'stop' }
+    case 'saving':
+    case 'waiting':
+      return { text: 'Saving…', level: 'open' }
+    default:
+      return { text: card.readOnly ? 'Read only' : card.savedAt ? `Saved ${card.savedAt.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}` : 'Saved', level: 'good' }
+  }
+})
+const trail = computed(() => {
+  const view = card.view
+  if (!view) return []
+  return [{ label: view.plant, to: '/' }, { label: `${view.job.machineName} ${view.job.machineCode}`, to: { name: 'machine', params: { id: view.job.machineId } } }, { label: `${view.position.name} · card ${view.job.number}` }]
+})
+
+/** Alt with the arrows walks the work line; Ctrl+Z takes the last change back. */
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
+    const next = STATIONS[STATIONS.indexOf(station.value) + (event.key === 'ArrowRight' ? 1 : -1)]
+    if (next) void router.push({ name: 'card', params: { id: jobId.value, station: next } })
+    event.preventDefault()
+  } else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && !card.readOnly) {
+    card.undo()
+    event.preventDefault()
+  }
+})
+</script>
+
+<template>
+  <LoadState :loading="loading && !card.view" :error="error" @retry="load">
+    <div v-if="card.view" class="card">
+      <CrumbTrail :trail="trail" />
+      <WorkLine :job-id="card.view.job.id" :current="station" :evaluation="card.evaluation" :moved="card.view.moved" />
+      <Teleport defer to="#bar-state">
+        <span class="save-line">
+          <Button label="Undo" size="small" severity="secondary" text :disabled="!card.undoStack.length || card.readOnly" title="Ctrl+Z" @click="card.undo()" />
+          <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
+        </span>
+      </Teleport>
+      <component :is="PANELS[station]" :key="station" />
+      <CautionRail :cautions="card.cautions" :questions="card.questions" :job-id="card.view.job.id" />
+      <ConflictDialog v-if="card.conflict" />
+    </div>
+  </LoadState>
+</template>
+
+<style scoped>
+.card {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  position: relative;
+}
+.save-line {
+  align-items: center;
+  display: flex;
+  gap: 10px;
+}
+</style>

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+import type { MountAnswers } from '../../../core/card/answers.js'
+import { figureText } from '../../figures/figureText.js'
+import ChoiceField from '../../figures/ChoiceField.vue'
+import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
+import PlanStepItem from './PlanStepItem.vue'
+import StationFrame from './StationFrame.vue'
+
+const card = useCard()
+const session = useSession()
+const result = computed(() => card.evaluation.mount)
+const a = computed(() => card.answers.mount)
+const edit = (patch: Partial<MountAnswers>) => card.edit('mount', patch)
+const figure = (key: string) => result.value.figures.find((f) => f.key === key)
+const KEY = { press: 'mount.pressForceN', heat: 'mount.setTemperatureC', chill: 'mount.chillClearanceUm' } as const
+const WORD = { press: 'to push', heat: 'to set', chill: 'of room' } as const
+
+const LIMITS = [
+  { value: 80, label: '80 °C, sealed or plastic cage' },
+  { value: 110, label: '110 °C, ordinary' },
+  { value: 120, label: '120 °C, ordinary, at most' },
+  { value: 150, label: '150 °C, heat stabilised' },
+  { value: 200, label: '200 °C, heat stabilised' },
+]
+const COLD = [
+  { value: -25, label: 'freezer, −25 °C' },
+  { value: -78, label: 'dry ice, −78 °C' },
+  { value: -196, label: 'liquid nitrogen, −196 °C' },
+]
+const RATINGS = [20, 50, 100, 200, 500].map((kN) => ({ value: kN * 1000, label: `${kN} kN` }))
+
+const done = computed(() => card.stepStates.filter((s) => s.holds).length)
+const finishing = ref(false)
+async function finish() {
+  finishing.value = true
+  await card.act('POST', '/finish')
+  finishing.value = false
+}
+</script>
+
+<template>
+  <StationFrame :result="result" drawing-title="Steps" :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'" hide-figures>
+    <template #drawing>
+      <ol class="plain-list">
+        <PlanStepItem v-for="(step, i) in result.plan" :key="step.key" :step="step" :number="i + 1" />
+      </ol>
+      <p v-if="card.message" class="message" role="alert">{{ card.message }}</p>
+    </template>
+    <template #entry>
+      <Button v-if="result.plan.length && card.view!.job.status === 'open'" label="Finish the job" :disabled="card.readOnly || done < result.plan.length" :loading="finishing" @click="finish" />
+      <p v-if="card.view!.job.status === 'finished'" class="state state-good">Finished; the bearing is recorded as fitted.</p>
+    </template>
+    <template #chart>
+      <div class="methods" role="radiogroup" aria-label="How it goes on">
+        <label v-for="o in result.offers" :key="o.method" :class="{ chosen: o.method === result.method }">
+          <input type="radio" name="method" :checked="o.method === result.method" :disabled="card.readOnly" @change="edit({ method: o.method })" />
+          <span class="name">{{ o.label }}</span>
+          <span v-if="figure(KEY[o.method])" class="figure"><b class="number">{{ figureText(figure(KEY[o.method])!).number }}</b> {{ figureText(figure(KEY[o.method])!).unit }} {{ WORD[o.method] }}</span>
+          <span class="state" :class="o.possible ? 'state-good' : 'state-stop'">{{ o.method === result.recommended ? 'first choice' : o.possible ? 'possible' : 'not possible' }}</span>
+          <span class="why">{{ o.why }}</span>
+        </label>
+      </div>
+      <div class="limits">
+        <ChoiceField id="limitC" label="Limit of the ring" :options="LIMITS" :model-value="a.limitC" :disabled="card.readOnly" @update:model-value="edit({ limitC: $event ?? 110 })" />
+        <ChoiceField id="chillToC" label="Cold source" :options="COLD" :model-value="a.chillToC" :disabled="card.readOnly" @update:model-value="edit({ chillToC: $event ?? -78 })" />
+        <ChoiceField id="pressRatingN" :label="`Rating of the press (${session.unit('force')})`" :options="session.units === 'metric' ? RATINGS : RATINGS.map((r) => ({ value: r.value, label: session.withUnit(r.value, 'force') }))" :model-value="a.pressRatingN" :disabled="card.readOnly" @update:model-value="edit({ pressRatingN: $event ?? 50000 })" />
+      </div>
+    </template>
+  </StationFrame>
+</template>
+
+<style scoped>
+.methods {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  margin-top: 6px;
+}
+.methods label {
+  align-content: start;
+  border: 1px solid var(--hair);
+  cursor: pointer;
+  display: grid;
+  gap: 3px;
+  margin-left: -1px;
+  padding: 10px;
+  position: relative;
+}
+.methods input {
+  inset: 0;
+  margin: 0;
+  opacity: 0;
+  position: absolute;
+}
+.methods label:focus-within {
+  outline: 3px solid var(--ice);
+  outline-offset: 2px;
+}
+.methods .chosen {
+  background: var(--wash);
+  border-color: var(--damson);
+  box-shadow: inset 0 4px var(--damson);
+  z-index: 1;
+}
+.name {
+  font: 700 1.05rem var(--condensed);
+}
+.figure {
+  color: var(--soft);
+  font-family: var(--condensed);
+}
+.figure .number {
+  color: var(--ink);
+  font-size: 1.6rem;
+}
+.why {
+  color: var(--soft);
+  font-size: 0.875rem;
+}
+.limits {
+  display: grid;
+  gap: 10px;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  margin: 14px 0;
+}
+.message {
+  color: var(--rowan);
+  font-weight: 600;
+  padding: 8px 0;
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { STATION_TITLE } from '../../../core/card/answers.js'
+import type { StationResult } from '../../../core/card/station.js'
+import FigureRow from '../../figures/FigureRow.vue'
+import { useCard } from '../../stores/card.js'
+
+/** Every station alike: drawing and questions to answer on the left, figures with verdict on the right. */
+const props = defineProps<{ result: StationResult; drawingTitle: string; drawingNote?: string; hideFigures?: boolean }>()
+const card = useCard()
+const moved = computed(() => new Map(card.view!.moved.map((m) => [m.key, m])))
+const rows = computed(() => props.result.figures.filter((f) => f.key !== props.result.hero?.key && f.value !== null))
+const movedHere = computed(() => card.view!.moved.filter((m) => m.station === props.result.station).length)
+</script>
+
+<template>
+  <div class="station">
+    <section class="left film" :aria-label="drawingTitle">
+      <div class="drawing">
+        <h2>{{ drawingTitle }} <span class="soft small note">{{ drawingNote }}</span></h2>
+        <slot name="drawing" />
+      </div>
+      <div class="entry"><slot name="entry" /></div>
+    </section>
+    <section class="right" :aria-label="`Figures of ${STATION_TITLE[result.station]}`">
+      <h1>{{ STATION_TITLE[result.station] }}</h1>
+      <p class="soft">{{ result.reason }}</p>
+      <div v-if="movedHere" class="moved-box" role="status">
+        <b>{{ movedHere }} figure{{ movedHere > 1 ? 's' : '' }} moved after an earlier answer changed.</b>
+        <button v-if="!card.readOnly" type="button" class="link-button" @click="card.act('POST', `/moved/${result.station}/seen`)">Seen</button>
+      </div>
+      <div class="hero-line">
+        <FigureRow v-if="result.hero" :figure="result.hero" hero :moved="moved.get(result.hero.key)" />
+        <span class="state verdict" :class="`state-${result.verdict.level}`" data-verdict>{{ result.verdict.word }}</span>
+      </div>
+      <slot name="chart" />
+      <template v-if="!hideFigures"><FigureRow v-for="f in rows" :key="f.key" :figure="f" :moved="moved.get(f.key)" /></template>
+      <slot name="after" />
+      <ul v-if="result.cautions.length || result.questions.length" class="plain-list notes">
+        <li v-for="c in result.cautions" :key="c.code"><span class="state" :class="`state-${c.level}`">{{ c.level }}</span><span>{{ c.message }}</span></li>
+        <li v-for="q in result.questions" :key="q.code"><span class="state state-open">open</span><span>{{ q.text }} <span class="soft">{{ q.why }}</span></span></li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.station {
+  display: grid;
+  flex: 1;
+  grid-template-columns: minmax(0, 55fr) minmax(0, 45fr);
+  min-height: 0;
+}
+.left {
+  border-right: 1px solid var(--hair);
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow: auto;
+  padding: 10px 20px 14px 24px;
+}
+.drawing h2 {
+  font-size: 1.25rem;
+}
+.drawing .note {
+  font: 400 0.875rem var(--text);
+  padding-left: 8px;
+}
+.entry {
+  border-top: 1px solid var(--hair);
+  margin-top: 6px;
+  padding-top: 10px;
+}
+.right {
+  overflow: auto;
+  padding: 10px 26px 14px;
+}
+.hero-line {
+  align-items: flex-end;
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  margin-top: 10px;
+}
+.hero-line > :first-child:not(.verdict) {
+  flex: 1;
+}
+.verdict {
+  font-size: 1.25rem;
+  padding-bottom: 12px;
+}
+.moved-box {
+  background: var(--amber-wash);
+  border-left: 4px solid var(--amber);
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
+  margin-top: 8px;
+  padding: 6px 10px;
+}
+.notes li {
+  border-bottom: 1px solid var(--hair);
+  display: grid;
+  gap: 10px;
+  grid-template-columns: 5.2rem 1fr;
+  padding: 8px 0;
+}
+@media (max-width: 900px) {
+  .station {
+    display: block;
+    overflow: auto;
+  }
+  .left,
+  .right {
+    border: 0;
+    overflow: visible;
+    padding: 10px 14px;
+  }
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { RouterLink } from 'vue-router'
+import type { MovedView } from '../../../contract/api.js'
+import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/answers.js'
+import type { CardEvaluation } from '../../../core/card/evaluate.js'
+
+/** The stations as journals of a stepped shaft, each with its key figure. */
+const props = defineProps<{ jobId: number; current: Station; evaluation: CardEvaluation; moved: MovedView[] }>()
+const movedAt = (s: Station) => props.moved.some((m) => m.station === s)
+const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } as const
+</script>
+
+<template>
+  <nav class="line" aria-label="Stations">
+    <span class="stub" aria-hidden="true"></span>
+    <RouterLink v-for="(s, i) in STATIONS" :key="s" :to="{ name: 'card', params: { id: jobId, station: s } }" class="journal" :class="[`step-${i % 3}`, `is-${evaluation[s].verdict.level}`]" :aria-current="s === current ? 'step' : undefined">
+      <span class="state" :class="`state-${evaluation[s].verdict.level}`"><span class="visually-hidden">{{ words[evaluation[s].verdict.level] }}</span></span>
+      <span class="body">{{ STATION_TITLE[s] }}</span>
+      <span class="key">{{ evaluation[s].headline }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
+    </RouterLink>
+    <span class="stub" aria-hidden="true"></span>
+  </nav>
+</template>
+
+<style scoped>
+.line {
+  align-items: center;
+  border-bottom: 1px solid var(--hair);
+  display: flex;
+  min-height: 108px;
+  padding: 4px 24px;
+}
+.stub {
+  background: #8b858f;
+  flex: none;
+  height: 12px;
+  width: 14px;
+}
+.journal {
+  color: var(--ink);
+  display: grid;
+  flex: 1;
+  grid-template-rows: 24px 54px 24px;
+  justify-items: center;
+  align-items: center;
+  margin-left: -1px;
+  min-width: 0;
+  text-decoration: none;
+}
+.body {
+  align-items: center;
+  background: var(--film);
+  border: 1.5px solid #8b858f;
+  display: flex;
+  font: 700 1.15rem var(--condensed);
+  height: 36px;
+  justify-content: center;
+  width: 100%;
+}
+.step-1 .body {
+  height: 46px;
+}
+.step-2 .body {
+  height: 40px;
+}
+.is-good .body {
+  background: var(--wash);
+}
+.journal:hover .body {
+  border-color: var(--damson);
+}
+.journal[aria-current] .body {
+  background: var(--damson);
+  border-color: var(--damson);
+  color: #fff;
+  height: 54px;
+}
+.key {
+  color: var(--soft);
+  font: 600 1rem var(--condensed);
+  white-space: nowrap;
+}
+.journal[aria-current] .key {
+  color: var(--damson);
+}
+.moved {
+  color: var(--amber);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { RouterLink } from 'vue-router'
+import type { JobLine } from '../../contract/api.js'
+import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
+
+/** Jobs with how far they are, as a short work line. */
+defineProps<{ jobs: JobLine[]; showMachine?: boolean }>()
+const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+</script>
+
+<template>
+  <ul class="plain-list jobs">
+    <li v-for="job in jobs" :key="job.id">
+      <RouterLink :to="{ name: 'card', params: { id: job.id, station: 'identify' } }">
+        <span class="number">{{ job.number }}</span>
+        <span class="what">
+          <b>{{ showMachine ? `${job.machineName} ${job.machineCode}, ` : '' }}{{ job.positionName }}</b>
+          <span class="soft">{{ job.reason || 'no reason given' }}</span>
+        </span>
+        <span class="number bearing">{{ job.summary.designation ?? 'not known yet' }}</span>
+        <span class="progress" role="img" :aria-label="`${job.summary.done.length} of ${STATIONS.length} stations done`">
+          <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="STATION_TITLE[s]"></i>
+        </span>
+        <span class="when">
+          <span v-if="job.summary.stops" class="state state-stop">stop</span>
+          <span v-else-if="job.status === 'finished'" class="state state-good">finished {{ day(job.finishedAt!) }}</span>
+          <span v-else-if="job.summary.questions" class="state state-caution">{{ job.summary.questions }} open question{{ job.summary.questions > 1 ? 's' : '' }}</span>
+          <span class="soft small">{{ day(job.openedAt) }}, {{ job.openedBy }}</span>
+        </span>
+      </RouterLink>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.jobs a {
+  align-items: center;
+  border-bottom: 1px solid var(--hair);
+  color: var(--ink);
+  display: grid;
+  gap: 4px 18px;
+  grid-template-columns: 3.4rem minmax(0, 1fr) 8rem 132px 11rem;
+  padding: 12px 4px;
+  text-decoration: none;
+}
+.jobs a:hover {
+  background: var(--paper);
+}
+.jobs a > .number:first-child {
+  color: var(--damson);
+  font-size: 1.3rem;
+}
+.what {
+  display: grid;
+}
+.what b {
+  display: inline;
+}
+.bearing {
+  font-size: 1.2rem;
+}
+.progress {
+  align-items: center;
+  display: flex;
+}
+.progress i {
+  border: 1px solid #8b858f;
+  height: 14px;
+  margin-left: -1px;
+  width: 22px;
+}
+.progress i:nth-child(even) {
+  height: 20px;
+}
+.progress .done {
+  background: var(--damson);
+  border-color: var(--damson);
+}
+.when {
+  display: grid;
+  justify-items: end;
+}
+@media (max-width: 900px) {
+  .jobs a {
+    grid-template-columns: 3.4rem minmax(0, 1fr) auto;
+  }
+  .progress {
+    display: none;
+  }
+}
+</style>

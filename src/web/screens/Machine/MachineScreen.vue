@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import type { CardView, MachineView, PositionView, ShaftLineView } from '../../../contract/api.js'
+import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
+import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
+import { MATERIALS, type Material } from '../../../core/materials.js'
+import { request } from '../../api.js'
+import DrawingView from '../../drawing/DrawingView.vue'
+import { useSession } from '../../stores/session.js'
+import CrumbTrail from '../../theme/CrumbTrail.vue'
+import LoadState from '../../theme/LoadState.vue'
+import { useLoad } from '../../theme/useLoad.js'
+import JobList from '../JobList.vue'
+
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const { data: machine, loading, error, load } = useLoad<MachineView>(() => `/machines/${String(route.params.id)}`)
+const starting = ref<PositionView | null>(null)
+const reason = ref('')
+const refusal = ref<string | null>(null)
+
+const drawing = (line: ShaftLineView) =>
+  shaftLineDrawing({
+    width: 1180,
+    height: 300,
+    carries: line.carries,
+    spanText: session.withUnit(line.spanMm, 'length', 0),
+    bearings: line.positions.map((p) => ({ key: String(p.id), end: p.end, name: p.name, designation: p.fitted ? p.fitted.designation + mark(p) : 'nothing recorded', row: p.row, held: p.held })),
+  })
+const mark = (p: PositionView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
+const openJob = (p: PositionView) => machine.value?.jobs.find((j) => j.status === 'open' && j.positionName === p.name)
+const since = (p: PositionView) => new Date(p.fitted!.since).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+const materials = (line: ShaftLineView) => `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
+const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
+
+async function start() {
+  refusal.value = null
+  try {
+    const card = await request<CardView>('POST', `/positions/${starting.value!.id}/jobs`, { reason: reason.value })
+    await router.push({ name: 'card', params: { id: card.job.id, station: 'identify' } })
+  } catch (failure) {
+    refusal.value = failure instanceof Error ? failure.message : String(failure)
+  }
+}
+</script>
+
+<template>
+  <LoadState :loading="loading" :error="error" @retry="load">
+    <div v-if="machine" class="machine film">
+      <CrumbTrail :trail="trail" />
+      <header>
+        <h1>{{ machine.name }} <span class="code">{{ machine.code }}</span></h1>
+        <p class="soft">{{ machine.place }}. {{ machine.notes }}</p>
+      </header>
+      <section v-for="line in machine.shaftLines" :key="line.id" :aria-label="line.name">
+        <div class="line-head">
+          <h2>{{ line.name }}</h2>
+          <span class="soft">{{ materials(line) }}; bearings to scale, span shortened</span>
+        </div>
+        <DrawingView :drawing="drawing(line)" />
+        <div class="positions">
+          <div v-for="p in line.positions" :key="p.id" class="position">
+            <div>
+              <h3>{{ p.name }}</h3>
+              <p v-if="p.fitted">
+                <RouterLink v-if="p.row" class="number fitted" :to="{ name: 'bearing', params: { designation: p.row.designation } }">{{ p.fitted.designation }}{{ mark(p) }}</RouterLink>
+                <b v-else class="number fitted">{{ p.fitted.designation }}</b>
+                <span class="soft kind">{{ p.row ? FAMILY_LABEL[p.row.family] : 'not in the catalogue' }}</span>
+              </p>
+              <p class="soft small">{{ p.fitted ? `fitted since ${since(p)}` : 'nothing recorded as fitted' }}</p>
+            </div>
+            <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }">Open card {{ openJob(p)!.number }}</RouterLink>
+            <form v-else-if="starting?.id === p.id" class="start" @submit.prevent="start">
+              <InputText v-model="reason" placeholder="What is wrong? (may stay empty)" aria-label="Reason for the job" autofocus maxlength="200" />
+              <Button type="submit" label="Start" />
+              <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
+            </form>
+            <Button v-else-if="session.may('technician')" :label="`Start a job here`" :aria-label="`Start a job at the ${p.name}`" @click="starting = p" />
+          </div>
+        </div>
+      </section>
+      <section aria-labelledby="history">
+        <h2 id="history">Jobs</h2>
+        <JobList v-if="machine.jobs.length" :jobs="machine.jobs" />
+        <p v-else class="soft empty">No job has been done on this machine yet.</p>
+      </section>
+    </div>
+  </LoadState>
+</template>
+
+<style scoped>
+.machine {
+  align-content: start;
+  display: grid;
+  gap: 22px;
+  height: 100%;
+  overflow: auto;
+  padding: 22px 24px 40px;
+}
+.code {
+  color: var(--damson);
+}
+.line-head {
+  align-items: baseline;
+  display: flex;
+  gap: 16px;
+}
+.positions {
+  display: grid;
+  gap: 0 48px;
+  grid-template-columns: repeat(auto-fit, minmax(24rem, 1fr));
+}
+.position {
+  align-items: center;
+  border-top: 1px solid var(--hair);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  justify-content: space-between;
+  padding: 12px 0;
+}
+.fitted {
+  font-size: 1.5rem;
+  margin-right: 0.6rem;
+}
+.start {
+  display: flex;
+  flex: 1 1 20rem;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.start input {
+  flex: 1;
+}
+.refusal {
+  color: var(--rowan);
+  flex-basis: 100%;
+  font-weight: 600;
+}
+.open-card {
+  border: 2px solid var(--damson);
+  font-weight: 650;
+  padding: 10px 16px;
+  text-decoration: none;
+}
+.empty {
+  padding: 12px 0;
+}
+</style>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { useRouter } from 'vue-router'
+import DecisionChoice from '../../figures/DecisionChoice.vue'
+import { useSession } from '../../stores/session.js'
+import CrumbTrail from '../../theme/CrumbTrail.vue'
+import PeoplePanel from './PeoplePanel.vue'
+
+const session = useSession()
+const router = useRouter()
+const UNITS = [
+  { value: 'metric', label: 'mm, kN, °C' },
+  { value: 'inch', label: 'in, lbf, °F' },
+] as const
+
+async function leave() {
+  await session.signOut()
+  await router.push({ name: 'sign-in' })
+}
+</script>
+
+<template>
+  <div class="settings film">
+    <CrumbTrail :trail="[{ label: 'Settings' }]" />
+    <h1>Settings</h1>
+    <section>
+      <h2>Yourself</h2>
+      <p class="soft">{{ session.me!.name }}, {{ session.me!.role }}</p>
+      <div class="row">
+        <DecisionChoice id="units" label="Units on screen (key u)" :options="UNITS" :model-value="session.units" @update:model-value="session.setUnits($event)" />
+        <Button label="Sign out" severity="secondary" outlined @click="leave" />
+      </div>
+      <p class="soft small">A unit typed behind a number always counts, whichever is chosen here.</p>
+    </section>
+    <PeoplePanel v-if="session.may('administrator')" />
+    <p v-else class="soft">People and their roles are managed by an administrator.</p>
+  </div>
+</template>
+
+<style scoped>
+.settings {
+  align-content: start;
+  display: grid;
+  gap: 26px;
+  height: 100%;
+  overflow: auto;
+  padding: 22px 24px;
+}
+.row {
+  align-items: end;
+  display: flex;
+  gap: 20px;
+  padding: 10px 0;
+}
+</style>

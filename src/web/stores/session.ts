@@ -1,0 +1,56 @@
+import { defineStore } from 'pinia'
+import { mayAct, type Me, type Role, type SessionState } from '../../contract/api.js'
+import { unitOf, format, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
+import { request } from '../api.js'
+
+export const useSession = defineStore('session', {
+  state: () => ({
+    me: null as Me | null,
+    needsFirstAdministrator: false,
+    demo: false,
+    known: false,
+    /** Set when the session ended in the middle of work; a dialog asks to sign in again. */
+    expired: false,
+  }),
+  getters: {
+    units: (state): UnitSystem => state.me?.units ?? 'metric',
+  },
+  actions: {
+    take(state: SessionState) {
+      this.me = state.me
+      this.needsFirstAdministrator = state.needsFirstAdministrator
+      this.demo = state.demo
+      this.known = true
+    },
+    async load() {
+      this.take(await request<SessionState>('GET', '/session'))
+    },
+    async signIn(login: string, password: string) {
+      this.take(await request<SessionState>('POST', '/session', { login, password }))
+      this.expired = false
+    },
+    async signOut() {
+      await request('DELETE', '/session')
+      this.me = null
+    },
+    /** Shown at once; the choice follows the person to other machines. */
+    async setUnits(units: UnitSystem) {
+      if (!this.me || this.me.units === units) return
+      this.me.units = units
+      await request('PATCH', '/session', { units }).catch(() => {})
+    },
+    may(role: Role): boolean {
+      return this.me !== null && mayAct(this.me.role, role)
+    },
+    show(value: number, quantity: Quantity, decimals?: number): string {
+      return format(value, quantity, this.units, this.units === 'metric' ? decimals : undefined)
+    },
+    unit(quantity: Quantity): string {
+      return unitOf(quantity, this.units)
+    },
+    /** Number with its unit. */
+    withUnit(value: number, quantity: Quantity, decimals?: number): string {
+      return `${this.show(value, quantity, decimals)} ${this.unit(quantity)}`.trimEnd()
+    },
+  },
+})

@@ -1,0 +1,195 @@
+import { expect } from 'chai'
+import { emptyAnswers, type CardAnswers, type Station } from '../../src/core/card/answers.js'
+import { asShown, cautionsOf, evaluateCard, figuresOf, movedFigures, questionsOf, type CardEvaluation } from '../../src/core/card/evaluate.js'
+import { fieldState } from '../../src/core/card/plan.js'
+import { signature, stepStates, type StepRecord } from '../../src/core/card/signing.js'
+import { sweptRings } from '../../src/core/card/stations/duty.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import { searchBearings } from '../../src/core/catalogue/search.js'
+import { CATALOGUE } from '../../src/core/catalogue/catalogue.js'
+import { sectionDrawing } from '../../src/core/drawing/section.js'
+import { hatch, type Point } from '../../src/core/drawing/primitives.js'
+
+type Patch = { [S in Station]?: Partial<CardAnswers[S]> }
+
+/** The mash pump's drive end, filled in to the end. */
+function full(patch: Patch = {}): CardAnswers {
+  const answers = emptyAnswers()
+  const given: Patch = {
+    identify: { designation: '6312', group: '3', groupEvidence: 'marking' },
+    duty: { speedRpm: 1470, radialLoadN: 4200, axialLoadN: 900, shock: 'smooth', ambientC: 22, innerRingC: 70, outerRingC: 60, dirt: 'clean', hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still' },
+    select: { target: 'motor-24h' },
+    arrange: { spanMm: 310, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 78, housingHotC: 52, driveEndHeld: true, nonDriveEndHeld: false, floatPresentMm: 1.2 },
+    mount: { method: 'heat' },
+  }
+  const merge = <S extends Station>(s: S): CardAnswers[S] => ({ ...answers[s], ...given[s], ...patch[s] })
+  return { identify: merge('identify'), duty: merge('duty'), select: merge('select'), arrange: merge('arrange'), fit: merge('fit'), mount: merge('mount') }
+}
+
+const other = findBearing('6311')!.row
+const evaluate = (patch: Patch = {}, end: 'drive' | 'non-drive' = 'drive', partner = other): CardEvaluation => evaluateCard(full(patch), { end, other: partner })
+const codes = (e: CardEvaluation) => cautionsOf(e).map((c) => c.code)
+const value = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
+
+describe('job card', () => {
+  it('an empty card asks and invents nothing', () => {
+    const e = evaluateCard(emptyAnswers(), { end: 'drive', other: null })
+    expect([...figuresOf(e).values()].filter((f) => f.value !== null)).to.deep.equal([])
+    expect(e.mount.plan).to.deep.equal([])
+    expect(e.identify.verdict.word).to.equal('not started')
+  })
+
+  it('a full card agrees with the sums done by hand', () => {
+    const e = evaluate()
+    expect(value(e, 'duty.radialN')).to.be.closeTo(4620, 1e-9)
+    expect(value(e, 'arrange.growthMm')).to.be.closeTo(310 * (11.7e-6 * 58 - 10.5e-6 * 32), 1e-9)
+    expect(value(e, 'arrange.floatNeededMm')).to.be.closeTo(1.2 * 310 * (11.7e-6 * 58 - 10.5e-6 * 32) + 0.25, 1e-9)
+    expect(value(e, 'fit.shaftClass')).to.equal('k5')
+    // 22 + (30 + 24) / (0.012 · 60) = 97, set 100.
+    expect(value(e, 'mount.setTemperatureC')).to.equal(100)
+    expect(e.fit.verdict.word).to.equal('runs free')
+    expect(questionsOf(e)).to.deep.equal([])
+  })
+
+  it('asks for the clearance group until it is confirmed, and carries the mark from the number', () => {
+    const e = evaluate({ identify: { designation: '6312 C3', group: null, groupEvidence: null } })
+    expect(e.identify.group).to.equal('3')
+    expect(questionsOf(e).map((q) => q.code)).to.include('clearance-group')
+  })
+
+  it('says when the number and the gauge disagree', () => {
+    const e = evaluate({ identify: { boreReadingsMm: [45.01], outsideReadingsMm: [99.97], widthReadingsMm: [24.9] } })
+    expect(codes(e)).to.include('number-against-gauge')
+  })
+
+  /** Which ring the load sweeps: [turning ring, load, inner, outer]. */
+  for (const [turning, load, inner, outer] of [
+    ['inner', 'still', 'rotating', 'stationary'],
+    ['inner', 'turns', 'stationary', 'rotating'],
+    ['outer', 'still', 'stationary', 'rotating'],
+    ['outer', 'turns', 'rotating', 'stationary'],
+    ['inner', 'unknown', 'indeterminate', 'indeterminate'],
+  ] as const) {
+    it(`${turning} ring turns, load ${load}: inner ${inner}, outer ${outer}`, () => {
+      expect(sweptRings(turning, load)).to.deep.equal([inner, outer])
+    })
+  }
+
+  it('catches both ends held, no end held, and a free end without room', () => {
+    expect(codes(evaluate({ arrange: { nonDriveEndHeld: true } }))).to.include('both-ends-held')
+    expect(codes(evaluate({ arrange: { driveEndHeld: false } }))).to.include('no-end-held')
+    expect(codes(evaluate({ arrange: { floatPresentMm: 0.2 } }))).to.include('float-short')
+    expect(evaluate({ arrange: { nonDriveEndHeld: true } }).arrange.verdict.level).to.equal('stop')
+  })
+
+  it('a roller bearing that moves inside is no second locating end, and alone holds nothing', () => {
+    const roller = findBearing('NU 208')!.row
+    const clamped = evaluate({ arrange: { nonDriveEndHeld: true } }, 'drive', roller)
+    expect(clamped.arrange.holding).to.equal('drive')
+    expect(clamped.arrange.verdict.word).to.equal('moves inside')
+    expect(codes(evaluate({ arrange: { driveEndHeld: false, nonDriveEndHeld: true } }, 'drive', roller))).to.include('no-end-held')
+  })
+
+  it('stops at thrust on a bearing that takes none, at a load over the static rating and at too hot a ring', () => {
+    expect(codes(evaluate({ identify: { designation: 'NU 312' } }))).to.include('no-thrust')
+    const heavy = evaluate({ duty: { radialLoadN: 90000, axialLoadN: 0 } })
+    expect(codes(heavy)).to.include('over-static-rating')
+    expect(heavy.select.verdict.level).to.equal('stop')
+    const hot = evaluate({ mount: { limitC: 80 } })
+    expect(codes(hot)).to.include('cannot-heat')
+    expect(hot.mount.recommended).to.equal('press')
+  })
+
+  it('refuses impossible entries beside their field and goes on with the rest', () => {
+    const e = evaluate({ duty: { hoursPerDay: 30, speedRpm: -5 }, arrange: { spanMm: -3 } })
+    expect(e.duty.fieldErrors).to.have.keys('hoursPerDay', 'speedRpm')
+    expect(e.arrange.fieldErrors).to.have.property('spanMm')
+    expect(value(e, 'identify.boreMm')).to.equal(60)
+  })
+
+  it('a smaller and a larger size stand beside it, and life grows with size', () => {
+    const { alternatives } = evaluate().select
+    expect(alternatives.map((a) => a.designation)).to.deep.equal(['6311', '6312', '6313'])
+    expect(alternatives[2]!.ratingLifeH).to.be.above(alternatives[0]!.ratingLifeH)
+  })
+
+  it('names what moved when an earlier answer changes, and nothing within display rounding', () => {
+    const before = evaluate()
+    const moved = movedFigures(before, evaluate({ duty: { radialLoadN: 2000, axialLoadN: 100 } }), 'duty')
+    expect(moved.map((m) => m.key)).to.include.members(['select.lifeH', 'fit.shaftClass', 'mount.pressForceN'])
+    expect(moved.every((m) => m.station !== 'duty')).to.equal(true)
+    expect(movedFigures(before, evaluate({ duty: { radialLoadN: 4200.01 } }), 'duty')).to.deep.equal([])
+  })
+
+  it('every figure with a value that was computed opens into its working', () => {
+    for (const figure of figuresOf(evaluate()).values()) {
+      if (typeof figure.value === 'number' && !['identify.massKg', 'duty.ringDifferenceK', 'arrange.floatPresentMm'].includes(figure.key)) expect(figure.working, figure.key).to.not.be.empty
+      expect(asShown(figure)).to.not.match(/NaN|Infinity|undefined/)
+    }
+  })
+})
+
+describe('signing the plan', () => {
+  const e = evaluate()
+  const good: Record<string, StepRecord['values']> = { isolate: { tried: true }, seat: { seatMm: 60.009 }, bore: { boreMm: 130.02 }, unpack: { marking: '6312 C3' }, heat: { ringC: 102 }, push: {}, shoulder: { gapMm: 0.02 }, turn: { free: true } }
+  const sign = (keys: string[], from = e) => new Map<string, StepRecord>(keys.map((key) => [key, { values: good[key]!, restedOn: signature(from, from.mount.plan.find((s) => s.key === key)!), accepted: false }]))
+
+  it('goes step by step', () => {
+    const states = stepStates(e, sign(['isolate']))
+    expect(states[0]).to.include({ holds: true })
+    expect(states[1]!.blocked).to.contain('Fill in')
+    expect(states[2]!.blocked).to.contain('comes first')
+  })
+  it('holds to the end when nothing moved', () => {
+    expect(stepStates(e, sign(Object.keys(good))).every((s) => s.holds)).to.equal(true)
+  })
+  it('breaks only the steps whose figures moved', () => {
+    const changed = evaluate({ fit: { shaftClass: 'm6' } })
+    const broken = stepStates(changed, sign(Object.keys(good))).filter((s) => !s.holds).map((s) => s.key)
+    expect(broken).to.include.members(['seat', 'heat'])
+    expect(broken).to.not.include('isolate')
+    expect(broken).to.not.include('bore')
+  })
+  it('judges a reading against its tolerance, ends included', () => {
+    const field = e.mount.plan.find((s) => s.key === 'seat')!.fields[0]!
+    expect([60.002, 60.015, 60.0019, 60.016, null].map((v) => fieldState(field, v))).to.deep.equal(['good', 'good', 'outside', 'outside', 'missing'])
+  })
+})
+
+describe('rack search', () => {
+  const found = (text: string) => searchBearings(CATALOGUE, text).map((r) => r.designation)
+  it('understands sizes, numbers and families', () => {
+    expect(found('40 80 18')).to.have.members(['6208', 'NU 208'])
+    expect(found('40x80')).to.have.members(['6208', 'NU 208', '22208'])
+    expect(found('nu208')).to.deep.equal(['NU 208'])
+    expect(found('spherical 60')).to.include.members(['22212', '22312'])
+    expect(found('spherical 60').every((name) => name.startsWith('22'))).to.equal(true)
+    expect(found('')).to.have.length(CATALOGUE.length)
+    expect(found('zebra')).to.deep.equal([])
+  })
+})
+
+describe('drawing', () => {
+  it('draws every row of the catalogue to scale with finite coordinates', () => {
+    for (const row of CATALOGUE) {
+      const drawing = sectionDrawing({ row, width: 640, height: 300, held: row.boreMm % 2 === 0, floatMm: 1, radialText: '1 kN', axialText: '1 kN', lengthText: String, error: null })
+      expect(JSON.stringify(drawing.primitives), row.designation).to.not.match(/NaN|null|Infinity/)
+      expect(drawing.description).to.contain(row.designation)
+    }
+  })
+  it('shows the mark of a held ring, the gap of a free one, and the error in words', () => {
+    const row = findBearing('6312')!.row
+    const draw = (held: boolean | null, error: string | null = null) => sectionDrawing({ row, width: 640, height: 300, held, lengthText: String, error }).primitives
+    expect(draw(true).filter((p) => p.kind === 'path' && p.role === 'held')).to.have.length(2)
+    expect(draw(false).some((p) => p.kind === 'line' && p.role === 'gap')).to.equal(true)
+    expect(draw(null).some((p) => 'role' in p && (p.role === 'gap' || p.role === 'held'))).to.equal(false)
+    expect(draw(true, 'both ends held').some((p) => p.kind === 'text' && p.text === 'both ends held')).to.equal(true)
+  })
+  it('hatches only inside its outline', () => {
+    const square: Point[] = [[10, 10], [50, 10], [50, 50], [10, 50]]
+    const path = hatch(square, 8, 1, 'ring-hatch') as { d: string }
+    const numbers = path.d.match(/-?\d+(\.\d+)?/g)!.map(Number)
+    expect(numbers.length).to.be.above(20)
+    expect(numbers.every((n) => n >= 9.99 && n <= 50.01)).to.equal(true)
+  })
+})

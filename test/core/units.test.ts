@@ -1,0 +1,61 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import { QUANTITIES, format, parse, sensible, type Quantity, type UnitSystem } from '../../src/core/units/quantities.js'
+
+/** [typed, quantity, system, core value] */
+const READ: [string, Quantity, UnitSystem, number][] = [
+  ['60', 'length', 'metric', 60],
+  ['2.3622 in', 'length', 'metric', 59.99988],
+  ['2.3622', 'length', 'inch', 59.99988],
+  ['5/16 in', 'length', 'metric', 7.9375],
+  ['2 5/16"', 'length', 'metric', 58.7375],
+  ['1.5 thou', 'fine', 'metric', 38.1],
+  ['38.1', 'fine', 'metric', 38.1],
+  ['0.0015 in', 'fine', 'inch', 38.1],
+  ['40 µm', 'fine', 'inch', 40],
+  ['203 °F', 'temperature', 'metric', 95],
+  ['203F', 'temperature', 'metric', 95],
+  ['-40 °F', 'temperature', 'metric', -40],
+  ['95 °C', 'temperature', 'inch', 95],
+  ['−25', 'temperature', 'metric', -25],
+  ['9 °F', 'rise', 'metric', 5],
+  ['4.2', 'force', 'metric', 4200],
+  ['1 500 N', 'force', 'metric', 1500],
+  ['1000 lbf', 'force', 'metric', 4448.2216],
+  ['12,5', 'length', 'metric', 12.5],
+  ['0.5 m', 'length', 'metric', 500],
+  ['1470 rpm', 'speed', 'metric', 1470],
+  ['16', 'hours', 'metric', 16],
+  ['1450 psi', 'stress', 'metric', 9.99740],
+  ['22 lb', 'mass', 'metric', 9.979032],
+]
+
+describe('units at the edge', () => {
+  for (const [typed, quantity, system, wanted] of READ) {
+    it(`"${typed}" as ${quantity} (${system})`, () => {
+      const parsed = parse(typed, quantity, system)
+      expect(parsed.ok && parsed.value).to.be.closeTo(wanted, Math.abs(wanted) * 1e-6)
+    })
+  }
+  for (const [typed, quantity] of [['abc', 'length'], ['', 'length'], ['60 °C', 'length'], ['1/0 in', 'length'], ['12 12', 'length'], ['5 mm', 'temperature'], ['60 furlongs', 'length'], ['1e5', 'length']] as [string, Quantity][]) {
+    it(`does not guess at "${typed}" as ${quantity}`, () => {
+      expect(parse(typed, quantity, 'metric').ok).to.equal(false)
+    })
+  }
+  it('reads back what it shows, in both systems', () => {
+    const quantities = (Object.keys(QUANTITIES) as Quantity[]).filter((q) => q !== 'text' && q !== 'hours')
+    fc.assert(
+      fc.property(fc.constantFrom(...quantities), fc.constantFrom<UnitSystem>('metric', 'inch'), fc.double({ min: -5000, max: 5000, noNaN: true }), (quantity, system, value) => {
+        const parsed = parse(format(value, quantity, system, 6), quantity, system)
+        return parsed.ok && Math.abs(parsed.value - value) < 0.01
+      }),
+    )
+  })
+  it('groups thousands, keeps true minus, and does not pretend to know a life to the hour', () => {
+    expect(format(51435, 'hours', 'metric')).to.equal('51\u2009000')
+    expect(format(16, 'hours', 'metric')).to.equal('16')
+    expect(format(-0.004, 'length', 'metric')).to.equal('0.00')
+    expect(format(-12, 'fine', 'metric')).to.equal('−12')
+    expect(sensible(51435, 'length')).to.equal(51435)
+  })
+})

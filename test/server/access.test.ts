@@ -1,0 +1,148 @@
+import { expect } from 'chai'
+import { ROLES } from '../../src/contract/api.js'
+import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
+
+const LOGIN = { viewer: 'storekeeper', technician: 'technician', planner: 'planner', administrator: 'administrator' } as const
+
+/** Every route that needs a sign-in: [method, path, least role]. Refusals below that role are 403, without sign-in 401. */
+const ROUTES: [string, string, (typeof ROLES)[number]][] = [
+  ['GET', '/yard', 'viewer'],
+  ['GET', '/machines/1', 'viewer'],
+  ['GET', '/jobs/3', 'viewer'],
+  ['GET', '/bearings', 'viewer'],
+  ['GET', '/bearings/6312', 'viewer'],
+  ['PATCH', '/session', 'viewer'],
+  ['POST', '/positions/1/jobs', 'technician'],
+  ['PUT', '/jobs/3/answers/select', 'technician'],
+  ['POST', '/jobs/3/moved/fit/seen', 'technician'],
+  ['PUT', '/jobs/3/steps/isolate', 'technician'],
+  ['POST', '/jobs/3/steps/isolate/signature', 'technician'],
+  ['DELETE', '/jobs/3/steps/isolate/signature', 'technician'],
+  ['POST', '/jobs/3/finish', 'technician'],
+  ['POST', '/jobs/3/steps/isolate/acceptance', 'planner'],
+  ['GET', '/people', 'administrator'],
+  ['POST', '/people', 'administrator'],
+  ['PATCH', '/people/1', 'administrator'],
+]
+
+describe('access', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let instance: Instance
+  let clock = NOW
+  before(async () => {
+    db = await freshDatabase()
+    instance = await startInstance(db.url, { now: () => clock })
+  })
+  after(async () => {
+    await instance.close()
+    await db.drop()
+  })
+
+  it('every route against every role', async () => {
+    const nobody = new Client(instance.url)
+    for (const [method, path] of ROUTES) expect((await nobody.send(method, path, method === 'GET' ? undefined : {})).status, `${method} ${path}`).to.equal(401)
+    for (const role of ROLES) {
+      const client = await new Client(instance.url).signIn(LOGIN[role])
+      for (const [method, path, least] of ROUTES) {
+        // An unreadable body shows that the role was let through to the next check and changes nothing.
+        const status = (await client.send(method, path, method === 'GET' ? undefined : { nonsense: true })).status
+        const forbidden = ROLES.indexOf(role) < ROLES.indexOf(least)
+        expect(status === 403, `${role} ${method} ${path} gave ${status}`).to.equal(forbidden)
+      }
+    }
+  })
+
+  it('takes writes only from its own pages', async () => {
+    const client = await new Client(instance.url).signIn('technician')
+    const foreign = await client.send('PATCH', '/session', { units: 'inch' }, { origin: 'http://elsewhere.example' })
+    expect(foreign.status).to.equal(403)
+    expect((await client.patch('/session', { units: 'inch' })).body.me.units).to.equal('inch')
+  })
+
+  it('slows down repeated failures, on every instance, and recovers', async () => {
+    const other = await startInstance(db.url, { now: () => clock })
+    const client = new Client(instance.url)
+    for (let i = 0; i < 5; i++) expect((await client.post('/session', { login: 'planner', password: `wrong ${i}` })).status).to.equal(401)
+    const blocked = await new Client(other.url).post('/session', { login: 'planner', password: 'cider-press-4' })
+    expect(blocked.status).to.equal(429)
+    clock = new Date(NOW.getTime() + 10 * 60_000)
+    expect((await new Client(other.url).post('/session', { login: 'planner', password: 'cider-press-4' })).status).to.equal(200)
+    clock = NOW
+    await other.close()
+  })
+
+  it('keeps cookies and pages strict', async () => {
+    const client = new Client(instance.url)
+    const reply = await client.post('/session', { login: 'technician', password: 'cider-press-4' })
+    expect(reply.headers.get('set-cookie')).to.match(/HttpOnly/).and.match(/SameSite=Strict/)
+    const policy = reply.headers.get('content-security-policy')!
+    expect(policy).to.contain("script-src 'self'").and.not.contain('unsafe-eval')
+    expect(policy).to.not.contain('upgrade-insecure-requests')
+    expect(reply.headers.get('strict-transport-security')).to.equal(null)
+    expect(reply.body).to.not.have.nested.property('me.passwordHash')
+  })
+
+  it('people: added, changed and switched off by an administrator; somebody stays administrator', async () => {
+    const admin = await new Client(instance.url).signIn('administrator')
+    const added = await admin.post('/people', { name: 'T. Quill', login: 'quill', role: 'technician', password: 'apple-pulp-77' })
+    expect(added.status).to.equal(201)
+    expect((await admin.post('/people', { name: 'T. Quill', login: 'quill', role: 'technician', password: 'apple-pulp-77' })).status).to.equal(422)
+    expect((await admin.post('/people', { name: 'X', login: 'x9', role: 'technician', password: 'short' })).body.errors[0].field).to.equal('password')
+    const quill = await new Client(instance.url).signIn('quill', 'apple-pulp-77')
+    await admin.patch(`/people/${added.body.id}`, { active: false })
+    expect((await quill.get('/yard')).status).to.equal(401)
+    const self = (await admin.get('/people')).body.find((p: { login: string }) => p.login === 'administrator')
+    expect((await admin.patch(`/people/${self.id}`, { role: 'viewer' })).status).to.equal(422)
+  })
+
+  it('calculations need no sign-in; unknown names are 404, refused values 422', async () => {
+    const client = new Client(instance.url)
+    const good = await client.post('/calculations/tolerance', { sizeMm: 60, toleranceClass: 'k5' })
+    expect(good.body.values).to.deep.equal({ upperUm: 15, lowerUm: 2 })
+    expect((await client.post('/calculations/horoscope', {})).status).to.equal(404)
+    const refused = await client.post('/calculations/tolerance', { sizeMm: -1, toleranceClass: 'k5' })
+    expect(refused.status).to.equal(422)
+    expect(refused.body.errors[0].field).to.equal('sizeMm')
+    expect((await client.get('/calculations')).body).to.have.length(15)
+  })
+
+  it('answers nonsense plainly: unknown addresses, huge bodies, broken JSON', async () => {
+    const client = await new Client(instance.url).signIn('technician')
+    expect((await client.get('/machines/abc')).status).to.equal(404)
+    expect((await client.get('/jobs/999999')).status).to.equal(404)
+    expect((await client.get('/nowhere')).status).to.equal(404)
+    expect((await client.post('/positions/1/jobs', { reason: 'x'.repeat(300_000) })).status).to.equal(413)
+    const broken = await fetch(`${instance.url}/api/v1/calculations/tolerance`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"sizeMm":' })
+    expect(broken.status).to.equal(400)
+    expect(await broken.json()).to.have.property('title', 'Unreadable request')
+  })
+})
+
+describe('first start', () => {
+  it('an empty database makes its first administrator with the printed code, once', async () => {
+    const db = await freshDatabase()
+    const instance = await startInstance(db.url, { demo: false })
+    await instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'abc123')")
+    const client = new Client(instance.url)
+    expect((await client.get('/session')).body).to.deep.equal({ me: null, needsFirstAdministrator: true, demo: false })
+    const person = { name: 'A. Bramley', login: 'bramley', password: 'russet-russet' }
+    expect((await client.post('/first-administrator', { ...person, code: 'wrong' })).status).to.equal(403)
+    expect((await client.post('/first-administrator', { ...person, code: 'abc123' })).status).to.equal(201)
+    expect((await client.post('/first-administrator', { ...person, login: 'other', code: 'abc123' })).status).to.equal(403)
+    await client.signIn('bramley', 'russet-russet')
+    expect((await client.get('/yard')).body).to.deep.equal({ plant: 'No plant yet', jobs: [], machines: [] })
+    await instance.close()
+    await db.drop()
+  })
+
+  it('says that the database is away instead of showing a fault', async () => {
+    const db = await freshDatabase()
+    const instance = await startInstance(db.url)
+    const client = await new Client(instance.url).signIn('technician')
+    await db.drop()
+    const reply = await client.get('/yard')
+    expect(reply.status).to.equal(503)
+    expect(reply.body.detail).to.contain('kept')
+    await instance.close()
+  })
+})

@@ -1,0 +1,95 @@
+import { randomBytes } from 'node:crypto'
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { join } from 'node:path'
+import pg from 'pg'
+import { createApp } from '../../src/server/app.js'
+import { DEMO_PASSWORD, loadDemo } from '../../src/server/demo.js'
+import { prepareDatabase } from '../../src/server/prepare.js'
+import { createPool } from '../../src/server/store/database.js'
+
+export const NOW = new Date('2026-11-24T09:30:00Z')
+
+/** A database of its own on the test cluster, migrated, dropped at the end. */
+export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const base = process.env.YARDFROST_TEST_DATABASE
+  if (!base) throw new Error('run through npm test, which starts a cluster')
+  const name = `t_${randomBytes(6).toString('hex')}`
+  const admin = new pg.Client({ connectionString: base })
+  await admin.connect()
+  await admin.query(`CREATE DATABASE ${name}`)
+  const url = base.replace(/\/postgres$/, `/${name}`)
+  await prepareDatabase(url, join(process.cwd(), 'src', 'server', 'migrations'))
+  return {
+    url,
+    drop: async () => {
+      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
+      await admin.end()
+    },
+  }
+}
+
+export interface Instance {
+  url: string
+  pool: pg.Pool
+  server: Server
+  close: () => Promise<void>
+}
+
+/** One server instance on a database. */
+export async function startInstance(databaseUrl: string, options: { demo?: boolean; webDir?: string; now?: () => Date } = {}): Promise<Instance> {
+  const pool = createPool(databaseUrl)
+  const demo = options.demo !== false && (await loadDemo(pool, NOW))
+  const app = createApp({ pool, now: options.now ?? (() => NOW), sessionSecret: 'test', demo, webDir: options.webDir, calculationsPerMinute: 10_000 })
+  const server = createServer(app)
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  return {
+    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    pool,
+    server,
+    close: async () => {
+      server.closeAllConnections()
+      await new Promise((resolve) => server.close(resolve))
+      await pool.end()
+    },
+  }
+}
+
+export interface Reply {
+  status: number
+  body: any // eslint-disable-line @typescript-eslint/no-explicit-any
+  headers: Headers
+}
+
+/** A client with its own cookie that sends the origin as a browser does. */
+export class Client {
+  private cookie = ''
+  constructor(
+    readonly base: string,
+    private readonly origin = base,
+  ) {}
+
+  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
+    const res = await fetch(`${this.base}/api/v1${path}`, {
+      method,
+      headers: { origin: this.origin, ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(this.cookie ? { cookie: this.cookie } : {}), ...headers },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    })
+    const set = res.headers.get('set-cookie')
+    if (set) this.cookie = set.split(';')[0]!
+    const text = await res.text()
+    return { status: res.status, body: text ? JSON.parse(text) : null, headers: res.headers }
+  }
+
+  get = (path: string) => this.send('GET', path)
+  post = (path: string, body: unknown = {}) => this.send('POST', path, body)
+  put = (path: string, body: unknown) => this.send('PUT', path, body)
+  patch = (path: string, body: unknown) => this.send('PATCH', path, body)
+  delete = (path: string) => this.send('DELETE', path)
+
+  async signIn(login: string, password = DEMO_PASSWORD): Promise<this> {
+    const reply = await this.post('/session', { login, password })
+    if (reply.status !== 200) throw new Error(`sign-in as ${login}: ${reply.status} ${reply.body?.detail}`)
+    return this
+  }
+}
