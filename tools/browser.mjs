@@ -17,11 +17,12 @@ export async function openBrowser({ browser, driver }, { width = 1280, height = 
   options.addArguments(...FLAGS, `--user-data-dir=${profile}`, `--window-size=${width},${height}`)
   const web = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder(driver)).build()
   // A window of this size shows less than it; the viewport is set on the device itself.
-  const resize = (w, h) => web.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: w, height: h, deviceScaleFactor: 1, mobile: false })
+  const command = (name, args) => web.sendDevToolsCommand(name, args)
+  const resize = (w, h) => command('Emulation.setDeviceMetricsOverride', { width: w, height: h, deviceScaleFactor: 1, mobile: false })
   await resize(width, height)
   const close = async () => {
     await web.quit()
     rmSync(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 })
   }
-  return { web, resize, close }
+  return { web, resize, command, close }
 }

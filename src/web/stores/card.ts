@@ -18,6 +18,7 @@ interface Draft {
 
 const PAUSE_MS = 500
 const RETRY_MS = 1500
+const TYPING_MS = 2000
 
 let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -28,7 +29,7 @@ export const useCard = defineStore('card', {
     answers: emptyAnswers() as CardAnswers,
     drafts: {} as Partial<Record<Station, Draft>>,
     stepDrafts: {} as Record<string, StepValues>,
-    undoStack: [] as { station: Station; before: CardAnswers[Station] }[],
+    undoStack: [] as { station: Station; before: CardAnswers[Station]; fields: string; at: number }[],
     saveState: 'saved' as SaveState,
     savedAt: null as Date | null,
     message: '',
@@ -89,11 +90,19 @@ export const useCard = defineStore('card', {
       const before = this.answers[station]
       const data = { ...before, ...patch }
       if (JSON.stringify(before) === JSON.stringify(data)) return
-      if (undoable) this.undoStack.push({ station, before })
+      if (undoable) this.remember(station, before, Object.keys(patch).join())
       this.answers = { ...this.answers, [station]: data }
       this.drafts[station] = { base: this.drafts[station]?.base ?? this.view!.answers[station].version, data }
       this.keep()
       this.schedule()
+    },
+
+    /** Typing on in one field is one change. */
+    remember(station: Station, before: CardAnswers[Station], fields: string) {
+      const last = this.undoStack.at(-1)
+      const at = Date.now()
+      if (last?.station === station && last.fields === fields && at - last.at < TYPING_MS) last.at = at
+      else this.undoStack.push({ station, before, fields, at })
     },
 
     /** Takes back the last change of this sitting. */

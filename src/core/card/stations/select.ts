@@ -38,14 +38,18 @@ function wantedSafety(row: Bearing, shock: Shock): number {
   return SHOCKS[shock].staticSafety[rollsOnBalls(row.family) ? 'ball' : 'roller']
 }
 
-function judge(row: Bearing, rated: Rated, target: LifeTarget, shock: Shock, minimumN: number, station: StationBuilder): Verdict {
-  const hours = rated.life.values.modifiedLifeH
-  const wanted = LIFE_TARGETS[target].hours
+/** What is wrong with the load whatever the life wanted. */
+function checkLoad(row: Bearing, rated: Rated, shock: Shock, minimumN: number, station: StationBuilder): void {
   const safety = wantedSafety(row, shock)
   const P = rated.load.values.equivalentLoadN
   if (row.staticRatingN < rated.load.values.staticEquivalentLoadN) station.warn('stop', 'over-static-rating', 'The load is above the static rating: the raceways would dent. Take a larger bearing or find out whether the load is right.', short(rated.staticSafety))
   else if (rated.staticSafety < safety) station.warn('caution', 'static-safety', `Static safety ${short(rated.staticSafety, 2)} is under the ${safety} wanted for this shock.`, short(rated.staticSafety))
   if (P < minimumN) station.warn('caution', 'minimum-load', `The load is below the least load of about ${(minimumN / 1000).toFixed(1)} kN: the elements may skid. A smaller bearing would run better.`, short(P))
+}
+
+function judge(rated: Rated, target: LifeTarget): Verdict {
+  const hours = rated.life.values.modifiedLifeH
+  const wanted = LIFE_TARGETS[target].hours
   if (hours < wanted) return { word: hours < wanted / 2 ? 'too short a life' : 'falls short of the target', level: hours < wanted / 2 ? 'stop' : 'caution' }
   if (hours > 20 * wanted) return { word: 'lasts, over-generous', level: 'good' }
   return { word: 'lasts', level: 'good' }
@@ -84,7 +88,8 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   station.figure('staticSafety', 'Static safety C0/P0', staticSafety, 'ratio', { ...rated, working: load.working }, { decimals: 1, note: `wanted ${wantedSafety(row, shock)}` })
   station.figure('minimumLoadN', 'Least load', minimumN, 'force', minimum.result({}))
   station.figure('loadRatio', 'Load for its rating P/C', P / row.dynamicRatingN, 'ratio', { ...rated, working: load.working }, { decimals: 3 })
-  const verdict: Verdict = target ? judge(row, rated.values, target, shock, minimumN, station) : { word: 'no target yet', level: 'open' }
+  checkLoad(row, rated.values, shock, minimumN, station)
+  const verdict: Verdict = target ? judge(rated.values, target) : { word: 'no target yet', level: 'open' }
   if (!target) station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')
 
   const alternatives = [...Object.entries(neighbours(row)), ['this', row] as const].flatMap(([which, other]): Alternative[] => {

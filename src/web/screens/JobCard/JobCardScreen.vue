@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { STATIONS, type Station } from '../../../core/card/answers.js'
 import CautionRail from '../../figures/CautionRail.vue'
 import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import ArrangeStation from './ArrangeStation.vue'
@@ -22,6 +23,7 @@ const PANELS = { identify: IdentifyStation, duty: DutyStation, select: SelectSta
 const route = useRoute()
 const router = useRouter()
 const card = useCard()
+const session = useSession()
 const loading = ref(true)
 const error = ref<string | null>(null)
 const station = computed(() => route.params.station as Station)
@@ -38,6 +40,11 @@ async function load() {
   loading.value = false
 }
 watch(jobId, load, { immediate: true })
+// Signed in again in the middle of a card: what was typed is still there and is sent now.
+watch(
+  () => session.expired,
+  (expired) => expired || card.schedule(0),
+)
 
 const saveWords = computed(() => {
   switch (card.saveState) {

@@ -15,14 +15,14 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
 
 <template>
   <div class="station">
-    <section class="left film" :aria-label="drawingTitle">
+    <section class="left film" :aria-label="drawingTitle" tabindex="0">
       <div class="drawing">
         <h2>{{ drawingTitle }} <span class="soft small note">{{ drawingNote }}</span></h2>
         <slot name="drawing" />
       </div>
       <div class="entry"><slot name="entry" /></div>
     </section>
-    <section class="right" :aria-label="`Figures of ${STATION_TITLE[result.station]}`">
+    <section class="right" tabindex="0" :aria-label="`Figures of ${STATION_TITLE[result.station]}`">
       <h1>{{ STATION_TITLE[result.station] }}</h1>
       <p class="soft">{{ result.reason }}</p>
       <div v-if="movedHere" class="moved-box" role="status">

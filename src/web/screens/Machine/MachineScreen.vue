@@ -79,7 +79,7 @@ async function start() {
               <Button type="submit" label="Start" />
               <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
             </form>
-            <Button v-else-if="session.may('technician')" :label="`Start a job here`" :aria-label="`Start a job at the ${p.name}`" @click="starting = p" />
+            <Button v-else-if="session.may('technician')" label="Start a job" :aria-label="`Start a job at the ${p.name}`" @click="starting = p" />
           </div>
         </div>
       </section>

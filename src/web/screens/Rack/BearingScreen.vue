@@ -49,12 +49,12 @@ const figures = computed((): Figure[] => {
   <LoadState :loading="loading" :error="error" @retry="load">
     <div v-if="view && drawing" class="page">
       <CrumbTrail :trail="[{ label: 'Rack', to: '/rack' }, { label: view.row.designation }]" />
-      <section class="left film">
+      <section class="left film" aria-label="Section" tabindex="0">
         <h2>Section</h2>
         <p class="soft small">to scale, on a plain seat</p>
         <DrawingView :drawing="drawing" />
       </section>
-      <section class="right">
+      <section class="right" aria-label="Figures" tabindex="0">
         <h1>{{ view.row.designation }}</h1>
         <p class="soft">{{ FAMILY_LABEL[view.row.family] }}, {{ view.row.elements }} {{ view.row.rollerLengthMm ? 'rollers' : 'balls' }}{{ view.row.rows > 1 ? ' in each of two rows' : '' }}</p>
         <p class="sizes number">{{ session.show(view.row.boreMm, 'length', 0) }} × {{ session.show(view.row.outsideMm, 'length', 0) }} × {{ session.show(view.row.widthMm, 'length', 0) }} <span class="soft">{{ session.unit('length') }}</span></p>

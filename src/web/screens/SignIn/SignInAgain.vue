@@ -1,22 +1,15 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
-import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import SignInForm from './SignInForm.vue'
 
 const session = useSession()
-const card = useCard()
-
-/** Goes on where it stopped: what was typed is still there and is sent now. */
-function again() {
-  if (card.view) card.schedule(0)
-}
 </script>
 
 <template>
   <Dialog :visible="true" modal :closable="false" header="Sign in again" :style="{ width: '26rem' }">
     <p class="soft">The sign-in has run out. What you typed is kept and is saved as soon as you are back.</p>
-    <SignInForm :fixed-login="session.me?.login" class="again" @done="again" />
+    <SignInForm :fixed-login="session.me?.login" class="again" />
   </Dialog>
 </template>
 

@@ -1,0 +1,128 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { expect } from 'chai'
+import { By, Key } from 'selenium-webdriver'
+import { Person, clear, stage, type Stage } from './helpers.js'
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+const SCREENS = ['/', '/machines/2', '/jobs/3/identify', '/jobs/3/duty', '/jobs/3/select', '/jobs/3/arrange', '/jobs/3/fit', '/jobs/1/mount', '/rack', '/rack/6312', '/settings', '/nowhere']
+
+interface Finding {
+  id: string
+  impact: string
+  nodes: { target: string[]; html: string }[]
+}
+
+describe('journey: every screen', () => {
+  let at: Stage
+  let person: Person
+  before(async () => {
+    at = await stage()
+    person = await Person.at(at.instance.url)
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+
+  async function findings(path: string): Promise<string[]> {
+    await person.go(path)
+    await person.see('//h1')
+    // The injected checker is a tool of the test, not of the page; the page's own policy stays as it is.
+    await person.command('Runtime.evaluate', { expression: AXE })
+    const found = await person.web.executeAsyncScript<Finding[]>("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations))")
+    return found.filter((f) => ['serious', 'critical'].includes(f.impact)).map((f) => `${path}: ${f.id} at ${f.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)
+  }
+
+  it('has no serious accessibility finding', async () => {
+    const all = await findings('/sign-in')
+    await person.signIn('administrator')
+    for (const path of SCREENS) all.push(...(await findings(path)))
+    expect(all).to.deep.equal([])
+  })
+
+  it('logs no error and breaks no rule of its own security policy', async () => {
+    for (const path of SCREENS) {
+      await person.go(path)
+      await person.see('//h1')
+    }
+    const log = await person.web.manage().logs().get('browser')
+    expect(log.filter((entry) => entry.level.name === 'SEVERE').map((entry) => entry.message)).to.deep.equal([])
+  })
+
+  it('has no dead link', async () => {
+    const seen = new Set<string>()
+    for (const path of SCREENS.filter((p) => p !== '/nowhere')) {
+      await person.go(path)
+      await person.see('//h1')
+      const links: string[] = await person.web.executeScript("return [...document.querySelectorAll('a[href]')].map((a) => a.getAttribute('href')).filter((h) => !h.startsWith('#'))")
+      links.forEach((link) => seen.add(link))
+    }
+    const some = [...seen].filter((link, i) => !link.startsWith('/rack/') || i % 20 === 0)
+    expect(some.length).to.be.above(15)
+    for (const link of some) {
+      await person.go(link)
+      expect(await (await person.see('//h1')).getText(), link).to.not.equal('Nothing here')
+    }
+  })
+
+  it('fits a tablet of 820 without scrolling sideways', async () => {
+    await person.resize(820, 1180)
+    for (const path of SCREENS) {
+      await person.go(path)
+      await person.see('//h1')
+      const over: number = await person.web.executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth')
+      expect(over, path).to.be.at.most(0)
+    }
+    await person.resize(1280, 800)
+  })
+
+  it('changes units at a key press, everywhere', async () => {
+    await person.go('/jobs/1/fit')
+    await person.see("//h1[normalize-space()='Fit']")
+    const before = await person.figure('fit.clearance')
+    await person.press('u')
+    await person.seeText('thou')
+    expect(await person.figure('fit.clearance')).to.not.equal(before)
+    await person.go('/rack/6312')
+    await person.seeText('2.3622')
+    await person.press('u')
+    await person.seeText('60 × 130 × 31')
+  })
+
+  it('works by keyboard alone: search the rack, open a bearing, walk the work line', async () => {
+    await person.go('/')
+    await person.see("//h1[normalize-space()='Needs hands']")
+    await person.press('/')
+    const search = await person.see("//input[@aria-label='Search the rack']")
+    await person.web.wait(async () => (await person.web.executeScript('return document.activeElement?.getAttribute("aria-label")')) === 'Search the rack', 10_000)
+    await search.sendKeys('6312', Key.ENTER)
+    await person.see("//h1[normalize-space()='6312']")
+    await person.go('/jobs/3/duty')
+    await person.see("//h1[normalize-space()='Duty']")
+    await person.withAlt(Key.ARROW_RIGHT)
+    await person.see("//h1[normalize-space()='Select']")
+    await person.withAlt(Key.ARROW_LEFT)
+    await person.see("//h1[normalize-space()='Duty']")
+    await person.press(Key.TAB)
+    const skip = await person.web.findElement(By.css('.skip'))
+    expect(await skip.getText()).to.equal('Skip to the work')
+  })
+
+  it('a viewer reads the card and finds nothing to change', async () => {
+    const reader = await Person.at(at.instance.url)
+    try {
+      await reader.signIn('storekeeper')
+      await reader.go('/jobs/3/duty')
+      await reader.seeText('Read only')
+      expect(await (await reader.field('Speed')).isEnabled()).to.equal(false)
+      await reader.go('/machines/2')
+      await reader.see('//h1')
+      expect(await reader.text()).to.not.contain('Start a job')
+      await reader.go('/settings')
+      await reader.seeText('managed by an administrator')
+    } finally {
+      await reader.leave()
+    }
+  })
+})

@@ -1,0 +1,147 @@
+import { join } from 'node:path'
+import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import { openBrowser } from '../../tools/browser.mjs'
+import { DEMO_PASSWORD } from '../../src/server/demo.js'
+import { freshDatabase, startInstance, type Instance } from '../server/helpers.js'
+
+const WAIT = 15_000
+export const WEB_DIR = join(process.cwd(), 'dist', 'web')
+
+/** A person at the screen: finds things by their words, as a person does. */
+export class Person {
+  private constructor(
+    readonly web: WebDriver,
+    readonly resize: (width: number, height: number) => Promise<unknown>,
+    readonly command: (name: string, args: object) => Promise<unknown>,
+    readonly leave: () => Promise<void>,
+    public base: string,
+  ) {}
+
+  static async at(base: string, size?: { width: number; height: number }): Promise<Person> {
+    const { web, resize, command, close } = await openBrowser({ browser: process.env.YARDFROST_BROWSER!, driver: process.env.YARDFROST_DRIVER! }, size)
+    return new Person(web, resize, command, close, base)
+  }
+
+  async go(path: string): Promise<void> {
+    await this.web.get(this.base + path)
+  }
+
+  see(xpath: string): Promise<WebElement> {
+    return this.web.wait(until.elementLocated(By.xpath(xpath)), WAIT, `waited for ${xpath}`)
+  }
+
+  /** Any visible text on the page. */
+  async seeText(text: string): Promise<void> {
+    await this.web.wait(async () => (await this.text()).includes(text), WAIT, `waited for "${text}"`)
+  }
+
+  async text(): Promise<string> {
+    return this.web.executeScript('return document.body.innerText')
+  }
+
+  async click(xpath: string): Promise<void> {
+    const element = await this.see(xpath)
+    await this.web.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element)
+    await element.click()
+  }
+
+  button(words: string): Promise<void> {
+    return this.click(`//button[normalize-space()='${words}' or @aria-label='${words}'][not(@disabled)]`)
+  }
+
+  link(words: string): Promise<void> {
+    return this.click(`//a[contains(normalize-space(.), '${words}')]`)
+  }
+
+  async field(label: string): Promise<WebElement> {
+    const found = await this.see(`//label[normalize-space()='${label}']`)
+    return this.see(`//*[@id='${await found.getAttribute('for')}']`)
+  }
+
+  async type(label: string, text: string, end: string = Key.TAB): Promise<void> {
+    const field = await this.field(label)
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, end)
+  }
+
+  async valueOf(label: string): Promise<string> {
+    return (await this.field(label)).getAttribute('value') as Promise<string>
+  }
+
+  /** A decision whose values all stay in sight. */
+  choose(legend: string, option: string): Promise<void> {
+    return this.click(`//fieldset[legend[normalize-space()='${legend}']]//label[normalize-space()='${option}']`)
+  }
+
+  /** One value from a list. */
+  async pick(label: string, option: string): Promise<void> {
+    const found = await this.see(`//label[normalize-space()='${label}']`)
+    await this.click(`//*[@id='${await found.getAttribute('for')}']`)
+    await this.click(`//li[@role='option'][contains(normalize-space(.), "${option}")]`)
+  }
+
+  async station(name: string): Promise<void> {
+    await this.click(`//nav[@aria-label='Stations']//a[contains(., '${name}')]`)
+    await this.see(`//h1[normalize-space()='${name}']`)
+  }
+
+  async saved(): Promise<void> {
+    await this.web.wait(async () => /^Saved/.test(await (await this.see('//*[@data-save]')).getText()), WAIT, 'waited for the card to be saved')
+  }
+
+  async verdict(): Promise<string> {
+    return (await this.see('//*[@data-verdict]')).getText()
+  }
+
+  async figure(key: string): Promise<string> {
+    return (await this.see(`//*[@data-figure='${key}']//b`)).getText()
+  }
+
+  /** Single keys work where nobody is typing. */
+  async press(...keys: string[]): Promise<void> {
+    await this.web.actions().sendKeys(...keys).perform()
+  }
+
+  async withAlt(key: string): Promise<void> {
+    await this.web.actions().keyDown(Key.ALT).sendKeys(key).keyUp(Key.ALT).perform()
+  }
+
+  async signIn(login: string): Promise<void> {
+    await this.go('/sign-in')
+    await this.type('Sign-in name', login)
+    await this.type('Password', DEMO_PASSWORD, Key.ENTER)
+    await this.see("//h1[normalize-space()='Needs hands']")
+  }
+
+  /** Opens the machine from the Yard and starts a job at one end. */
+  async startJob(machine: string, end: string, reason: string): Promise<void> {
+    await this.link(machine)
+    await this.button(`Start a job at the ${end}`)
+    await (await this.see("//input[@aria-label='Reason for the job']")).sendKeys(reason, Key.ENTER)
+    await this.see("//h1[normalize-space()='Identify']")
+  }
+
+  /** Identify the mash pump's bearing from readings. */
+  async identify6312(): Promise<void> {
+    const sizes: [string, string][] = [['Bore 1', '60.02'], ['Bore 2', '2.3632 in'], ['Outside 1', '129.95'], ['Width 1', '30.93']]
+    for (const [label, value] of sizes) await this.type(label, value)
+    await this.pick('What runs inside', 'deep groove')
+    await this.click("//button[contains(., '6312')]")
+    await this.choose('Clearance group', 'C3')
+    await this.saved()
+  }
+}
+
+export interface Stage {
+  db: Awaited<ReturnType<typeof freshDatabase>>
+  instance: Instance
+}
+
+export async function stage(now: () => Date = () => new Date()): Promise<Stage> {
+  const db = await freshDatabase()
+  return { db, instance: await startInstance(db.url, { webDir: WEB_DIR, now }) }
+}
+
+export async function clear({ db, instance }: Stage): Promise<void> {
+  await instance.close()
+  await db.drop()
+}

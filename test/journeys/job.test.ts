@@ -1,0 +1,143 @@
+import { expect } from 'chai'
+import { Person, clear, stage, type Stage } from './helpers.js'
+
+describe('journey: from the Yard to a signed mounting step', () => {
+  let at: Stage
+  let person: Person
+  before(async () => {
+    at = await stage()
+    person = await Person.at(at.instance.url)
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+
+  it('signs in, opens the mash pump and starts a job on its drive end', async () => {
+    await person.signIn('technician')
+    await person.startJob('Mash pump', 'drive end', 'Noisy since the last clean-down')
+    await person.seeText('card 0104')
+  })
+
+  it('Identify: readings in two units rank the bearing; the group stays an open question until confirmed', async () => {
+    await person.identify6312()
+    expect(await person.figure('identify.designation')).to.equal('6312')
+    expect(await person.verdict()).to.equal('group open')
+    await person.pick('How is the group known?', 'read on the ring')
+    await person.web.wait(async () => (await person.verdict()) === 'known', 10_000, 'waited for the group to be known')
+  })
+
+  it('Duty: comes from the machine; shock is asked and multiplies', async () => {
+    await person.station('Duty')
+    expect(await person.valueOf('Speed')).to.equal('1470')
+    await person.choose('Running', 'moderate shock')
+    expect(await person.figure('duty.radialN')).to.equal('5.67')
+    await person.choose('Running', 'smooth')
+    expect(await person.figure('duty.radialN')).to.equal('4.62')
+    expect(await person.verdict()).to.equal('complete')
+  })
+
+  it('Select: a verdict in words, with the next sizes beside it and the working one click away', async () => {
+    await person.station('Select')
+    await person.pick('What kind of machine is it?', 'round the clock')
+    expect(await person.verdict()).to.equal('lasts')
+    await person.seeText('6311')
+    await person.seeText('6313')
+    await person.click("//*[@data-figure='select.lifeH']//button")
+    await person.seeText('(C/P)³')
+    await person.seeText('ISO 281:2007')
+  })
+
+  it('Arrange: growth, quick rule, and both ends held caught in words and on the drawing', async () => {
+    await person.station('Arrange')
+    await person.type('At assembly', '68 °F')
+    await person.type('Shaft at its hottest', '78')
+    await person.type('Housing then', '52')
+    expect(await person.figure('arrange.growthMm')).to.equal('0.11')
+    await person.choose('Outer ring at the other end', 'held')
+    expect(await person.verdict()).to.equal('both ends held')
+    await person.see("//*[name()='svg']//*[name()='text'][contains(., 'Both ends held')]")
+    await person.choose('Outer ring at the other end', 'free')
+    await person.type('Float at the free end', '1.2')
+    expect(await person.verdict()).to.equal('has room')
+  })
+
+  it('Fit: classes with their reason, both seats on one scale, clearance by group', async () => {
+    await person.station('Fit')
+    expect(await person.figure('fit.shaftClass')).to.equal('k5')
+    expect(await person.figure('fit.housingClass')).to.equal('H7')
+    expect(await person.verdict()).to.equal('runs free')
+    await person.choose('Clearance group that goes in', 'C2')
+    expect(await person.verdict()).to.equal('runs without clearance')
+    await person.choose('Clearance group that goes in', 'C3')
+    expect(await person.verdict()).to.equal('runs free')
+  })
+
+  it('Mount: three ways beside each other, then the first step is signed by name', async () => {
+    await person.station('Mount')
+    await person.click("//label[contains(., 'Hot, by heater')]")
+    expect(await person.figure('mount.setTemperatureC')).to.equal('100')
+    await person.click("//label[contains(., 'Tried to start')]")
+    await person.button('Sign: Isolate, lock and tag the machine')
+    await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
+    await person.saved()
+  })
+
+  it('finds everything after a reload', async () => {
+    await person.web.navigate().refresh()
+    await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
+    await person.station('Arrange')
+    expect(await person.valueOf('Float at the free end')).to.equal('1.2')
+    expect(await person.valueOf('At assembly')).to.equal('20')
+    await person.station('Identify')
+    expect(await person.valueOf('Bore 2')).to.equal('60.03')
+  })
+
+  it('says which later figures moved when an earlier answer changes, and that a signed step no longer holds', async () => {
+    await person.station('Mount')
+    await person.type('Shaft seat diameter, 60.002 … 60.015 mm', '60.009')
+    await person.button('Sign: Measure the shaft seat, 60 k5')
+    await person.see("//li[@data-step='seat']//*[normalize-space()='R. Amble']")
+    await person.station('Duty')
+    await person.type('Radial load', '2')
+    await person.type('Axial load', '0.1')
+    await person.saved()
+    await person.station('Fit')
+    await person.seeText('was k5, changed at duty')
+    await person.button('Seen')
+    await person.web.wait(async () => !(await person.text()).includes('was k5'), 10_000)
+    await person.station('Mount')
+    await person.seeText('No longer holds')
+    expect(await person.text()).to.match(/Sign again/)
+  })
+
+  it('takes the last change back', async () => {
+    await person.station('Duty')
+    await person.button('Undo')
+    await person.button('Undo')
+    await person.web.wait(async () => (await person.valueOf('Radial load')) === '4.2', 10_000, 'waited for the undone load')
+    expect(await person.valueOf('Axial load')).to.equal('0.9')
+    await person.saved()
+    await person.station('Mount')
+    await person.web.wait(async () => !(await person.text()).includes('No longer holds'), 10_000)
+  })
+
+  it('stops at a reading outside its tolerance until a planner accepts it with a reason', async () => {
+    await person.type('Housing seat diameter, 130.000 … 130.040 mm', '130.06')
+    await person.seeText('the plan stops here')
+    await person.saved()
+    const address = new URL(await person.web.getCurrentUrl()).pathname
+    const planner = await Person.at(at.instance.url)
+    try {
+      await planner.signIn('planner')
+      await planner.go(address)
+      await (await planner.see("//input[@aria-label='Reason for accepting']")).sendKeys('Housing is rebored next week')
+      await planner.button('Accept')
+      await planner.seeText('Accepted by M. Thorpe')
+      await planner.button('Sign: Measure the housing seat, 130 H7')
+      await planner.see("//li[@data-step='bore']//*[normalize-space()='M. Thorpe']")
+    } finally {
+      await planner.leave()
+    }
+  })
+})
