@@ -5,7 +5,19 @@ import { join } from 'node:path'
 import { Builder } from 'selenium-webdriver'
 import chrome from 'selenium-webdriver/chrome.js'
 
-const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--force-device-scale-factor=1', '--lang=en-GB']
+const FLAGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--hide-scrollbars',
+  '--force-device-scale-factor=1',
+  '--lang=en-GB',
+]
 
 /**
  * @param {{browser: string, driver: string}} programs

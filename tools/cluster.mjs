@@ -9,7 +9,9 @@ import { SetupError, ensurePostgres, freePort, hashOf, root, say } from './setup
 /** PostgreSQL refuses to run as root; then its programs run as the postgres account. */
 function account() {
   if (process.getuid?.() !== 0) return null
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((l) => l.startsWith('postgres:'))
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((l) => l.startsWith('postgres:'))
   if (!line) throw new SetupError('there is no postgres account to run the database as')
   const [, , uid, gid] = line.split(':')
   return { uid: Number(uid), gid: Number(gid) }
@@ -17,7 +19,13 @@ function account() {
 
 function asAccount(command, args, input) {
   const who = account()
-  return spawnSync(command, args, { ...(who ?? {}), cwd: '/', input, encoding: 'utf8', env: { PATH: '/usr/bin:/bin', LC_ALL: 'C.UTF-8', TZ: 'UTC' } })
+  return spawnSync(command, args, {
+    ...(who ?? {}),
+    cwd: '/',
+    input,
+    encoding: 'utf8',
+    env: { PATH: '/usr/bin:/bin', LC_ALL: 'C.UTF-8', TZ: 'UTC' },
+  })
 }
 
 /** Makes a directory owned by the account that runs the database; false when that account cannot get there. */
@@ -79,7 +87,15 @@ export async function startCluster(dir, rememberedPort) {
     const who = account()
     if (who) chownSync(secretFile, who.uid, who.gid)
     const made = asAccount(join(bin, 'initdb'), [
-      '-D', data, '-U', 'yardfrost', '-E', 'UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${secretFile}`,
+      '-D',
+      data,
+      '-U',
+      'yardfrost',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--auth=scram-sha-256',
+      `--pwfile=${secretFile}`,
     ])
     if (made.status !== 0) throw new SetupError(`initdb failed:\n${made.stderr || made.stdout}`)
   }

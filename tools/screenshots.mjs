@@ -10,9 +10,28 @@ const out = resolve(process.argv[2] ?? join(root, 'docs', 'screenshots'))
 
 /** What a technician would have entered on the mash pump's card by now. */
 const ANSWERS = {
-  identify: { boreReadingsMm: [60.02, 60.03], outsideReadingsMm: [129.96, 129.94], widthReadingsMm: [30.92, 30.95], instrument: 'vernier', family: 'deep-groove-ball', designation: '6312', group: '3', groupEvidence: null },
+  identify: {
+    boreReadingsMm: [60.02, 60.03],
+    outsideReadingsMm: [129.96, 129.94],
+    widthReadingsMm: [30.92, 30.95],
+    instrument: 'vernier',
+    family: 'deep-groove-ball',
+    designation: '6312',
+    group: '3',
+    groupEvidence: null,
+  },
   select: { target: 'motor-24h', reliabilityPercent: 90 },
-  arrange: { spanMm: 310, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 78, housingHotC: 52, driveEndHeld: true, nonDriveEndHeld: false, floatPresentMm: 1.2 },
+  arrange: {
+    spanMm: 310,
+    shaftMaterial: 'carbon-steel',
+    housingMaterial: 'cast-iron',
+    assemblyC: 20,
+    shaftHotC: 78,
+    housingHotC: 52,
+    driveEndHeld: true,
+    nonDriveEndHeld: false,
+    floatPresentMm: 1.2,
+  },
   mount: { method: 'heat', limitC: 110, chillToC: -78, pressRatingN: 50000 },
 }
 
@@ -33,10 +52,26 @@ main(async () => {
   const { web, resize, close } = await openBrowser(programs)
   try {
     await web.manage().setTimeouts({ script: 20_000 })
-    for (let i = 0; i < 150 && !(await fetch(`${url}/api/v1/health`).then((r) => r.ok, () => false)); i++) await web.sleep(200)
+    for (
+      let i = 0;
+      i < 150 &&
+      !(await fetch(`${url}/api/v1/health`).then(
+        (r) => r.ok,
+        () => false,
+      ));
+      i++
+    )
+      await web.sleep(200)
     mkdirSync(out, { recursive: true })
     const { By, until } = await import('selenium-webdriver')
-    const settled = () => web.wait(async () => web.executeScript('return document.fonts.ready.then(() => document.fonts.status === "loaded" && !document.querySelector("[role=status].state-box"))'), 10_000)
+    const settled = () =>
+      web.wait(
+        async () =>
+          web.executeScript(
+            'return document.fonts.ready.then(() => document.fonts.status === "loaded" && !document.querySelector("[role=status].state-box"))',
+          ),
+        10_000,
+      )
     const picture = async (name) => {
       await settled()
       await web.sleep(250)
@@ -52,21 +87,27 @@ main(async () => {
       web.executeAsyncScript(
         `const [method, path, body, done] = arguments
          fetch('/api/v1' + path, { method, headers: { 'content-type': 'application/json' }, body: body && JSON.stringify(body) }).then((r) => r.text()).then((t) => done(t ? JSON.parse(t) : null))`,
-        method, path, body ?? null,
+        method,
+        path,
+        body ?? null,
       )
     await go('/sign-in', 'sign-in')
     await api('POST', '/session', { login: 'technician', password: 'cider-press-4' })
     const yard = await api('GET', '/yard')
     const pump = await api('GET', `/machines/${yard.machines.find((m) => m.code === 'MP-2').id}`)
-    let card = await api('POST', `/positions/${pump.shaftLines[0].positions.find((p) => p.end === 'drive').id}/jobs`, { reason: 'Noisy at the drive end since the last clean-down' })
+    let card = await api('POST', `/positions/${pump.shaftLines[0].positions.find((p) => p.end === 'drive').id}/jobs`, {
+      reason: 'Noisy at the drive end since the last clean-down',
+    })
     const id = card.job.id
-    for (const [station, data] of Object.entries(ANSWERS)) card = await api('PUT', `/jobs/${id}/answers/${station}`, { version: card.answers[station].version, data })
+    for (const [station, data] of Object.entries(ANSWERS))
+      card = await api('PUT', `/jobs/${id}/answers/${station}`, { version: card.answers[station].version, data })
     await api('PUT', `/jobs/${id}/steps/isolate`, { version: 0, values: { tried: true } })
     await api('POST', `/jobs/${id}/steps/isolate/signature`)
     await api('PUT', `/jobs/${id}/steps/seat`, { version: 0, values: { seatMm: 60.009 } })
     await go('/', 'yard')
     await go(`/machines/${pump.id}`, 'machine')
-    for (const station of ['identify', 'duty', 'select', 'arrange', 'fit', 'mount']) await go(`/jobs/${id}/${station}`, `station-${station}`)
+    for (const station of ['identify', 'duty', 'select', 'arrange', 'fit', 'mount'])
+      await go(`/jobs/${id}/${station}`, `station-${station}`)
     await go('/rack?find=spherical', 'rack')
     await go('/rack/22313', 'bearing')
     await api('DELETE', '/session')

@@ -20,7 +20,9 @@ export function run(command, args, options = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, { cwd: root, stdio: ['ignore', 2, 2], ...options })
     child.on('error', (error) => reject(new SetupError(`${command} could not be started: ${error.message}`)))
-    child.on('exit', (code, signal) => (code === 0 ? resolve() : reject(new SetupError(`${command} ${args.join(' ')} ended with ${signal ?? code}`))))
+    child.on('exit', (code, signal) =>
+      code === 0 ? resolve() : reject(new SetupError(`${command} ${args.join(' ')} ended with ${signal ?? code}`)),
+    )
   })
 }
 
@@ -33,7 +35,10 @@ function onPath(name, extra = []) {
 function postgresDirectory() {
   const base = '/usr/lib/postgresql'
   const versions = existsSync(base) ? readdirSync(base).sort((a, b) => Number(b) - Number(a)) : []
-  const initdb = onPath('initdb', versions.map((v) => join(base, v, 'bin')))
+  const initdb = onPath(
+    'initdb',
+    versions.map((v) => join(base, v, 'bin')),
+  )
   return initdb && existsSync(join(dirname(initdb), 'postgres')) ? dirname(initdb) : null
 }
 
@@ -95,7 +100,9 @@ export async function ensurePackages() {
 function filesUnder(path) {
   if (!existsSync(path)) return []
   if (statSync(path).isFile()) return [path]
-  return readdirSync(path).sort().flatMap((name) => filesUnder(join(path, name)))
+  return readdirSync(path)
+    .sort()
+    .flatMap((name) => filesUnder(join(path, name)))
 }
 
 /** Builds the interface and the server when a source changed since the last build. */

@@ -65,7 +65,14 @@ main(async () => {
     cwd: root,
     stdio: ['ignore', 'inherit', 'inherit'],
     detached: true,
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, PORT: String(webPort), HOST: process.env.HOST ?? '127.0.0.1', YARDFROST_DEMO: demo ? '1' : '0' },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: databaseUrl,
+      PORT: String(webPort),
+      HOST: process.env.HOST ?? '127.0.0.1',
+      YARDFROST_DEMO: demo ? '1' : '0',
+    },
   })
   let ending = false
   const end = (code) => {

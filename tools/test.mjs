@@ -33,7 +33,17 @@ async function mocha(part, temp, env = {}) {
   say(`tests: ${part}`)
   const totals = join(temp, `${part}.json`)
   const code = await node(
-    ['--import', 'tsx', bin('mocha', 'bin', 'mocha.js'), '--reporter', join(root, 'tools', 'count-reporter.cjs'), '--timeout', part === 'journeys' ? '120000' : '30000', '--exit', `test/${part}/**/*.test.ts`],
+    [
+      '--import',
+      'tsx',
+      bin('mocha', 'bin', 'mocha.js'),
+      '--reporter',
+      join(root, 'tools', 'count-reporter.cjs'),
+      '--timeout',
+      part === 'journeys' ? '120000' : '30000',
+      '--exit',
+      `test/${part}/**/*.test.ts`,
+    ],
     { ...env, YARDFROST_TOTALS: totals },
   )
   const stats = existsSync(totals) ? JSON.parse(readFileSync(totals, 'utf8')) : { passes: 0, failures: 1 }

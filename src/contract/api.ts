@@ -12,14 +12,22 @@ export function mayAct(role: Role, wanted: Role): boolean {
 }
 
 const name = z.string().trim().min(1, 'must not be empty').max(80)
-const login = z.string().trim().regex(/^[a-z][a-z0-9.-]{1,39}$/, 'small letters, digits, dot and dash, from 2 characters')
+const login = z
+  .string()
+  .trim()
+  .regex(/^[a-z][a-z0-9.-]{1,39}$/, 'small letters, digits, dot and dash, from 2 characters')
 const password = z.string().min(10, 'at least 10 characters').max(200)
 const unitsChoice = z.enum(['metric', 'inch'])
 
 export const signInInput = z.strictObject({ login: z.string().max(80), password: z.string().max(200) })
 export const preferencesInput = z.strictObject({ units: unitsChoice })
 export const personInput = z.strictObject({ name, login, role: z.enum(ROLES), password })
-export const personChange = z.strictObject({ name: name.optional(), role: z.enum(ROLES).optional(), password: password.optional(), active: z.boolean().optional() })
+export const personChange = z.strictObject({
+  name: name.optional(),
+  role: z.enum(ROLES).optional(),
+  password: password.optional(),
+  active: z.boolean().optional(),
+})
 export const firstAdministratorInput = z.strictObject({ code: z.string().max(80), name, login, password })
 export const newJobInput = z.strictObject({ reason: z.string().trim().max(200) })
 /** `version` is the one the person was looking at; another in the store means 409. */

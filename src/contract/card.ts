@@ -1,6 +1,15 @@
 import { z } from 'zod'
 import { FAMILIES } from '../core/catalogue/families.js'
-import { DIRT, EVIDENCE, LOAD_DIRECTIONS, MOUNT_METHODS, STATIONS, emptyAnswers, type CardAnswers, type Station } from '../core/card/answers.js'
+import {
+  DIRT,
+  EVIDENCE,
+  LOAD_DIRECTIONS,
+  MOUNT_METHODS,
+  STATIONS,
+  emptyAnswers,
+  type CardAnswers,
+  type Station,
+} from '../core/card/answers.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import { LIFE_TARGET_NAMES, SHOCK_NAMES } from '../core/life/targets.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
@@ -75,7 +84,14 @@ export const stationSchema = z.enum(STATIONS)
 export function fillAnswers(partial: { [S in Station]?: Partial<CardAnswers[S]> }): CardAnswers {
   const empty = emptyAnswers()
   const fill = <S extends Station>(station: S): CardAnswers[S] => ({ ...empty[station], ...partial[station] })
-  return { identify: fill('identify'), duty: fill('duty'), select: fill('select'), arrange: fill('arrange'), fit: fill('fit'), mount: fill('mount') }
+  return {
+    identify: fill('identify'),
+    duty: fill('duty'),
+    select: fill('select'),
+    arrange: fill('arrange'),
+    fit: fill('fit'),
+    mount: fill('mount'),
+  }
 }
 
 export const stepValuesSchema = z.record(z.string().max(40), z.union([figure, words, z.boolean(), z.null()]))

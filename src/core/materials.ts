@@ -7,7 +7,13 @@ import { interpolate } from './result.js'
 export const MATERIALS = {
   'carbon-steel': { label: 'carbon steel', expansion: 11.7, cooling: [11.3, 10.6, 9.3], youngGPa: 206, poisson: 0.3 },
   'martensitic-stainless': { label: 'stainless, magnetic (martensitic)', expansion: 10.5, cooling: null, youngGPa: 206, poisson: 0.3 },
-  'austenitic-stainless': { label: 'stainless, hardly magnetic (austenitic)', expansion: 16.5, cooling: [16.0, 15.3, 13.5], youngGPa: 206, poisson: 0.3 },
+  'austenitic-stainless': {
+    label: 'stainless, hardly magnetic (austenitic)',
+    expansion: 16.5,
+    cooling: [16.0, 15.3, 13.5],
+    youngGPa: 206,
+    poisson: 0.3,
+  },
   'duplex-stainless': { label: 'stainless, duplex', expansion: 13.0, cooling: null, youngGPa: 206, poisson: 0.3 },
   'bearing-steel': { label: 'bearing steel', expansion: 12.0, cooling: [11.6, 11.0, 9.7], youngGPa: 206, poisson: 0.3 },
   'cast-iron': { label: 'cast iron', expansion: 10.5, cooling: [10.2, 9.6, 8.5], youngGPa: 110, poisson: 0.3 },

@@ -48,15 +48,7 @@ export class Sheet {
   readonly cautions: Caution[] = []
   readonly assumptions: string[] = []
 
-  step(
-    symbol: string,
-    name: string,
-    formula: string,
-    substituted: string,
-    value: number | string,
-    unit: string,
-    source: string,
-  ): void {
+  step(symbol: string, name: string, formula: string, substituted: string, value: number | string, unit: string, source: string): void {
     this.working.push({ symbol, name, formula, substituted, value, unit, source })
   }
 

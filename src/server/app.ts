@@ -112,15 +112,24 @@ function serveInterface(app: Express, webDir: string): void {
 
 /** Connection troubles of the database, by PostgreSQL class or socket code. */
 function databaseGone(error: { code?: string; message?: string }): boolean {
-  return /^(08|57P|3D)/.test(error.code ?? '') || /^E(CONN|PIPE|TIMEDOUT)/.test(error.code ?? '') || /terminat|timeout exceeded|Connection/.test(error.message ?? '')
+  return (
+    /^(08|57P|3D)/.test(error.code ?? '') ||
+    /^E(CONN|PIPE|TIMEDOUT)/.test(error.code ?? '') ||
+    /terminat|timeout exceeded|Connection/.test(error.message ?? '')
+  )
 }
 
 // Express knows an error handler by its four parameters.
 function failure(error: Error & { code?: string; status?: number; type?: string }, req: Request, res: Response, _next: NextFunction): void {
   if (error instanceof Refused) return sendProblem(res, error.problem)
   if (error.type === 'entity.too.large') return sendProblem(res, problem(413, 'Too large', 'The request is larger than 256 kB.'))
-  if (error.status && error.status < 500) return sendProblem(res, problem(error.status, 'Unreadable request', 'The request could not be read.'))
+  if (error.status && error.status < 500)
+    return sendProblem(res, problem(error.status, 'Unreadable request', 'The request could not be read.'))
   req.log?.error({ err: error })
-  if (databaseGone(error)) return sendProblem(res, problem(503, 'Database away', 'The database does not answer. What you typed is kept and saved when it is back.'))
+  if (databaseGone(error))
+    return sendProblem(
+      res,
+      problem(503, 'Database away', 'The database does not answer. What you typed is kept and saved when it is back.'),
+    )
   sendProblem(res, problem(500, 'Fault', 'Something went wrong on the server. It has been written to its log.'))
 }

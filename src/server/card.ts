@@ -127,7 +127,15 @@ export async function openJob(pool: pg.Pool, positionId: number, reason: string,
 }
 
 /** Saves one station: a new version, every result recomputed, moved figures noted. */
-export async function saveAnswer(pool: pg.Pool, jobId: number, station: Station, version: number, data: unknown, me: Me, at: Date): Promise<CardView> {
+export async function saveAnswer(
+  pool: pg.Pool,
+  jobId: number,
+  station: Station,
+  version: number,
+  data: unknown,
+  me: Me,
+  at: Date,
+): Promise<CardView> {
   const parsed = answerSchemas[station].safeParse(data)
   if (!parsed.success) throw new Refused(refusal(parsed.error))
   return change(pool, jobId, async (query, card) => {
@@ -157,7 +165,15 @@ function planStep(card: Card, key: string) {
   return step
 }
 
-export async function saveStep(pool: pg.Pool, jobId: number, key: string, version: number, values: StepValues, me: Me, at: Date): Promise<CardView> {
+export async function saveStep(
+  pool: pg.Pool,
+  jobId: number,
+  key: string,
+  version: number,
+  values: StepValues,
+  me: Me,
+  at: Date,
+): Promise<CardView> {
   return change(pool, jobId, async (query, card) => {
     planStep(card, key)
     const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
@@ -183,7 +199,8 @@ export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me
   return change(pool, jobId, async (query) => {
     const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
     if (!row?.signedBy) throw blocked('This step is not signed.')
-    if (row.signedById !== me.id && !mayAct(me.role, 'planner')) throw new Refused(problem(403, 'Not allowed', `Only ${row.signedBy} or a planner can withdraw this signature.`))
+    if (row.signedById !== me.id && !mayAct(me.role, 'planner'))
+      throw new Refused(problem(403, 'Not allowed', `Only ${row.signedBy} or a planner can withdraw this signature.`))
     await jobs.withdrawSignature(query, jobId, key)
     await audit(query, at, me.id, 'withdraw-signature', `job ${jobId}`, { key })
   })
@@ -206,7 +223,8 @@ export async function finish(pool: pg.Pool, jobId: number, me: Me, at: Date): Pr
     const states = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId)))
     const waiting = states.filter((s) => !s.holds).length
     const row = card.evaluation.identify.row
-    if (!states.length || waiting || !row) throw blocked(states.length ? `${waiting} steps are not signed or no longer hold.` : 'The plan is not complete yet.')
+    if (!states.length || waiting || !row)
+      throw blocked(states.length ? `${waiting} steps are not signed or no longer hold.` : 'The plan is not complete yet.')
     await fitBearing(query, card.job.positionId, row.designation, card.evaluation.fit.group, at)
     await jobs.finishJob(query, jobId, at)
     await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designation: row.designation })

@@ -54,7 +54,13 @@ const demoSchema = z.strictObject({
       reason: z.string(),
       finish: z.boolean(),
       answers: answersSchema,
-      steps: z.array(z.strictObject({ key: z.string(), values: stepValuesSchema, accept: z.strictObject({ by: z.string(), reason: z.string() }).optional() })),
+      steps: z.array(
+        z.strictObject({
+          key: z.string(),
+          values: stepValuesSchema,
+          accept: z.strictObject({ by: z.string(), reason: z.string() }).optional(),
+        }),
+      ),
     }),
   ),
 })
@@ -93,16 +99,34 @@ async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Map<stri
   const plantId = await insert(pool, 'INSERT INTO plant (name) VALUES ($1)', [demo.plant])
   const positions = new Map<string, number>()
   for (const machine of demo.machines) {
-    const machineId = await insert(pool, 'INSERT INTO machine (plant_id, code, name, place, notes) VALUES ($1, $2, $3, $4, $5)', [plantId, machine.code, machine.name, machine.place, machine.notes])
+    const machineId = await insert(pool, 'INSERT INTO machine (plant_id, code, name, place, notes) VALUES ($1, $2, $3, $4, $5)', [
+      plantId,
+      machine.code,
+      machine.name,
+      machine.place,
+      machine.notes,
+    ])
     for (const line of machine.shaftLines) {
-      const lineId = await insert(pool, 'INSERT INTO shaft_line (machine_id, name, span_mm, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)', [machineId, line.name, line.spanMm, line.shaftMaterial, line.housingMaterial, line.carries])
+      const lineId = await insert(
+        pool,
+        'INSERT INTO shaft_line (machine_id, name, span_mm, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)',
+        [machineId, line.name, line.spanMm, line.shaftMaterial, line.housingMaterial, line.carries],
+      )
       for (const [i, p] of line.positions.entries()) {
-        const id = await insert(pool, 'INSERT INTO position (shaft_line_id, name, shaft_end, station_mm, held) VALUES ($1, $2, $3, $4, $5)', [lineId, p.name, p.end, p.stationMm, p.held])
+        const id = await insert(
+          pool,
+          'INSERT INTO position (shaft_line_id, name, shaft_end, station_mm, held) VALUES ($1, $2, $3, $4, $5)',
+          [lineId, p.name, p.end, p.stationMm, p.held],
+        )
         positions.set(`${machine.code} ${p.end}`, id)
         // A position whose finished job fitted the bearing gets it from that job.
         const byJob = demo.jobs.some((j) => j.finish && j.machine === machine.code && j.end === p.end)
         await fitBearing(pool, id, p.fitted.designation, p.fitted.group, ago(p.fitted.daysAgo + (byJob ? 400 : 0)))
-        await insert(pool, 'INSERT INTO duty (shaft_line_id, position_id, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)', [lineId, id, i + 1, p.duty, ago(700), people[0]])
+        await insert(
+          pool,
+          'INSERT INTO duty (shaft_line_id, position_id, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)',
+          [lineId, id, i + 1, p.duty, ago(700), people[0]],
+        )
       }
     }
   }

@@ -12,7 +12,15 @@ const router = useRouter()
 /** Single keys work wherever nobody is typing. */
 useEventListener('keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement
-  if (!session.me || event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName) || target.isContentEditable) return
+  if (
+    !session.me ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName) ||
+    target.isContentEditable
+  )
+    return
   if (event.key === 'u') void session.setUnits(session.units === 'metric' ? 'inch' : 'metric')
   else if (event.key === '/') void router.push({ name: 'rack' })
   else return
@@ -28,7 +36,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <div id="bar-state"></div>
     <nav class="places" aria-label="Screens">
       <RouterLink to="/" :class="{ here: route.name === 'yard' }">Yard</RouterLink>
-      <RouterLink to="/rack" :class="{ here: route.path.startsWith('/rack') }">Rack <kbd title="Press / to search the rack">/</kbd></RouterLink>
+      <RouterLink to="/rack" :class="{ here: route.path.startsWith('/rack') }"
+        >Rack <kbd title="Press / to search the rack">/</kbd></RouterLink
+      >
       <RouterLink to="/settings" :class="{ here: route.name === 'settings' }">Settings</RouterLink>
     </nav>
     <UnitSwitch />

@@ -19,8 +19,22 @@ function codes(name: string, input: object): string[] {
 }
 
 const STEEL_60 = { boreMm: 60, racewayDiameterMm: 74, widthMm: 31, interferenceUm: 20 }
-const RECOMMEND = { family: 'deep-groove-ball', boreMm: 60, outsideMm: 130, innerRingLoad: 'rotating', outerRingLoad: 'stationary', loadRatio: 0.1 }
-const OPERATING = { designation: '6312', group: '3', shaft: { toleranceClass: 'k5' }, housing: { toleranceClass: 'H7' }, innerRingC: 70, outerRingC: 60 }
+const RECOMMEND = {
+  family: 'deep-groove-ball',
+  boreMm: 60,
+  outsideMm: 130,
+  innerRingLoad: 'rotating',
+  outerRingLoad: 'stationary',
+  loadRatio: 0.1,
+}
+const OPERATING = {
+  designation: '6312',
+  group: '3',
+  shaft: { toleranceClass: 'k5' },
+  housing: { toleranceClass: 'H7' },
+  innerRingC: 70,
+  outerRingC: 60,
+}
 const SPHERICAL_LOAD = { family: 'spherical-roller', contactAngleDeg: 10, radialLoadN: 10000 }
 
 /** Worked by hand from the standards' formulas and tables: [calculation, input, field, value, relative tolerance]. */
@@ -46,31 +60,85 @@ const WORKED: [string, object, string, number | string | boolean, number?][] = [
   ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'setTemperatureC', 115],
   ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'withinLimit', false],
   // 1000 mm, 60 K on carbon steel against 40 K on cast iron: 1000 (702 − 420)e-6.
-  ['thermal-growth', { spanMm: 1000, shaftMaterial: 'carbon-steel', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 40 }, 'growthMm', 0.282],
+  [
+    'thermal-growth',
+    { spanMm: 1000, shaftMaterial: 'carbon-steel', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 40 },
+    'growthMm',
+    0.282,
+  ],
   // One foot of shaft by the quick rule is 0.010 inch.
-  ['thermal-growth', { spanMm: 304.8, shaftMaterial: 'carbon-steel', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 0 }, 'quickRuleMm', 0.254],
-  ['thermal-growth', { spanMm: 304.8, shaftMaterial: 'austenitic-stainless', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 0 }, 'quickRuleMm', 0.381],
+  [
+    'thermal-growth',
+    { spanMm: 304.8, shaftMaterial: 'carbon-steel', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 0 },
+    'quickRuleMm',
+    0.254,
+  ],
+  [
+    'thermal-growth',
+    { spanMm: 304.8, shaftMaterial: 'austenitic-stainless', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 0 },
+    'quickRuleMm',
+    0.381,
+  ],
   ['chilling', { diameterMm: 100, material: 'bearing-steel', fromC: 20, toC: -78, interferenceUm: 40 }, 'shrinkUm', 107.8],
   ['chilling', { diameterMm: 50, material: 'bronze', fromC: 20, toC: -196, interferenceUm: 100 }, 'clearanceUm', 67.4],
   // Same steel, solid shaft: p = U E (F² − d²) / (2 d F²).
   ['press-force', STEEL_60, 'pressureMPa', (0.02 * 206000 * (74 ** 2 - 60 ** 2)) / (2 * 60 * 74 ** 2)],
   ['press-force', STEEL_60, 'forceN', 0.12 * ((0.02 * 206000 * (74 ** 2 - 60 ** 2)) / (2 * 60 * 74 ** 2)) * Math.PI * 60 * 31],
   ['rating-life', { rollingElement: 'ball', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000 }, 'ratingLifeMrev', 1000],
-  ['rating-life', { rollingElement: 'ball', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000 }, 'ratingLifeH', 16666.6667, 1e-6],
-  ['rating-life', { rollingElement: 'roller', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000 }, 'ratingLifeMrev', 2154.4347, 1e-6],
-  ['rating-life', { rollingElement: 'ball', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000, reliabilityPercent: 95, aIso: 2 }, 'modifiedLifeH', 21333.3333, 1e-6],
-  ['equivalent-load', { family: 'deep-groove-ball', radialLoadN: 4000, axialLoadN: 2000, staticRatingN: 20000, f0: 13.8 }, 'equivalentLoadN', 0.56 * 4000 + 1.45 * 2000],
+  [
+    'rating-life',
+    { rollingElement: 'ball', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000 },
+    'ratingLifeH',
+    16666.6667,
+    1e-6,
+  ],
+  [
+    'rating-life',
+    { rollingElement: 'roller', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000 },
+    'ratingLifeMrev',
+    2154.4347,
+    1e-6,
+  ],
+  [
+    'rating-life',
+    { rollingElement: 'ball', dynamicRatingN: 20000, equivalentLoadN: 2000, speedRpm: 1000, reliabilityPercent: 95, aIso: 2 },
+    'modifiedLifeH',
+    21333.3333,
+    1e-6,
+  ],
+  [
+    'equivalent-load',
+    { family: 'deep-groove-ball', radialLoadN: 4000, axialLoadN: 2000, staticRatingN: 20000, f0: 13.8 },
+    'equivalentLoadN',
+    0.56 * 4000 + 1.45 * 2000,
+  ],
   ['equivalent-load', { family: 'deep-groove-ball', radialLoadN: 4000, axialLoadN: 2000, staticRatingN: 20000, f0: 13.8 }, 'e', 0.3],
-  ['equivalent-load', { family: 'deep-groove-ball', radialLoadN: 4000, axialLoadN: 500, staticRatingN: 20000, f0: 13.8 }, 'equivalentLoadN', 4000],
+  [
+    'equivalent-load',
+    { family: 'deep-groove-ball', radialLoadN: 4000, axialLoadN: 500, staticRatingN: 20000, f0: 13.8 },
+    'equivalentLoadN',
+    4000,
+  ],
   ['equivalent-load', { ...SPHERICAL_LOAD, axialLoadN: 1000 }, 'equivalentLoadN', 10000 + 0.45 * 5.671282 * 1000, 1e-6],
   ['equivalent-load', { ...SPHERICAL_LOAD, axialLoadN: 4000 }, 'equivalentLoadN', 6700 + 0.67 * 5.671282 * 4000, 1e-6],
   ['equivalent-load', { ...SPHERICAL_LOAD, axialLoadN: 1000 }, 'staticEquivalentLoadN', 10000 + 0.44 * 5.671282 * 1000, 1e-6],
   ['equivalent-load', { family: 'cylindrical-roller', radialLoadN: 5000, axialLoadN: 0 }, 'equivalentLoadN', 5000],
   ['equivalent-load', { family: 'cylindrical-roller', radialLoadN: 5000, axialLoadN: 1500 }, 'equivalentLoadN', 0.92 * 5000 + 0.6 * 1500],
   // 9 balls of 12 mm on 60 mm: γ 0.2, fc 59.9, 9^(2/3) 4.3267, 12^1.8 87.6046; C0 = 14.0 · 9 · 144.
-  ['load-rating', { family: 'deep-groove-ball', elements: 9, elementDiameterMm: 12, pitchDiameterMm: 60 }, 'dynamicRatingN', 1.3 * 59.9 * 4.326749 * 87.60464, 1e-5],
+  [
+    'load-rating',
+    { family: 'deep-groove-ball', elements: 9, elementDiameterMm: 12, pitchDiameterMm: 60 },
+    'dynamicRatingN',
+    1.3 * 59.9 * 4.326749 * 87.60464,
+    1e-5,
+  ],
   ['load-rating', { family: 'deep-groove-ball', elements: 9, elementDiameterMm: 12, pitchDiameterMm: 60 }, 'staticRatingN', 18144],
-  ['load-rating', { family: 'cylindrical-roller', elements: 14, elementDiameterMm: 10, rollerLengthMm: 10, pitchDiameterMm: 100 }, 'staticRatingN', 44 * 0.9 * 14 * 100],
+  [
+    'load-rating',
+    { family: 'cylindrical-roller', elements: 14, elementDiameterMm: 10, rollerLengthMm: 10, pitchDiameterMm: 100 },
+    'staticRatingN',
+    44 * 0.9 * 14 * 100,
+  ],
   ['bearing', { designation: 'nu-210' }, 'outsideMm', 90],
   ['bearing', { designation: ' 223 12 ' }, 'widthMm', 46],
   ['recommend-fit', RECOMMEND, 'shaftClass', 'k5'],
@@ -117,7 +185,10 @@ describe('operating clearance', () => {
   })
   it('takes U·d/F from the clearance and α ΔT over the mean raceway', () => {
     const measured = { ...OPERATING, rangeUm: [30, 30], shaft: { deviationUm: [20, 20] }, smoothingUm: 0 }
-    const { innerRacewayMm: F, pitchDiameterMm: pitch } = values('bearing', { designation: '6312' }) as { innerRacewayMm: number; pitchDiameterMm: number }
+    const { innerRacewayMm: F, pitchDiameterMm: pitch } = values('bearing', { designation: '6312' }) as {
+      innerRacewayMm: number
+      pitchDiameterMm: number
+    }
     const v = values('operating-clearance', measured)
     expect(v.maxUm as number).to.be.closeTo(30 - (20 * 60) / F - 0.012 * 10 * pitch, 1e-9)
     expect((v.maxUm as number) - (v.minUm as number)).to.be.closeTo((15 * 60) / F, 1e-9)
@@ -127,7 +198,8 @@ describe('operating clearance', () => {
     const { innerRacewayMm: F, outerRacewayMm: E } = values('bearing', { designation: '6312' }) as Record<string, number>
     let state = 1
     const uniform = () => (state = (state * 48271) % 2147483647) / 2147483647
-    const normal = (min: number, max: number) => (min + max) / 2 + ((max - min) / 6) * Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform())
+    const normal = (min: number, max: number) =>
+      (min + max) / 2 + ((max - min) / 6) * Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform())
     const left = Array.from({ length: 100_000 }, () => {
       const grip = Math.max(0, normal(2, 15) - normal(-15, 0) - 2)
       const squeeze = Math.max(0, normal(-18, 0) - normal(0, 40) - 2)
@@ -154,7 +226,8 @@ describe('laws', () => {
   it('life falls with the third or ten-thirds power of the load', () => {
     fc.assert(
       fc.property(load, fc.constantFrom('ball', 'roller'), (P, rollingElement) => {
-        const life = (factor: number) => values('rating-life', { rollingElement, dynamicRatingN: 1e5, equivalentLoadN: P * factor, speedRpm: 1500 }).ratingLifeH as number
+        const life = (factor: number) =>
+          values('rating-life', { rollingElement, dynamicRatingN: 1e5, equivalentLoadN: P * factor, speedRpm: 1500 }).ratingLifeH as number
         const ratio = life(1) / life(2)
         return Math.abs(ratio - 2 ** (rollingElement === 'ball' ? 3 : 10 / 3)) < 1e-6
       }),
@@ -163,7 +236,9 @@ describe('laws', () => {
   it('an equivalent load is never under the radial load and grows with the axial load', () => {
     fc.assert(
       fc.property(load, load, fc.constantFrom('deep-groove-ball', 'spherical-roller'), (Fr, Fa, family) => {
-        const P = (axialLoadN: number) => values('equivalent-load', { family, contactAngleDeg: 10, radialLoadN: Fr, axialLoadN, staticRatingN: 80000, f0: 14 }).equivalentLoadN as number
+        const P = (axialLoadN: number) =>
+          values('equivalent-load', { family, contactAngleDeg: 10, radialLoadN: Fr, axialLoadN, staticRatingN: 80000, f0: 14 })
+            .equivalentLoadN as number
         return P(0) === Fr && P(Fa) >= Fr && P(Fa * 1.2) >= P(Fa) - 0.01 * Fr
       }),
     )
@@ -172,7 +247,11 @@ describe('laws', () => {
     fc.assert(
       fc.property(fc.double({ min: 10, max: 400, noNaN: true }), fc.double({ min: 0, max: 200, noNaN: true }), (boreMm, U) => {
         const v = values('heating-temperature', { boreMm, interferenceUm: U, shaftTemperatureC: 20 }) as Record<string, number>
-        return Math.abs((v.ringTemperatureC! - 20) * 0.012 * boreMm - U - v.mountingClearanceUm!) < 1e-6 && v.setTemperatureC! >= v.ringTemperatureC! - 1e-6 && v.setTemperatureC! < v.ringTemperatureC! + 5
+        return (
+          Math.abs((v.ringTemperatureC! - 20) * 0.012 * boreMm - U - v.mountingClearanceUm!) < 1e-6 &&
+          v.setTemperatureC! >= v.ringTemperatureC! - 1e-6 &&
+          v.setTemperatureC! < v.ringTemperatureC! + 5
+        )
       }),
     )
   })
@@ -200,13 +279,19 @@ describe('identify', () => {
   it('finds every row first or tied from exact readings', () => {
     for (const row of CATALOGUE) {
       const readings = { boreMm: [row.boreMm], outsideMm: [row.outsideMm], widthMm: [row.widthMm] }
-      const { candidates } = values('identify', { readings, instrument: 'vernier', family: row.family }) as { candidates: { designation: string; probability: number }[] }
+      const { candidates } = values('identify', { readings, instrument: 'vernier', family: row.family }) as {
+        candidates: { designation: string; probability: number }[]
+      }
       const found = candidates.find((c) => c.designation === row.designation)!
       expect(found.probability, row.designation).to.be.closeTo(candidates[0]!.probability, 1e-9)
     }
   })
   it('prefers the smaller size when a bore is worn', () => {
-    const v = values('identify', { readings: { boreMm: [40.12, 40.09], outsideMm: [79.95], widthMm: [17.9] }, instrument: 'vernier', family: 'deep-groove-ball' })
+    const v = values('identify', {
+      readings: { boreMm: [40.12, 40.09], outsideMm: [79.95], widthMm: [17.9] },
+      instrument: 'vernier',
+      family: 'deep-groove-ball',
+    })
     expect(v).to.have.nested.property('candidates[0].designation', '6208')
   })
   it('asks for balls or rollers when outlines are the same', () => {
@@ -242,11 +327,19 @@ const REFUSED: [string, object, string][] = [
   ['equivalent-load', { family: 'deep-groove-ball', radialLoadN: 0, axialLoadN: 0, staticRatingN: 1000, f0: 14 }, 'radialLoadN'],
   ['equivalent-load', { family: 'deep-groove-ball', radialLoadN: 100, axialLoadN: 10 }, 'staticRatingN'],
   ['rating-life', { rollingElement: 'ball', dynamicRatingN: 1000, equivalentLoadN: 100, speedRpm: 0 }, 'speedRpm'],
-  ['rating-life', { rollingElement: 'ball', dynamicRatingN: 1000, equivalentLoadN: 100, speedRpm: 100, reliabilityPercent: 50 }, 'reliabilityPercent'],
+  [
+    'rating-life',
+    { rollingElement: 'ball', dynamicRatingN: 1000, equivalentLoadN: 100, speedRpm: 100, reliabilityPercent: 50 },
+    'reliabilityPercent',
+  ],
   ['bearing', { designation: 'x'.repeat(5000) }, 'designation'],
   ['identify', { readings: { boreMm: [80], outsideMm: [40] }, instrument: 'vernier' }, 'readings.boreMm'],
   ['identify', { readings: {}, instrument: 'vernier' }, 'readings'],
-  ['thermal-growth', { spanMm: 0, shaftMaterial: 'carbon-steel', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 40 }, 'spanMm'],
+  [
+    'thermal-growth',
+    { spanMm: 0, shaftMaterial: 'carbon-steel', shaftRiseK: 60, housingMaterial: 'cast-iron', housingRiseK: 40 },
+    'spanMm',
+  ],
   ['press-force', { ...STEEL_60, racewayDiameterMm: 50 }, 'racewayDiameterMm'],
   ['heating-temperature', { boreMm: 0, interferenceUm: 30, shaftTemperatureC: 20 }, 'boreMm'],
   ['chilling', { diameterMm: 50, material: 'bronze', fromC: 20, toC: 30, interferenceUm: 0 }, 'toC'],

@@ -1,6 +1,14 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers, type Station } from '../../src/core/card/answers.js'
-import { asShown, cautionsOf, evaluateCard, figuresOf, movedFigures, questionsOf, type CardEvaluation } from '../../src/core/card/evaluate.js'
+import {
+  asShown,
+  cautionsOf,
+  evaluateCard,
+  figuresOf,
+  movedFigures,
+  questionsOf,
+  type CardEvaluation,
+} from '../../src/core/card/evaluate.js'
 import { fieldState } from '../../src/core/card/plan.js'
 import { signature, stepStates, type StepRecord } from '../../src/core/card/signing.js'
 import { sweptRings } from '../../src/core/card/stations/duty.js'
@@ -17,17 +25,47 @@ function full(patch: Patch = {}): CardAnswers {
   const answers = emptyAnswers()
   const given: Patch = {
     identify: { designation: '6312', group: '3', groupEvidence: 'marking' },
-    duty: { speedRpm: 1470, radialLoadN: 4200, axialLoadN: 900, shock: 'smooth', ambientC: 22, innerRingC: 70, outerRingC: 60, dirt: 'clean', hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still' },
+    duty: {
+      speedRpm: 1470,
+      radialLoadN: 4200,
+      axialLoadN: 900,
+      shock: 'smooth',
+      ambientC: 22,
+      innerRingC: 70,
+      outerRingC: 60,
+      dirt: 'clean',
+      hoursPerDay: 16,
+      turningRing: 'inner',
+      loadDirection: 'still',
+    },
     select: { target: 'motor-24h' },
-    arrange: { spanMm: 310, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 78, housingHotC: 52, driveEndHeld: true, nonDriveEndHeld: false, floatPresentMm: 1.2 },
+    arrange: {
+      spanMm: 310,
+      shaftMaterial: 'carbon-steel',
+      housingMaterial: 'cast-iron',
+      assemblyC: 20,
+      shaftHotC: 78,
+      housingHotC: 52,
+      driveEndHeld: true,
+      nonDriveEndHeld: false,
+      floatPresentMm: 1.2,
+    },
     mount: { method: 'heat' },
   }
   const merge = <S extends Station>(s: S): CardAnswers[S] => ({ ...answers[s], ...given[s], ...patch[s] })
-  return { identify: merge('identify'), duty: merge('duty'), select: merge('select'), arrange: merge('arrange'), fit: merge('fit'), mount: merge('mount') }
+  return {
+    identify: merge('identify'),
+    duty: merge('duty'),
+    select: merge('select'),
+    arrange: merge('arrange'),
+    fit: merge('fit'),
+    mount: merge('mount'),
+  }
 }
 
 const other = findBearing('6311')!.row
-const evaluate = (patch: Patch = {}, end: 'drive' | 'non-drive' = 'drive', partner = other): CardEvaluation => evaluateCard(full(patch), { end, other: partner })
+const evaluate = (patch: Patch = {}, end: 'drive' | 'non-drive' = 'drive', partner = other): CardEvaluation =>
+  evaluateCard(full(patch), { end, other: partner })
 const codes = (e: CardEvaluation) => cautionsOf(e).map((c) => c.code)
 const value = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
 
@@ -123,7 +161,8 @@ describe('job card', () => {
 
   it('every figure with a value that was computed opens into its working', () => {
     for (const figure of figuresOf(evaluate()).values()) {
-      if (typeof figure.value === 'number' && !['identify.massKg', 'duty.ringDifferenceK', 'arrange.floatPresentMm'].includes(figure.key)) expect(figure.working, figure.key).to.not.be.empty
+      if (typeof figure.value === 'number' && !['identify.massKg', 'duty.ringDifferenceK', 'arrange.floatPresentMm'].includes(figure.key))
+        expect(figure.working, figure.key).to.not.be.empty
       expect(asShown(figure)).to.not.match(/NaN|Infinity|undefined/)
     }
   })
@@ -131,8 +170,30 @@ describe('job card', () => {
 
 describe('signing the plan', () => {
   const e = evaluate()
-  const good: Record<string, StepRecord['values']> = { isolate: { tried: true }, seat: { seatMm: 60.009 }, bore: { boreMm: 130.02 }, unpack: { marking: '6312 C3' }, heat: { ringC: 102 }, push: {}, shoulder: { gapMm: 0.02 }, turn: { free: true } }
-  const sign = (keys: string[], from = e) => new Map<string, StepRecord>(keys.map((key) => [key, { values: good[key]!, restedOn: signature(from, from.mount.plan.find((s) => s.key === key)!), accepted: false }]))
+  const good: Record<string, StepRecord['values']> = {
+    isolate: { tried: true },
+    seat: { seatMm: 60.009 },
+    bore: { boreMm: 130.02 },
+    unpack: { marking: '6312 C3' },
+    heat: { ringC: 102 },
+    push: {},
+    shoulder: { gapMm: 0.02 },
+    turn: { free: true },
+  }
+  const sign = (keys: string[], from = e) =>
+    new Map<string, StepRecord>(
+      keys.map((key) => [
+        key,
+        {
+          values: good[key]!,
+          restedOn: signature(
+            from,
+            from.mount.plan.find((s) => s.key === key)!,
+          ),
+          accepted: false,
+        },
+      ]),
+    )
 
   it('goes step by step', () => {
     const states = stepStates(e, sign(['isolate']))
@@ -145,14 +206,22 @@ describe('signing the plan', () => {
   })
   it('breaks only the steps whose figures moved', () => {
     const changed = evaluate({ fit: { shaftClass: 'm6' } })
-    const broken = stepStates(changed, sign(Object.keys(good))).filter((s) => !s.holds).map((s) => s.key)
+    const broken = stepStates(changed, sign(Object.keys(good)))
+      .filter((s) => !s.holds)
+      .map((s) => s.key)
     expect(broken).to.include.members(['seat', 'heat'])
     expect(broken).to.not.include('isolate')
     expect(broken).to.not.include('bore')
   })
   it('judges a reading against its tolerance, ends included', () => {
     const field = e.mount.plan.find((s) => s.key === 'seat')!.fields[0]!
-    expect([60.002, 60.015, 60.0019, 60.016, null].map((v) => fieldState(field, v))).to.deep.equal(['good', 'good', 'outside', 'outside', 'missing'])
+    expect([60.002, 60.015, 60.0019, 60.016, null].map((v) => fieldState(field, v))).to.deep.equal([
+      'good',
+      'good',
+      'outside',
+      'outside',
+      'missing',
+    ])
   })
 })
 
@@ -172,21 +241,37 @@ describe('rack search', () => {
 describe('drawing', () => {
   it('draws every row of the catalogue to scale with finite coordinates', () => {
     for (const row of CATALOGUE) {
-      const drawing = sectionDrawing({ row, width: 640, height: 300, held: row.boreMm % 2 === 0, floatMm: 1, radialText: '1 kN', axialText: '1 kN', lengthText: String, error: null })
+      const drawing = sectionDrawing({
+        row,
+        width: 640,
+        height: 300,
+        held: row.boreMm % 2 === 0,
+        floatMm: 1,
+        radialText: '1 kN',
+        axialText: '1 kN',
+        lengthText: String,
+        error: null,
+      })
       expect(JSON.stringify(drawing.primitives), row.designation).to.not.match(/NaN|null|Infinity/)
       expect(drawing.description).to.contain(row.designation)
     }
   })
   it('shows the mark of a held ring, the gap of a free one, and the error in words', () => {
     const row = findBearing('6312')!.row
-    const draw = (held: boolean | null, error: string | null = null) => sectionDrawing({ row, width: 640, height: 300, held, lengthText: String, error }).primitives
+    const draw = (held: boolean | null, error: string | null = null) =>
+      sectionDrawing({ row, width: 640, height: 300, held, lengthText: String, error }).primitives
     expect(draw(true).filter((p) => p.kind === 'path' && p.role === 'held')).to.have.length(2)
     expect(draw(false).some((p) => p.kind === 'line' && p.role === 'gap')).to.equal(true)
     expect(draw(null).some((p) => 'role' in p && (p.role === 'gap' || p.role === 'held'))).to.equal(false)
     expect(draw(true, 'both ends held').some((p) => p.kind === 'text' && p.text === 'both ends held')).to.equal(true)
   })
   it('hatches only inside its outline', () => {
-    const square: Point[] = [[10, 10], [50, 10], [50, 50], [10, 50]]
+    const square: Point[] = [
+      [10, 10],
+      [50, 10],
+      [50, 50],
+      [10, 50],
+    ]
     const path = hatch(square, 8, 1, 'ring-hatch') as { d: string }
     const numbers = path.d.match(/-?\d+(\.\d+)?/g)!.map(Number)
     expect(numbers.length).to.be.above(20)

@@ -111,6 +111,9 @@ describe('ring tolerances', () => {
   }
   it('refuses a class that is not made and a size outside the table', () => {
     expect(() => ringTolerance({ ring: 'inner', sizeMm: 40, accuracy: '5', family: 'insert-ball' })).to.throw(InputError, 'ISO 9628')
-    expect(() => ringTolerance({ ring: 'outer', sizeMm: 900, accuracy: 'normal', family: 'deep-groove-ball' })).to.throw(InputError, '500 mm')
+    expect(() => ringTolerance({ ring: 'outer', sizeMm: 900, accuracy: 'normal', family: 'deep-groove-ball' })).to.throw(
+      InputError,
+      '500 mm',
+    )
   })
 })

@@ -26,7 +26,7 @@ const READ: [string, Quantity, UnitSystem, number][] = [
   ['0.5 m', 'length', 'metric', 500],
   ['1470 rpm', 'speed', 'metric', 1470],
   ['16', 'hours', 'metric', 16],
-  ['1450 psi', 'stress', 'metric', 9.99740],
+  ['1450 psi', 'stress', 'metric', 9.9974],
   ['22 lb', 'mass', 'metric', 9.979032],
 ]
 
@@ -37,7 +37,16 @@ describe('units at the edge', () => {
       expect(parsed.ok && parsed.value).to.be.closeTo(wanted, Math.abs(wanted) * 1e-6)
     })
   }
-  for (const [typed, quantity] of [['abc', 'length'], ['', 'length'], ['60 °C', 'length'], ['1/0 in', 'length'], ['12 12', 'length'], ['5 mm', 'temperature'], ['60 furlongs', 'length'], ['1e5', 'length']] as [string, Quantity][]) {
+  for (const [typed, quantity] of [
+    ['abc', 'length'],
+    ['', 'length'],
+    ['60 °C', 'length'],
+    ['1/0 in', 'length'],
+    ['12 12', 'length'],
+    ['5 mm', 'temperature'],
+    ['60 furlongs', 'length'],
+    ['1e5', 'length'],
+  ] as [string, Quantity][]) {
     it(`does not guess at "${typed}" as ${quantity}`, () => {
       expect(parse(typed, quantity, 'metric').ok).to.equal(false)
     })
@@ -45,10 +54,15 @@ describe('units at the edge', () => {
   it('reads back what it shows, in both systems', () => {
     const quantities = (Object.keys(QUANTITIES) as Quantity[]).filter((q) => q !== 'text' && q !== 'hours')
     fc.assert(
-      fc.property(fc.constantFrom(...quantities), fc.constantFrom<UnitSystem>('metric', 'inch'), fc.double({ min: -250, max: 5000, noNaN: true }), (quantity, system, value) => {
-        const parsed = parse(format(value, quantity, system, 6), quantity, system)
-        return parsed.ok && Math.abs(parsed.value - value) < 0.01
-      }),
+      fc.property(
+        fc.constantFrom(...quantities),
+        fc.constantFrom<UnitSystem>('metric', 'inch'),
+        fc.double({ min: -250, max: 5000, noNaN: true }),
+        (quantity, system, value) => {
+          const parsed = parse(format(value, quantity, system, 6), quantity, system)
+          return parsed.ok && Math.abs(parsed.value - value) < 0.01
+        },
+      ),
     )
   })
   it('groups thousands, keeps true minus, and does not pretend to know a life to the hour', () => {

@@ -5,7 +5,20 @@ import { By, Key } from 'selenium-webdriver'
 import { Person, clear, stage, type Stage } from './helpers.js'
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-const SCREENS = ['/', '/machines/2', '/jobs/3/identify', '/jobs/3/duty', '/jobs/3/select', '/jobs/3/arrange', '/jobs/3/fit', '/jobs/1/mount', '/rack', '/rack/6312', '/settings', '/nowhere']
+const SCREENS = [
+  '/',
+  '/machines/2',
+  '/jobs/3/identify',
+  '/jobs/3/duty',
+  '/jobs/3/select',
+  '/jobs/3/arrange',
+  '/jobs/3/fit',
+  '/jobs/1/mount',
+  '/rack',
+  '/rack/6312',
+  '/settings',
+  '/nowhere',
+]
 
 interface Finding {
   id: string
@@ -30,8 +43,12 @@ describe('journey: every screen', () => {
     await person.see('//h1')
     // The injected checker is a tool of the test, not of the page; the page's own policy stays as it is.
     await person.command('Runtime.evaluate', { expression: AXE })
-    const found = await person.web.executeAsyncScript<Finding[]>("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations))")
-    return found.filter((f) => ['serious', 'critical'].includes(f.impact)).map((f) => `${path}: ${f.id} at ${f.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)
+    const found = await person.web.executeAsyncScript<Finding[]>(
+      "const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations))",
+    )
+    return found
+      .filter((f) => ['serious', 'critical'].includes(f.impact))
+      .map((f) => `${path}: ${f.id} at ${f.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)
   }
 
   it('has no serious accessibility finding', async () => {
@@ -55,7 +72,9 @@ describe('journey: every screen', () => {
     for (const path of SCREENS.filter((p) => p !== '/nowhere')) {
       await person.go(path)
       await person.see('//h1')
-      const links: string[] = await person.web.executeScript("return [...document.querySelectorAll('a[href]')].map((a) => a.getAttribute('href')).filter((h) => !h.startsWith('#'))")
+      const links: string[] = await person.web.executeScript(
+        "return [...document.querySelectorAll('a[href]')].map((a) => a.getAttribute('href')).filter((h) => !h.startsWith('#'))",
+      )
       links.forEach((link) => seen.add(link))
     }
     const some = [...seen].filter((link, i) => !link.startsWith('/rack/') || i % 20 === 0)
@@ -71,7 +90,9 @@ describe('journey: every screen', () => {
     for (const path of SCREENS) {
       await person.go(path)
       await person.see('//h1')
-      const over: number = await person.web.executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth')
+      const over: number = await person.web.executeScript(
+        'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
+      )
       expect(over, path).to.be.at.most(0)
     }
     await person.resize(1280, 800)
@@ -95,7 +116,10 @@ describe('journey: every screen', () => {
     await person.see("//h1[normalize-space()='Needs hands']")
     await person.press('/')
     const search = await person.see("//input[@aria-label='Search the rack']")
-    await person.web.wait(async () => (await person.web.executeScript('return document.activeElement?.getAttribute("aria-label")')) === 'Search the rack', 10_000)
+    await person.web.wait(
+      async () => (await person.web.executeScript('return document.activeElement?.getAttribute("aria-label")')) === 'Search the rack',
+      10_000,
+    )
     await search.sendKeys('6312', Key.ENTER)
     await person.see("//h1[normalize-space()='6312']")
     await person.go('/jobs/3/duty')

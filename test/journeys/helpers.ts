@@ -18,7 +18,10 @@ export class Person {
   ) {}
 
   static async at(base: string, size?: { width: number; height: number }): Promise<Person> {
-    const { web, resize, command, close } = await openBrowser({ browser: process.env.YARDFROST_BROWSER!, driver: process.env.YARDFROST_DRIVER! }, size)
+    const { web, resize, command, close } = await openBrowser(
+      { browser: process.env.YARDFROST_BROWSER!, driver: process.env.YARDFROST_DRIVER! },
+      size,
+    )
     return new Person(web, resize, command, close, base)
   }
 
@@ -85,7 +88,11 @@ export class Person {
   }
 
   async saved(): Promise<void> {
-    await this.web.wait(async () => /^Saved/.test(await (await this.see('//*[@data-save]')).getText()), WAIT, 'waited for the card to be saved')
+    await this.web.wait(
+      async () => /^Saved/.test(await (await this.see('//*[@data-save]')).getText()),
+      WAIT,
+      'waited for the card to be saved',
+    )
   }
 
   async verdict(): Promise<string> {
@@ -98,7 +105,10 @@ export class Person {
 
   /** Single keys work where nobody is typing. */
   async press(...keys: string[]): Promise<void> {
-    await this.web.actions().sendKeys(...keys).perform()
+    await this.web
+      .actions()
+      .sendKeys(...keys)
+      .perform()
   }
 
   async withAlt(key: string): Promise<void> {
@@ -122,7 +132,12 @@ export class Person {
 
   /** Identify the mash pump's bearing from readings. */
   async identify6312(): Promise<void> {
-    const sizes: [string, string][] = [['Bore 1', '60.02'], ['Bore 2', '2.3632 in'], ['Outside 1', '129.95'], ['Width 1', '30.93']]
+    const sizes: [string, string][] = [
+      ['Bore 1', '60.02'],
+      ['Bore 2', '2.3632 in'],
+      ['Outside 1', '129.95'],
+      ['Width 1', '30.93'],
+    ]
     for (const [label, value] of sizes) await this.type(label, value)
     await this.pick('What runs inside', 'deep groove')
     await this.click("//button[contains(., '6312')]")

@@ -88,7 +88,10 @@ describe('journey: two people on one station', () => {
       expect((await planner.get('/jobs/3')).body.answers.duty.data.speedRpm).to.equal(2900)
 
       const again = (await planner.get('/jobs/3')).body
-      await planner.put('/jobs/3/answers/duty', { version: again.answers.duty.version, data: { ...again.answers.duty.data, speedRpm: 1475 } })
+      await planner.put('/jobs/3/answers/duty', {
+        version: again.answers.duty.version,
+        data: { ...again.answers.duty.data, speedRpm: 1475 },
+      })
       await person.type('Speed', '3000')
       await person.button('Take theirs')
       await person.saved()
@@ -116,7 +119,12 @@ describe('journey: things go away and come back', () => {
       const pool = createPool(at.db.url)
       const server = createServer(createApp({ pool, now: () => new Date(), sessionSecret: 'test', demo: true, webDir: WEB_DIR }))
       await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve))
-      at.instance = { ...at.instance, pool, server, close: async () => (server.closeAllConnections(), await new Promise((resolve) => server.close(resolve)), await pool.end()) }
+      at.instance = {
+        ...at.instance,
+        pool,
+        server,
+        close: async () => (server.closeAllConnections(), await new Promise((resolve) => server.close(resolve)), await pool.end()),
+      }
       await person.saved()
       const stored = (await (await new Client(at.instance.url).signIn('technician')).get('/jobs/3')).body.answers.duty.data
       expect(stored).to.include({ radialLoadN: 2200, axialLoadN: 700 })

@@ -40,7 +40,8 @@ describe('access', () => {
 
   it('every route against every role', async () => {
     const nobody = new Client(instance.url)
-    for (const [method, path] of ROUTES) expect((await nobody.send(method, path, method === 'GET' ? undefined : {})).status, `${method} ${path}`).to.equal(401)
+    for (const [method, path] of ROUTES)
+      expect((await nobody.send(method, path, method === 'GET' ? undefined : {})).status, `${method} ${path}`).to.equal(401)
     for (const role of ROLES) {
       const client = await new Client(instance.url).signIn(LOGIN[role])
       for (const [method, path, least] of ROUTES) {
@@ -74,7 +75,9 @@ describe('access', () => {
   it('keeps cookies and pages strict', async () => {
     const client = new Client(instance.url)
     const reply = await client.post('/session', { login: 'technician', password: 'cider-press-4' })
-    expect(reply.headers.get('set-cookie')).to.match(/HttpOnly/).and.match(/SameSite=Strict/)
+    expect(reply.headers.get('set-cookie'))
+      .to.match(/HttpOnly/)
+      .and.match(/SameSite=Strict/)
     const policy = reply.headers.get('content-security-policy')!
     expect(policy).to.contain("script-src 'self'").and.not.contain('unsafe-eval')
     expect(policy).to.not.contain('upgrade-insecure-requests')
@@ -86,8 +89,12 @@ describe('access', () => {
     const admin = await new Client(instance.url).signIn('administrator')
     const added = await admin.post('/people', { name: 'T. Quill', login: 'quill', role: 'technician', password: 'apple-pulp-77' })
     expect(added.status).to.equal(201)
-    expect((await admin.post('/people', { name: 'T. Quill', login: 'quill', role: 'technician', password: 'apple-pulp-77' })).status).to.equal(422)
-    expect((await admin.post('/people', { name: 'X', login: 'x9', role: 'technician', password: 'short' })).body.errors[0].field).to.equal('password')
+    expect(
+      (await admin.post('/people', { name: 'T. Quill', login: 'quill', role: 'technician', password: 'apple-pulp-77' })).status,
+    ).to.equal(422)
+    expect((await admin.post('/people', { name: 'X', login: 'x9', role: 'technician', password: 'short' })).body.errors[0].field).to.equal(
+      'password',
+    )
     const quill = await new Client(instance.url).signIn('quill', 'apple-pulp-77')
     await admin.patch(`/people/${added.body.id}`, { active: false })
     expect((await quill.get('/yard')).status).to.equal(401)
@@ -112,7 +119,11 @@ describe('access', () => {
     expect((await client.get('/jobs/999999')).status).to.equal(404)
     expect((await client.get('/nowhere')).status).to.equal(404)
     expect((await client.post('/positions/1/jobs', { reason: 'x'.repeat(300_000) })).status).to.equal(413)
-    const broken = await fetch(`${instance.url}/api/v1/calculations/tolerance`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"sizeMm":' })
+    const broken = await fetch(`${instance.url}/api/v1/calculations/tolerance`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{"sizeMm":',
+    })
     expect(broken.status).to.equal(400)
     expect(await broken.json()).to.have.property('title', 'Unreadable request')
   })

@@ -27,12 +27,28 @@ describe('job card over HTTP', () => {
     await db.drop()
   })
 
-  const save = (station: keyof CardView['answers'], patch: object, client = technician) => client.put(`/jobs/${card.job.id}/answers/${station}`, { version: card.answers[station].version, data: { ...(card.answers[station].data as object), ...patch } })
-  const IDENTIFY = { boreReadingsMm: [60.02], outsideReadingsMm: [129.95], widthReadingsMm: [30.9], instrument: 'vernier', family: 'deep-groove-ball', designation: '6312', group: '3', groupEvidence: 'marking' }
+  const save = (station: keyof CardView['answers'], patch: object, client = technician) =>
+    client.put(`/jobs/${card.job.id}/answers/${station}`, {
+      version: card.answers[station].version,
+      data: { ...(card.answers[station].data as object), ...patch },
+    })
+  const IDENTIFY = {
+    boreReadingsMm: [60.02],
+    outsideReadingsMm: [129.95],
+    widthReadingsMm: [30.9],
+    instrument: 'vernier',
+    family: 'deep-groove-ball',
+    designation: '6312',
+    group: '3',
+    groupEvidence: 'marking',
+  }
 
   it('demo: two finished jobs and an open one, results computed by the core and kept with its version', async () => {
-    const counts = await instance.pool.query("SELECT status, count(*)::int AS n FROM job GROUP BY status ORDER BY status")
-    expect(counts.rows).to.deep.equal([{ status: 'finished', n: 2 }, { status: 'open', n: 1 }])
+    const counts = await instance.pool.query('SELECT status, count(*)::int AS n FROM job GROUP BY status ORDER BY status')
+    expect(counts.rows).to.deep.equal([
+      { status: 'finished', n: 2 },
+      { status: 'open', n: 1 },
+    ])
     const results = await instance.pool.query('SELECT DISTINCT core_version FROM result')
     expect(results.rows).to.have.length(1)
     const fit = await instance.pool.query("SELECT figures FROM result WHERE station = 'fit' AND job_id = 1")
@@ -98,7 +114,9 @@ describe('job card over HTTP', () => {
   })
 
   it('keeps duty versions: the job has its own, the earlier one stays', async () => {
-    const versions = await instance.pool.query('SELECT version, job_id, data FROM duty WHERE position_id = $1 ORDER BY version', [positionId])
+    const versions = await instance.pool.query('SELECT version, job_id, data FROM duty WHERE position_id = $1 ORDER BY version', [
+      positionId,
+    ])
     expect(versions.rows).to.have.length(2)
     expect(versions.rows[0].job_id).to.equal(null)
     expect(versions.rows[1].job_id).to.equal(card.job.id)
@@ -120,7 +138,13 @@ describe('job card over HTTP', () => {
 
   it('finishes only when every step holds, then the bearing counts as fitted', async () => {
     expect((await technician.post(`/jobs/${card.job.id}/finish`)).status).to.equal(422)
-    for (const [key, values] of Object.entries({ unpack: { marking: '6312 C3' }, heat: { ringC: 104 }, push: null, shoulder: { gapMm: 0 }, turn: { free: true } })) {
+    for (const [key, values] of Object.entries({
+      unpack: { marking: '6312 C3' },
+      heat: { ringC: 104 },
+      push: null,
+      shoulder: { gapMm: 0 },
+      turn: { free: true },
+    })) {
       if (values) await technician.put(`/jobs/${card.job.id}/steps/${key}`, { version: 0, values })
       expect((await technician.post(`/jobs/${card.job.id}/steps/${key}/signature`)).status, key).to.equal(200)
     }
@@ -131,8 +155,15 @@ describe('job card over HTTP', () => {
   })
 
   it('records who did what, for ever', async () => {
-    const actions = await instance.pool.query("SELECT DISTINCT action FROM audit WHERE subject = $1", [`job ${card.job.id}`])
-    expect(actions.rows.map((r) => r.action)).to.include.members(['open-job', 'save-station', 'save-step', 'sign-step', 'accept-step', 'finish-job'])
+    const actions = await instance.pool.query('SELECT DISTINCT action FROM audit WHERE subject = $1', [`job ${card.job.id}`])
+    expect(actions.rows.map((r) => r.action)).to.include.members([
+      'open-job',
+      'save-station',
+      'save-step',
+      'sign-step',
+      'accept-step',
+      'finish-job',
+    ])
     let refused = ''
     await instance.pool.query("UPDATE audit SET action = 'nothing'").catch((error) => (refused = error.message))
     expect(refused).to.contain('append-only')
@@ -140,7 +171,9 @@ describe('job card over HTTP', () => {
 
   it('refuses overlapping installations in the database itself', async () => {
     let refused = ''
-    await instance.pool.query('INSERT INTO installation (position_id, designation, fitted) VALUES ($1, $2, tstzrange($3, NULL))', [positionId, '6311', NOW]).catch((error) => (refused = error.code))
+    await instance.pool
+      .query('INSERT INTO installation (position_id, designation, fitted) VALUES ($1, $2, tstzrange($3, NULL))', [positionId, '6311', NOW])
+      .catch((error) => (refused = error.code))
     expect(refused).to.equal('23P01')
   })
 })

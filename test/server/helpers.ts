@@ -37,10 +37,20 @@ export interface Instance {
 }
 
 /** One server instance on a database. */
-export async function startInstance(databaseUrl: string, options: { demo?: boolean; webDir?: string; now?: () => Date } = {}): Promise<Instance> {
+export async function startInstance(
+  databaseUrl: string,
+  options: { demo?: boolean; webDir?: string; now?: () => Date } = {},
+): Promise<Instance> {
   const pool = createPool(databaseUrl)
   const demo = options.demo !== false && (await loadDemo(pool, NOW))
-  const app = createApp({ pool, now: options.now ?? (() => NOW), sessionSecret: 'test', demo, webDir: options.webDir, calculationsPerMinute: 10_000 })
+  const app = createApp({
+    pool,
+    now: options.now ?? (() => NOW),
+    sessionSecret: 'test',
+    demo,
+    webDir: options.webDir,
+    calculationsPerMinute: 10_000,
+  })
   const server = createServer(app)
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   return {
@@ -72,7 +82,12 @@ export class Client {
   async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Reply> {
     const res = await fetch(`${this.base}/api/v1${path}`, {
       method,
-      headers: { origin: this.origin, ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...(this.cookie ? { cookie: this.cookie } : {}), ...headers },
+      headers: {
+        origin: this.origin,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...headers,
+      },
       body: body === undefined ? undefined : JSON.stringify(body),
     })
     const set = res.headers.get('set-cookie')

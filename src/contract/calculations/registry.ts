@@ -48,27 +48,98 @@ function operating(input: z.output<typeof s.operatingInput>): Result<z.output<ty
   }
   const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = rest
   for (const [field, value] of Object.entries({ family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm })) {
-    if (value === undefined) throw new InputError(field, value, 'give a designation, or all of family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm')
+    if (value === undefined)
+      throw new InputError(field, value, 'give a designation, or all of family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm')
   }
-  return operatingClearance({ ...rest, family: family!, boreMm: boreMm!, outsideMm: outsideMm!, innerRacewayMm: innerRacewayMm!, outerRacewayMm: outerRacewayMm! })
+  return operatingClearance({
+    ...rest,
+    family: family!,
+    boreMm: boreMm!,
+    outsideMm: outsideMm!,
+    innerRacewayMm: innerRacewayMm!,
+    outerRacewayMm: outerRacewayMm!,
+  })
 }
 
 /** Every calculation open to the outside, once. */
 export const CALCULATIONS: readonly Calculation[] = [
   define('tolerance', 'Limits of a tolerance class', ['ISO 286-1:2010'], s.toleranceInput, s.limitsValues, tolerance),
-  define('ring-tolerance', 'Limits of a bearing ring', ['ISO 492:2014', 'ISO 199:2014', 'ISO 9628'], s.ringToleranceInput, s.limitsValues, ringTolerance),
+  define(
+    'ring-tolerance',
+    'Limits of a bearing ring',
+    ['ISO 492:2014', 'ISO 199:2014', 'ISO 9628'],
+    s.ringToleranceInput,
+    s.limitsValues,
+    ringTolerance,
+  ),
   define('fit', 'Interference between ring and seat', ['ISO 286-1:2010', 'ISO 492:2014'], s.fitInput, s.fitValues, fit),
-  define('recommend-fit', 'Tolerance classes for shaft and housing', ['engineering practice'], s.recommendInput, s.recommendValues, recommendFit),
-  define('clearance-group', 'Radial clearance of a group as bought', ['ISO 5753-1:2009'], s.clearanceInput, s.clearanceValues, clearanceGroup),
-  define('operating-clearance', 'Radial clearance from as bought to hot', ['ISO 5753-1:2009', 'ISO 286-1:2010', 'ISO 492:2014', 'Lamé'], s.operatingInput, s.operatingValues, operating),
-  define('load-rating', 'Load ratings from internal geometry', ['ISO 281:2007', 'ISO 76:2006'], s.loadRatingInput, s.loadRatingValues, loadRating),
-  define('equivalent-load', 'Equivalent dynamic and static load', ['ISO 281:2007', 'ISO 76:2006'], s.equivalentInput, s.equivalentValues, equivalentLoad),
+  define(
+    'recommend-fit',
+    'Tolerance classes for shaft and housing',
+    ['engineering practice'],
+    s.recommendInput,
+    s.recommendValues,
+    recommendFit,
+  ),
+  define(
+    'clearance-group',
+    'Radial clearance of a group as bought',
+    ['ISO 5753-1:2009'],
+    s.clearanceInput,
+    s.clearanceValues,
+    clearanceGroup,
+  ),
+  define(
+    'operating-clearance',
+    'Radial clearance from as bought to hot',
+    ['ISO 5753-1:2009', 'ISO 286-1:2010', 'ISO 492:2014', 'Lamé'],
+    s.operatingInput,
+    s.operatingValues,
+    operating,
+  ),
+  define(
+    'load-rating',
+    'Load ratings from internal geometry',
+    ['ISO 281:2007', 'ISO 76:2006'],
+    s.loadRatingInput,
+    s.loadRatingValues,
+    loadRating,
+  ),
+  define(
+    'equivalent-load',
+    'Equivalent dynamic and static load',
+    ['ISO 281:2007', 'ISO 76:2006'],
+    s.equivalentInput,
+    s.equivalentValues,
+    equivalentLoad,
+  ),
   define('rating-life', 'Basic and modified rating life', ['ISO 281:2007'], s.ratingLifeInput, s.ratingLifeValues, ratingLife),
-  define('bearing', 'One bearing of the catalogue (base rows; a plant may hold its own over them)', ['ISO 15', 'ISO 281:2007', 'ISO 76:2006'], s.bearingInput, s.bearingValues, bearing),
+  define(
+    'bearing',
+    'One bearing of the catalogue (base rows; a plant may hold its own over them)',
+    ['ISO 15', 'ISO 281:2007', 'ISO 76:2006'],
+    s.bearingInput,
+    s.bearingValues,
+    bearing,
+  ),
   define('identify', 'Candidates from measured sizes', ['engineering practice'], s.identifyInput, s.identifyValues, identify),
-  define('thermal-growth', 'Growth of a shaft past its housing', ['linear thermal expansion'], s.growthInput, s.growthValues, thermalGrowth),
+  define(
+    'thermal-growth',
+    'Growth of a shaft past its housing',
+    ['linear thermal expansion'],
+    s.growthInput,
+    s.growthValues,
+    thermalGrowth,
+  ),
   define('press-force', 'Cold press force and hoop stress', ['Lamé'], s.pressInput, s.pressValues, pressForce),
-  define('heating-temperature', 'Ring temperature for mounting', ['linear thermal expansion', 'engineering practice'], s.heatingInput, s.heatingValues, heatingTemperature),
+  define(
+    'heating-temperature',
+    'Ring temperature for mounting',
+    ['linear thermal expansion', 'engineering practice'],
+    s.heatingInput,
+    s.heatingValues,
+    heatingTemperature,
+  ),
   define('chilling', 'Shrink of a chilled part', ['linear thermal expansion'], s.chillingInput, s.chillingValues, chilling),
 ]
 
@@ -80,7 +151,14 @@ export type Answer = { ok: true; result: Result<object> } | { ok: false; problem
 export function calculate(name: string, input: unknown): Answer {
   const calculation = BY_NAME.get(name)
   if (!calculation) {
-    return { ok: false, problem: problem(404, 'Unknown calculation', `There is no calculation "${name.slice(0, 60)}". Known: ${[...BY_NAME.keys()].join(', ')}`) }
+    return {
+      ok: false,
+      problem: problem(
+        404,
+        'Unknown calculation',
+        `There is no calculation "${name.slice(0, 60)}". Known: ${[...BY_NAME.keys()].join(', ')}`,
+      ),
+    }
   }
   const parsed = calculation.input.safeParse(input)
   if (!parsed.success) return { ok: false, problem: refusal(parsed.error) }
@@ -92,12 +170,30 @@ export function calculate(name: string, input: unknown): Answer {
   }
 }
 
-const workingStep = z.object({ symbol: z.string(), name: z.string(), formula: z.string(), substituted: z.string(), value: z.union([z.number(), z.string()]), unit: z.string(), source: z.string() })
-const caution = z.object({ level: z.enum(['note', 'caution', 'stop']), code: z.string(), message: z.string(), figure: z.union([z.number(), z.string()]).optional() })
+const workingStep = z.object({
+  symbol: z.string(),
+  name: z.string(),
+  formula: z.string(),
+  substituted: z.string(),
+  value: z.union([z.number(), z.string()]),
+  unit: z.string(),
+  source: z.string(),
+})
+const caution = z.object({
+  level: z.enum(['note', 'caution', 'stop']),
+  code: z.string(),
+  message: z.string(),
+  figure: z.union([z.number(), z.string()]).optional(),
+})
 
 /** The schema of a whole result. */
 export function resultSchema(calculation: Calculation): z.ZodType {
-  return z.object({ values: calculation.values, working: z.array(workingStep), cautions: z.array(caution), assumptions: z.array(z.string()) })
+  return z.object({
+    values: calculation.values,
+    working: z.array(workingStep),
+    cautions: z.array(caution),
+    assumptions: z.array(z.string()),
+  })
 }
 
 /** Names, titles, sources and JSON Schemas, for the command line and for OpenAPI. */

@@ -170,7 +170,13 @@ export const identifyValues = z.object({
   estimates: z.array(z.object({ dimension: z.string(), meanMm: number, spreadMm: number, count: number })),
 })
 
-export const growthInput = z.strictObject({ spanMm: number, shaftMaterial: material, shaftRiseK: number, housingMaterial: material, housingRiseK: number })
+export const growthInput = z.strictObject({
+  spanMm: number,
+  shaftMaterial: material,
+  shaftRiseK: number,
+  housingMaterial: material,
+  housingRiseK: number,
+})
 export const growthValues = z.object({ growthMm: number, quickRuleMm: number.optional(), quickRuleRiseK: number.optional() })
 
 export const pressInput = z.strictObject({
@@ -191,7 +197,12 @@ export const heatingInput = z.strictObject({
   mountingClearanceUm: number.optional(),
   limitC: number.optional(),
 })
-export const heatingValues = z.object({ ringTemperatureC: number, setTemperatureC: number, mountingClearanceUm: number, withinLimit: z.boolean() })
+export const heatingValues = z.object({
+  ringTemperatureC: number,
+  setTemperatureC: number,
+  mountingClearanceUm: number,
+  withinLimit: z.boolean(),
+})
 
 export const chillingInput = z.strictObject({ diameterMm: number, material, fromC: number, toC: number, interferenceUm: number })
 export const chillingValues = z.object({ shrinkUm: number, clearanceUm: number })

@@ -41,14 +41,35 @@ export function thermalGrowth(input: GrowthInput): Result<GrowthValues> {
   const growthMm = L * (alphaS * shaftRise - alphaH * housingRise)
   const sheet = new Sheet()
   const per = (alpha: number) => `${short(alpha * 1e6)}e-6`
-  sheet.step('ΔL', 'growth of the shaft past its housing', 'L (αs ΔTs − αh ΔTh)', `${short(L)} (${per(alphaS)} · ${short(shaftRise)} − ${per(alphaH)} · ${short(housingRise)})`, growthMm, 'mm', 'linear thermal expansion')
+  sheet.step(
+    'ΔL',
+    'growth of the shaft past its housing',
+    'L (αs ΔTs − αh ΔTh)',
+    `${short(L)} (${per(alphaS)} · ${short(shaftRise)} − ${per(alphaH)} · ${short(housingRise)})`,
+    growthMm,
+    'mm',
+    'linear thermal expansion',
+  )
   const perLength = QUICK[input.shaftMaterial]
   if (perLength === undefined) return sheet.result({ growthMm })
   const quickRuleMm = L * perLength
   const quickRuleRiseK = perLength / alphaS
-  sheet.step('quick', 'quick rule', `${short(perLength * 12, 2)} inch per foot`, `${short(L)} · ${short(perLength)}`, quickRuleMm, 'mm', `engineering practice, assumes a rise of ${Math.round(quickRuleRiseK)} K`)
+  sheet.step(
+    'quick',
+    'quick rule',
+    `${short(perLength * 12, 2)} inch per foot`,
+    `${short(L)} · ${short(perLength)}`,
+    quickRuleMm,
+    'mm',
+    `engineering practice, assumes a rise of ${Math.round(quickRuleRiseK)} K`,
+  )
   if (shaftRise > quickRuleRiseK) {
-    sheet.caution('note', 'quick-rule-short', `The quick rule assumes a rise of ${Math.round(quickRuleRiseK)} K; ${MATERIALS[input.shaftMaterial].label} here rises ${Math.round(shaftRise)} K, so the rule is too small.`, short(shaftRise))
+    sheet.caution(
+      'note',
+      'quick-rule-short',
+      `The quick rule assumes a rise of ${Math.round(quickRuleRiseK)} K; ${MATERIALS[input.shaftMaterial].label} here rises ${Math.round(shaftRise)} K, so the rule is too small.`,
+      short(shaftRise),
+    )
   }
   return sheet.result({ growthMm, quickRuleMm, quickRuleRiseK })
 }

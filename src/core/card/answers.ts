@@ -106,7 +106,16 @@ export interface CardAnswers {
 /** A card on which nothing has been entered. */
 export function emptyAnswers(): CardAnswers {
   return {
-    identify: { boreReadingsMm: [], outsideReadingsMm: [], widthReadingsMm: [], instrument: 'vernier', family: null, designation: null, group: null, groupEvidence: null },
+    identify: {
+      boreReadingsMm: [],
+      outsideReadingsMm: [],
+      widthReadingsMm: [],
+      instrument: 'vernier',
+      family: null,
+      designation: null,
+      group: null,
+      groupEvidence: null,
+    },
     duty: {
       speedRpm: null,
       radialLoadN: null,

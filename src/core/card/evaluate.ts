@@ -52,7 +52,10 @@ export function questionsOf(evaluation: CardEvaluation): Question[] {
 
 /** A figure as a person sees it in metric units: what differs here has moved, what does not has not. */
 export function asShown(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>): string {
-  const one = (v: number) => shown(sensible(v, figure.quantity), figure.quantity, 'metric').toFixed(figure.decimals ?? decimalsOf(figure.quantity, 'metric')).replace(/^-(0(\.0+)?)$/, '$1')
+  const one = (v: number) =>
+    shown(sensible(v, figure.quantity), figure.quantity, 'metric')
+      .toFixed(figure.decimals ?? decimalsOf(figure.quantity, 'metric'))
+      .replace(/^-(0(\.0+)?)$/, '$1')
   const { value } = figure
   if (value === null) return '—'
   if (typeof value === 'string') return value

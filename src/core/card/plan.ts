@@ -46,7 +46,15 @@ const FORCE_MARGIN = 1.5
 const SHOULDER_GAP_MM = 0.03
 
 function seatField(key: string, label: string, sizeMm: number, seat: FitValues): PlanField {
-  return { key, label, kind: 'number', quantity: 'length', decimals: 3, min: sizeMm + seat.seatLowerUm / 1000, max: sizeMm + seat.seatUpperUm / 1000 }
+  return {
+    key,
+    label,
+    kind: 'number',
+    quantity: 'length',
+    decimals: 3,
+    min: sizeMm + seat.seatLowerUm / 1000,
+    max: sizeMm + seat.seatUpperUm / 1000,
+  }
 }
 
 function movingSteps(input: PlanInput): PlanStep[] {
@@ -57,9 +65,20 @@ function movingSteps(input: PlanInput): PlanStep[] {
       {
         key: 'press',
         title: 'Press the bearing on, cold',
-        doing: 'Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.',
+        doing:
+          'Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.',
         tool: 'press with gauge, sleeve on the inner ring face',
-        fields: [{ key: 'forceN', label: 'Largest force seen', kind: 'number', quantity: 'force', decimals: 1, min: 0, max: (forceN ?? 0) * FORCE_MARGIN }],
+        fields: [
+          {
+            key: 'forceN',
+            label: 'Largest force seen',
+            kind: 'number',
+            quantity: 'force',
+            decimals: 1,
+            min: 0,
+            max: (forceN ?? 0) * FORCE_MARGIN,
+          },
+        ],
         caution: 'Stand clear and shield. Never push through the balls or rollers, never on the cage.',
         restsOn: [...bearingFigures, 'mount.pressForceN'],
       },
@@ -72,7 +91,16 @@ function movingSteps(input: PlanInput): PlanStep[] {
         title: `Heat the bearing to ${heat.setTemperatureC} °C`,
         doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
         tool: 'bearing heater, contact probe',
-        fields: [{ key: 'ringC', label: 'Temperature of the inner ring', kind: 'number', quantity: 'temperature', min: heat.ringTemperatureC, max: limitC }],
+        fields: [
+          {
+            key: 'ringC',
+            label: 'Temperature of the inner ring',
+            kind: 'number',
+            quantity: 'temperature',
+            min: heat.ringTemperatureC,
+            max: limitC,
+          },
+        ],
         caution: `Gloves rated for the heat, no open flame, never above ${limitC} °C. Keep pacemakers away from an induction heater.`,
         restsOn: [...bearingFigures, 'mount.setTemperatureC'],
       },
@@ -93,8 +121,11 @@ function movingSteps(input: PlanInput): PlanStep[] {
       title: `Chill the shaft to ${chillToC} °C`,
       doing: 'Dry the seat. Cool the whole seat length, then slide the ring on against the shoulder before frost builds up.',
       tool: 'cooling bath, contact probe',
-      fields: [{ key: 'shaftC', label: 'Temperature of the shaft seat', kind: 'number', quantity: 'temperature', min: -196, max: chillToC }],
-      caution: 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water: dry and oil afterwards.',
+      fields: [
+        { key: 'shaftC', label: 'Temperature of the shaft seat', kind: 'number', quantity: 'temperature', min: -196, max: chillToC },
+      ],
+      caution:
+        'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water: dry and oil afterwards.',
       restsOn: [...bearingFigures, 'mount.chillClearanceUm'],
     },
   ]

@@ -39,7 +39,11 @@ export function stepStates(evaluation: CardEvaluation, records: ReadonlyMap<stri
     const missing = step.fields.filter((f) => fields[f.key] === 'missing').map((f) => f.label)
     const signed = record.restedOn !== null
     const now = restsOn(evaluation, step.restsOn)
-    const movedUnder = signed ? Object.keys(now).filter((key) => now[key] !== record.restedOn![key]).map((key) => figures.get(key)?.label ?? key) : []
+    const movedUnder = signed
+      ? Object.keys(now)
+          .filter((key) => now[key] !== record.restedOn![key])
+          .map((key) => figures.get(key)?.label ?? key)
+      : []
     const holds = signed && movedUnder.length === 0 && outside.length === 0 && missing.length === 0
     const blocked = signed && holds ? 'Already signed.' : (waitingFor ?? whyNot(missing, outside))
     if (!holds) waitingFor ??= signed ? `"${step.title}" no longer holds and must be signed again first.` : `"${step.title}" comes first.`

@@ -82,8 +82,23 @@ export class StationBuilder {
     }
   }
 
-  figure(name: string, label: string, value: Figure['value'], quantity: Quantity, from: Result<unknown> | null, more: Partial<Pick<Figure, 'decimals' | 'note'>> = {}): Figure {
-    const figure: Figure = { key: `${this.station}.${name}`, label, value, quantity, working: from?.working ?? [], assumptions: from?.assumptions ?? [], ...more }
+  figure(
+    name: string,
+    label: string,
+    value: Figure['value'],
+    quantity: Quantity,
+    from: Result<unknown> | null,
+    more: Partial<Pick<Figure, 'decimals' | 'note'>> = {},
+  ): Figure {
+    const figure: Figure = {
+      key: `${this.station}.${name}`,
+      label,
+      value,
+      quantity,
+      working: from?.working ?? [],
+      assumptions: from?.assumptions ?? [],
+      ...more,
+    }
     this.figures.push(figure)
     return figure
   }
@@ -108,8 +123,22 @@ export class StationBuilder {
   close(reason: string, verdict: Verdict, hero: Figure | null, headline: string): StationResult {
     const stopped = this.cautions.some((c) => c.level === 'stop')
     const refused = Object.keys(this.fieldErrors).length > 0
-    const final: Verdict = refused ? { word: 'a value is refused', level: 'stop' } : stopped && verdict.level !== 'stop' ? { word: 'stop', level: 'stop' } : verdict
-    return { station: this.station, reason, verdict: final, hero, figures: this.figures, cautions: this.cautions, questions: this.questions, fieldErrors: this.fieldErrors, headline }
+    const final: Verdict = refused
+      ? { word: 'a value is refused', level: 'stop' }
+      : stopped && verdict.level !== 'stop'
+        ? { word: 'stop', level: 'stop' }
+        : verdict
+    return {
+      station: this.station,
+      reason,
+      verdict: final,
+      hero,
+      figures: this.figures,
+      cautions: this.cautions,
+      questions: this.questions,
+      fieldErrors: this.fieldErrors,
+      headline,
+    }
   }
 }
 

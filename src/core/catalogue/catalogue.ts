@@ -106,9 +106,16 @@ export function boreCode(boreMm: number): string {
 /** Steel of the ring section that is really there, by type. Engineering practice, from typical sections. */
 const MASS_SHARE: Partial<Record<Family, number>> = { 'deep-groove-ball': 0.68, 'cylindrical-roller': 0.7, 'spherical-roller': 0.77 }
 /** Speed guidance n·dm for grease, mm/min. Engineering practice. */
-const GREASE_NDM: Partial<Record<Family, number>> = { 'deep-groove-ball': 500_000, 'cylindrical-roller': 400_000, 'spherical-roller': 220_000 }
+const GREASE_NDM: Partial<Record<Family, number>> = {
+  'deep-groove-ball': 500_000,
+  'cylindrical-roller': 400_000,
+  'spherical-roller': 220_000,
+}
 
-type Inside = Pick<Bearing, 'elements' | 'elementDiameterMm' | 'rollerLengthMm' | 'pitchDiameterMm' | 'contactAngleDeg' | 'rows' | 'innerRacewayMm' | 'outerRacewayMm'>
+type Inside = Pick<
+  Bearing,
+  'elements' | 'elementDiameterMm' | 'rollerLengthMm' | 'pitchDiameterMm' | 'contactAngleDeg' | 'rows' | 'innerRacewayMm' | 'outerRacewayMm'
+>
 
 function bearingOf(rule: SeriesRule, row: readonly number[], inside: Inside): Bearing {
   const [boreMm, outsideMm, widthMm, chamferMm] = row as unknown as BallRow
@@ -215,16 +222,37 @@ export function findBearing(designation: string): { row: Bearing; group: '2' | '
 export function bearing(input: { designation: string }): Result<Bearing> {
   if (input.designation.length > 60) throw new InputError('designation', `${input.designation.slice(0, 60)}…`, 'at most 60 characters')
   const found = findBearing(input.designation)
-  if (!found) throw new InputError('designation', input.designation, 'held: 60, 62, 63 from 00; NU 2, NU 3 from 03; 222, 223 from 05; each to bore code 22')
+  if (!found)
+    throw new InputError(
+      'designation',
+      input.designation,
+      'held: 60, 62, 63 from 00; NU 2, NU 3 from 03; 222, 223 from 05; each to bore code 22',
+    )
   const { row, group } = found
   const sheet = new Sheet()
   if (group) sheet.assume(`C${group} after the number is read as clearance group ${group}; it changes no figure of the row.`)
   sheet.assume(`Ratings are ${row.ratingSource}.`)
-  sheet.step('d × D × B', 'boundary dimensions', 'table', row.designation, `${row.boreMm} × ${row.outsideMm} × ${row.widthMm}`, 'mm', row.dimensionSource)
-  const inside = row.rollerLengthMm
-    ? { rollerLengthMm: row.rollerLengthMm }
-    : {}
-  sheet.include(loadRating({ family: row.family, elements: row.elements, elementDiameterMm: row.elementDiameterMm, pitchDiameterMm: row.pitchDiameterMm, contactAngleDeg: row.contactAngleDeg, rows: row.rows, ...inside }))
+  sheet.step(
+    'd × D × B',
+    'boundary dimensions',
+    'table',
+    row.designation,
+    `${row.boreMm} × ${row.outsideMm} × ${row.widthMm}`,
+    'mm',
+    row.dimensionSource,
+  )
+  const inside = row.rollerLengthMm ? { rollerLengthMm: row.rollerLengthMm } : {}
+  sheet.include(
+    loadRating({
+      family: row.family,
+      elements: row.elements,
+      elementDiameterMm: row.elementDiameterMm,
+      pitchDiameterMm: row.pitchDiameterMm,
+      contactAngleDeg: row.contactAngleDeg,
+      rows: row.rows,
+      ...inside,
+    }),
+  )
   return sheet.result({ ...row })
 }
 

@@ -21,7 +21,10 @@ function sizesFit(sizes: readonly number[], row: Bearing): boolean {
  * An empty search keeps all rows.
  */
 export function searchBearings(rows: readonly Bearing[], search: string): Bearing[] {
-  const text = search.toLowerCase().replace(/(\d)\s*[x×*]\s*(?=\d)/g, '$1 ').trim()
+  const text = search
+    .toLowerCase()
+    .replace(/(\d)\s*[x×*]\s*(?=\d)/g, '$1 ')
+    .trim()
   if (!text) return [...rows]
   const whole = plain(text)
   const named = rows.filter((row) => plain(row.designation).startsWith(whole))

@@ -34,8 +34,21 @@ function cylinder(row: Bearing, at: ToPaper): Primitive[] {
   const L = row.rollerLengthMm!
   const left = (B - L) / 2
   const rib = E / 2 - 0.3 * w
-  const outer: Point[] = [at(0, D / 2), at(B, D / 2), at(B, rib), at(B - left, rib), at(B - left, E / 2), at(left, E / 2), at(left, rib), at(0, rib)]
-  return [...ring(rectangle(at, 0, d / 2, B, F / 2), 1), ...ring(outer, -1), { kind: 'path', d: outline(rectangle(at, left, F / 2, B - left, E / 2)), role: 'element' }]
+  const outer: Point[] = [
+    at(0, D / 2),
+    at(B, D / 2),
+    at(B, rib),
+    at(B - left, rib),
+    at(B - left, E / 2),
+    at(left, E / 2),
+    at(left, rib),
+    at(0, rib),
+  ]
+  return [
+    ...ring(rectangle(at, 0, d / 2, B, F / 2), 1),
+    ...ring(outer, -1),
+    { kind: 'path', d: outline(rectangle(at, left, F / 2, B - left, E / 2)), role: 'element' },
+  ]
 }
 
 /** Two rows of barrels on a sphere round the middle of the bearing. */
@@ -52,13 +65,20 @@ function spherical(row: Bearing, at: ToPaper): Primitive[] {
   const barrel = (side: 1 | -1) => {
     const [cx, cr] = [B / 2 + side * centre * Math.sin(alpha), centre * Math.cos(alpha)]
     // Along the roller (t) and across it (n), in millimetres.
-    const point = (t: number, n: number): readonly [number, number] => [cx + side * (t * Math.cos(alpha) + n * Math.sin(alpha)), cr - t * Math.sin(alpha) + n * Math.cos(alpha)]
+    const point = (t: number, n: number): readonly [number, number] => [
+      cx + side * (t * Math.cos(alpha) + n * Math.sin(alpha)),
+      cr - t * Math.sin(alpha) + n * Math.cos(alpha),
+    ]
     const bulge = (t: number) => (w / 2) * (1 - 0.12 * (t / (L / 2)) ** 2)
     const ts = Array.from({ length: 9 }, (_, i) => -L / 2 + (L * i) / 8)
     return { upper: ts.map((t) => point(t, bulge(t))), lower: ts.map((t) => point(t, -bulge(t))) }
   }
   const [right, left] = [barrel(1), barrel(-1)]
-  const body = ({ upper, lower }: ReturnType<typeof barrel>): Primitive => ({ kind: 'path', d: outline([...upper, ...[...lower].reverse()].map(([x, r]) => at(x, r))), role: 'element' })
+  const body = ({ upper, lower }: ReturnType<typeof barrel>): Primitive => ({
+    kind: 'path',
+    d: outline([...upper, ...[...lower].reverse()].map(([x, r]) => at(x, r))),
+    role: 'element',
+  })
   const lip = Math.min(...right.lower.map((p) => p[1])) + w * 0.12
   const inner: Point[] = [
     at(0, d / 2),

@@ -4,7 +4,12 @@ import { outline, round, text, type Drawing, type Primitive } from './primitives
 
 type Micrometres = (um: number) => string
 
-const STAGE_WORDS: Record<ClearanceStage['name'], string> = { 'as-bought': 'as bought', 'on-shaft': 'on shaft', 'in-housing': 'in housing', hot: 'hot' }
+const STAGE_WORDS: Record<ClearanceStage['name'], string> = {
+  'as-bought': 'as bought',
+  'on-shaft': 'on shaft',
+  'in-housing': 'in housing',
+  hot: 'hot',
+}
 
 /** The clearance of 19 in 20 assemblies as it falls from as bought to hot, over a line at zero. */
 export function clearanceBand(stages: readonly ClearanceStage[], width: number, height: number, um: Micrometres): Drawing {
@@ -19,9 +24,19 @@ export function clearanceBand(stages: readonly ClearanceStage[], width: number, 
   shapes.push({ kind: 'line', x1: 0, y1: round(y(0)), x2: width, y2: round(y(0)), role: 'dimension' }, text(0, y(0) - 5, '0', 'small'))
   stages.forEach((s, i) => {
     const last = i === stages.length - 1
-    shapes.push({ kind: 'line', x1: x(i), y1: round(y(s.p975Um)), x2: x(i), y2: round(y(s.p025Um)), role: last ? 'band-strong' : 'band-edge' })
+    shapes.push({
+      kind: 'line',
+      x1: x(i),
+      y1: round(y(s.p975Um)),
+      x2: x(i),
+      y2: round(y(s.p025Um)),
+      role: last ? 'band-strong' : 'band-edge',
+    })
     const together = Math.abs(y(s.p975Um) - y(s.p025Um)) < 20
-    shapes.push(text(x(i) + 9, y(s.p975Um) + (together ? 0 : 9), um(s.p975Um), 'figure'), text(x(i) + 9, y(s.p025Um) + (together ? 14 : 2), um(s.p025Um), 'figure'))
+    shapes.push(
+      text(x(i) + 9, y(s.p975Um) + (together ? 0 : 9), um(s.p975Um), 'figure'),
+      text(x(i) + 9, y(s.p025Um) + (together ? 14 : 2), um(s.p025Um), 'figure'),
+    )
     shapes.push(text(x(i), height - 6, STAGE_WORDS[s.name], 'label', 'middle'))
   })
   const words = stages.map((s) => `${STAGE_WORDS[s.name]} ${um(s.p025Um)} to ${um(s.p975Um)}`)
@@ -29,14 +44,29 @@ export function clearanceBand(stages: readonly ClearanceStage[], width: number, 
 }
 
 /** Tolerance zones of ring and seat for shaft and housing, side by side on one micrometre scale. */
-export function toleranceZones(shaft: FitValues & { toleranceClass: string }, housing: FitValues & { toleranceClass: string }, width: number, height: number, um: Micrometres): Drawing {
+export function toleranceZones(
+  shaft: FitValues & { toleranceClass: string },
+  housing: FitValues & { toleranceClass: string },
+  width: number,
+  height: number,
+  um: Micrometres,
+): Drawing {
   const all = [0, ...[shaft, housing].flatMap((f) => [f.seatUpperUm, f.seatLowerUm, f.ringUpperUm, f.ringLowerUm])]
   const [low, high] = [Math.min(...all), Math.max(...all)]
   const [top, bottom] = [18, height - 30]
   const y = (value: number) => bottom - ((value - low) / (high - low)) * (bottom - top)
   const shapes: Primitive[] = []
   const zone = (x: number, upper: number, lower: number, role: 'zone-ring' | 'zone-seat', label: string) => {
-    shapes.push({ kind: 'path', d: outline([[x, y(upper)], [x + 54, y(upper)], [x + 54, y(lower)], [x, y(lower)]]), role })
+    shapes.push({
+      kind: 'path',
+      d: outline([
+        [x, y(upper)],
+        [x + 54, y(upper)],
+        [x + 54, y(lower)],
+        [x, y(lower)],
+      ]),
+      role,
+    })
     shapes.push(text(x + 58, y(upper) + 5, signedText(upper, um), 'small'), text(x + 58, y(lower) + 5, signedText(lower, um), 'small'))
     shapes.push(text(x + 27, height - 8, label, 'label', 'middle'))
   }
@@ -46,7 +76,12 @@ export function toleranceZones(shaft: FitValues & { toleranceClass: string }, ho
   zone(40 + 2 * quarter, housing.ringUpperUm, housing.ringLowerUm, 'zone-ring', 'outer ring')
   zone(40 + 3 * quarter, housing.seatUpperUm, housing.seatLowerUm, 'zone-seat', `housing ${housing.toleranceClass}`)
   shapes.push({ kind: 'line', x1: 0, y1: round(y(0)), x2: width, y2: round(y(0)), role: 'dimension' }, text(2, y(0) - 5, '0', 'small'))
-  return { width, height, primitives: shapes, description: `Tolerance zones: shaft ${shaft.toleranceClass} against inner ring, housing ${housing.toleranceClass} against outer ring, one scale.` }
+  return {
+    width,
+    height,
+    primitives: shapes,
+    description: `Tolerance zones: shaft ${shaft.toleranceClass} against inner ring, housing ${housing.toleranceClass} against outer ring, one scale.`,
+  }
 }
 
 function signedText(value: number, um: Micrometres): string {

@@ -36,7 +36,12 @@ export interface ShapeStyle {
 
 /** Presentation attributes of a role. */
 export function shapeStyle(role: Role, p: Palette): ShapeStyle {
-  const line = (stroke: string, width: number, dash?: string): ShapeStyle => ({ stroke, fill: 'none', 'stroke-width': width, ...(dash ? { 'stroke-dasharray': dash } : {}) })
+  const line = (stroke: string, width: number, dash?: string): ShapeStyle => ({
+    stroke,
+    fill: 'none',
+    'stroke-width': width,
+    ...(dash ? { 'stroke-dasharray': dash } : {}),
+  })
   const solid = (fill: string, stroke = 'none', width = 0): ShapeStyle => ({ stroke, fill, 'stroke-width': width })
   const styles: Record<Role, ShapeStyle> = {
     axis: line(p.soft, 1, '18 4 3 4'),

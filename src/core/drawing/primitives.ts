@@ -84,17 +84,34 @@ export function arrowHead([x, y]: Point, dx: number, dy: number, size: number, r
   const [ux, uy] = [dx / length, dy / length]
   const back: Point = [x - ux * size, y - uy * size]
   const half = size * 0.32
-  return { kind: 'path', d: outline([[x, y], [back[0] - uy * half, back[1] + ux * half], [back[0] + uy * half, back[1] - ux * half]]), role }
+  return {
+    kind: 'path',
+    d: outline([
+      [x, y],
+      [back[0] - uy * half, back[1] + ux * half],
+      [back[0] + uy * half, back[1] - ux * half],
+    ]),
+    role,
+  }
 }
 
 /** Line with a head at its end, and at its start when `both`. */
 export function arrow(from: Point, to: Point, line: Role, head: Role, size: number, both = false): Primitive[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
-  const shape: Primitive[] = [{ kind: 'line', x1: round(from[0]), y1: round(from[1]), x2: round(to[0]), y2: round(to[1]), role: line }, arrowHead(to, dx, dy, size, head)]
+  const shape: Primitive[] = [
+    { kind: 'line', x1: round(from[0]), y1: round(from[1]), x2: round(to[0]), y2: round(to[1]), role: line },
+    arrowHead(to, dx, dy, size, head),
+  ]
   if (both) shape.push(arrowHead(from, -dx, -dy, size, head))
   return shape
 }
 
-export function text(x: number, y: number, content: string, role: TextRole = 'label', anchor: 'start' | 'middle' | 'end' = 'start'): Primitive {
+export function text(
+  x: number,
+  y: number,
+  content: string,
+  role: TextRole = 'label',
+  anchor: 'start' | 'middle' | 'end' = 'start',
+): Primitive {
   return { kind: 'text', x: round(x), y: round(y), text: content, anchor, role }
 }

@@ -30,12 +30,25 @@ const FREE_PAPER = 26
 function shaftOutline(row: Bearing, at: ToPaper): Point[] {
   const { boreMm: d, outsideMm: D, widthMm: B } = row
   const shoulder = d / 2 + 0.13 * (D - d)
-  return [at(-1.35 * B, 0), at(-1.35 * B, shoulder), at(0, shoulder), at(0, d / 2), at(1.55 * B, d / 2), at(1.55 * B, d / 2 - 0.06 * d), at(2.5 * B, d / 2 - 0.06 * d), at(2.5 * B, 0)]
+  return [
+    at(-1.35 * B, 0),
+    at(-1.35 * B, shoulder),
+    at(0, shoulder),
+    at(0, d / 2),
+    at(1.55 * B, d / 2),
+    at(1.55 * B, d / 2 - 0.06 * d),
+    at(2.5 * B, d / 2 - 0.06 * d),
+    at(2.5 * B, 0),
+  ]
 }
 
 function nut(row: Bearing, at: ToPaper): Primitive[] {
   const { boreMm: d, outsideMm: D, widthMm: B } = row
-  const part = (x1: number, x2: number, r: number): Primitive => ({ kind: 'path', d: outline([at(x1, d / 2), at(x2, d / 2), at(x2, r), at(x1, r)]), role: 'part' })
+  const part = (x1: number, x2: number, r: number): Primitive => ({
+    kind: 'path',
+    d: outline([at(x1, d / 2), at(x2, d / 2), at(x2, r), at(x1, r)]),
+    role: 'part',
+  })
   return [part(B, B * 1.1, d / 2 + 0.15 * (D - d)), part(B * 1.1, B * 1.5, d / 2 + 0.19 * (D - d))]
 }
 
@@ -66,8 +79,25 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   const shaft = shaftOutline(row, at)
   shapes.push({ kind: 'path', d: outline(shaft), role: 'shaft-fill' }, { kind: 'path', d: outline(shaft).slice(0, -1), role: 'shaft-edge' })
   shapes.push(...cut([at(-0.35 * B, D / 2), at(B * 1.55, D / 2), at(B * 1.55, outerWall), at(-0.35 * B, outerWall)], -1))
-  shapes.push(...cut([at(-0.35 * B, D / 2), at(0, D / 2), at(0, coverBore), at(-0.75 * B, coverBore), at(-0.75 * B, outerWall), at(-0.35 * B, outerWall)], 1))
-  shapes.push(...cut([at(B + gap, D / 2), at(B * 1.55, D / 2), at(B * 1.55, outerWall), at(B * 1.95, outerWall), at(B * 1.95, coverBore), at(B + gap, coverBore)], 1))
+  shapes.push(
+    ...cut(
+      [at(-0.35 * B, D / 2), at(0, D / 2), at(0, coverBore), at(-0.75 * B, coverBore), at(-0.75 * B, outerWall), at(-0.35 * B, outerWall)],
+      1,
+    ),
+  )
+  shapes.push(
+    ...cut(
+      [
+        at(B + gap, D / 2),
+        at(B * 1.55, D / 2),
+        at(B * 1.55, outerWall),
+        at(B * 1.95, outerWall),
+        at(B * 1.95, coverBore),
+        at(B + gap, coverBore),
+      ],
+      1,
+    ),
+  )
   shapes.push(...bearingSection(row, at, scale), ...nut(row, at))
   shapes.push(...dimensions(spec, at, outerWall))
   shapes.push(...loads(spec, at))
@@ -87,9 +117,18 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   if (spec.rightLabel) shapes.push(text(at(2.5 * B, 0)[0] - 8, originY - 10, spec.rightLabel, 'label', 'end'))
   if (spec.error) {
     const [x, y] = at(B / 2, outerWall)
-    shapes.push({ kind: 'line', x1: at(-0.75 * B, 0)[0], y1: y - 6, x2: at(1.95 * B, 0)[0], y2: y - 6, role: 'error' }, text(x, y - 16, spec.error, 'error-text', 'middle'))
+    shapes.push(
+      { kind: 'line', x1: at(-0.75 * B, 0)[0], y1: y - 6, x2: at(1.95 * B, 0)[0], y2: y - 6, role: 'error' },
+      text(x, y - 16, spec.error, 'error-text', 'middle'),
+    )
   }
-  const held = spec.movesInside ? 'moves inside' : spec.held === null ? 'not known whether held' : spec.held ? 'outer ring held' : 'outer ring free'
+  const held = spec.movesInside
+    ? 'moves inside'
+    : spec.held === null
+      ? 'not known whether held'
+      : spec.held
+        ? 'outer ring held'
+        : 'outer ring free'
   return {
     width,
     height,
@@ -111,7 +150,10 @@ function dimensions(spec: SectionSpec, at: ToPaper, outerWall: number): Primitiv
   const [wall] = at(1.95 * B, 0)
   const [stub] = at(2.5 * B, 0)
   const axisY = at(0, 0)[1]
-  const upright = (x: number, toY: number, words: string): Primitive[] => [...arrow([x, axisY], [x, toY], 'dimension', 'dimension-head', 9), text(x + 8, (axisY + toY) / 2 + 5, words, 'figure')]
+  const upright = (x: number, toY: number, words: string): Primitive[] => [
+    ...arrow([x, axisY], [x, toY], 'dimension', 'dimension-head', 9),
+    text(x + 8, (axisY + toY) / 2 + 5, words, 'figure'),
+  ]
   return [
     extension(at(0, D / 2), [x0, y - 6]),
     extension(at(B, D / 2), [x1, y - 6]),
@@ -146,7 +188,15 @@ function heldMark(row: Bearing, at: ToPaper): Primitive[] {
   const { outsideMm: D, boreMm: d, widthMm: B } = row
   const wedge = (x: number, side: 1 | -1): Primitive => {
     const [px, py] = at(x, D / 2 - 0.07 * (D - d))
-    return { kind: 'path', d: outline([[px, py], [px - side * 13, py - 8], [px - side * 13, py + 8]]), role: 'held' }
+    return {
+      kind: 'path',
+      d: outline([
+        [px, py],
+        [px - side * 13, py - 8],
+        [px - side * 13, py + 8],
+      ]),
+      role: 'held',
+    }
   }
   const [x, y] = at(B, D / 2 - 0.14 * (D - d))
   return [wedge(0, 1), wedge(B, -1), text(x + 6, y + 20, 'held', 'held-text')]

@@ -38,8 +38,21 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const place = (end: 'drive' | 'non-drive') => (end === 'drive' ? width * 0.27 : width * 0.73)
   const [left, right] = [width * 0.1, width * 0.9]
   const shapes: Primitive[] = []
-  const bar = (x1: number, x2: number, r: number): Primitive => ({ kind: 'path', d: outline([[x1, axis - r], [x2, axis - r], [x2, axis + r], [x1, axis + r]]), role: 'shaft' })
-  shapes.push(bar(left, right, shaftR * 0.86), bar(place('drive') - 34, place('non-drive') + 34, shaftR), bar(width * 0.36, width * 0.64, shaftR * 1.3))
+  const bar = (x1: number, x2: number, r: number): Primitive => ({
+    kind: 'path',
+    d: outline([
+      [x1, axis - r],
+      [x2, axis - r],
+      [x2, axis + r],
+      [x1, axis + r],
+    ]),
+    role: 'shaft',
+  })
+  shapes.push(
+    bar(left, right, shaftR * 0.86),
+    bar(place('drive') - 34, place('non-drive') + 34, shaftR),
+    bar(width * 0.36, width * 0.64, shaftR * 1.3),
+  )
   // Coupling half at the drive end, and what the shaft carries at the other.
   shapes.push(bar(left - 20, left + 8, shaftR * 2), text(left - 6, axis + shaftR * 2 + 20, 'coupling', 'label', 'middle'))
   shapes.push(bar(right - 6, right + 14, shaftR * 2.6), text(right + 4, axis + shaftR * 2.6 + 20, spec.carries, 'label', 'middle'))
@@ -52,17 +65,39 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
     const wide = Math.max(18, (b.row?.widthMm ?? 20) * scale)
     for (const side of [-1, 1] as const) {
       const [r1, r2] = [axis + (side * bore) / 2, axis + (side * outside) / 2]
-      const corners: Point[] = [[x - wide / 2, r1], [x + wide / 2, r1], [x + wide / 2, r2], [x - wide / 2, r2]]
+      const corners: Point[] = [
+        [x - wide / 2, r1],
+        [x + wide / 2, r1],
+        [x + wide / 2, r2],
+        [x - wide / 2, r2],
+      ]
       shapes.push({ kind: 'path', d: outline(corners), role: 'ring' })
       if (b.row && b.row.family !== 'deep-groove-ball') {
         const third = (r2 - r1) / 3
-        shapes.push({ kind: 'path', d: outline([[x - wide * 0.32, r1 + third], [x + wide * 0.32, r1 + third], [x + wide * 0.32, r2 - third], [x - wide * 0.32, r2 - third]]), role: 'element' })
+        shapes.push({
+          kind: 'path',
+          d: outline([
+            [x - wide * 0.32, r1 + third],
+            [x + wide * 0.32, r1 + third],
+            [x + wide * 0.32, r2 - third],
+            [x - wide * 0.32, r2 - third],
+          ]),
+          role: 'element',
+        })
       } else shapes.push({ kind: 'circle', cx: x, cy: (r1 + r2) / 2, r: Math.min(wide, Math.abs(r2 - r1)) * 0.27, role: 'element' })
       if (b.held) {
         const y = axis + (side * outside) / 2 - side * 6
         for (const face of [-1, 1] as const) {
           const fx = x + (face * wide) / 2
-          shapes.push({ kind: 'path', d: outline([[fx, y], [fx + face * 12, y - 7], [fx + face * 12, y + 7]]), role: 'held' })
+          shapes.push({
+            kind: 'path',
+            d: outline([
+              [fx, y],
+              [fx + face * 12, y - 7],
+              [fx + face * 12, y + 7],
+            ]),
+            role: 'held',
+          })
         }
       }
     }
@@ -75,14 +110,26 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
 
   const spanY = height - 22
   if (spec.spanText) {
-    shapes.push(...arrow([place('drive'), spanY], [place('non-drive'), spanY], 'dimension', 'dimension-head', 9, true), text(width / 2, spanY - 7, spec.spanText, 'figure', 'middle'))
+    shapes.push(
+      ...arrow([place('drive'), spanY], [place('non-drive'), spanY], 'dimension', 'dimension-head', 9, true),
+      text(width / 2, spanY - 7, spec.spanText, 'figure', 'middle'),
+    )
   }
   if (spec.growthText) {
     const away = bearings.find((b) => b.held)?.end === 'non-drive' ? -1 : 1
     const y = axis - shaftR * 1.3 - 22
-    shapes.push(...arrow([width / 2 - away * 60, y], [width / 2 + away * 60, y], 'gap', 'hot', 13), text(width / 2, y - 10, spec.growthText, 'hot-text', 'middle'))
+    shapes.push(
+      ...arrow([width / 2 - away * 60, y], [width / 2 + away * 60, y], 'gap', 'hot', 13),
+      text(width / 2, y - 10, spec.growthText, 'hot-text', 'middle'),
+    )
   }
   if (spec.error) shapes.push(text(width / 2, 24, spec.error, 'error-text', 'middle'))
   const held = bearings.filter((b) => b.held).map((b) => b.name)
-  return { width, height, primitives: shapes, places, description: `Shaft line with ${bearings.map((b) => `${b.designation} at the ${b.name}`).join(' and ')}; held: ${held.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}` }
+  return {
+    width,
+    height,
+    primitives: shapes,
+    places,
+    description: `Shaft line with ${bearings.map((b) => `${b.designation} at the ${b.name}`).join(' and ')}; held: ${held.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,
+  }
 }

@@ -45,9 +45,18 @@ export function clearanceGroup(input: ClearanceInput): Result<ClearanceRange> {
   const row = rows.find((r) => boreMm <= r[0])!
   const minUm = row[1 + 2 * index]
   const maxUm = row[2 + 2 * index]
-  if (typeof minUm !== 'number' || typeof maxUm !== 'number') throw new InputError('group', group, `group ${group} is not made at ${boreMm} mm bore`)
+  if (typeof minUm !== 'number' || typeof maxUm !== 'number')
+    throw new InputError('group', group, `group ${group} is not made at ${boreMm} mm bore`)
   const sheet = new Sheet()
   const bore = taperedBore ? 'tapered' : 'cylindrical'
-  sheet.step('Gr', 'radial internal clearance as bought', 'table', `${groupMark(group)}, bore ${boreMm} mm, ${bore}`, `${minUm} … ${maxUm}`, 'µm', 'ISO 5753-1:2009')
+  sheet.step(
+    'Gr',
+    'radial internal clearance as bought',
+    'table',
+    `${groupMark(group)}, bore ${boreMm} mm, ${bore}`,
+    `${minUm} … ${maxUm}`,
+    'µm',
+    'ISO 5753-1:2009',
+  )
   return sheet.result({ minUm, maxUm })
 }

@@ -32,7 +32,11 @@ export interface FitValues {
 export function fit(input: FitInput): Result<FitValues> {
   const isShaft = input.seat === 'shaft'
   if (SHAFT_CLASSES.includes(input.toleranceClass) !== isShaft) {
-    throw new InputError('toleranceClass', input.toleranceClass, isShaft ? 'a shaft seat takes a lower-case class' : 'a housing seat takes an upper-case class')
+    throw new InputError(
+      'toleranceClass',
+      input.toleranceClass,
+      isShaft ? 'a shaft seat takes a lower-case class' : 'a housing seat takes an upper-case class',
+    )
   }
   const sheet = new Sheet()
   const seat = tolerance(input)
@@ -45,8 +49,24 @@ export function fit(input: FitInput): Result<FitValues> {
   const middle = (max + min) / 2
   const half = Math.hypot(tight.upperUm - tight.lowerUm, loose.upperUm - loose.lowerUm) / 2
   const source = 'limits of both parts'
-  sheet.step('Umax', 'largest interference', isShaft ? 'es − ΔLdmp' : 'ΔUDmp − EI', `${signed(tight.upperUm)} − (${signed(loose.lowerUm)})`, max, 'µm', source)
-  sheet.step('Umin', 'smallest interference', isShaft ? 'ei − ΔUdmp' : 'ΔLDmp − ES', `${signed(tight.lowerUm)} − (${signed(loose.upperUm)})`, min, 'µm', source)
+  sheet.step(
+    'Umax',
+    'largest interference',
+    isShaft ? 'es − ΔLdmp' : 'ΔUDmp − EI',
+    `${signed(tight.upperUm)} − (${signed(loose.lowerUm)})`,
+    max,
+    'µm',
+    source,
+  )
+  sheet.step(
+    'Umin',
+    'smallest interference',
+    isShaft ? 'ei − ΔUdmp' : 'ΔLDmp − ES',
+    `${signed(tight.lowerUm)} − (${signed(loose.upperUm)})`,
+    min,
+    'µm',
+    source,
+  )
   return sheet.result({
     maxInterferenceUm: max,
     minInterferenceUm: min,

@@ -131,15 +131,28 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   const housing = seatLimits(input.housing, 'housing', D)
   const shaftSmoothing = input.smoothingUm ?? smoothingByRule(input.shaft)
   const housingSmoothing = input.smoothingUm ?? smoothingByRule(input.housing)
-  if (input.smoothingUm === undefined) sheet.assume(`Smoothing by finish: ${shaftSmoothing} µm on the shaft, ${housingSmoothing} µm in the housing.`)
+  if (input.smoothingUm === undefined)
+    sheet.assume(`Smoothing by finish: ${shaftSmoothing} µm on the shaft, ${housingSmoothing} µm in the housing.`)
   if (!input.housingOutsideMm) sheet.assume('The housing wall counts as thick; a thin one squeezes the outer ring less.')
   sheet.assume('Every dimension is taken as normal with 6σ inside its limits.')
 
   const grip = acting(shaft, bore, shaftSmoothing)
   const squeeze = acting(outside, housing, housingSmoothing)
   const steel = 'bearing-steel' as const
-  const onShaft = { innerBoreMm: input.shaftBoreMm ?? 0, jointMm: d, outerMm: F, innerMaterial: input.shaftMaterial ?? 'carbon-steel', outerMaterial: steel } as const
-  const inHousing = { innerBoreMm: E, jointMm: D, outerMm: input.housingOutsideMm ?? Infinity, innerMaterial: steel, outerMaterial: input.housingMaterial ?? 'carbon-steel' } as const
+  const onShaft = {
+    innerBoreMm: input.shaftBoreMm ?? 0,
+    jointMm: d,
+    outerMm: F,
+    innerMaterial: input.shaftMaterial ?? 'carbon-steel',
+    outerMaterial: steel,
+  } as const
+  const inHousing = {
+    innerBoreMm: E,
+    jointMm: D,
+    outerMm: input.housingOutsideMm ?? Infinity,
+    innerMaterial: steel,
+    outerMaterial: input.housingMaterial ?? 'carbon-steel',
+  } as const
   const growth = outerGrowthUm(onShaft, 1)
   const shrink = innerShrinkUm(inHousing, 1)
   const meanRacewayMm = (F + E) / 2
@@ -169,18 +182,71 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   stage('hot', min, max, mean, sigma)
 
   const range = (a: number, b: number) => `${short(a)} … ${short(b)}`
-  sheet.step('U', 'interference that acts on the shaft', 'limits less smoothing', `smoothing ${shaftSmoothing} µm`, range(grip.min, grip.max), 'µm', 'ISO 286-1, ISO 492; smoothing: engineering practice')
-  sheet.step('ΔF', 'growth of the inner raceway', 'U · d/F, Lamé', `${short(growth)} per µm: d ${d}, F ${short(F)} mm`, range(growth * grip.min, growth * grip.max), 'µm', 'Lamé')
-  sheet.step('ΔE', 'shrink of the outer raceway', 'U · E/D, Lamé', `${short(shrink)} per µm: E ${short(E)}, D ${D} mm`, range(shrink * squeeze.min, shrink * squeeze.max), 'µm', 'Lamé')
-  sheet.step('Δt', 'loss to the warmer inner ring', 'α · ΔT · (F + E)/2', `12e-6 · ${short(input.innerRingC - input.outerRingC)} K · ${short(meanRacewayMm)} mm`, heat, 'µm', 'thermal expansion')
-  sheet.step('Gop', 'operating clearance, worst case', 'Gr − ΔF − ΔE − Δt', `${initial.minUm} … ${initial.maxUm}`, range(min, max), 'µm', 'sum of the steps above')
+  sheet.step(
+    'U',
+    'interference that acts on the shaft',
+    'limits less smoothing',
+    `smoothing ${shaftSmoothing} µm`,
+    range(grip.min, grip.max),
+    'µm',
+    'ISO 286-1, ISO 492; smoothing: engineering practice',
+  )
+  sheet.step(
+    'ΔF',
+    'growth of the inner raceway',
+    'U · d/F, Lamé',
+    `${short(growth)} per µm: d ${d}, F ${short(F)} mm`,
+    range(growth * grip.min, growth * grip.max),
+    'µm',
+    'Lamé',
+  )
+  sheet.step(
+    'ΔE',
+    'shrink of the outer raceway',
+    'U · E/D, Lamé',
+    `${short(shrink)} per µm: E ${short(E)}, D ${D} mm`,
+    range(shrink * squeeze.min, shrink * squeeze.max),
+    'µm',
+    'Lamé',
+  )
+  sheet.step(
+    'Δt',
+    'loss to the warmer inner ring',
+    'α · ΔT · (F + E)/2',
+    `12e-6 · ${short(input.innerRingC - input.outerRingC)} K · ${short(meanRacewayMm)} mm`,
+    heat,
+    'µm',
+    'thermal expansion',
+  )
+  sheet.step(
+    'Gop',
+    'operating clearance, worst case',
+    'Gr − ΔF − ΔE − Δt',
+    `${initial.minUm} … ${initial.maxUm}`,
+    range(min, max),
+    'µm',
+    'sum of the steps above',
+  )
 
   const last = stages[3]!
   const below = sigma > 0 ? normalShare(-mean / sigma) : mean < 0 ? 1 : 0
   if (last.p025Um < 0) {
     const level = mean < 0 ? 'stop' : 'caution'
     const group = input.group ? `group ${groupMark(input.group)}` : 'this clearance'
-    sheet.caution(level, 'clearance-used-up', `With ${group} the clearance can be used up when running hot (${Math.round(below * 100)} of 100 assemblies). A tight bearing heats itself further.`, short(last.p025Um))
+    sheet.caution(
+      level,
+      'clearance-used-up',
+      `With ${group} the clearance can be used up when running hot (${Math.round(below * 100)} of 100 assemblies). A tight bearing heats itself further.`,
+      short(last.p025Um),
+    )
   }
-  return sheet.result({ minUm: min, maxUm: max, medianUm: Math.min(max, Math.max(min, mean)), p025Um: last.p025Um, p975Um: last.p975Um, shareBelowZero: below, stages })
+  return sheet.result({
+    minUm: min,
+    maxUm: max,
+    medianUm: Math.min(max, Math.max(min, mean)),
+    p025Um: last.p025Um,
+    p975Um: last.p975Um,
+    shareBelowZero: below,
+    stages,
+  })
 }

@@ -9,19 +9,106 @@ type Row = readonly [number, string]
 
 export const SHAFT_ROWS: Record<ShaftColumn, Record<LoadBand, { fromMm: number; rows: readonly Row[]; lastIsOpen: boolean }>> = {
   ball: {
-    light: { fromMm: 0, lastIsOpen: false, rows: [[18, 'js5'], [100, 'j6'], [140, 'k6'], [200, 'm6']] },
-    normal: { fromMm: 0, lastIsOpen: true, rows: [[18, 'js5'], [100, 'k5'], [140, 'm5'], [200, 'm6'], [280, 'n6'], [500, 'p6']] },
-    heavy: { fromMm: 0, lastIsOpen: true, rows: [[18, 'js5'], [100, 'k5'], [140, 'm5'], [200, 'm6'], [280, 'n6'], [500, 'p6']] },
+    light: {
+      fromMm: 0,
+      lastIsOpen: false,
+      rows: [
+        [18, 'js5'],
+        [100, 'j6'],
+        [140, 'k6'],
+        [200, 'm6'],
+      ],
+    },
+    normal: {
+      fromMm: 0,
+      lastIsOpen: true,
+      rows: [
+        [18, 'js5'],
+        [100, 'k5'],
+        [140, 'm5'],
+        [200, 'm6'],
+        [280, 'n6'],
+        [500, 'p6'],
+      ],
+    },
+    heavy: {
+      fromMm: 0,
+      lastIsOpen: true,
+      rows: [
+        [18, 'js5'],
+        [100, 'k5'],
+        [140, 'm5'],
+        [200, 'm6'],
+        [280, 'n6'],
+        [500, 'p6'],
+      ],
+    },
   },
   cylindrical: {
-    light: { fromMm: 0, lastIsOpen: false, rows: [[40, 'j6'], [140, 'k6'], [200, 'm6']] },
-    normal: { fromMm: 0, lastIsOpen: false, rows: [[40, 'k5'], [100, 'm5'], [140, 'm6'], [200, 'n6'], [400, 'p6']] },
-    heavy: { fromMm: 50, lastIsOpen: true, rows: [[140, 'n6'], [200, 'p6'], [500, 'r6']] },
+    light: {
+      fromMm: 0,
+      lastIsOpen: false,
+      rows: [
+        [40, 'j6'],
+        [140, 'k6'],
+        [200, 'm6'],
+      ],
+    },
+    normal: {
+      fromMm: 0,
+      lastIsOpen: false,
+      rows: [
+        [40, 'k5'],
+        [100, 'm5'],
+        [140, 'm6'],
+        [200, 'n6'],
+        [400, 'p6'],
+      ],
+    },
+    heavy: {
+      fromMm: 50,
+      lastIsOpen: true,
+      rows: [
+        [140, 'n6'],
+        [200, 'p6'],
+        [500, 'r6'],
+      ],
+    },
   },
   spherical: {
-    light: { fromMm: 0, lastIsOpen: true, rows: [[40, 'k5'], [65, 'm5'], [100, 'm6'], [140, 'n6'], [280, 'p6'], [500, 'r6']] },
-    normal: { fromMm: 0, lastIsOpen: true, rows: [[40, 'k5'], [65, 'm5'], [100, 'm6'], [140, 'n6'], [280, 'p6'], [500, 'r6']] },
-    heavy: { fromMm: 50, lastIsOpen: true, rows: [[70, 'n6'], [140, 'p6'], [500, 'r6']] },
+    light: {
+      fromMm: 0,
+      lastIsOpen: true,
+      rows: [
+        [40, 'k5'],
+        [65, 'm5'],
+        [100, 'm6'],
+        [140, 'n6'],
+        [280, 'p6'],
+        [500, 'r6'],
+      ],
+    },
+    normal: {
+      fromMm: 0,
+      lastIsOpen: true,
+      rows: [
+        [40, 'k5'],
+        [65, 'm5'],
+        [100, 'm6'],
+        [140, 'n6'],
+        [280, 'p6'],
+        [500, 'r6'],
+      ],
+    },
+    heavy: {
+      fromMm: 50,
+      lastIsOpen: true,
+      rows: [
+        [70, 'n6'],
+        [140, 'p6'],
+        [500, 'r6'],
+      ],
+    },
   },
 }
 

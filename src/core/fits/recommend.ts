@@ -55,9 +55,12 @@ function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Sheet
   const { rows, fromMm, lastIsOpen } = SHAFT_ROWS[column][band]
   const row = rows.find(([end]) => boreMm <= end) ?? rows[rows.length - 1]!
   if (boreMm <= fromMm) sheet.assume(`The table for ${band} load starts above ${fromMm} mm bore; its first row, ${row[1]}, was taken.`)
-  if (!lastIsOpen && boreMm > rows[rows.length - 1]![0]) sheet.assume(`The table for ${band} load ends at ${rows[rows.length - 1]![0]} mm bore; its last row, ${row[1]}, was taken.`)
-  if (column === 'spherical' && band === 'light') sheet.assume('There is no row of its own for light load on this type; the row for normal load was taken.')
-  if (column === 'spherical' && band === 'heavy' && boreMm > 70 && boreMm <= 100) sheet.assume('Another school keeps n6 up to 100 mm bore at heavy load.')
+  if (!lastIsOpen && boreMm > rows[rows.length - 1]![0])
+    sheet.assume(`The table for ${band} load ends at ${rows[rows.length - 1]![0]} mm bore; its last row, ${row[1]}, was taken.`)
+  if (column === 'spherical' && band === 'light')
+    sheet.assume('There is no row of its own for light load on this type; the row for normal load was taken.')
+  if (column === 'spherical' && band === 'heavy' && boreMm > 70 && boreMm <= 100)
+    sheet.assume('Another school keeps n6 up to 100 mm bore at heavy load.')
   // Clearance of these is set at assembly, so the coarser grade serves.
   if (family === 'angular-contact-ball' || family === 'tapered-roller') return row[1].replace(/^([km])5$/, '$16')
   return row[1]
@@ -70,16 +73,27 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [string
     sheet.assume('Insert bearings sit on h6 at high, h7 at usual and h8 at low speed; h7 was taken.')
     return ['h7', 'An insert bearing is held by its screws or collar on a sliding seat.']
   }
-  if (family === 'thrust-ball' || family === 'thrust-spherical-roller') return ['j6', 'A purely axial load asks the seat only to centre the washer.']
+  if (family === 'thrust-ball' || family === 'thrust-spherical-roller')
+    return ['j6', 'A purely axial load asks the seat only to centre the washer.']
   if (innerRingLoad === 'stationary') {
     return options.innerMustSlide
       ? ['g6', 'The load stands still on the inner ring and the ring must slide along the shaft.']
       : ['h6', 'The load stands still on the inner ring, so it does not creep and may sit light.']
   }
   if (options.innerMustSlide) {
-    sheet.caution('stop', 'inner-must-slide', 'The load sweeps the inner ring: a fit loose enough to slide would creep and wear the shaft. Let the outer ring slide, or take a type that moves inside.', innerRingLoad)
+    sheet.caution(
+      'stop',
+      'inner-must-slide',
+      'The load sweeps the inner ring: a fit loose enough to slide would creep and wear the shaft. Let the outer ring slide, or take a type that moves inside.',
+      innerRingLoad,
+    )
   }
-  if (options.hollowShaft) sheet.caution('caution', 'hollow-shaft', 'The table is for a solid shaft; a hollow one gives way and holds the ring less. Check the grip against creep before settling on this class.')
+  if (options.hollowShaft)
+    sheet.caution(
+      'caution',
+      'hollow-shaft',
+      'The table is for a solid shaft; a hollow one gives way and holds the ring less. Check the grip against creep before settling on this class.',
+    )
   const name = sweptShaft(family, boreMm, band, sheet)
   const why = innerRingLoad === 'rotating' ? 'The load sweeps the inner ring' : 'It is not known where the load stands on the inner ring'
   const precise = options.precise && !name.startsWith('p') && !name.startsWith('r') ? name.replace('6', '5') : name
@@ -111,7 +125,12 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
     name = band === 'heavy' || options.thinWall ? 'P7' : band === 'normal' ? 'N7' : 'M7'
     why = 'The load sweeps the outer ring, so it must sit tight in the housing.'
     if (options.outerMustSlide) {
-      sheet.caution('stop', 'outer-must-slide', 'The load sweeps the outer ring: it cannot both sit tight and slide. Use a type that moves inside for the free end.', outerRingLoad)
+      sheet.caution(
+        'stop',
+        'outer-must-slide',
+        'The load sweeps the outer ring: it cannot both sit tight and slide. Use a type that moves inside for the free end.',
+        outerRingLoad,
+      )
     }
   }
   const softer = options.lightAlloy || (options.thinWall && outerRingLoad !== 'rotating')
@@ -121,7 +140,12 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
   }
   const tighterThanSplit = HOUSING_LADDER.indexOf(name as 'H7') > HOUSING_LADDER.indexOf('J7') || name === 'K6'
   if (options.split && tighterThanSplit) {
-    sheet.caution('caution', 'split-housing', `A split housing must not pinch the ring: ${name} was eased to J7. If the load really sweeps the outer ring, use a housing in one piece.`, name)
+    sheet.caution(
+      'caution',
+      'split-housing',
+      `A split housing must not pinch the ring: ${name} was eased to J7. If the load really sweeps the outer ring, use a housing in one piece.`,
+      name,
+    )
     name = 'J7'
     why += ' Split housings take no class tighter than J7.'
   }
@@ -143,8 +167,24 @@ export function recommendFit(input: RecommendInput): Result<RecommendValues> {
   const [shaftClass, shaftReason] = shaftSeat(input, band, sheet)
   const [housingClass, housingReason] = housingSeat(input, band, sheet)
   sheet.step('P/C', 'load band', `bands ${bands}`, `P/C = ${input.loadRatio.toFixed(3)}`, band, '', SOURCE)
-  sheet.step('shaft', 'shaft seat class', 'table', `bore ${input.boreMm} mm, inner ring load ${input.innerRingLoad}, ${band}`, shaftClass, '', SOURCE)
-  sheet.step('housing', 'housing seat class', 'table', `outside ${input.outsideMm} mm, outer ring load ${input.outerRingLoad}, ${band}`, housingClass, '', SOURCE)
+  sheet.step(
+    'shaft',
+    'shaft seat class',
+    'table',
+    `bore ${input.boreMm} mm, inner ring load ${input.innerRingLoad}, ${band}`,
+    shaftClass,
+    '',
+    SOURCE,
+  )
+  sheet.step(
+    'housing',
+    'housing seat class',
+    'table',
+    `outside ${input.outsideMm} mm, outer ring load ${input.outerRingLoad}, ${band}`,
+    housingClass,
+    '',
+    SOURCE,
+  )
 
   const otherBands: LoadBands = bands === '0.06-0.12' ? '0.07-0.15' : '0.06-0.12'
   const otherBand = bandOf(input.family, input.loadRatio, otherBands)
@@ -153,7 +193,12 @@ export function recommendFit(input: RecommendInput): Result<RecommendValues> {
     const [otherShaft] = shaftSeat(input, otherBand, silent)
     const [otherHousing] = housingSeat(input, otherBand, silent)
     if (otherShaft !== shaftClass || otherHousing !== housingClass) {
-      sheet.caution('note', 'bands-part', `The two schools of load bands part here: bands ${otherBands} call this load ${otherBand} and give ${otherShaft} / ${otherHousing}.`, input.loadRatio)
+      sheet.caution(
+        'note',
+        'bands-part',
+        `The two schools of load bands part here: bands ${otherBands} call this load ${otherBand} and give ${otherShaft} / ${otherHousing}.`,
+        input.loadRatio,
+      )
     }
   }
   return sheet.result({ shaftClass, housingClass, shaftReason, housingReason, loadBand: band })

@@ -57,9 +57,29 @@ function estimate(readings: Readings, instrument: Instrument, sheet: Sheet): Ide
     const meanMm = list.reduce((a, b) => a + b, 0) / list.length
     const spreadMm = Math.max(...list) - Math.min(...list)
     found.push({ dimension, meanMm, spreadMm, count: list.length })
-    sheet.step(dimension[0]!, `mean ${WORDS[dimension]}`, 'mean of the readings', list.map((v) => short(v, 6)).join(', '), meanMm, 'mm', `${list.length} reading${list.length > 1 ? 's' : ''}, ${instrument}`)
-    if (spreadMm > Math.max(0.02 * meanMm, 1)) sheet.caution('stop', `readings-apart-${dimension}`, `The ${WORDS[dimension]} readings lie ${short(spreadMm, 3)} mm apart: they do not belong to one ring. Measure again.`, short(spreadMm))
-    else if (spreadMm > 4 * INSTRUMENTS[instrument]) sheet.caution('caution', `spread-${dimension}`, `The ${WORDS[dimension]} readings lie ${short(spreadMm, 3)} mm apart, more than the instrument explains: worn, tapered or out of round.`, short(spreadMm))
+    sheet.step(
+      dimension[0]!,
+      `mean ${WORDS[dimension]}`,
+      'mean of the readings',
+      list.map((v) => short(v, 6)).join(', '),
+      meanMm,
+      'mm',
+      `${list.length} reading${list.length > 1 ? 's' : ''}, ${instrument}`,
+    )
+    if (spreadMm > Math.max(0.02 * meanMm, 1))
+      sheet.caution(
+        'stop',
+        `readings-apart-${dimension}`,
+        `The ${WORDS[dimension]} readings lie ${short(spreadMm, 3)} mm apart: they do not belong to one ring. Measure again.`,
+        short(spreadMm),
+      )
+    else if (spreadMm > 4 * INSTRUMENTS[instrument])
+      sheet.caution(
+        'caution',
+        `spread-${dimension}`,
+        `The ${WORDS[dimension]} readings lie ${short(spreadMm, 3)} mm apart, more than the instrument explains: worn, tapered or out of round.`,
+        short(spreadMm),
+      )
     if (list.length === 1) sheet.assume(`Only one ${WORDS[dimension]} reading: take at least two, better four, round the ring.`)
   }
   if (!found.length) throw new InputError('readings', 'none', 'at least one reading of bore, outside diameter or width')
@@ -70,7 +90,11 @@ function estimate(readings: Readings, instrument: Instrument, sheet: Sheet): Ide
 function rank(rows: readonly Bearing[], estimates: IdentifyValues['estimates'], instrument: Instrument): Candidate[] {
   const scored = rows.map((row) => ({
     row,
-    score: estimates.reduce((sum, { dimension, meanMm, count }) => sum + logLikelihood(dimension, meanMm, row[dimension], INSTRUMENTS[instrument] / Math.sqrt(count)), 0),
+    score: estimates.reduce(
+      (sum, { dimension, meanMm, count }) =>
+        sum + logLikelihood(dimension, meanMm, row[dimension], INSTRUMENTS[instrument] / Math.sqrt(count)),
+      0,
+    ),
   }))
   const none = -6 * estimates.length
   const total = scored.reduce((sum, s) => sum + Math.exp(s.score), Math.exp(none))
@@ -81,7 +105,10 @@ function rank(rows: readonly Bearing[], estimates: IdentifyValues['estimates'], 
 }
 
 /** A reading below every row of the catalogue, which may have been meant in inches. */
-function suspectedInches(rows: readonly Bearing[], estimates: IdentifyValues['estimates']): IdentifyValues['estimates'][number] | undefined {
+function suspectedInches(
+  rows: readonly Bearing[],
+  estimates: IdentifyValues['estimates'],
+): IdentifyValues['estimates'][number] | undefined {
   return estimates.find(({ dimension, meanMm }) => meanMm < 0.8 * Math.min(...rows.map((row) => row[dimension])))
 }
 
@@ -109,12 +136,28 @@ export function identify(input: IdentifyInput): Result<IdentifyValues> {
     const slip = suspectedInches(rows, estimates)
     if (slip) {
       const [mm, inches] = [short(slip.meanMm), short(slip.meanMm * 25.4)]
-      sheet.caution('caution', 'unit-slip', `A ${WORDS[slip.dimension]} of ${mm} mm is smaller than any bearing here. Was ${mm} in (${inches} mm) meant? Type it with "in".`, slip.meanMm)
+      sheet.caution(
+        'caution',
+        'unit-slip',
+        `A ${WORDS[slip.dimension]} of ${mm} mm is smaller than any bearing here. Was ${mm} in (${inches} mm) meant? Type it with "in".`,
+        slip.meanMm,
+      )
     } else sheet.caution('caution', 'no-match', `No bearing of the catalogue has these sizes. Nearest: ${nearest(rows, estimates)}.`)
   } else if (verdict === 'several') {
     sheet.caution('note', 'tie', tieWords(candidates))
   }
-  sheet.step('p', 'best match', 'likelihood over all rows', candidates.slice(0, 3).map((c) => `${c.designation} ${Math.round(c.probability * 100)} %`).join(', ') || 'none', candidates[0]?.designation ?? '—', '', 'split-normal likelihood, equal priors')
+  sheet.step(
+    'p',
+    'best match',
+    'likelihood over all rows',
+    candidates
+      .slice(0, 3)
+      .map((c) => `${c.designation} ${Math.round(c.probability * 100)} %`)
+      .join(', ') || 'none',
+    candidates[0]?.designation ?? '—',
+    '',
+    'split-normal likelihood, equal priors',
+  )
   return sheet.result({ candidates, verdict, estimates })
 }
 

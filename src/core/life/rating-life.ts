@@ -32,11 +32,46 @@ export function ratingLife(input: RatingLifeInput): Result<RatingLifeValues> {
   const p = input.rollingElement === 'ball' ? 3 : 10 / 3
   const ratingLifeMrev = (C / P) ** p
   const ratingLifeH = (ratingLifeMrev * 1e6) / (60 * n)
-  const a1 = interpolate(A1.map((r) => r[0]), A1.map((r) => r[1]), reliability)
+  const a1 = interpolate(
+    A1.map((r) => r[0]),
+    A1.map((r) => r[1]),
+    reliability,
+  )
   const modifiedLifeH = a1 * aIso * ratingLifeH
-  if (P > 0.5 * C) sheet.caution('caution', 'life-outside-range', 'The load is over half the dynamic rating: the life formula is not valid there, the figure is only an order of size.', short(P / C))
-  sheet.step('L10', 'basic rating life', p === 3 ? '(C/P)³' : '(C/P)^(10/3)', `(${short(C)} / ${short(P)})^${p === 3 ? '3' : '(10/3)'}`, ratingLifeMrev, 'million rev', 'ISO 281:2007 clause 5.3 / 7.3')
-  sheet.step('L10h', 'basic rating life in hours', '10^6 L10 / (60 n)', `10^6 · ${short(ratingLifeMrev)} / (60 · ${short(n)})`, ratingLifeH, 'h', 'ISO 281:2007')
-  if (a1 !== 1 || aIso !== 1) sheet.step('Lnmh', 'modified rating life', 'a1 aISO L10h', `${short(a1)} · ${short(aIso)} · ${short(ratingLifeH)}`, modifiedLifeH, 'h', 'ISO 281:2007 clause 9')
+  if (P > 0.5 * C)
+    sheet.caution(
+      'caution',
+      'life-outside-range',
+      'The load is over half the dynamic rating: the life formula is not valid there, the figure is only an order of size.',
+      short(P / C),
+    )
+  sheet.step(
+    'L10',
+    'basic rating life',
+    p === 3 ? '(C/P)³' : '(C/P)^(10/3)',
+    `(${short(C)} / ${short(P)})^${p === 3 ? '3' : '(10/3)'}`,
+    ratingLifeMrev,
+    'million rev',
+    'ISO 281:2007 clause 5.3 / 7.3',
+  )
+  sheet.step(
+    'L10h',
+    'basic rating life in hours',
+    '10^6 L10 / (60 n)',
+    `10^6 · ${short(ratingLifeMrev)} / (60 · ${short(n)})`,
+    ratingLifeH,
+    'h',
+    'ISO 281:2007',
+  )
+  if (a1 !== 1 || aIso !== 1)
+    sheet.step(
+      'Lnmh',
+      'modified rating life',
+      'a1 aISO L10h',
+      `${short(a1)} · ${short(aIso)} · ${short(ratingLifeH)}`,
+      modifiedLifeH,
+      'h',
+      'ISO 281:2007 clause 9',
+    )
   return sheet.result({ ratingLifeMrev, ratingLifeH, modifiedLifeH })
 }

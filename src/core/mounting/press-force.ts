@@ -38,10 +38,46 @@ export function pressForce(input: PressForceInput): Result<PressForceValues> {
   const forceN = mu * pressureMPa * Math.PI * d * B
   const hoopStressMPa = (pressureMPa * (F * F + d * d)) / (F * F - d * d)
   const sheet = new Sheet()
-  sheet.step('p', 'contact pressure', 'Lamé, ring on shaft', `U ${short(U)} µm, d ${short(d)}, F ${short(F)}, d0 ${short(hollow)} mm`, pressureMPa, 'MPa', 'Lamé, thick cylinders')
-  sheet.step('F', 'force to press on', 'μ p π d B', `${short(mu)} · ${short(pressureMPa)} · π · ${short(d)} · ${short(B)}`, forceN, 'N', 'Coulomb friction; μ: engineering practice')
-  sheet.step('σ', 'hoop stress at the bore', 'p (F² + d²)/(F² − d²)', `${short(pressureMPa)} · (${short(F)}² + ${short(d)}²)/(${short(F)}² − ${short(d)}²)`, hoopStressMPa, 'MPa', 'Lamé')
-  if (hoopStressMPa > 150) sheet.caution('stop', 'hoop-stress', 'The ring would be stretched over 150 MPa: it may crack in service. Take a lighter fit.', short(hoopStressMPa))
-  else if (hoopStressMPa > 100) sheet.caution('caution', 'hoop-stress', 'The ring is stretched over 100 MPa: ask whether the fit must be that tight.', short(hoopStressMPa))
+  sheet.step(
+    'p',
+    'contact pressure',
+    'Lamé, ring on shaft',
+    `U ${short(U)} µm, d ${short(d)}, F ${short(F)}, d0 ${short(hollow)} mm`,
+    pressureMPa,
+    'MPa',
+    'Lamé, thick cylinders',
+  )
+  sheet.step(
+    'F',
+    'force to press on',
+    'μ p π d B',
+    `${short(mu)} · ${short(pressureMPa)} · π · ${short(d)} · ${short(B)}`,
+    forceN,
+    'N',
+    'Coulomb friction; μ: engineering practice',
+  )
+  sheet.step(
+    'σ',
+    'hoop stress at the bore',
+    'p (F² + d²)/(F² − d²)',
+    `${short(pressureMPa)} · (${short(F)}² + ${short(d)}²)/(${short(F)}² − ${short(d)}²)`,
+    hoopStressMPa,
+    'MPa',
+    'Lamé',
+  )
+  if (hoopStressMPa > 150)
+    sheet.caution(
+      'stop',
+      'hoop-stress',
+      'The ring would be stretched over 150 MPa: it may crack in service. Take a lighter fit.',
+      short(hoopStressMPa),
+    )
+  else if (hoopStressMPa > 100)
+    sheet.caution(
+      'caution',
+      'hoop-stress',
+      'The ring is stretched over 100 MPa: ask whether the fit must be that tight.',
+      short(hoopStressMPa),
+    )
   return sheet.result({ pressureMPa, forceN, hoopStressMPa })
 }

@@ -39,11 +39,38 @@ export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
   const setTemperatureC = Math.ceil((ringTemperatureC - 1e-9) / 5) * 5
   const withinLimit = setTemperatureC <= limit
   const sheet = new Sheet()
-  sheet.step('s', 'clearance wanted for mounting', input.mountingClearanceUm === undefined ? 'max(20, 0.4 d)' : 'given', `d = ${short(d)}`, gap, 'µm', 'engineering practice: room to push in one move')
-  sheet.step('T', 'ring temperature', 'Ts + (U + s) / (0.012 d)', `${short(shaft)} + (${short(U)} + ${short(gap)}) / (0.012 · ${short(d)})`, ringTemperatureC, '°C', 'expansion of bearing steel, 12e-6 per K')
+  sheet.step(
+    's',
+    'clearance wanted for mounting',
+    input.mountingClearanceUm === undefined ? 'max(20, 0.4 d)' : 'given',
+    `d = ${short(d)}`,
+    gap,
+    'µm',
+    'engineering practice: room to push in one move',
+  )
+  sheet.step(
+    'T',
+    'ring temperature',
+    'Ts + (U + s) / (0.012 d)',
+    `${short(shaft)} + (${short(U)} + ${short(gap)}) / (0.012 · ${short(d)})`,
+    ringTemperatureC,
+    '°C',
+    'expansion of bearing steel, 12e-6 per K',
+  )
   sheet.step('set', 'temperature to set', 'rounded up to 5 °C', short(ringTemperatureC), setTemperatureC, '°C', 'engineering practice')
-  if (!withinLimit) sheet.caution('stop', 'over-ring-limit', `The ring would need ${setTemperatureC} °C, over its limit of ${limit} °C. Chill the shaft, press, or use oil injection; do not heat further.`, setTemperatureC)
-  sheet.caution('caution', 'hot-ring', 'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.', setTemperatureC)
+  if (!withinLimit)
+    sheet.caution(
+      'stop',
+      'over-ring-limit',
+      `The ring would need ${setTemperatureC} °C, over its limit of ${limit} °C. Chill the shaft, press, or use oil injection; do not heat further.`,
+      setTemperatureC,
+    )
+  sheet.caution(
+    'caution',
+    'hot-ring',
+    'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.',
+    setTemperatureC,
+  )
   return sheet.result({ ringTemperatureC, setTemperatureC, mountingClearanceUm: gap, withinLimit })
 }
 
@@ -70,12 +97,41 @@ export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clear
   if (standIn) sheet.assume(`No cooling coefficients are held for this material; those of ${standIn} were taken.`)
   const shrinkUm = D * perK * (from - to) * 1000
   const clearanceUm = shrinkUm - U
-  sheet.step('αm', 'mean coefficient on cooling', 'interpolated between −25, −78 and −196 °C', `to ${short(to)} °C`, perK * 1e6, '1e-6/K', 'handbook means, see docs/methods.md')
-  sheet.step('ΔD', 'shrink', 'D αm ΔT', `${short(D)} · ${short(perK * 1e6)}e-6 · ${short(from - to)}`, shrinkUm, 'µm', 'linear thermal expansion')
+  sheet.step(
+    'αm',
+    'mean coefficient on cooling',
+    'interpolated between −25, −78 and −196 °C',
+    `to ${short(to)} °C`,
+    perK * 1e6,
+    '1e-6/K',
+    'handbook means, see docs/methods.md',
+  )
+  sheet.step(
+    'ΔD',
+    'shrink',
+    'D αm ΔT',
+    `${short(D)} · ${short(perK * 1e6)}e-6 · ${short(from - to)}`,
+    shrinkUm,
+    'µm',
+    'linear thermal expansion',
+  )
   sheet.step('s', 'clearance left', 'ΔD − U', `${short(shrinkUm)} − ${short(U)}`, clearanceUm, 'µm', 'difference')
-  if (clearanceUm <= 0) sheet.caution('stop', 'not-cold-enough', 'The part does not shrink enough to go in freely at this temperature.', short(clearanceUm))
-  if (to < -50 && input.material === 'bearing-steel') sheet.caution('caution', 'cold-bearing', "Complete bearings not below about −50 °C without the maker's word: seals, grease, cage and steel may not stand it.", to)
-  if (to < -60) sheet.caution('caution', 'asphyxiation', 'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container, insulated gloves and face shield.', to)
+  if (clearanceUm <= 0)
+    sheet.caution('stop', 'not-cold-enough', 'The part does not shrink enough to go in freely at this temperature.', short(clearanceUm))
+  if (to < -50 && input.material === 'bearing-steel')
+    sheet.caution(
+      'caution',
+      'cold-bearing',
+      "Complete bearings not below about −50 °C without the maker's word: seals, grease, cage and steel may not stand it.",
+      to,
+    )
+  if (to < -60)
+    sheet.caution(
+      'caution',
+      'asphyxiation',
+      'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container, insulated gloves and face shield.',
+      to,
+    )
   sheet.caution('note', 'frost', 'Frost becomes water: dry, oil and regrease what was chilled.')
   return sheet.result({ shrinkUm, clearanceUm })
 }

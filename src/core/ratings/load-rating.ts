@@ -57,7 +57,14 @@ export function f0Ball(gamma: number): number {
 export function loadRating(input: LoadRatingInput): Result<LoadRatingValues> {
   const { family, elements: Z, elementDiameterMm: Dw, pitchDiameterMm: Dpw, contactAngleDeg = 0, rows = 1 } = input
   const bm = BM[family]
-  if (bm === undefined) throw new InputError('family', family, `ratings are held for ${Object.keys(BM).map((f) => FAMILY_LABEL[f as Family]).join(', ')}`)
+  if (bm === undefined)
+    throw new InputError(
+      'family',
+      family,
+      `ratings are held for ${Object.keys(BM)
+        .map((f) => FAMILY_LABEL[f as Family])
+        .join(', ')}`,
+    )
   inRange('elements', Z, 3, 200)
   if (!Number.isInteger(Z)) throw new InputError('elements', Z, 'a whole number of rolling elements')
   inRange('elementDiameterMm', Dw, 0, 200, 'mm', true)
@@ -65,12 +72,21 @@ export function loadRating(input: LoadRatingInput): Result<LoadRatingValues> {
   inRange('contactAngleDeg', contactAngleDeg, 0, 45, '°')
   inRange('rows', rows, 1, 4)
   if (!Number.isInteger(rows)) throw new InputError('rows', rows, 'a whole number of rows')
-  if (Z * Math.asin(Dw / Dpw) > Math.PI * 1.001) throw new InputError('elements', Z, `so many elements of ${Dw} mm do not fit on a pitch circle of ${Dpw} mm`)
+  if (Z * Math.asin(Dw / Dpw) > Math.PI * 1.001)
+    throw new InputError('elements', Z, `so many elements of ${Dw} mm do not fit on a pitch circle of ${Dpw} mm`)
 
   const sheet = new Sheet()
   const cos = Math.cos((contactAngleDeg * Math.PI) / 180)
   const gamma = (Dw * cos) / Dpw
-  sheet.step('γ', 'ratio of element to pitch diameter', 'Dw cos α / Dpw', `${short(Dw)} · ${short(cos)} / ${short(Dpw)}`, gamma, '', 'ISO 281:2007')
+  sheet.step(
+    'γ',
+    'ratio of element to pitch diameter',
+    'Dw cos α / Dpw',
+    `${short(Dw)} · ${short(cos)} / ${short(Dpw)}`,
+    gamma,
+    '',
+    'ISO 281:2007',
+  )
   const ball = family === 'deep-groove-ball'
   const large = Dpw > 100 ? (100 / Dpw) ** (ball ? 0.5 : 0.3) : 1
   let dynamicRatingN: number
@@ -83,18 +99,58 @@ export function loadRating(input: LoadRatingInput): Result<LoadRatingValues> {
     dynamicRatingN = bm * fc * (rows * cos) ** 0.7 * Z ** (2 / 3) * size
     staticRatingN = f0 * rows * Z * Dw * Dw * cos
     sheet.step('fc', 'geometry factor', 'table against γ', `γ = ${short(gamma)}`, fc, '', 'ISO 281:2007 table 2')
-    sheet.step('C', 'dynamic load rating', Dw <= 25.4 ? 'bm fc (i cos α)^0.7 Z^(2/3) Dw^1.8' : '3.647 bm fc (i cos α)^0.7 Z^(2/3) Dw^1.4', `${bm} · ${short(fc)} · ${Z}^(2/3) · ${short(size)}`, dynamicRatingN, 'N', 'ISO 281:2007 clause 5')
-    sheet.step('C0', 'static load rating', 'f0 i Z Dw² cos α', `${short(f0)} · ${rows} · ${Z} · ${short(Dw)}²`, staticRatingN, 'N', 'ISO 76:2006 clause 5')
+    sheet.step(
+      'C',
+      'dynamic load rating',
+      Dw <= 25.4 ? 'bm fc (i cos α)^0.7 Z^(2/3) Dw^1.8' : '3.647 bm fc (i cos α)^0.7 Z^(2/3) Dw^1.4',
+      `${bm} · ${short(fc)} · ${Z}^(2/3) · ${short(size)}`,
+      dynamicRatingN,
+      'N',
+      'ISO 281:2007 clause 5',
+    )
+    sheet.step(
+      'C0',
+      'static load rating',
+      'f0 i Z Dw² cos α',
+      `${short(f0)} · ${rows} · ${Z} · ${short(Dw)}²`,
+      staticRatingN,
+      'N',
+      'ISO 76:2006 clause 5',
+    )
   } else {
     const Lwe = inRange('rollerLengthMm', input.rollerLengthMm ?? NaN, 0, 500, 'mm', true)
     const fc = fcRoller(gamma)
     dynamicRatingN = bm * fc * (rows * Lwe * cos) ** (7 / 9) * Z ** 0.75 * Dw ** (29 / 27)
     staticRatingN = 44 * (1 - gamma) * rows * Z * Lwe * Dw * cos
     sheet.step('fc', 'geometry factor', 'closed form in γ', `γ = ${short(gamma)}`, fc, '', 'ISO 281:2007 table 7')
-    sheet.step('C', 'dynamic load rating', 'bm fc (i Lwe cos α)^(7/9) Z^(3/4) Dwe^(29/27)', `${bm} · ${short(fc)} · (${rows} · ${short(Lwe)})^(7/9) · ${Z}^(3/4) · ${short(Dw)}^(29/27)`, dynamicRatingN, 'N', 'ISO 281:2007 clause 7')
-    sheet.step('C0', 'static load rating', '44 (1 − γ) i Z Lwe Dwe cos α', `44 · ${short(1 - gamma)} · ${rows} · ${Z} · ${short(Lwe)} · ${short(Dw)}`, staticRatingN, 'N', 'ISO 76:2006 clause 7')
+    sheet.step(
+      'C',
+      'dynamic load rating',
+      'bm fc (i Lwe cos α)^(7/9) Z^(3/4) Dwe^(29/27)',
+      `${bm} · ${short(fc)} · (${rows} · ${short(Lwe)})^(7/9) · ${Z}^(3/4) · ${short(Dw)}^(29/27)`,
+      dynamicRatingN,
+      'N',
+      'ISO 281:2007 clause 7',
+    )
+    sheet.step(
+      'C0',
+      'static load rating',
+      '44 (1 − γ) i Z Lwe Dwe cos α',
+      `44 · ${short(1 - gamma)} · ${rows} · ${Z} · ${short(Lwe)} · ${short(Dw)}`,
+      staticRatingN,
+      'N',
+      'ISO 76:2006 clause 7',
+    )
   }
   const fatigueLoadLimitN = (staticRatingN / (ball ? 22 : 8.2)) * large
-  sheet.step('Cu', 'fatigue load limit', ball ? 'C0 / 22' : 'C0 / 8.2', `${short(staticRatingN)}${large < 1 ? ` · ${short(large)}` : ''}`, fatigueLoadLimitN, 'N', 'ISO 281:2007 annex B, simplified')
+  sheet.step(
+    'Cu',
+    'fatigue load limit',
+    ball ? 'C0 / 22' : 'C0 / 8.2',
+    `${short(staticRatingN)}${large < 1 ? ` · ${short(large)}` : ''}`,
+    fatigueLoadLimitN,
+    'N',
+    'ISO 281:2007 annex B, simplified',
+  )
   return sheet.result({ dynamicRatingN, staticRatingN, fatigueLoadLimitN })
 }

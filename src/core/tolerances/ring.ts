@@ -24,7 +24,8 @@ export interface RingToleranceInput {
 
 /** Which table serves a family, and the standard it is from. */
 function tableFor(family: Family, ring: 'inner' | 'outer'): { rows: readonly RingRow[]; source: string } {
-  if (family === 'tapered-roller') return { rows: ring === 'inner' ? TAPERED_BORE : TAPERED_OUTSIDE, source: 'ISO 492:2014, tapered roller bearings' }
+  if (family === 'tapered-roller')
+    return { rows: ring === 'inner' ? TAPERED_BORE : TAPERED_OUTSIDE, source: 'ISO 492:2014, tapered roller bearings' }
   if (family === 'thrust-ball' || family === 'thrust-spherical-roller') {
     return { rows: ring === 'inner' ? THRUST_BORE : THRUST_OUTSIDE, source: 'ISO 199:2014' }
   }
@@ -57,7 +58,11 @@ export function ringTolerance(input: RingToleranceInput): Result<Limits> {
     const row = table.rows.find((r) => sizeMm <= r[0])
     const width = row?.[1 + ACCURACIES.indexOf(accuracy)]
     if (typeof width !== 'number') {
-      throw new InputError('sizeMm', sizeMm, `${FAMILY_LABEL[family]} ${what} of class ${accuracy} is held up to ${lastRowMm(table.rows, accuracy)} mm`)
+      throw new InputError(
+        'sizeMm',
+        sizeMm,
+        `${FAMILY_LABEL[family]} ${what} of class ${accuracy} is held up to ${lastRowMm(table.rows, accuracy)} mm`,
+      )
     }
     limits = { upperUm: 0, lowerUm: -width }
     source = table.source

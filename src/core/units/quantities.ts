@@ -111,7 +111,10 @@ export type Parsed = { ok: true; value: number } | { ok: false; message: string 
 
 /** Decimal number, decimal comma, fraction `5/16` or mixed `1 5/16`. */
 function amountOf(text: string): number | null {
-  const plain = text.replace(/\u2212/g, '-').replace(/[\s\u2009]+/g, ' ').trim()
+  const plain = text
+    .replace(/\u2212/g, '-')
+    .replace(/[\s\u2009]+/g, ' ')
+    .trim()
   const mixed = /^([+-]?)(?:(\d+)[ -])?(\d+)\/(\d+)$/.exec(plain)
   if (mixed) {
     const [, sign, whole, top, bottom] = mixed
@@ -133,6 +136,7 @@ export function parse(text: string, quantity: Quantity, system: UnitSystem): Par
   const unit = match[2] ?? unitOf(quantity, system)
   if (!match[2] && QUANTITIES[quantity].core === '1') return { ok: true, value: amount }
   const value = toCore(amount, unit, quantity)
-  if (value === null) return { ok: false, message: `"${unit}" does not fit here; wanted ${unitOf(quantity, 'metric') || 'a plain number'}.` }
+  if (value === null)
+    return { ok: false, message: `"${unit}" does not fit here; wanted ${unitOf(quantity, 'metric') || 'a plain number'}.` }
   return { ok: true, value }
 }

@@ -30,7 +30,8 @@ export function need(role: Role): RequestHandler {
   return (_req, res, next) => {
     const person = res.locals.me as Me | null
     if (!person) return sendProblem(res, problem(401, 'Not signed in', 'Sign in to go on; what you typed is kept.'))
-    if (!mayAct(person.role, role)) return sendProblem(res, problem(403, 'Not allowed', `This needs the role ${role}; you are signed in as ${person.role}.`))
+    if (!mayAct(person.role, role))
+      return sendProblem(res, problem(403, 'Not allowed', `This needs the role ${role}; you are signed in as ${person.role}.`))
     next()
   }
 }

@@ -18,7 +18,12 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
   router.post('/people', need('administrator'), async (req, res) => {
     const { password, ...person } = read(personInput, req.body)
     const added = await people.addPerson(pool, { ...person, passwordHash: await hashPassword(password) })
-    if (!added) throw new Refused(problem(422, 'Refused value', `login: "${person.login}" is taken`, { errors: [{ field: 'login', allowed: 'a name nobody has yet' }] }))
+    if (!added)
+      throw new Refused(
+        problem(422, 'Refused value', `login: "${person.login}" is taken`, {
+          errors: [{ field: 'login', allowed: 'a name nobody has yet' }],
+        }),
+      )
     await audit(pool, now(), me(res).id, 'add-person', `person ${added.id}`, { role: added.role })
     res.status(201).json(added)
   })
@@ -30,7 +35,8 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
     const changed = await transaction(pool, async (query) => {
       const person = await people.changePerson(query, id, { ...change, passwordHash })
       if (!person) throw notFound('person')
-      if ((await people.administrators(query)) === 0) throw new Refused(problem(422, 'Not possible now', 'Somebody must stay administrator.'))
+      if ((await people.administrators(query)) === 0)
+        throw new Refused(problem(422, 'Not possible now', 'Somebody must stay administrator.'))
       if (id !== me(res).id) await people.endSessions(query, id)
       await audit(query, now(), me(res).id, 'change-person', `person ${id}`, { ...change, password: password ? 'changed' : undefined })
       return person

@@ -15,7 +15,11 @@ const NOBODY = hashPassword('nobody has this password')
 export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
   const router = Router()
 
-  const state = async (person: Me | null): Promise<SessionState> => ({ me: person, needsFirstAdministrator: !(await people.anyPeople(pool)), demo })
+  const state = async (person: Me | null): Promise<SessionState> => ({
+    me: person,
+    needsFirstAdministrator: !(await people.anyPeople(pool)),
+    demo,
+  })
 
   router.get('/session', async (_req, res) => {
     res.json(await state(res.locals.me))
@@ -58,7 +62,8 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     const passwordHash = await hashPassword(password)
     await transaction(pool, async (query) => {
       const stored = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'first-administrator-code' FOR UPDATE", [])
-      if (!stored || stored.value !== code.trim() || (await people.anyPeople(query))) throw new Refused(problem(403, 'Not allowed', 'The code is wrong or has been used.'))
+      if (!stored || stored.value !== code.trim() || (await people.anyPeople(query)))
+        throw new Refused(problem(403, 'Not allowed', 'The code is wrong or has been used.'))
       const person = await people.addPerson(query, { name, login, role: 'administrator', passwordHash })
       await query.query("DELETE FROM setting WHERE key = 'first-administrator-code'")
       await audit(query, now(), person!.id, 'first-administrator', `person ${person!.id}`)

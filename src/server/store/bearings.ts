@@ -13,7 +13,9 @@ export async function seedBearings(query: Query): Promise<void> {
 }
 
 export async function listBearings(query: Query): Promise<Bearing[]> {
-  return (await rows<{ data: Bearing }>(query, 'SELECT data FROM bearing ORDER BY family, bore_mm, outside_mm, width_mm')).map((r) => r.data)
+  return (await rows<{ data: Bearing }>(query, 'SELECT data FROM bearing ORDER BY family, bore_mm, outside_mm, width_mm')).map(
+    (r) => r.data,
+  )
 }
 
 export async function findBearingRow(query: Query, designation: string): Promise<Bearing | null> {

@@ -39,8 +39,21 @@ export async function one<T>(query: Query, sql: string, values: unknown[] = []):
 }
 
 /** Writes a line that nobody can change afterwards. */
-export async function audit(query: Query, at: Date, personId: number | null, action: string, subject: string, detail: object = {}): Promise<void> {
-  await query.query('INSERT INTO audit (at, person_id, action, subject, detail) VALUES ($1, $2, $3, $4, $5)', [at, personId, action, subject, detail])
+export async function audit(
+  query: Query,
+  at: Date,
+  personId: number | null,
+  action: string,
+  subject: string,
+  detail: object = {},
+): Promise<void> {
+  await query.query('INSERT INTO audit (at, person_id, action, subject, detail) VALUES ($1, $2, $3, $4, $5)', [
+    at,
+    personId,
+    action,
+    subject,
+    detail,
+  ])
 }
 
 /** A value kept for all instances; made once by `make`. */

@@ -27,7 +27,11 @@ export interface JobRow {
 
 /** `lock` keeps other writers of the card waiting until the transaction ends. */
 export async function findJob(query: Query, id: number, lock = false): Promise<JobRow | null> {
-  const row = await one<{ positionId: number; dutyId: number | null }>(query, `SELECT position_id AS "positionId", duty_id AS "dutyId" FROM job WHERE id = $1 ${lock ? 'FOR UPDATE' : ''}`, [id])
+  const row = await one<{ positionId: number; dutyId: number | null }>(
+    query,
+    `SELECT position_id AS "positionId", duty_id AS "dutyId" FROM job WHERE id = $1 ${lock ? 'FOR UPDATE' : ''}`,
+    [id],
+  )
   if (!row) return null
   return { ...row, line: (await one<JobLine>(query, `${JOB_SQL} WHERE j.id = $1`, [id]))! }
 }
@@ -66,22 +70,51 @@ export async function currentAnswers(query: Query, jobId: number): Promise<Recor
   )
   const view = (station: Station): AnswerView => {
     const row = found.find((f) => f.station === station)
-    return row ? { version: row.version, data: row.data, savedAt: row.savedAt.toISOString(), savedBy: row.savedBy } : { version: 0, data: null, savedAt: null, savedBy: null }
+    return row
+      ? { version: row.version, data: row.data, savedAt: row.savedAt.toISOString(), savedBy: row.savedBy }
+      : { version: 0, data: null, savedAt: null, savedBy: null }
   }
   return Object.fromEntries(STATIONS.map((s) => [s, view(s)])) as Record<Station, AnswerView>
 }
 
-export async function addAnswer(query: Query, jobId: number, station: Station, version: number, data: unknown, personId: number, at: Date): Promise<void> {
-  await query.query('INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)', [jobId, station, version, data, at, personId])
+export async function addAnswer(
+  query: Query,
+  jobId: number,
+  station: Station,
+  version: number,
+  data: unknown,
+  personId: number,
+  at: Date,
+): Promise<void> {
+  await query.query('INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)', [
+    jobId,
+    station,
+    version,
+    data,
+    at,
+    personId,
+  ])
 }
 
 export async function latestDuty(query: Query, positionId: number): Promise<CardAnswers['duty'] | null> {
-  return (await one<{ data: CardAnswers['duty'] }>(query, 'SELECT data FROM duty WHERE position_id = $1 ORDER BY version DESC LIMIT 1', [positionId]))?.data ?? null
+  return (
+    (
+      await one<{ data: CardAnswers['duty'] }>(query, 'SELECT data FROM duty WHERE position_id = $1 ORDER BY version DESC LIMIT 1', [
+        positionId,
+      ])
+    )?.data ?? null
+  )
 }
 
 /** The duty of the shaft line as this job sees it: its own version is rewritten while the job is open, others never. */
 export async function saveDuty(query: Query, job: JobRow, data: unknown, personId: number, at: Date): Promise<void> {
-  const own = await query.query('UPDATE duty SET data = $3, saved_at = $4, saved_by = $5 WHERE id = $1 AND job_id = $2', [job.dutyId, job.line.id, data, at, personId])
+  const own = await query.query('UPDATE duty SET data = $3, saved_at = $4, saved_by = $5 WHERE id = $1 AND job_id = $2', [
+    job.dutyId,
+    job.line.id,
+    data,
+    at,
+    personId,
+  ])
   if (own.rowCount) return
   const row = await one<{ id: number }>(
     query,
@@ -97,7 +130,15 @@ export async function dutyVersion(query: Query, dutyId: number | null): Promise<
   return (await one<{ version: number }>(query, 'SELECT version FROM duty WHERE id = $1', [dutyId]))?.version ?? null
 }
 
-export async function saveResult(query: Query, jobId: number, station: Station, inputs: unknown, figures: unknown, coreVersion: string, at: Date): Promise<void> {
+export async function saveResult(
+  query: Query,
+  jobId: number,
+  station: Station,
+  inputs: unknown,
+  figures: unknown,
+  coreVersion: string,
+  at: Date,
+): Promise<void> {
   await query.query(
     `INSERT INTO result (job_id, station, inputs, figures, core_version, computed_at) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (job_id, station) DO UPDATE SET inputs = $3, figures = $4, core_version = $5, computed_at = $6`,
@@ -154,7 +195,14 @@ export async function saveStepValues(query: Query, jobId: number, key: string, v
   )
 }
 
-export async function signStep(query: Query, jobId: number, key: string, restedOn: Record<string, string>, personId: number, at: Date): Promise<void> {
+export async function signStep(
+  query: Query,
+  jobId: number,
+  key: string,
+  restedOn: Record<string, string>,
+  personId: number,
+  at: Date,
+): Promise<void> {
   await query.query(
     `INSERT INTO step (job_id, key, version, rested_on, signed_by, signed_at) VALUES ($1, $2, 1, $3, $4, $5)
      ON CONFLICT (job_id, key) DO UPDATE SET rested_on = $3, signed_by = $4, signed_at = $5, version = step.version + 1`,
@@ -163,9 +211,17 @@ export async function signStep(query: Query, jobId: number, key: string, restedO
 }
 
 export async function withdrawSignature(query: Query, jobId: number, key: string): Promise<void> {
-  await query.query('UPDATE step SET rested_on = NULL, signed_by = NULL, signed_at = NULL, version = version + 1 WHERE job_id = $1 AND key = $2', [jobId, key])
+  await query.query(
+    'UPDATE step SET rested_on = NULL, signed_by = NULL, signed_at = NULL, version = version + 1 WHERE job_id = $1 AND key = $2',
+    [jobId, key],
+  )
 }
 
 export async function acceptStep(query: Query, jobId: number, key: string, reason: string, personId: number): Promise<void> {
-  await query.query('UPDATE step SET accepted_by = $3, accepted_reason = $4, version = version + 1 WHERE job_id = $1 AND key = $2', [jobId, key, personId, reason])
+  await query.query('UPDATE step SET accepted_by = $3, accepted_reason = $4, version = version + 1 WHERE job_id = $1 AND key = $2', [
+    jobId,
+    key,
+    personId,
+    reason,
+  ])
 }

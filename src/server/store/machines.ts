@@ -46,7 +46,11 @@ export function listMachines(query: Query): Promise<MachineLine[]> {
 }
 
 export async function machineView(query: Query, id: number): Promise<MachineView | null> {
-  const machine = await one<Pick<MachineView, 'id' | 'code' | 'name' | 'place' | 'notes'>>(query, 'SELECT id, code, name, place, notes FROM machine WHERE id = $1', [id])
+  const machine = await one<Pick<MachineView, 'id' | 'code' | 'name' | 'place' | 'notes'>>(
+    query,
+    'SELECT id, code, name, place, notes FROM machine WHERE id = $1',
+    [id],
+  )
   if (!machine) return null
   const lines = await rows<Omit<ShaftLineView, 'positions'>>(
     query,
@@ -54,7 +58,11 @@ export async function machineView(query: Query, id: number): Promise<MachineView
      FROM shaft_line WHERE machine_id = $1 ORDER BY id`,
     [id],
   )
-  const positions = await rows<PositionRow>(query, `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ORDER BY p.station_mm`, [id])
+  const positions = await rows<PositionRow>(
+    query,
+    `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ORDER BY p.station_mm`,
+    [id],
+  )
   const shaftLines = lines.map((line) => ({ ...line, positions: positions.filter((p) => p.shaftLineId === line.id).map(positionView) }))
   return { ...machine, shaftLines, jobs: await listJobs(query, { machineId: id }) }
 }
@@ -67,7 +75,11 @@ export interface Place {
 
 /** A position, its partner on the shaft line and the line itself. */
 export async function findPlace(query: Query, positionId: number): Promise<Place | null> {
-  const found = await rows<PositionRow>(query, `${POSITION_SQL} WHERE p.shaft_line_id = (SELECT shaft_line_id FROM position WHERE id = $1)`, [positionId])
+  const found = await rows<PositionRow>(
+    query,
+    `${POSITION_SQL} WHERE p.shaft_line_id = (SELECT shaft_line_id FROM position WHERE id = $1)`,
+    [positionId],
+  )
   const own = found.find((p) => p.id === positionId)
   if (!own) return null
   const shaftLine = (await one<Place['shaftLine']>(
@@ -81,8 +93,14 @@ export async function findPlace(query: Query, positionId: number): Promise<Place
 
 /** Closes what was fitted and records what is fitted from now on. */
 export async function fitBearing(query: Query, positionId: number, designation: string, group: string | null, at: Date): Promise<void> {
-  await query.query('UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE position_id = $1 AND upper_inf(fitted)', [positionId, at])
-  await query.query('INSERT INTO installation (position_id, designation, clearance_group, fitted) VALUES ($1, $2, $3, tstzrange($4, NULL))', [positionId, designation, group, at])
+  await query.query('UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE position_id = $1 AND upper_inf(fitted)', [
+    positionId,
+    at,
+  ])
+  await query.query(
+    'INSERT INTO installation (position_id, designation, clearance_group, fitted) VALUES ($1, $2, $3, tstzrange($4, NULL))',
+    [positionId, designation, group, at],
+  )
 }
 
 export function bearingUses(query: Query, designation: string): Promise<BearingUse[]> {

@@ -29,7 +29,11 @@ export function addPerson(query: Query, person: { name: string; login: string; r
   )
 }
 
-export function changePerson(query: Query, id: number, change: { name?: string; role?: Role; active?: boolean; passwordHash?: string }): Promise<Person | null> {
+export function changePerson(
+  query: Query,
+  id: number,
+  change: { name?: string; role?: Role; active?: boolean; passwordHash?: string },
+): Promise<Person | null> {
   return one(
     query,
     `UPDATE person SET name = coalesce($2, name), role = coalesce($3, role), active = coalesce($4, active), password_hash = coalesce($5, password_hash)

@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { STATION_TITLE } from '../../core/card/answers.js'
+import CautionLine from './CautionLine.vue'
+import QuestionLine from './QuestionLine.vue'
 import type { Question, StationCaution } from '../../core/card/station.js'
 
 /** The most severe caution always in view; opens into all cautions and open questions of the card. */
@@ -12,7 +14,9 @@ const first = computed(() => props.cautions[0])
 const count = computed(() => {
   const parts = []
   if (props.cautions.length > 1) parts.push(`${props.cautions.length - 1} more`)
-  parts.push(props.questions.length ? `${props.questions.length} open question${props.questions.length > 1 ? 's' : ''}` : 'no open questions')
+  parts.push(
+    props.questions.length ? `${props.questions.length} open question${props.questions.length > 1 ? 's' : ''}` : 'no open questions',
+  )
   return parts.join(' · ')
 })
 </script>
@@ -24,9 +28,9 @@ const count = computed(() => {
         <h3>Cautions</h3>
         <ul class="plain-list">
           <li v-for="c in cautions" :key="c.code + c.station">
-            <span class="state" :class="`state-${c.level}`">{{ WORD[c.level] }}</span>
-            <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }">{{ STATION_TITLE[c.station] }}</RouterLink>
-            <span>{{ c.message }}</span>
+            <CautionLine :level="c.level" :message="c.message">
+              <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }">{{ STATION_TITLE[c.station] }}</RouterLink>
+            </CautionLine>
           </li>
           <li v-if="!cautions.length" class="soft">None.</li>
         </ul>
@@ -35,8 +39,9 @@ const count = computed(() => {
         <h3>Open questions</h3>
         <ul class="plain-list">
           <li v-for="q in questions" :key="q.code">
-            <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }">{{ STATION_TITLE[q.station] }}</RouterLink>
-            <span>{{ q.text }} <span class="soft">{{ q.why }}</span></span>
+            <QuestionLine :text="q.text" :why="q.why">
+              <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }">{{ STATION_TITLE[q.station] }}</RouterLink>
+            </QuestionLine>
           </li>
           <li v-if="!questions.length" class="soft">None.</li>
         </ul>
@@ -97,11 +102,6 @@ const count = computed(() => {
   max-height: 46vh;
   overflow: auto;
   padding: 14px 24px;
-}
-.all li {
-  display: flex;
-  gap: 12px;
-  padding: 6px 0;
 }
 @media (max-width: 900px) {
   .all {

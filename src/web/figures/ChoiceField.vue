@@ -3,7 +3,16 @@ import Select from 'primevue/select'
 import FieldFrame from './FieldFrame.vue'
 
 /** One of a few named values, from a list. */
-defineProps<{ id: string; label: string; options: readonly { value: T; label: string }[]; modelValue: T | null; placeholder?: string; clearable?: boolean; disabled?: boolean; error?: string | null }>()
+defineProps<{
+  id: string
+  label: string
+  options: readonly { value: T; label: string }[]
+  modelValue: T | null
+  placeholder?: string
+  clearable?: boolean
+  disabled?: boolean
+  error?: string | null
+}>()
 defineEmits<{ 'update:modelValue': [value: T | null] }>()
 </script>
 

@@ -16,9 +16,12 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
   <div class="row" :class="{ hero, moved: moved }" :data-figure="figure.key">
     <span class="label">{{ figure.label }}</span>
     <span class="value">
-      <b class="number">{{ shown.number }}</b> <span class="unit">{{ shown.unit }}</span> <span v-if="figure.note" class="note">{{ figure.note }}</span>
+      <b class="number">{{ shown.number }}</b> <span class="unit">{{ shown.unit }}</span>
+      <span v-if="figure.note" class="note">{{ figure.note }}</span>
     </span>
-    <button v-if="figure.working.length" type="button" class="link-button" :aria-expanded="open" :aria-controls="id" @click="open = !open">{{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ figure.label }}</span></button>
+    <button v-if="figure.working.length" type="button" class="link-button" :aria-expanded="open" :aria-controls="id" @click="open = !open">
+      {{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ figure.label }}</span>
+    </button>
     <p v-if="moved" class="moved-note">moved: was {{ moved.before }}, changed at {{ moved.because }}</p>
     <WorkingList v-if="open" :id="id" class="opened" :working="figure.working" :assumptions="figure.assumptions" />
   </div>

@@ -7,7 +7,16 @@ import { useSession } from '../stores/session.js'
 import FieldFrame from './FieldFrame.vue'
 
 /** A number with its unit; any written unit of the same kind is understood. Text that cannot be read is kept. */
-const props = defineProps<{ id: string; label: string; quantity: Quantity; modelValue: number | null; decimals?: number; error?: string | null; disabled?: boolean; compact?: boolean }>()
+const props = defineProps<{
+  id: string
+  label: string
+  quantity: Quantity
+  modelValue: number | null
+  decimals?: number
+  error?: string | null
+  disabled?: boolean
+  compact?: boolean
+}>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
 const session = useSession()
 

@@ -6,7 +6,13 @@ defineEmits<{ 'update:modelValue': [value: boolean] }>()
 
 <template>
   <label class="tick" :for="id">
-    <input :id="id" type="checkbox" :checked="modelValue" :disabled="disabled" @change="$emit('update:modelValue', ($event.target as HTMLInputElement).checked)" />
+    <input
+      :id="id"
+      type="checkbox"
+      :checked="modelValue"
+      :disabled="disabled"
+      @change="$emit('update:modelValue', ($event.target as HTMLInputElement).checked)"
+    />
     {{ label }}
   </label>
 </template>

@@ -14,7 +14,9 @@ const shown = (value: number | string) => (typeof value === 'number' ? short(val
         <div>
           <p class="name">{{ step.name }}</p>
           <p v-if="step.formula" class="formula">{{ step.formula }}</p>
-          <p class="formula">= {{ step.substituted }} = <b>{{ shown(step.value) }} {{ step.unit }}</b></p>
+          <p class="formula">
+            = {{ step.substituted }} = <b>{{ shown(step.value) }} {{ step.unit }}</b>
+          </p>
           <p class="source">{{ step.source }}</p>
         </div>
       </li>

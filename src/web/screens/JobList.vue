@@ -24,7 +24,9 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
         <span class="when">
           <span v-if="job.summary.stops" class="state state-stop">stop</span>
           <span v-else-if="job.status === 'finished'" class="state state-good">finished {{ day(job.finishedAt!) }}</span>
-          <span v-else-if="job.summary.questions" class="state state-caution">{{ job.summary.questions }} open question{{ job.summary.questions > 1 ? 's' : '' }}</span>
+          <span v-else-if="job.summary.questions" class="state state-caution"
+            >{{ job.summary.questions }} open question{{ job.summary.questions > 1 ? 's' : '' }}</span
+          >
           <span class="soft small">{{ day(job.openedAt) }}, {{ job.openedBy }}</span>
         </span>
       </RouterLink>

@@ -36,7 +36,8 @@ export const useCard = defineStore('card', {
     conflict: null as { station: Station; theirs: AnswerView } | null,
   }),
   getters: {
-    evaluation: (state): CardEvaluation => evaluateCard(state.answers, { end: state.view?.position.end ?? 'drive', other: state.view?.other?.row ?? null }),
+    evaluation: (state): CardEvaluation =>
+      evaluateCard(state.answers, { end: state.view?.position.end ?? 'drive', other: state.view?.other?.row ?? null }),
     cautions(): ReturnType<typeof cautionsOf> {
       return cautionsOf(this.evaluation)
     },

@@ -10,7 +10,16 @@ const choices = [
 
 <template>
   <div class="units" role="group" aria-label="Units; press u to change">
-    <button v-for="c in choices" :key="c.system" type="button" :aria-pressed="session.units === c.system" :title="`${c.name}; press u to change`" @click="session.setUnits(c.system)">{{ c.label }}</button>
+    <button
+      v-for="c in choices"
+      :key="c.system"
+      type="button"
+      :aria-pressed="session.units === c.system"
+      :title="`${c.name}; press u to change`"
+      @click="session.setUnits(c.system)"
+    >
+      {{ c.label }}
+    </button>
   </div>
 </template>
 

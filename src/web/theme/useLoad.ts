@@ -2,7 +2,12 @@ import { ref, watch, type Ref, type WatchSource } from 'vue'
 import { request } from '../api.js'
 
 /** Loads what a screen shows from one address, and again when the address changes. */
-export function useLoad<T>(path: WatchSource<string>): { data: Ref<T | null>; loading: Ref<boolean>; error: Ref<string | null>; load: () => Promise<void> } {
+export function useLoad<T>(path: WatchSource<string>): {
+  data: Ref<T | null>
+  loading: Ref<boolean>
+  error: Ref<string | null>
+  load: () => Promise<void>
+} {
   const data = ref(null) as Ref<T | null>
   const loading = ref(true)
   const error = ref<string | null>(null)

@@ -31,10 +31,25 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
   const nonDriveRow = context.end === 'drive' ? context.other : row
   const [driveHolds, nonDriveHolds] = [a.driveEndHeld && !movesInside(driveRow), a.nonDriveEndHeld && !movesInside(nonDriveRow)]
   const known = a.driveEndHeld !== null && a.nonDriveEndHeld !== null
-  const holding: Holding | null = !known ? null : driveHolds && nonDriveHolds ? 'both' : driveHolds ? 'drive' : nonDriveHolds ? 'non-drive' : 'none'
-  if (holding === 'both') station.warn('stop', 'both-ends-held', 'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.')
-  if (holding === 'none') station.warn('stop', 'no-end-held', 'Neither end is held: the shaft can wander and rub. Hold one end, normally the drive end.')
-  if (holding === 'non-drive') station.warn('note', 'locates-away', 'The non-drive end locates: the growth runs into the coupling. Check the coupling gap hot.')
+  const holding: Holding | null = !known
+    ? null
+    : driveHolds && nonDriveHolds
+      ? 'both'
+      : driveHolds
+        ? 'drive'
+        : nonDriveHolds
+          ? 'non-drive'
+          : 'none'
+  if (holding === 'both')
+    station.warn(
+      'stop',
+      'both-ends-held',
+      'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.',
+    )
+  if (holding === 'none')
+    station.warn('stop', 'no-end-held', 'Neither end is held: the shaft can wander and rub. Hold one end, normally the drive end.')
+  if (holding === 'non-drive')
+    station.warn('note', 'locates-away', 'The non-drive end locates: the growth runs into the coupling. Check the coupling gap hot.')
 
   let growthMm: number | null = null
   let quick: number | undefined
@@ -57,31 +72,64 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
     quick = growth.values.quickRuleMm
   }
   const hero = station.figure('growthMm', 'Shaft grows past its housing', growthMm, 'gap', growth)
-  station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, { note: growth?.values.quickRuleRiseK ? `assumes a rise of ${Math.round(growth.values.quickRuleRiseK)} K; here ${Math.round(a.shaftHotC! - a.assemblyC!)} K` : undefined })
+  station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, {
+    note: growth?.values.quickRuleRiseK
+      ? `assumes a rise of ${Math.round(growth.values.quickRuleRiseK)} K; here ${Math.round(a.shaftHotC! - a.assemblyC!)} K`
+      : undefined,
+  })
   const room = new Sheet()
   const floatNeededMm = growthMm === null ? null : Math.abs(growthMm) * GROWTH_FACTOR + ASSEMBLY_TOLERANCE_MM
-  if (floatNeededMm !== null) room.step('s', 'float needed', '1.2 |ΔL| + 0.25', `1.2 · ${short(Math.abs(growthMm!))} + 0.25`, floatNeededMm, 'mm', 'engineering practice: a fifth over growth and the assembly tolerance')
+  if (floatNeededMm !== null)
+    room.step(
+      's',
+      'float needed',
+      '1.2 |ΔL| + 0.25',
+      `1.2 · ${short(Math.abs(growthMm!))} + 0.25`,
+      floatNeededMm,
+      'mm',
+      'engineering practice: a fifth over growth and the assembly tolerance',
+    )
   station.figure('floatNeededMm', 'Float needed', floatNeededMm, 'gap', room.result({}))
   station.figure('floatPresentMm', 'Float present', a.floatPresentMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
 
   const free = holding === 'drive' ? nonDriveRow : holding === 'non-drive' ? driveRow : null
   const inside = movesInside(free)
-  const thisSlides = (holding === 'drive' && context.end === 'non-drive' && !inside) || (holding === 'non-drive' && context.end === 'drive' && !inside)
+  const thisSlides =
+    (holding === 'drive' && context.end === 'non-drive' && !inside) || (holding === 'non-drive' && context.end === 'drive' && !inside)
   let verdict: Verdict = { word: 'not complete', level: 'open' }
-  if (a.floatPresentMm !== null && a.floatPresentMm < 0) station.refuse('floatPresentMm', 'Float cannot be negative; measure groove and ring again.')
-  else if (holding === 'both' || holding === 'none') verdict = { word: holding === 'both' ? 'both ends held' : 'no end held', level: 'stop' }
+  if (a.floatPresentMm !== null && a.floatPresentMm < 0)
+    station.refuse('floatPresentMm', 'Float cannot be negative; measure groove and ring again.')
+  else if (holding === 'both' || holding === 'none')
+    verdict = { word: holding === 'both' ? 'both ends held' : 'no end held', level: 'stop' }
   else if (holding && inside && growthMm !== null) {
     const limit = free!.chamferMm
     const enough = Math.abs(growthMm) <= limit
     verdict = enough ? { word: 'moves inside', level: 'good' } : { word: 'too far inside', level: 'stop' }
-    if (!enough) station.warn('stop', 'inside-limit', `${free!.designation} moves inside only by about ${limit} mm either way.`, short(growthMm))
+    if (!enough)
+      station.warn('stop', 'inside-limit', `${free!.designation} moves inside only by about ${limit} mm either way.`, short(growthMm))
   } else if (holding && floatNeededMm !== null && a.floatPresentMm !== null) {
     const enough = a.floatPresentMm >= floatNeededMm
     verdict = enough ? { word: 'has room', level: 'good' } : { word: 'not enough room', level: 'stop' }
-    if (!enough) station.warn('stop', 'float-short', `The free end has ${a.floatPresentMm.toFixed(2)} mm and needs ${floatNeededMm.toFixed(2)} mm: the shaft would push the bearings apart when hot.`, short(a.floatPresentMm))
+    if (!enough)
+      station.warn(
+        'stop',
+        'float-short',
+        `The free end has ${a.floatPresentMm.toFixed(2)} mm and needs ${floatNeededMm.toFixed(2)} mm: the shaft would push the bearings apart when hot.`,
+        short(a.floatPresentMm),
+      )
   }
-  if (holding && !inside && holding !== 'both' && holding !== 'none' && a.floatPresentMm === null) station.ask('float', 'How much float has the free end? Measure the groove and the ring.', 'A free end that is not free locks the shaft when it warms.')
-  if (!known) station.ask('holding', 'Which end holds the shaft? Count the locating rings at both ends.', 'Two held ends run for an hour and fail when hot.')
+  if (holding && !inside && holding !== 'both' && holding !== 'none' && a.floatPresentMm === null)
+    station.ask(
+      'float',
+      'How much float has the free end? Measure the groove and the ring.',
+      'A free end that is not free locks the shaft when it warms.',
+    )
+  if (!known)
+    station.ask(
+      'holding',
+      'Which end holds the shaft? Count the locating rings at both ends.',
+      'Two held ends run for an hour and fail when hot.',
+    )
   const reason =
     holding === 'drive'
       ? 'The drive end holds, so growth runs away from the coupling and alignment stays.'

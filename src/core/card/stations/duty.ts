@@ -56,22 +56,57 @@ export function dutyStation(answers: DutyAnswers): DutyResult {
     sheet.step('Fa', 'axial load with shock', 'fs · Fa', `${factor} · ${short(Fa!)}`, axialN, 'N', `engineering practice: ${words}`)
   }
   const from = sheet.result({})
-  const [inner, outer] = answers.turningRing && answers.loadDirection ? sweptRings(answers.turningRing, answers.loadDirection) : [null, null]
+  const [inner, outer] =
+    answers.turningRing && answers.loadDirection ? sweptRings(answers.turningRing, answers.loadDirection) : [null, null]
   const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from)
   station.figure('axialN', 'Axial load with shock', axialN, 'force', from)
   const sweep = new Sheet()
-  if (inner) sweep.step('ring', 'ring swept by the load', 'turning ring and direction of the load', `${answers.turningRing} ring turns, load ${answers.loadDirection}`, `inner ${inner}, outer ${outer}`, '', 'engineering practice, decides the fits')
+  if (inner)
+    sweep.step(
+      'ring',
+      'ring swept by the load',
+      'turning ring and direction of the load',
+      `${answers.turningRing} ring turns, load ${answers.loadDirection}`,
+      `inner ${inner}, outer ${outer}`,
+      '',
+      'engineering practice, decides the fits',
+    )
   station.figure('innerRingLoad', 'Inner ring', inner && WORDS[inner], 'text', sweep.result({}))
   station.figure('outerRingLoad', 'Outer ring', outer && WORDS[outer], 'text', sweep.result({}))
   const { innerRingC, outerRingC } = answers
   if (innerRingC !== null && outerRingC !== null) {
     station.figure('ringDifferenceK', 'Inner ring warmer by', innerRingC - outerRingC, 'rise', null)
-    if (innerRingC - outerRingC > 30) station.warn('caution', 'ring-difference', 'An inner ring more than 30 K warmer than the outer ring takes much of the clearance: check both readings.', Math.round(innerRingC - outerRingC))
-    if (Math.max(innerRingC, outerRingC) > 120) station.warn('caution', 'ring-hot', 'Over 120 °C an ordinary ring grows for good: ask for the heat stabilisation class.', Math.round(Math.max(innerRingC, outerRingC)))
+    if (innerRingC - outerRingC > 30)
+      station.warn(
+        'caution',
+        'ring-difference',
+        'An inner ring more than 30 K warmer than the outer ring takes much of the clearance: check both readings.',
+        Math.round(innerRingC - outerRingC),
+      )
+    if (Math.max(innerRingC, outerRingC) > 120)
+      station.warn(
+        'caution',
+        'ring-hot',
+        'Over 120 °C an ordinary ring grows for good: ask for the heat stabilisation class.',
+        Math.round(Math.max(innerRingC, outerRingC)),
+      )
   }
-  if (answers.dirt === 'dirty' || answers.dirt === 'wet') station.warn('note', 'sealing', answers.dirt === 'wet' ? 'Water reaches this bearing: look at the seals first; rated life does not count water.' : 'Dirt reaches this bearing: look at the seals first; rated life does not count dirt.')
-  if (answers.loadDirection === 'unknown') station.ask('load-direction', 'Does the load stand still, or does it turn with the shaft?', 'The wrong answer makes the wrong ring loose: it creeps and wears its seat.')
-  const complete = radialN !== null && axialN !== null && inner !== null && (answers.speedRpm ?? 0) > 0 && innerRingC !== null && outerRingC !== null
+  if (answers.dirt === 'dirty' || answers.dirt === 'wet')
+    station.warn(
+      'note',
+      'sealing',
+      answers.dirt === 'wet'
+        ? 'Water reaches this bearing: look at the seals first; rated life does not count water.'
+        : 'Dirt reaches this bearing: look at the seals first; rated life does not count dirt.',
+    )
+  if (answers.loadDirection === 'unknown')
+    station.ask(
+      'load-direction',
+      'Does the load stand still, or does it turn with the shaft?',
+      'The wrong answer makes the wrong ring loose: it creeps and wears its seat.',
+    )
+  const complete =
+    radialN !== null && axialN !== null && inner !== null && (answers.speedRpm ?? 0) > 0 && innerRingC !== null && outerRingC !== null
   const reason =
     inner === 'rotating'
       ? 'The load stands still and sweeps round the inner ring.'

@@ -32,41 +32,87 @@ export function identifyStation(answers: IdentifyAnswers): IdentifyResult {
   const row = named?.row ?? null
   const group = answers.group ?? named?.group ?? null
   if (answers.designation && !row) {
-    station.refuse('designation', `The catalogue holds no "${answers.designation.slice(0, 40)}". It holds 60, 62, 63, NU 2, NU 3, 222 and 223 to 110 mm bore.`)
+    station.refuse(
+      'designation',
+      `The catalogue holds no "${answers.designation.slice(0, 40)}". It holds 60, 62, 63, NU 2, NU 3, 222 and 223 to 110 mm bore.`,
+    )
   }
   const candidates = found?.values.candidates ?? []
   const best = candidates[0]
   if (row && best) compareWithReadings(station, row, candidates)
 
   const named_ = row ?? CATALOGUE.find((r) => r.designation === best?.designation) ?? null
-  const hero = station.figure('designation', row ? 'Bearing' : 'Most likely', row?.designation ?? best?.designation ?? null, 'text', found, {
-    note: row ? FAMILY_LABEL[row.family] : best ? `${Math.round(best.probability * 100)} % sure` : undefined,
-  })
+  const hero = station.figure(
+    'designation',
+    row ? 'Bearing' : 'Most likely',
+    row?.designation ?? best?.designation ?? null,
+    'text',
+    found,
+    {
+      note: row ? FAMILY_LABEL[row.family] : best ? `${Math.round(best.probability * 100)} % sure` : undefined,
+    },
+  )
   if (named_) {
     const sizes = new Sheet()
-    sizes.step('d × D × B', 'boundary dimensions', 'table', named_.designation, `${named_.boreMm} × ${named_.outsideMm} × ${named_.widthMm}`, 'mm', named_.dimensionSource)
+    sizes.step(
+      'd × D × B',
+      'boundary dimensions',
+      'table',
+      named_.designation,
+      `${named_.boreMm} × ${named_.outsideMm} × ${named_.widthMm}`,
+      'mm',
+      named_.dimensionSource,
+    )
     const from = sizes.result({})
     station.figure('boreMm', 'Bore', named_.boreMm, 'length', from, { decimals: 0 })
     station.figure('outsideMm', 'Outside diameter', named_.outsideMm, 'length', from, { decimals: 0 })
     station.figure('widthMm', 'Width', named_.widthMm, 'length', from, { decimals: 0 })
     station.figure('massKg', 'Mass', named_.massKg, 'mass', null, { note: 'estimated' })
-    if (named_.massKg > 10) station.warn(named_.massKg > 25 ? 'caution' : 'note', 'lifting', `The bearing weighs about ${Math.round(named_.massKg)} kg: ${named_.massKg > 25 ? 'use lifting gear' : 'lift with both hands'}.`, Math.round(named_.massKg))
+    if (named_.massKg > 10)
+      station.warn(
+        named_.massKg > 25 ? 'caution' : 'note',
+        'lifting',
+        `The bearing weighs about ${Math.round(named_.massKg)} kg: ${named_.massKg > 25 ? 'use lifting gear' : 'lift with both hands'}.`,
+        Math.round(named_.massKg),
+      )
   }
   if (row) {
-    const range = group ? station.attempt(() => clearanceGroup({ family: row.family, boreMm: row.boreMm, group }), { boreMm: 'group' }) : null
-    station.figure('clearanceRange', `Clearance as bought${group ? `, ${groupMark(group)}` : ''}`, range ? [range.values.minUm, range.values.maxUm] : null, 'fine', range)
+    const range = group
+      ? station.attempt(() => clearanceGroup({ family: row.family, boreMm: row.boreMm, group }), { boreMm: 'group' })
+      : null
+    station.figure(
+      'clearanceRange',
+      `Clearance as bought${group ? `, ${groupMark(group)}` : ''}`,
+      range ? [range.values.minUm, range.values.maxUm] : null,
+      'fine',
+      range,
+    )
   }
-  if (!row && best) station.ask('confirm-designation', `Is it ${best.designation}? Choose it from the list or type what is on the ring.`, 'Everything after this is calculated for the chosen bearing.')
+  if (!row && best)
+    station.ask(
+      'confirm-designation',
+      `Is it ${best.designation}? Choose it from the list or type what is on the ring.`,
+      'Everything after this is calculated for the chosen bearing.',
+    )
   const sure = answers.group !== null && answers.groupEvidence !== null
   if (row && !sure) {
-    station.ask('clearance-group', 'Clearance group cannot be seen on the ring: confirm it from the marking, the stores record or paper.', 'A group too small runs hot and seizes soon after start; one too large knocks and lives shorter.')
+    station.ask(
+      'clearance-group',
+      'Clearance group cannot be seen on the ring: confirm it from the marking, the stores record or paper.',
+      'A group too small runs hot and seizes soon after start; one too large knocks and lives shorter.',
+    )
   }
   const level = row ? (sure ? 'good' : 'open') : 'open'
   const word = row ? (sure ? 'known' : 'group open') : best ? 'choose' : measured ? 'no match' : 'not started'
   const reason = row
     ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are computed from typical geometry until a maker's sheet is entered.`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
-  const result = station.close(reason, { word, level }, hero, row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—')
+  const result = station.close(
+    reason,
+    { word, level },
+    hero,
+    row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
+  )
   return { ...result, row, group, candidates }
 }
 
@@ -76,5 +122,11 @@ function compareWithReadings(station: StationBuilder, row: Bearing, candidates: 
   const best = candidates[0]!
   const other = CATALOGUE.find((r) => r.designation === best.designation)!
   const same = other.boreMm === row.boreMm && other.outsideMm === row.outsideMm && other.widthMm === row.widthMm
-  if (!same) station.warn('caution', 'number-against-gauge', `The number says ${row.designation} (${row.boreMm} × ${row.outsideMm} × ${row.widthMm} mm), the readings say ${best.designation}. Measure again or read the number again.`, best.designation)
+  if (!same)
+    station.warn(
+      'caution',
+      'number-against-gauge',
+      `The number says ${row.designation} (${row.boreMm} × ${row.outsideMm} × ${row.widthMm} mm), the readings say ${best.designation}. Measure again or read the number again.`,
+      best.designation,
+    )
 }

@@ -28,9 +28,23 @@ interface Rated {
 }
 
 function rate(row: Bearing, radialN: number, axialN: number, speedRpm: number, reliabilityPercent: number): Rated {
-  const load = equivalentLoad({ family: row.family, contactAngleDeg: row.contactAngleDeg, radialLoadN: radialN, axialLoadN: axialN, staticRatingN: row.staticRatingN, f0: row.f0 ?? undefined, rows: row.rows })
+  const load = equivalentLoad({
+    family: row.family,
+    contactAngleDeg: row.contactAngleDeg,
+    radialLoadN: radialN,
+    axialLoadN: axialN,
+    staticRatingN: row.staticRatingN,
+    f0: row.f0 ?? undefined,
+    rows: row.rows,
+  })
   const rollingElement = rollsOnBalls(row.family) ? 'ball' : 'roller'
-  const life = ratingLife({ rollingElement, dynamicRatingN: row.dynamicRatingN, equivalentLoadN: load.values.equivalentLoadN, speedRpm, reliabilityPercent })
+  const life = ratingLife({
+    rollingElement,
+    dynamicRatingN: row.dynamicRatingN,
+    equivalentLoadN: load.values.equivalentLoadN,
+    speedRpm,
+    reliabilityPercent,
+  })
   return { load, life, staticSafety: row.staticRatingN / load.values.staticEquivalentLoadN }
 }
 
@@ -42,15 +56,34 @@ function wantedSafety(row: Bearing, shock: Shock): number {
 function checkLoad(row: Bearing, rated: Rated, shock: Shock, minimumN: number, station: StationBuilder): void {
   const safety = wantedSafety(row, shock)
   const P = rated.load.values.equivalentLoadN
-  if (row.staticRatingN < rated.load.values.staticEquivalentLoadN) station.warn('stop', 'over-static-rating', 'The load is above the static rating: the raceways would dent. Take a larger bearing or find out whether the load is right.', short(rated.staticSafety))
-  else if (rated.staticSafety < safety) station.warn('caution', 'static-safety', `Static safety ${short(rated.staticSafety, 2)} is under the ${safety} wanted for this shock.`, short(rated.staticSafety))
-  if (P < minimumN) station.warn('caution', 'minimum-load', `The load is below the least load of about ${(minimumN / 1000).toFixed(1)} kN: the elements may skid. A smaller bearing would run better.`, short(P))
+  if (row.staticRatingN < rated.load.values.staticEquivalentLoadN)
+    station.warn(
+      'stop',
+      'over-static-rating',
+      'The load is above the static rating: the raceways would dent. Take a larger bearing or find out whether the load is right.',
+      short(rated.staticSafety),
+    )
+  else if (rated.staticSafety < safety)
+    station.warn(
+      'caution',
+      'static-safety',
+      `Static safety ${short(rated.staticSafety, 2)} is under the ${safety} wanted for this shock.`,
+      short(rated.staticSafety),
+    )
+  if (P < minimumN)
+    station.warn(
+      'caution',
+      'minimum-load',
+      `The load is below the least load of about ${(minimumN / 1000).toFixed(1)} kN: the elements may skid. A smaller bearing would run better.`,
+      short(P),
+    )
 }
 
 function judge(rated: Rated, target: LifeTarget): Verdict {
   const hours = rated.life.values.modifiedLifeH
   const wanted = LIFE_TARGETS[target].hours
-  if (hours < wanted) return { word: hours < wanted / 2 ? 'too short a life' : 'falls short of the target', level: hours < wanted / 2 ? 'stop' : 'caution' }
+  if (hours < wanted)
+    return { word: hours < wanted / 2 ? 'too short a life' : 'falls short of the target', level: hours < wanted / 2 ? 'stop' : 'caution' }
   if (hours > 20 * wanted) return { word: 'lasts, over-generous', level: 'good' }
   return { word: 'lasts', level: 'good' }
 }
@@ -60,7 +93,11 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   const station = new StationBuilder('select')
   const { target, reliabilityPercent } = answers.select
   const { speedRpm, shock } = answers.duty
-  const waiting = (reason: string): SelectResult => ({ ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'), loadRatio: null, alternatives: [] })
+  const waiting = (reason: string): SelectResult => ({
+    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
+    loadRatio: null,
+    alternatives: [],
+  })
   if (!row) return waiting('Choose the bearing at Identify first.')
   const { radialN, axialN } = duty
   if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
@@ -68,7 +105,12 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   const rated = station.attempt(() => {
     const all = rate(row, radialN, axialN, speedRpm, reliabilityPercent)
     const cautions = [...all.load.cautions, ...all.life.cautions]
-    return { values: all, working: [...all.load.working, ...all.life.working], cautions, assumptions: [`Ratings are ${row.ratingSource}.`, ...all.load.assumptions] }
+    return {
+      values: all,
+      working: [...all.load.working, ...all.life.working],
+      cautions,
+      assumptions: [`Ratings are ${row.ratingSource}.`, ...all.load.assumptions],
+    }
   })
   if (!rated) return waiting('A value is refused.')
   const { load, life, staticSafety } = rated.values
@@ -76,31 +118,85 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   const ball = rollsOnBalls(row.family)
   const minimum = new Sheet()
   const minimumN = (ball ? 0.01 : 0.02) * row.dynamicRatingN
-  minimum.step('Pmin', 'least load', ball ? '0.01 C' : '0.02 C', `${ball ? 0.01 : 0.02} · ${short(row.dynamicRatingN)}`, minimumN, 'N', 'engineering practice: below it the elements skid')
-  if (row.family === 'cylindrical-roller' && axialN > 0) station.warn('stop', 'no-thrust', `${row.designation} has no ribs on its inner ring: it carries no axial load. The other bearing must take it, or take another type.`, short(axialN))
-  if (speedRpm > row.greaseSpeedRpm) station.warn('caution', 'over-speed', `${short(speedRpm)} r/min is above the guidance of ${Math.round(row.greaseSpeedRpm / 100) * 100} r/min for this size with grease.`, short(speedRpm))
+  minimum.step(
+    'Pmin',
+    'least load',
+    ball ? '0.01 C' : '0.02 C',
+    `${ball ? 0.01 : 0.02} · ${short(row.dynamicRatingN)}`,
+    minimumN,
+    'N',
+    'engineering practice: below it the elements skid',
+  )
+  if (row.family === 'cylindrical-roller' && axialN > 0)
+    station.warn(
+      'stop',
+      'no-thrust',
+      `${row.designation} has no ribs on its inner ring: it carries no axial load. The other bearing must take it, or take another type.`,
+      short(axialN),
+    )
+  if (speedRpm > row.greaseSpeedRpm)
+    station.warn(
+      'caution',
+      'over-speed',
+      `${short(speedRpm)} r/min is above the guidance of ${Math.round(row.greaseSpeedRpm / 100) * 100} r/min for this size with grease.`,
+      short(speedRpm),
+    )
 
-  const hero = station.figure('lifeH', reliabilityPercent > 90 ? `Life that ${reliabilityPercent} of 100 reach` : 'Rating life L10h', life.values.modifiedLifeH, 'hours', rated, {
-    note: target ? `target ${LIFE_TARGETS[target].hours.toLocaleString('en').replace(/,/g, '\u2009')} h` : undefined,
-  })
+  const hero = station.figure(
+    'lifeH',
+    reliabilityPercent > 90 ? `Life that ${reliabilityPercent} of 100 reach` : 'Rating life L10h',
+    life.values.modifiedLifeH,
+    'hours',
+    rated,
+    {
+      note: target ? `target ${LIFE_TARGETS[target].hours.toLocaleString('en').replace(/,/g, '\u2009')} h` : undefined,
+    },
+  )
   station.figure('equivalentLoadN', 'Equivalent load P', P, 'force', { ...rated, working: load.working })
   station.figure('dynamicRatingN', 'Dynamic rating C', row.dynamicRatingN, 'force', rated, { decimals: 1, note: 'typical geometry' })
-  station.figure('staticSafety', 'Static safety C0/P0', staticSafety, 'ratio', { ...rated, working: load.working }, { decimals: 1, note: `wanted ${wantedSafety(row, shock)}` })
+  station.figure(
+    'staticSafety',
+    'Static safety C0/P0',
+    staticSafety,
+    'ratio',
+    { ...rated, working: load.working },
+    { decimals: 1, note: `wanted ${wantedSafety(row, shock)}` },
+  )
   station.figure('minimumLoadN', 'Least load', minimumN, 'force', minimum.result({}))
-  station.figure('loadRatio', 'Load for its rating P/C', P / row.dynamicRatingN, 'ratio', { ...rated, working: load.working }, { decimals: 3 })
+  station.figure(
+    'loadRatio',
+    'Load for its rating P/C',
+    P / row.dynamicRatingN,
+    'ratio',
+    { ...rated, working: load.working },
+    { decimals: 3 },
+  )
   checkLoad(row, rated.values, shock, minimumN, station)
   const verdict: Verdict = target ? judge(rated.values, target) : { word: 'no target yet', level: 'open' }
-  if (!target) station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')
+  if (!target)
+    station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')
 
   const alternatives = [...Object.entries(neighbours(row)), ['this', row] as const].flatMap(([which, other]): Alternative[] => {
     if (!other) return []
     const r = rate(other, radialN, axialN, speedRpm, reliabilityPercent)
     const enough = r.staticSafety >= wantedSafety(other, shock) && (!target || r.life.values.modifiedLifeH >= LIFE_TARGETS[target].hours)
-    return [{ which: which as Alternative['which'], designation: other.designation, ratingLifeH: r.life.values.modifiedLifeH, staticSafety: r.staticSafety, enough }]
+    return [
+      {
+        which: which as Alternative['which'],
+        designation: other.designation,
+        ratingLifeH: r.life.values.modifiedLifeH,
+        staticSafety: r.staticSafety,
+        enough,
+      },
+    ]
   })
   const order = ['smaller', 'this', 'larger']
   alternatives.sort((a, b) => order.indexOf(a.which) - order.indexOf(b.which))
   const years = answers.duty.hoursPerDay ? life.values.modifiedLifeH / (answers.duty.hoursPerDay * 365) : null
   const reason = `Nine in ten such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
-  return { ...station.close(reason, verdict, hero, `${Math.round(life.values.modifiedLifeH / 1000)} 000 h`.replace(/^0 000/, '< 1 000')), loadRatio: P / row.dynamicRatingN, alternatives }
+  return {
+    ...station.close(reason, verdict, hero, `${Math.round(life.values.modifiedLifeH / 1000)} 000 h`.replace(/^0 000/, '< 1 000')),
+    loadRatio: P / row.dynamicRatingN,
+    alternatives,
+  }
 }

@@ -31,11 +31,31 @@ const TEMPERATURES = [
 const drawing = computed(() => {
   const { position, other, carries } = card.view!
   const heldAt = (end: 'drive' | 'non-drive') => (end === 'drive' ? a.value.driveEndHeld : a.value.nonDriveEndHeld)
-  const own: LineBearing = { key: 'own', end: position.end, name: position.name, designation: card.evaluation.identify.row?.designation ?? 'not known', row: card.evaluation.identify.row, held: heldAt(position.end) }
+  const own: LineBearing = {
+    key: 'own',
+    end: position.end,
+    name: position.name,
+    designation: card.evaluation.identify.row?.designation ?? 'not known',
+    row: card.evaluation.identify.row,
+    held: heldAt(position.end),
+  }
   const bearings = [own]
-  if (other) bearings.push({ key: 'other', end: other.end, name: other.name, designation: other.fitted?.designation ?? 'not known', row: other.row, held: heldAt(other.end) })
+  if (other)
+    bearings.push({
+      key: 'other',
+      end: other.end,
+      name: other.name,
+      designation: other.fitted?.designation ?? 'not known',
+      row: other.row,
+      held: heldAt(other.end),
+    })
   const growth = result.value.growthMm
-  const error = result.value.holding === 'both' ? 'Both ends held: the shaft cannot grow' : result.value.holding === 'none' ? 'No end held: the shaft can wander' : null
+  const error =
+    result.value.holding === 'both'
+      ? 'Both ends held: the shaft cannot grow'
+      : result.value.holding === 'none'
+        ? 'No end held: the shaft can wander'
+        : null
   return shaftLineDrawing({
     width: 680,
     height: 280,
@@ -53,15 +73,69 @@ const drawing = computed(() => {
     <template #drawing><DrawingView :drawing="drawing" /></template>
     <template #entry>
       <div class="ends">
-        <DecisionChoice id="driveEndHeld" label="Outer ring at the drive end" :options="HELD_OPTIONS" :model-value="a.driveEndHeld" :disabled="card.readOnly" @update:model-value="edit({ driveEndHeld: $event })" />
-        <DecisionChoice id="nonDriveEndHeld" label="Outer ring at the other end" :options="HELD_OPTIONS" :model-value="a.nonDriveEndHeld" :disabled="card.readOnly" @update:model-value="edit({ nonDriveEndHeld: $event })" />
-        <QuantityField id="floatPresentMm" label="Float at the free end" quantity="gap" :model-value="a.floatPresentMm" :error="result.fieldErrors.floatPresentMm" :disabled="card.readOnly" @update:model-value="edit({ floatPresentMm: $event })" />
+        <DecisionChoice
+          id="driveEndHeld"
+          label="Outer ring at the drive end"
+          :options="HELD_OPTIONS"
+          :model-value="a.driveEndHeld"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ driveEndHeld: $event })"
+        />
+        <DecisionChoice
+          id="nonDriveEndHeld"
+          label="Outer ring at the other end"
+          :options="HELD_OPTIONS"
+          :model-value="a.nonDriveEndHeld"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ nonDriveEndHeld: $event })"
+        />
+        <QuantityField
+          id="floatPresentMm"
+          label="Float at the free end"
+          quantity="gap"
+          :model-value="a.floatPresentMm"
+          :error="result.fieldErrors.floatPresentMm"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ floatPresentMm: $event })"
+        />
       </div>
       <div class="grid">
-        <QuantityField id="spanMm" label="Between bearing centres" quantity="length" :model-value="a.spanMm" :error="result.fieldErrors.spanMm" :disabled="card.readOnly" @update:model-value="edit({ spanMm: $event })" />
-        <ChoiceField id="shaftMaterial" label="Shaft" :options="MATERIAL_OPTIONS" :model-value="a.shaftMaterial" :disabled="card.readOnly" @update:model-value="edit({ shaftMaterial: $event })" />
-        <ChoiceField id="housingMaterial" label="Housing or base" :options="MATERIAL_OPTIONS" :model-value="a.housingMaterial" :disabled="card.readOnly" @update:model-value="edit({ housingMaterial: $event })" />
-        <QuantityField v-for="t in TEMPERATURES" :id="t.field" :key="t.field" :label="t.label" quantity="temperature" :model-value="a[t.field]" :error="result.fieldErrors[t.field]" :disabled="card.readOnly" @update:model-value="edit({ [t.field]: $event })" />
+        <QuantityField
+          id="spanMm"
+          label="Between bearing centres"
+          quantity="length"
+          :model-value="a.spanMm"
+          :error="result.fieldErrors.spanMm"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ spanMm: $event })"
+        />
+        <ChoiceField
+          id="shaftMaterial"
+          label="Shaft"
+          :options="MATERIAL_OPTIONS"
+          :model-value="a.shaftMaterial"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ shaftMaterial: $event })"
+        />
+        <ChoiceField
+          id="housingMaterial"
+          label="Housing or base"
+          :options="MATERIAL_OPTIONS"
+          :model-value="a.housingMaterial"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ housingMaterial: $event })"
+        />
+        <QuantityField
+          v-for="t in TEMPERATURES"
+          :id="t.field"
+          :key="t.field"
+          :label="t.label"
+          quantity="temperature"
+          :model-value="a[t.field]"
+          :error="result.fieldErrors[t.field]"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ [t.field]: $event })"
+        />
       </div>
     </template>
   </StationFrame>

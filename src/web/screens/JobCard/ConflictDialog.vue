@@ -8,8 +8,17 @@ import { useCard } from '../../stores/card.js'
 /** Two people on one station: both versions side by side, the person chooses. */
 const card = useCard()
 const station = computed(() => card.conflict!.station)
-const words = (key: string) => key.replace(/(Mm|N|C|Rpm|Percent)$/, '').replace(/([A-Z])/g, ' $1').toLowerCase()
-const say = (value: unknown) => (value === null || value === undefined || (Array.isArray(value) && !value.length) ? '—' : Array.isArray(value) ? value.join(', ') : String(value))
+const words = (key: string) =>
+  key
+    .replace(/(Mm|N|C|Rpm|Percent)$/, '')
+    .replace(/([A-Z])/g, ' $1')
+    .toLowerCase()
+const say = (value: unknown) =>
+  value === null || value === undefined || (Array.isArray(value) && !value.length)
+    ? '—'
+    : Array.isArray(value)
+      ? value.join(', ')
+      : String(value)
 const rows = computed(() => {
   const mine = card.answers[station.value] as unknown as Record<string, unknown>
   const theirs = (card.conflict!.theirs.data ?? {}) as Record<string, unknown>
@@ -21,13 +30,24 @@ const rows = computed(() => {
 
 <template>
   <Dialog :visible="true" modal :closable="false" :header="`Two versions of ${STATION_TITLE[station]}`" :style="{ width: '40rem' }">
-    <p>{{ card.conflict!.theirs.savedBy }} saved this station while you were working on it. Nothing is lost: choose which one counts. Values in millimetres, newtons and °C.</p>
+    <p>
+      {{ card.conflict!.theirs.savedBy }} saved this station while you were working on it. Nothing is lost: choose which one counts. Values
+      in millimetres, newtons and °C.
+    </p>
     <table>
       <thead>
-        <tr><th scope="col"></th><th scope="col">Yours</th><th scope="col">{{ card.conflict!.theirs.savedBy }}</th></tr>
+        <tr>
+          <th scope="col"></th>
+          <th scope="col">Yours</th>
+          <th scope="col">{{ card.conflict!.theirs.savedBy }}</th>
+        </tr>
       </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.key"><th scope="row">{{ words(r.key) }}</th><td>{{ r.mine }}</td><td>{{ r.theirs }}</td></tr>
+        <tr v-for="r in rows" :key="r.key">
+          <th scope="row">{{ words(r.key) }}</th>
+          <td>{{ r.mine }}</td>
+          <td>{{ r.theirs }}</td>
+        </tr>
       </tbody>
     </table>
     <div class="choose">

@@ -63,14 +63,44 @@ const LOAD_OPTIONS = [
         />
       </div>
       <div class="choices">
-        <DecisionChoice id="turningRing" label="What turns" :options="RING_OPTIONS" :model-value="a.turningRing" :disabled="card.readOnly" @update:model-value="edit({ turningRing: $event })" />
-        <DecisionChoice id="loadDirection" label="The load" :options="LOAD_OPTIONS" :model-value="a.loadDirection" :disabled="card.readOnly" @update:model-value="edit({ loadDirection: $event })" />
-        <DecisionChoice id="shock" label="Running" :options="SHOCK_OPTIONS" :model-value="a.shock" :disabled="card.readOnly" @update:model-value="edit({ shock: $event })" />
-        <DecisionChoice id="dirt" label="Surroundings" :options="DIRT_OPTIONS" :model-value="a.dirt" :disabled="card.readOnly" @update:model-value="edit({ dirt: $event })" />
+        <DecisionChoice
+          id="turningRing"
+          label="What turns"
+          :options="RING_OPTIONS"
+          :model-value="a.turningRing"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ turningRing: $event })"
+        />
+        <DecisionChoice
+          id="loadDirection"
+          label="The load"
+          :options="LOAD_OPTIONS"
+          :model-value="a.loadDirection"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ loadDirection: $event })"
+        />
+        <DecisionChoice
+          id="shock"
+          label="Running"
+          :options="SHOCK_OPTIONS"
+          :model-value="a.shock"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ shock: $event })"
+        />
+        <DecisionChoice
+          id="dirt"
+          label="Surroundings"
+          :options="DIRT_OPTIONS"
+          :model-value="a.dirt"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ dirt: $event })"
+        />
       </div>
     </template>
     <template #after>
-      <p v-if="card.view?.dutyVersion" class="soft small version">Duty of this shaft line, version {{ card.view.dutyVersion }}; what earlier jobs used stays with them.</p>
+      <p v-if="card.view?.dutyVersion" class="soft small version">
+        Duty of this shaft line, version {{ card.view.dutyVersion }}; what earlier jobs used stays with them.
+      </p>
     </template>
   </StationFrame>
 </template>

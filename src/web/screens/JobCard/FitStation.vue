@@ -22,10 +22,13 @@ const section = useSection(640, 236)
 const edit = (patch: Partial<FitAnswers>) => card.edit('fit', patch)
 const um = (value: number) => session.show(value, 'fine')
 
-const zones = computed(() => (result.value.shaft && result.value.housing ? toleranceZones(result.value.shaft, result.value.housing, 640, 140, um) : null))
+const zones = computed(() =>
+  result.value.shaft && result.value.housing ? toleranceZones(result.value.shaft, result.value.housing, 640, 140, um) : null,
+)
 const band = computed(() => (result.value.clearance ? clearanceBand(result.value.clearance.stages, 500, 118, um) : null))
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
-const classes = (list: string[], recommended: string | undefined) => list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
+const classes = (list: string[], recommended: string | undefined) =>
+  list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
 const ACCURACY_OPTIONS = ACCURACIES.map((value) => ({ value, label: value === 'normal' ? 'normal' : `class ${value}` }))
 const BANDS = [
   { value: '0.06-0.12', label: '0.06 and 0.12' },
@@ -49,18 +52,64 @@ const TICKS = [
     </template>
     <template #entry>
       <div class="grid">
-        <ChoiceField id="shaftClass" label="Shaft class" :options="classes(SHAFT_CLASSES, result.recommended?.shaftClass)" :model-value="a.shaftClass ?? result.recommended?.shaftClass ?? null" :disabled="card.readOnly" :error="result.fieldErrors.shaftClass" @update:model-value="edit({ shaftClass: $event === result.recommended?.shaftClass ? null : $event })" />
-        <ChoiceField id="housingClass" label="Housing class" :options="classes(HOUSING_CLASSES, result.recommended?.housingClass)" :model-value="a.housingClass ?? result.recommended?.housingClass ?? null" :disabled="card.readOnly" :error="result.fieldErrors.housingClass" @update:model-value="edit({ housingClass: $event === result.recommended?.housingClass ? null : $event })" />
-        <ChoiceField id="accuracy" label="Bearing accuracy" :options="ACCURACY_OPTIONS" :model-value="a.accuracy" :disabled="card.readOnly" :error="result.fieldErrors.accuracy" @update:model-value="edit({ accuracy: $event ?? 'normal' })" />
-        <ChoiceField id="loadBands" label="Load bands end at P/C" :options="BANDS" :model-value="a.loadBands" :disabled="card.readOnly" @update:model-value="edit({ loadBands: $event ?? '0.06-0.12' })" />
+        <ChoiceField
+          id="shaftClass"
+          label="Shaft class"
+          :options="classes(SHAFT_CLASSES, result.recommended?.shaftClass)"
+          :model-value="a.shaftClass ?? result.recommended?.shaftClass ?? null"
+          :disabled="card.readOnly"
+          :error="result.fieldErrors.shaftClass"
+          @update:model-value="edit({ shaftClass: $event === result.recommended?.shaftClass ? null : $event })"
+        />
+        <ChoiceField
+          id="housingClass"
+          label="Housing class"
+          :options="classes(HOUSING_CLASSES, result.recommended?.housingClass)"
+          :model-value="a.housingClass ?? result.recommended?.housingClass ?? null"
+          :disabled="card.readOnly"
+          :error="result.fieldErrors.housingClass"
+          @update:model-value="edit({ housingClass: $event === result.recommended?.housingClass ? null : $event })"
+        />
+        <ChoiceField
+          id="accuracy"
+          label="Bearing accuracy"
+          :options="ACCURACY_OPTIONS"
+          :model-value="a.accuracy"
+          :disabled="card.readOnly"
+          :error="result.fieldErrors.accuracy"
+          @update:model-value="edit({ accuracy: $event ?? 'normal' })"
+        />
+        <ChoiceField
+          id="loadBands"
+          label="Load bands end at P/C"
+          :options="BANDS"
+          :model-value="a.loadBands"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ loadBands: $event ?? '0.06-0.12' })"
+        />
       </div>
       <div class="ticks">
-        <TickField v-for="t in TICKS" :id="t.field" :key="t.field" :label="t.label" :model-value="a[t.field]" :disabled="card.readOnly" @update:model-value="edit({ [t.field]: $event })" />
+        <TickField
+          v-for="t in TICKS"
+          :id="t.field"
+          :key="t.field"
+          :label="t.label"
+          :model-value="a[t.field]"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ [t.field]: $event })"
+        />
       </div>
     </template>
     <template #chart>
       <DrawingView v-if="band" :drawing="band" />
-      <DecisionChoice id="fit-group" label="Clearance group that goes in" :options="GROUP_OPTIONS" :model-value="result.group" :disabled="card.readOnly" @update:model-value="edit({ group: $event })" />
+      <DecisionChoice
+        id="fit-group"
+        label="Clearance group that goes in"
+        :options="GROUP_OPTIONS"
+        :model-value="result.group"
+        :disabled="card.readOnly"
+        @update:model-value="edit({ group: $event })"
+      />
     </template>
   </StationFrame>
 </template>

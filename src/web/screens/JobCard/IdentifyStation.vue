@@ -33,7 +33,10 @@ const INSTRUMENT_OPTIONS = [
   { value: 'micrometer', label: 'micrometer' },
 ] as const
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
-const EVIDENCE_OPTIONS = EVIDENCE.map((value) => ({ value, label: { marking: 'read on the ring', paper: 'from paper', stores: 'stores record' }[value] }))
+const EVIDENCE_OPTIONS = EVIDENCE.map((value) => ({
+  value,
+  label: { marking: 'read on the ring', paper: 'from paper', stores: 'stores record' }[value],
+}))
 
 /** Always one field more than there are readings, up to four round the ring. */
 const fields = (field: (typeof SIZES)[number]['field']) => Array.from({ length: Math.min(4, a.value[field].length + 1) }, (_, i) => i)
@@ -49,16 +52,27 @@ const slip = computed(() => result.value.cautions.find((c) => c.code === 'unit-s
 /** Every reading that only makes sense in inches becomes millimetres. */
 function takeAsInches() {
   const convert = (list: number[]) => list.map((v) => v * 25.4)
-  edit({ boreReadingsMm: convert(a.value.boreReadingsMm), outsideReadingsMm: convert(a.value.outsideReadingsMm), widthReadingsMm: convert(a.value.widthReadingsMm) })
+  edit({
+    boreReadingsMm: convert(a.value.boreReadingsMm),
+    outsideReadingsMm: convert(a.value.outsideReadingsMm),
+    widthReadingsMm: convert(a.value.widthReadingsMm),
+  })
 }
 const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
 </script>
 
 <template>
-  <StationFrame :result="result" drawing-title="What lies on the bench" :drawing-note="section?.scale ?? 'The section appears when a bearing is chosen.'">
+  <StationFrame
+    :result="result"
+    drawing-title="What lies on the bench"
+    :drawing-note="section?.scale ?? 'The section appears when a bearing is chosen.'"
+  >
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
-      <p v-else class="hint">Measure bore, outside and width, each at two or more places round the ring. Type a unit behind a number if it is not the one shown: <b>2.3622 in</b> or <b>2 5/16 in</b> work.</p>
+      <p v-else class="hint">
+        Measure bore, outside and width, each at two or more places round the ring. Type a unit behind a number if it is not the one shown:
+        <b>2.3622 in</b> or <b>2 5/16 in</b> work.
+      </p>
     </template>
     <template #entry>
       <div class="sizes">
@@ -78,22 +92,71 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
           />
         </div>
       </div>
-      <p v-if="slip" class="slip" role="alert">{{ slip.message }} <Button v-if="!card.readOnly" size="small" label="Take as inches" @click="takeAsInches" /></p>
+      <p v-if="slip" class="slip" role="alert">
+        {{ slip.message }} <Button v-if="!card.readOnly" size="small" label="Take as inches" @click="takeAsInches" />
+      </p>
       <div class="more">
-        <DecisionChoice id="instrument" label="Measured with" :options="INSTRUMENT_OPTIONS" :model-value="a.instrument" :disabled="card.readOnly" @update:model-value="edit({ instrument: $event })" />
-        <ChoiceField id="family" label="What runs inside" :options="FAMILIES_HELD" :model-value="a.family" placeholder="not looked yet" clearable :disabled="card.readOnly" @update:model-value="edit({ family: $event })" />
+        <DecisionChoice
+          id="instrument"
+          label="Measured with"
+          :options="INSTRUMENT_OPTIONS"
+          :model-value="a.instrument"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ instrument: $event })"
+        />
+        <ChoiceField
+          id="family"
+          label="What runs inside"
+          :options="FAMILIES_HELD"
+          :model-value="a.family"
+          placeholder="not looked yet"
+          clearable
+          :disabled="card.readOnly"
+          @update:model-value="edit({ family: $event })"
+        />
         <FieldFrame id="designation" label="Number on ring or paper" :error="result.fieldErrors.designation">
-          <InputText id="designation" :model-value="a.designation ?? ''" autocomplete="off" maxlength="60" :disabled="card.readOnly" @update:model-value="edit({ designation: String($event ?? '').trim() || null })" />
+          <InputText
+            id="designation"
+            :model-value="a.designation ?? ''"
+            autocomplete="off"
+            maxlength="60"
+            :disabled="card.readOnly"
+            @update:model-value="edit({ designation: String($event ?? '').trim() || null })"
+          />
         </FieldFrame>
       </div>
       <div v-if="result.row" class="more">
-        <DecisionChoice id="group" label="Clearance group" :options="GROUP_OPTIONS" :model-value="result.group" :disabled="card.readOnly" @update:model-value="edit({ group: $event })" />
-        <ChoiceField id="evidence" label="How is the group known?" :options="EVIDENCE_OPTIONS" :model-value="a.groupEvidence" placeholder="not confirmed" clearable :disabled="card.readOnly" :error="result.fieldErrors.group" @update:model-value="edit({ groupEvidence: $event })" />
+        <DecisionChoice
+          id="group"
+          label="Clearance group"
+          :options="GROUP_OPTIONS"
+          :model-value="result.group"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ group: $event })"
+        />
+        <ChoiceField
+          id="evidence"
+          label="How is the group known?"
+          :options="EVIDENCE_OPTIONS"
+          :model-value="a.groupEvidence"
+          placeholder="not confirmed"
+          clearable
+          :disabled="card.readOnly"
+          :error="result.fieldErrors.group"
+          @update:model-value="edit({ groupEvidence: $event })"
+        />
       </div>
     </template>
     <template #chart>
       <div v-if="result.candidates.length" class="candidates" role="group" aria-label="Candidates by how well they fit the readings">
-        <button v-for="c in result.candidates.slice(0, 4)" :key="c.designation" type="button" :disabled="card.readOnly" :class="{ chosen: c.designation === result.row?.designation }" @click="edit({ designation: c.designation })">
+        <button
+          v-for="c in result.candidates.slice(0, 4)"
+          :key="c.designation"
+          type="button"
+          :disabled="card.readOnly"
+          :class="{ chosen: c.designation === result.row?.designation }"
+          @click="edit({ designation: c.designation })"
+        >
           <b class="number">{{ c.designation }}</b>
           <span class="soft">{{ FAMILY_LABEL[c.family] }}</span>
           <span class="bar"><i :style="{ width: `${Math.max(2, c.probability * 100)}%` }"></i></span>

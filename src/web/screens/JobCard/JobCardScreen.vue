@@ -18,7 +18,14 @@ import MountStation from './MountStation.vue'
 import SelectStation from './SelectStation.vue'
 import WorkLine from './WorkLine.vue'
 
-const PANELS = { identify: IdentifyStation, duty: DutyStation, select: SelectStation, arrange: ArrangeStation, fit: FitStation, mount: MountStation }
+const PANELS = {
+  identify: IdentifyStation,
+  duty: DutyStation,
+  select: SelectStation,
+  arrange: ArrangeStation,
+  fit: FitStation,
+  mount: MountStation,
+}
 
 const route = useRoute()
 const router = useRouter()
@@ -60,13 +67,24 @@ const saveWords = computed(() => {
     case 'waiting':
       return { text: 'Saving…', level: 'open' }
     default:
-      return { text: card.readOnly ? 'Read only' : card.savedAt ? `Saved ${card.savedAt.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}` : 'Saved', level: 'good' }
+      return {
+        text: card.readOnly
+          ? 'Read only'
+          : card.savedAt
+            ? `Saved ${card.savedAt.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+            : 'Saved',
+        level: 'good',
+      }
   }
 })
 const trail = computed(() => {
   const view = card.view
   if (!view) return []
-  return [{ label: view.plant, to: '/' }, { label: `${view.job.machineName} ${view.job.machineCode}`, to: { name: 'machine', params: { id: view.job.machineId } } }, { label: `${view.position.name} · card ${view.job.number}` }]
+  return [
+    { label: view.plant, to: '/' },
+    { label: `${view.job.machineName} ${view.job.machineCode}`, to: { name: 'machine', params: { id: view.job.machineId } } },
+    { label: `${view.position.name} · card ${view.job.number}` },
+  ]
 })
 
 /** Alt with the arrows walks the work line; Ctrl+Z takes the last change back. */
@@ -89,7 +107,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <WorkLine :job-id="card.view.job.id" :current="station" :evaluation="card.evaluation" :moved="card.view.moved" />
       <Teleport defer to="#bar-state">
         <span class="save-line">
-          <Button label="Undo" size="small" severity="secondary" text :disabled="!card.undoStack.length || card.readOnly" title="Ctrl+Z" @click="card.undo()" />
+          <Button
+            label="Undo"
+            size="small"
+            severity="secondary"
+            text
+            :disabled="!card.undoStack.length || card.readOnly"
+            title="Ctrl+Z"
+            @click="card.undo()"
+          />
           <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
         </span>
       </Teleport>

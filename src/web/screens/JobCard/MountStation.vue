@@ -42,7 +42,12 @@ async function finish() {
 </script>
 
 <template>
-  <StationFrame :result="result" drawing-title="Steps" :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'" hide-figures>
+  <StationFrame
+    :result="result"
+    drawing-title="Steps"
+    :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'"
+    hide-figures
+  >
     <template #drawing>
       <ol class="plain-list">
         <PlanStepItem v-for="(step, i) in result.plan" :key="step.key" :step="step" :number="i + 1" />
@@ -50,23 +55,63 @@ async function finish() {
       <p v-if="card.message" class="message" role="alert">{{ card.message }}</p>
     </template>
     <template #entry>
-      <Button v-if="result.plan.length && card.view!.job.status === 'open'" label="Finish the job" :disabled="card.readOnly || done < result.plan.length" :loading="finishing" @click="finish" />
+      <Button
+        v-if="result.plan.length && card.view!.job.status === 'open'"
+        label="Finish the job"
+        :disabled="card.readOnly || done < result.plan.length"
+        :loading="finishing"
+        @click="finish"
+      />
       <p v-if="card.view!.job.status === 'finished'" class="state state-good">Finished; the bearing is recorded as fitted.</p>
     </template>
     <template #chart>
       <div class="methods" role="radiogroup" aria-label="How it goes on">
         <label v-for="o in result.offers" :key="o.method" :class="{ chosen: o.method === result.method }">
-          <input type="radio" name="method" :checked="o.method === result.method" :disabled="card.readOnly" @change="edit({ method: o.method })" />
+          <input
+            type="radio"
+            name="method"
+            :checked="o.method === result.method"
+            :disabled="card.readOnly"
+            @change="edit({ method: o.method })"
+          />
           <span class="name">{{ o.label }}</span>
-          <span v-if="figure(KEY[o.method])" class="figure"><b class="number">{{ figureText(figure(KEY[o.method])!).number }}</b> {{ figureText(figure(KEY[o.method])!).unit }} {{ WORD[o.method] }}</span>
-          <span class="state" :class="o.possible ? 'state-good' : 'state-stop'">{{ o.method === result.recommended ? 'first choice' : o.possible ? 'possible' : 'not possible' }}</span>
+          <span v-if="figure(KEY[o.method])" class="figure"
+            ><b class="number">{{ figureText(figure(KEY[o.method])!).number }}</b> {{ figureText(figure(KEY[o.method])!).unit }}
+            {{ WORD[o.method] }}</span
+          >
+          <span class="state" :class="o.possible ? 'state-good' : 'state-stop'">{{
+            o.method === result.recommended ? 'first choice' : o.possible ? 'possible' : 'not possible'
+          }}</span>
           <span class="why">{{ o.why }}</span>
         </label>
       </div>
       <div class="limits">
-        <ChoiceField id="limitC" label="Limit of the ring" :options="LIMITS" :model-value="a.limitC" :disabled="card.readOnly" @update:model-value="edit({ limitC: $event ?? 110 })" />
-        <ChoiceField id="chillToC" label="Cold source" :options="COLD" :model-value="a.chillToC" :disabled="card.readOnly" @update:model-value="edit({ chillToC: $event ?? -78 })" />
-        <ChoiceField id="pressRatingN" :label="`Rating of the press (${session.unit('force')})`" :options="session.units === 'metric' ? RATINGS : RATINGS.map((r) => ({ value: r.value, label: session.withUnit(r.value, 'force') }))" :model-value="a.pressRatingN" :disabled="card.readOnly" @update:model-value="edit({ pressRatingN: $event ?? 50000 })" />
+        <ChoiceField
+          id="limitC"
+          label="Limit of the ring"
+          :options="LIMITS"
+          :model-value="a.limitC"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ limitC: $event ?? 110 })"
+        />
+        <ChoiceField
+          id="chillToC"
+          label="Cold source"
+          :options="COLD"
+          :model-value="a.chillToC"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ chillToC: $event ?? -78 })"
+        />
+        <ChoiceField
+          id="pressRatingN"
+          :label="`Rating of the press (${session.unit('force')})`"
+          :options="
+            session.units === 'metric' ? RATINGS : RATINGS.map((r) => ({ value: r.value, label: session.withUnit(r.value, 'force') }))
+          "
+          :model-value="a.pressRatingN"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ pressRatingN: $event ?? 50000 })"
+        />
       </div>
     </template>
   </StationFrame>

@@ -43,13 +43,28 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
     <span class="mark number">{{ number }}</span>
     <div class="body">
       <h3>{{ step.title }}</h3>
-      <p>{{ step.doing }} <span class="soft">Tool: {{ step.tool }}.</span></p>
+      <p>
+        {{ step.doing }} <span class="soft">Tool: {{ step.tool }}.</span>
+      </p>
       <p v-if="step.caution" class="caution"><span class="state state-caution">Caution</span> {{ step.caution }}</p>
       <div v-if="step.fields.length" class="fields">
         <template v-for="f in step.fields" :key="f.key">
-          <TickField v-if="f.kind === 'check'" :id="`${step.key}-${f.key}`" :label="f.label" :model-value="values[f.key] === true" :disabled="locked" @update:model-value="set(f.key, $event || null)" />
+          <TickField
+            v-if="f.kind === 'check'"
+            :id="`${step.key}-${f.key}`"
+            :label="f.label"
+            :model-value="values[f.key] === true"
+            :disabled="locked"
+            @update:model-value="set(f.key, $event || null)"
+          />
           <FieldFrame v-else-if="f.kind === 'text'" :id="`${step.key}-${f.key}`" :label="f.label">
-            <InputText :id="`${step.key}-${f.key}`" :model-value="String(values[f.key] ?? '')" :disabled="locked" maxlength="60" @update:model-value="set(f.key, String($event ?? ''))" />
+            <InputText
+              :id="`${step.key}-${f.key}`"
+              :model-value="String(values[f.key] ?? '')"
+              :disabled="locked"
+              maxlength="60"
+              @update:model-value="set(f.key, String($event ?? ''))"
+            />
           </FieldFrame>
           <QuantityField
             v-else
@@ -59,7 +74,13 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
             :decimals="f.decimals"
             :model-value="numberOf(f)"
             :disabled="locked"
-            :error="state.fields[f.key] === 'outside' ? (state.outside.length ? 'Outside the tolerance: the plan stops here.' : 'Outside the tolerance, accepted.') : null"
+            :error="
+              state.fields[f.key] === 'outside'
+                ? state.outside.length
+                  ? 'Outside the tolerance: the plan stops here.'
+                  : 'Outside the tolerance, accepted.'
+                : null
+            "
             @update:model-value="set(f.key, $event)"
           />
         </template>
@@ -75,10 +96,17 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
       <template v-if="signed">
         <span class="state" :class="stale ? 'state-stop' : 'state-good'">{{ record!.signedBy }}</span>
         <span class="soft small">{{ when(record!.signedAt!) }}</span>
-        <button v-if="!card.readOnly" type="button" class="link-button" @click="withdraw">withdraw<span class="visually-hidden"> signature of {{ step.title }}</span></button>
+        <button v-if="!card.readOnly" type="button" class="link-button" @click="withdraw">
+          withdraw<span class="visually-hidden"> signature of {{ step.title }}</span>
+        </button>
       </template>
       <template v-if="!card.readOnly && (!signed || stale)">
-        <Button :label="stale ? 'Sign again' : 'Sign'" :aria-label="`Sign: ${step.title}`" :disabled="state.blocked !== null" @click="sign" />
+        <Button
+          :label="stale ? 'Sign again' : 'Sign'"
+          :aria-label="`Sign: ${step.title}`"
+          :disabled="state.blocked !== null"
+          @click="sign"
+        />
         <span v-if="next && state.blocked" class="soft small">{{ state.blocked }}</span>
       </template>
     </div>

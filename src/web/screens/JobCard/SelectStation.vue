@@ -13,7 +13,10 @@ const session = useSession()
 const result = computed(() => card.evaluation.select)
 const a = computed(() => card.answers.select)
 const section = useSection(640, 400)
-const TARGETS = LIFE_TARGET_NAMES.map((value) => ({ value, label: `${LIFE_TARGETS[value].label}, ${LIFE_TARGETS[value].hours / 1000} 000 h` }))
+const TARGETS = LIFE_TARGET_NAMES.map((value) => ({
+  value,
+  label: `${LIFE_TARGETS[value].label}, ${LIFE_TARGETS[value].hours / 1000} 000 h`,
+}))
 const RELIABILITY = [90, 95, 98, 99].map((value) => ({ value, label: `${value} of 100 reach it` }))
 const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger' } as const
 </script>
@@ -26,15 +29,37 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
     </template>
     <template #entry>
       <div class="choices">
-        <ChoiceField id="target" label="What kind of machine is it?" :options="TARGETS" :model-value="a.target" :disabled="card.readOnly" @update:model-value="card.edit('select', { target: $event })" />
-        <ChoiceField id="reliability" label="How sure must it be?" :options="RELIABILITY" :model-value="a.reliabilityPercent" :disabled="card.readOnly" @update:model-value="card.edit('select', { reliabilityPercent: $event ?? 90 })" />
+        <ChoiceField
+          id="target"
+          label="What kind of machine is it?"
+          :options="TARGETS"
+          :model-value="a.target"
+          :disabled="card.readOnly"
+          @update:model-value="card.edit('select', { target: $event })"
+        />
+        <ChoiceField
+          id="reliability"
+          label="How sure must it be?"
+          :options="RELIABILITY"
+          :model-value="a.reliabilityPercent"
+          :disabled="card.readOnly"
+          @update:model-value="card.edit('select', { reliabilityPercent: $event ?? 90 })"
+        />
       </div>
     </template>
     <template #after>
       <table v-if="result.alternatives.length" class="sizes">
-        <caption>One size down and up, same series and load</caption>
+        <caption>
+          One size down and up, same series and load
+        </caption>
         <thead>
-          <tr><th scope="col">Size</th><th scope="col">Bearing</th><th scope="col">Life</th><th scope="col">Safety</th><th scope="col"></th></tr>
+          <tr>
+            <th scope="col">Size</th>
+            <th scope="col">Bearing</th>
+            <th scope="col">Life</th>
+            <th scope="col">Safety</th>
+            <th scope="col"></th>
+          </tr>
         </thead>
         <tbody>
           <tr v-for="x in result.alternatives" :key="x.which" :class="{ this: x.which === 'this' }">
@@ -42,7 +67,9 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
             <td class="number">{{ x.designation }}</td>
             <td class="number">{{ session.show(x.ratingLifeH, 'hours') }} h</td>
             <td class="number">{{ x.staticSafety.toFixed(1) }}</td>
-            <td><span class="state" :class="x.enough ? 'state-good' : 'state-caution'">{{ x.enough ? 'enough' : 'short' }}</span></td>
+            <td>
+              <span class="state" :class="x.enough ? 'state-good' : 'state-caution'">{{ x.enough ? 'enough' : 'short' }}</span>
+            </td>
           </tr>
         </tbody>
       </table>

@@ -2,7 +2,9 @@
 import { computed } from 'vue'
 import { STATION_TITLE } from '../../../core/card/answers.js'
 import type { StationResult } from '../../../core/card/station.js'
+import CautionLine from '../../figures/CautionLine.vue'
 import FigureRow from '../../figures/FigureRow.vue'
+import QuestionLine from '../../figures/QuestionLine.vue'
 import { useCard } from '../../stores/card.js'
 
 /** Every station alike: drawing and questions to answer on the left, figures with verdict on the right. */
@@ -17,7 +19,9 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
   <div class="station">
     <section class="left film" :aria-label="drawingTitle" tabindex="0">
       <div class="drawing">
-        <h2>{{ drawingTitle }} <span class="soft small note">{{ drawingNote }}</span></h2>
+        <h2>
+          {{ drawingTitle }} <span class="soft small note">{{ drawingNote }}</span>
+        </h2>
         <slot name="drawing" />
       </div>
       <div class="entry"><slot name="entry" /></div>
@@ -27,7 +31,9 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
       <p class="soft">{{ result.reason }}</p>
       <div v-if="movedHere" class="moved-box" role="status">
         <b>{{ movedHere }} figure{{ movedHere > 1 ? 's' : '' }} moved after an earlier answer changed.</b>
-        <button v-if="!card.readOnly" type="button" class="link-button" @click="card.act('POST', `/moved/${result.station}/seen`)">Seen</button>
+        <button v-if="!card.readOnly" type="button" class="link-button" @click="card.act('POST', `/moved/${result.station}/seen`)">
+          Seen
+        </button>
       </div>
       <div class="hero-line">
         <FigureRow v-if="result.hero" :figure="result.hero" hero :moved="moved.get(result.hero.key)" />
@@ -37,8 +43,8 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
       <template v-if="!hideFigures"><FigureRow v-for="f in rows" :key="f.key" :figure="f" :moved="moved.get(f.key)" /></template>
       <slot name="after" />
       <ul v-if="result.cautions.length || result.questions.length" class="plain-list notes">
-        <li v-for="c in result.cautions" :key="c.code"><span class="state" :class="`state-${c.level}`">{{ c.level }}</span><span>{{ c.message }}</span></li>
-        <li v-for="q in result.questions" :key="q.code"><span class="state state-open">open</span><span>{{ q.text }} <span class="soft">{{ q.why }}</span></span></li>
+        <li v-for="c in result.cautions" :key="c.code"><CautionLine :level="c.level" :message="c.message" /></li>
+        <li v-for="q in result.questions" :key="q.code"><QuestionLine :text="q.text" :why="q.why" /></li>
       </ul>
     </section>
   </div>
@@ -100,10 +106,6 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
 }
 .notes li {
   border-bottom: 1px solid var(--hair);
-  display: grid;
-  gap: 10px;
-  grid-template-columns: 5.2rem 1fr;
-  padding: 8px 0;
 }
 @media (max-width: 900px) {
   .station {

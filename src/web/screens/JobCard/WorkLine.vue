@@ -13,8 +13,17 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
 <template>
   <nav class="line" aria-label="Stations">
     <span class="stub" aria-hidden="true"></span>
-    <RouterLink v-for="(s, i) in STATIONS" :key="s" :to="{ name: 'card', params: { id: jobId, station: s } }" class="journal" :class="[`step-${i % 3}`, `is-${evaluation[s].verdict.level}`]" :aria-current="s === current ? 'step' : undefined">
-      <span class="state" :class="`state-${evaluation[s].verdict.level}`"><span class="visually-hidden">{{ words[evaluation[s].verdict.level] }}</span></span>
+    <RouterLink
+      v-for="(s, i) in STATIONS"
+      :key="s"
+      :to="{ name: 'card', params: { id: jobId, station: s } }"
+      class="journal"
+      :class="[`step-${i % 3}`, `is-${evaluation[s].verdict.level}`]"
+      :aria-current="s === current ? 'step' : undefined"
+    >
+      <span class="state" :class="`state-${evaluation[s].verdict.level}`"
+        ><span class="visually-hidden">{{ words[evaluation[s].verdict.level] }}</span></span
+      >
       <span class="body">{{ STATION_TITLE[s] }}</span>
       <span class="key">{{ evaluation[s].headline }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
     </RouterLink>

@@ -29,12 +29,20 @@ const drawing = (line: ShaftLineView) =>
     height: 300,
     carries: line.carries,
     spanText: session.withUnit(line.spanMm, 'length', 0),
-    bearings: line.positions.map((p) => ({ key: String(p.id), end: p.end, name: p.name, designation: p.fitted ? p.fitted.designation + mark(p) : 'nothing recorded', row: p.row, held: p.held })),
+    bearings: line.positions.map((p) => ({
+      key: String(p.id),
+      end: p.end,
+      name: p.name,
+      designation: p.fitted ? p.fitted.designation + mark(p) : 'nothing recorded',
+      row: p.row,
+      held: p.held,
+    })),
   })
 const mark = (p: PositionView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
 const openJob = (p: PositionView) => machine.value?.jobs.find((j) => j.status === 'open' && j.positionName === p.name)
 const since = (p: PositionView) => new Date(p.fitted!.since).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
-const materials = (line: ShaftLineView) => `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
+const materials = (line: ShaftLineView) =>
+  `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
 const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
 
 async function start() {
@@ -53,7 +61,9 @@ async function start() {
     <div v-if="machine" class="machine film">
       <CrumbTrail :trail="trail" />
       <header>
-        <h1>{{ machine.name }} <span class="code">{{ machine.code }}</span></h1>
+        <h1>
+          {{ machine.name }} <span class="code">{{ machine.code }}</span>
+        </h1>
         <p class="soft">{{ machine.place }}. {{ machine.notes }}</p>
       </header>
       <section v-for="line in machine.shaftLines" :key="line.id" :aria-label="line.name">
@@ -67,19 +77,34 @@ async function start() {
             <div>
               <h3>{{ p.name }}</h3>
               <p v-if="p.fitted">
-                <RouterLink v-if="p.row" class="number fitted" :to="{ name: 'bearing', params: { designation: p.row.designation } }">{{ p.fitted.designation }}{{ mark(p) }}</RouterLink>
+                <RouterLink v-if="p.row" class="number fitted" :to="{ name: 'bearing', params: { designation: p.row.designation } }"
+                  >{{ p.fitted.designation }}{{ mark(p) }}</RouterLink
+                >
                 <b v-else class="number fitted">{{ p.fitted.designation }}</b>
                 <span class="soft kind">{{ p.row ? FAMILY_LABEL[p.row.family] : 'not in the catalogue' }}</span>
               </p>
               <p class="soft small">{{ p.fitted ? `fitted since ${since(p)}` : 'nothing recorded as fitted' }}</p>
             </div>
-            <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }">Open card {{ openJob(p)!.number }}</RouterLink>
+            <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }"
+              >Open card {{ openJob(p)!.number }}</RouterLink
+            >
             <form v-else-if="starting?.id === p.id" class="start" @submit.prevent="start">
-              <InputText v-model="reason" placeholder="What is wrong? (may stay empty)" aria-label="Reason for the job" autofocus maxlength="200" />
+              <InputText
+                v-model="reason"
+                placeholder="What is wrong? (may stay empty)"
+                aria-label="Reason for the job"
+                autofocus
+                maxlength="200"
+              />
               <Button type="submit" label="Start" />
               <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
             </form>
-            <Button v-else-if="session.may('technician')" label="Start a job" :aria-label="`Start a job at the ${p.name}`" @click="starting = p" />
+            <Button
+              v-else-if="session.may('technician')"
+              label="Start a job"
+              :aria-label="`Start a job at the ${p.name}`"
+              @click="starting = p"
+            />
           </div>
         </div>
       </section>

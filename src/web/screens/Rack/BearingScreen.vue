@@ -17,7 +17,11 @@ import { useLoad } from '../../theme/useLoad.js'
 const route = useRoute()
 const session = useSession()
 const { data: view, loading, error, load } = useLoad<BearingView>(() => `/bearings/${encodeURIComponent(String(route.params.designation))}`)
-const drawing = computed(() => view.value && sectionDrawing({ row: view.value.row, width: 640, height: 520, held: null, lengthText: (mm) => session.show(mm, 'length', 0) }))
+const drawing = computed(
+  () =>
+    view.value &&
+    sectionDrawing({ row: view.value.row, width: 640, height: 520, held: null, lengthText: (mm) => session.show(mm, 'length', 0) }),
+)
 
 const figures = computed((): Figure[] => {
   if (!view.value) return []
@@ -56,19 +60,31 @@ const figures = computed((): Figure[] => {
       </section>
       <section class="right" aria-label="Figures" tabindex="0">
         <h1>{{ view.row.designation }}</h1>
-        <p class="soft">{{ FAMILY_LABEL[view.row.family] }}, {{ view.row.elements }} {{ view.row.rollerLengthMm ? 'rollers' : 'balls' }}{{ view.row.rows > 1 ? ' in each of two rows' : '' }}</p>
-        <p class="sizes number">{{ session.show(view.row.boreMm, 'length', 0) }} × {{ session.show(view.row.outsideMm, 'length', 0) }} × {{ session.show(view.row.widthMm, 'length', 0) }} <span class="soft">{{ session.unit('length') }}</span></p>
+        <p class="soft">
+          {{ FAMILY_LABEL[view.row.family] }}, {{ view.row.elements }} {{ view.row.rollerLengthMm ? 'rollers' : 'balls'
+          }}{{ view.row.rows > 1 ? ' in each of two rows' : '' }}
+        </p>
+        <p class="sizes number">
+          {{ session.show(view.row.boreMm, 'length', 0) }} × {{ session.show(view.row.outsideMm, 'length', 0) }} ×
+          {{ session.show(view.row.widthMm, 'length', 0) }} <span class="soft">{{ session.unit('length') }}</span>
+        </p>
         <FigureRow v-for="f in figures" :key="f.key" :figure="f" />
         <p class="soft small source">Dimensions: {{ view.row.dimensionSource }}. Ratings: {{ view.row.ratingSource }}.</p>
         <h3>Where it is fitted</h3>
         <ul v-if="view.usedAt.length" class="plain-list uses">
-          <li v-for="u in view.usedAt" :key="u.machineCode + u.positionName"><RouterLink :to="{ name: 'machine', params: { id: u.machineId } }">{{ u.machineName }} {{ u.machineCode }}</RouterLink>, {{ u.positionName }}</li>
+          <li v-for="u in view.usedAt" :key="u.machineCode + u.positionName">
+            <RouterLink :to="{ name: 'machine', params: { id: u.machineId } }">{{ u.machineName }} {{ u.machineCode }}</RouterLink
+            >, {{ u.positionName }}
+          </li>
         </ul>
         <p v-else class="soft">Nowhere in this plant.</p>
         <template v-if="view.jobs.length">
           <h3>Jobs</h3>
           <ul class="plain-list uses">
-            <li v-for="j in view.jobs" :key="j.id"><RouterLink :to="{ name: 'card', params: { id: j.id, station: 'identify' } }">{{ j.number }}</RouterLink> {{ j.machineName }}, {{ j.positionName }}: {{ j.reason }}</li>
+            <li v-for="j in view.jobs" :key="j.id">
+              <RouterLink :to="{ name: 'card', params: { id: j.id, station: 'identify' } }">{{ j.number }}</RouterLink> {{ j.machineName }},
+              {{ j.positionName }}: {{ j.reason }}
+            </li>
           </ul>
         </template>
       </section>

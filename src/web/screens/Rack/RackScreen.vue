@@ -35,23 +35,60 @@ function first() {
       <CrumbTrail :trail="[{ label: 'Rack' }]" />
       <div class="head">
         <h1>Rack</h1>
-        <InputText :model-value="search" placeholder="Number, sizes like 40 80 18, or spherical 60" aria-label="Search the rack" autofocus @update:model-value="keep(String($event ?? ''))" @keydown.enter="first" />
+        <InputText
+          :model-value="search"
+          placeholder="Number, sizes like 40 80 18, or spherical 60"
+          aria-label="Search the rack"
+          autofocus
+          @update:model-value="keep(String($event ?? ''))"
+          @keydown.enter="first"
+        />
         <span class="soft" role="status">{{ found.length }} of {{ bearings.length }} bearings</span>
       </div>
-      <p v-if="!found.length" class="empty">Nothing fits "{{ search }}". Sizes are bore, outside and width in millimetres; fewer words find more.</p>
+      <p v-if="!found.length" class="empty">
+        Nothing fits "{{ search }}". Sizes are bore, outside and width in millimetres; fewer words find more.
+      </p>
       <DataTable v-else :value="found" data-key="designation" scrollable scroll-height="flex" size="small" class="table">
         <Column field="designation" header="Number" sortable>
-          <template #body="{ data }"><RouterLink class="number name" :to="{ name: 'bearing', params: { designation: data.designation } }">{{ data.designation }}</RouterLink></template>
+          <template #body="{ data }"
+            ><RouterLink class="number name" :to="{ name: 'bearing', params: { designation: data.designation } }">{{
+              data.designation
+            }}</RouterLink></template
+          >
         </Column>
         <Column field="family" header="Family" sortable>
           <template #body="{ data }">{{ FAMILY_LABEL[data.family as Bearing['family']] }}</template>
         </Column>
-        <Column field="boreMm" :header="`Bore ${session.unit('length')}`" sortable><template #body="{ data }"><b class="number">{{ size(data.boreMm) }}</b></template></Column>
-        <Column field="outsideMm" header="Outside" sortable><template #body="{ data }"><b class="number">{{ size(data.outsideMm) }}</b></template></Column>
-        <Column field="widthMm" header="Width" sortable><template #body="{ data }"><b class="number">{{ size(data.widthMm) }}</b></template></Column>
-        <Column field="dynamicRatingN" :header="`C ${session.unit('force')}`" sortable><template #body="{ data }"><span class="number">{{ session.show(data.dynamicRatingN, 'force', 1) }}</span></template></Column>
-        <Column field="staticRatingN" :header="`C0 ${session.unit('force')}`" sortable><template #body="{ data }"><span class="number">{{ session.show(data.staticRatingN, 'force', 1) }}</span></template></Column>
-        <Column field="massKg" :header="`Mass ${session.unit('mass')}`" sortable><template #body="{ data }"><span class="number">{{ session.show(data.massKg, 'mass') }}</span></template></Column>
+        <Column field="boreMm" :header="`Bore ${session.unit('length')}`" sortable
+          ><template #body="{ data }"
+            ><b class="number">{{ size(data.boreMm) }}</b></template
+          ></Column
+        >
+        <Column field="outsideMm" header="Outside" sortable
+          ><template #body="{ data }"
+            ><b class="number">{{ size(data.outsideMm) }}</b></template
+          ></Column
+        >
+        <Column field="widthMm" header="Width" sortable
+          ><template #body="{ data }"
+            ><b class="number">{{ size(data.widthMm) }}</b></template
+          ></Column
+        >
+        <Column field="dynamicRatingN" :header="`C ${session.unit('force')}`" sortable
+          ><template #body="{ data }"
+            ><span class="number">{{ session.show(data.dynamicRatingN, 'force', 1) }}</span></template
+          ></Column
+        >
+        <Column field="staticRatingN" :header="`C0 ${session.unit('force')}`" sortable
+          ><template #body="{ data }"
+            ><span class="number">{{ session.show(data.staticRatingN, 'force', 1) }}</span></template
+          ></Column
+        >
+        <Column field="massKg" :header="`Mass ${session.unit('mass')}`" sortable
+          ><template #body="{ data }"
+            ><span class="number">{{ session.show(data.massKg, 'mass') }}</span></template
+          ></Column
+        >
       </DataTable>
     </div>
   </LoadState>

@@ -14,7 +14,12 @@ const problem = ref<string | null>(null)
 const errors = ref<Record<string, string>>({})
 const draft = reactive({ name: '', login: '', role: 'technician' as Role, password: '' })
 const ROLE_OPTIONS = ROLES.map((value) => ({ value, label: value }))
-const MAY: Record<Role, string> = { viewer: 'reads', technician: 'records, measures, signs', planner: 'also accepts readings out of tolerance', administrator: 'also manages people' }
+const MAY: Record<Role, string> = {
+  viewer: 'reads',
+  technician: 'records, measures, signs',
+  planner: 'also accepts readings out of tolerance',
+  administrator: 'also manages people',
+}
 
 async function attempt(body: () => Promise<unknown>) {
   problem.value = null
@@ -24,7 +29,8 @@ async function attempt(body: () => Promise<unknown>) {
     people.value = await request<Person[]>('GET', '/people')
     return true
   } catch (failure) {
-    if (failure instanceof ApiError && failure.problem.errors?.length) errors.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
+    if (failure instanceof ApiError && failure.problem.errors?.length)
+      errors.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
     else problem.value = failure instanceof Error ? failure.message : String(failure)
     return false
   }
@@ -32,7 +38,8 @@ async function attempt(body: () => Promise<unknown>) {
 onMounted(() => attempt(async () => {}))
 
 async function add() {
-  if (await attempt(() => request('POST', '/people', draft))) Object.assign(draft, { name: '', login: '', role: 'technician', password: '' })
+  if (await attempt(() => request('POST', '/people', draft)))
+    Object.assign(draft, { name: '', login: '', role: 'technician', password: '' })
 }
 const change = (person: Person, patch: object) => attempt(() => request('PATCH', `/people/${person.id}`, patch))
 </script>
@@ -45,16 +52,42 @@ const change = (person: Person, patch: object) => attempt(() => request('PATCH',
       <li v-for="p in people" :key="p.id" class="person">
         <b>{{ p.name }}</b>
         <span class="soft">{{ p.login }}</span>
-        <ChoiceField :id="`role-${p.id}`" label="Role" :options="ROLE_OPTIONS" :model-value="p.role" @update:model-value="$event && change(p, { role: $event })" />
+        <ChoiceField
+          :id="`role-${p.id}`"
+          label="Role"
+          :options="ROLE_OPTIONS"
+          :model-value="p.role"
+          @update:model-value="$event && change(p, { role: $event })"
+        />
         <span class="soft small">{{ p.active ? MAY[p.role] : 'switched off' }}</span>
-        <Button v-if="p.id !== session.me!.id" :label="p.active ? 'Switch off' : 'Switch on'" size="small" severity="secondary" outlined :aria-label="`${p.active ? 'Switch off' : 'Switch on'} ${p.name}`" @click="change(p, { active: !p.active })" />
+        <Button
+          v-if="p.id !== session.me!.id"
+          :label="p.active ? 'Switch off' : 'Switch on'"
+          size="small"
+          severity="secondary"
+          outlined
+          :aria-label="`${p.active ? 'Switch off' : 'Switch on'} ${p.name}`"
+          @click="change(p, { active: !p.active })"
+        />
       </li>
     </ul>
     <form class="add" @submit.prevent="add">
-      <FieldFrame id="new-name" label="Name" :error="errors.name"><InputText id="new-name" v-model="draft.name" autocomplete="off" /></FieldFrame>
-      <FieldFrame id="new-login" label="Sign-in name" :error="errors.login"><InputText id="new-login" v-model="draft.login" autocomplete="off" /></FieldFrame>
-      <ChoiceField id="new-role" label="Role" :options="ROLE_OPTIONS" :model-value="draft.role" @update:model-value="draft.role = $event ?? 'technician'" />
-      <FieldFrame id="new-password" label="First password" :error="errors.password"><InputText id="new-password" v-model="draft.password" type="password" autocomplete="new-password" /></FieldFrame>
+      <FieldFrame id="new-name" label="Name" :error="errors.name"
+        ><InputText id="new-name" v-model="draft.name" autocomplete="off"
+      /></FieldFrame>
+      <FieldFrame id="new-login" label="Sign-in name" :error="errors.login"
+        ><InputText id="new-login" v-model="draft.login" autocomplete="off"
+      /></FieldFrame>
+      <ChoiceField
+        id="new-role"
+        label="Role"
+        :options="ROLE_OPTIONS"
+        :model-value="draft.role"
+        @update:model-value="draft.role = $event ?? 'technician'"
+      />
+      <FieldFrame id="new-password" label="First password" :error="errors.password"
+        ><InputText id="new-password" v-model="draft.password" type="password" autocomplete="new-password"
+      /></FieldFrame>
       <Button type="submit" label="Add" />
     </form>
   </section>

@@ -27,7 +27,13 @@ async function leave() {
       <h2>Yourself</h2>
       <p class="soft">{{ session.me!.name }}, {{ session.me!.role }}</p>
       <div class="row">
-        <DecisionChoice id="units" label="Units on screen (key u)" :options="UNITS" :model-value="session.units" @update:model-value="session.setUnits($event)" />
+        <DecisionChoice
+          id="units"
+          label="Units on screen (key u)"
+          :options="UNITS"
+          :model-value="session.units"
+          @update:model-value="session.setUnits($event)"
+        />
         <Button label="Sign out" severity="secondary" outlined @click="leave" />
       </div>
       <p class="soft small">A unit typed behind a number always counts, whichever is chosen here.</p>

@@ -35,7 +35,12 @@ async function makeFirst() {
   <div class="page film">
     <div class="panel">
       <svg class="shaft" viewBox="0 0 360 60" aria-hidden="true">
-        <path d="M0 30H20V18H90V10H150V4H210V10H270V18H340V30H360M20 30V42H90V50H150V56H210V50H270V42H340V30" fill="none" stroke="currentColor" stroke-width="2" />
+        <path
+          d="M0 30H20V18H90V10H150V4H210V10H270V18H340V30H360M20 30V42H90V50H150V56H210V50H270V42H340V30"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="2"
+        />
         <path d="M0 30H360" stroke="currentColor" stroke-dasharray="18 4 3 4" />
       </svg>
       <h1>Yardfrost</h1>
@@ -43,16 +48,24 @@ async function makeFirst() {
       <template v-if="session.needsFirstAdministrator">
         <h2>First administrator</h2>
         <form class="form" @submit.prevent="makeFirst">
-          <FieldFrame id="code" label="Code printed at the start"><InputText id="code" v-model="first.code" autocomplete="off" /></FieldFrame>
+          <FieldFrame id="code" label="Code printed at the start"
+            ><InputText id="code" v-model="first.code" autocomplete="off"
+          /></FieldFrame>
           <FieldFrame id="name" label="Your name"><InputText id="name" v-model="first.name" autocomplete="name" /></FieldFrame>
-          <FieldFrame id="first-login" label="Sign-in name"><InputText id="first-login" v-model="first.login" autocomplete="username" /></FieldFrame>
-          <FieldFrame id="first-password" label="Password, at least 10 characters" :error="error"><InputText id="first-password" v-model="first.password" type="password" autocomplete="new-password" /></FieldFrame>
+          <FieldFrame id="first-login" label="Sign-in name"
+            ><InputText id="first-login" v-model="first.login" autocomplete="username"
+          /></FieldFrame>
+          <FieldFrame id="first-password" label="Password, at least 10 characters" :error="error"
+            ><InputText id="first-password" v-model="first.password" type="password" autocomplete="new-password"
+          /></FieldFrame>
           <Button type="submit" label="Make administrator" />
         </form>
       </template>
       <template v-else>
         <SignInForm @done="enter" />
-        <p v-if="session.demo" class="soft small">Demo plant: sign in as storekeeper, technician, planner or administrator with the password <b>cider-press-4</b>.</p>
+        <p v-if="session.demo" class="soft small">
+          Demo plant: sign in as storekeeper, technician, planner or administrator with the password <b>cider-press-4</b>.
+        </p>
       </template>
     </div>
   </div>

@@ -12,7 +12,9 @@ const { data: yard, loading, error, load } = useLoad<Yard>(() => '/yard')
 const search = ref('')
 const machines = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return (yard.value?.machines ?? []).filter((m) => words.every((w) => `${m.code} ${m.name} ${m.place} ${m.fitted.join(' ')}`.toLowerCase().includes(w)))
+  return (yard.value?.machines ?? []).filter((m) =>
+    words.every((w) => `${m.code} ${m.name} ${m.place} ${m.fitted.join(' ')}`.toLowerCase().includes(w)),
+  )
 })
 </script>
 
@@ -35,13 +37,18 @@ const machines = computed(() => {
           <li v-for="m in machines" :key="m.id">
             <RouterLink :to="{ name: 'machine', params: { id: m.id } }">
               <span class="number code">{{ m.code }}</span>
-              <span><b>{{ m.name }}</b><br /><span class="soft small">{{ m.place }}</span></span>
+              <span
+                ><b>{{ m.name }}</b
+                ><br /><span class="soft small">{{ m.place }}</span></span
+              >
               <span class="number">{{ m.fitted.join(' · ') || 'nothing recorded' }}</span>
               <span v-if="m.openJobs" class="state state-caution">job open</span>
             </RouterLink>
           </li>
         </ul>
-        <p v-if="!machines.length" class="empty">{{ yard.machines.length ? `No machine fits "${search}".` : 'No machine is recorded yet.' }}</p>
+        <p v-if="!machines.length" class="empty">
+          {{ yard.machines.length ? `No machine fits "${search}".` : 'No machine is recorded yet.' }}
+        </p>
       </section>
     </div>
   </LoadState>
