@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto'
 import { chownSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { SetupError, ensurePostgres, freePort, hashOf, root, say } from './setup.mjs'
+import { SetupError, ensurePostgres, freePort, hashOf, say } from './setup.mjs'
 
 /** PostgreSQL refuses to run as root; then its programs run as the postgres account. */
 function account() {
@@ -37,9 +37,9 @@ function prepareDirectory(dir) {
 }
 
 /** Where the cluster of this clone lives: under .data when reachable, else in a directory of its own. */
-export function clusterDirectory() {
-  const near = join(root, '.data', 'postgres')
-  const far = `/var/lib/yardfrost-${hashOf(root).slice(0, 12)}`
+export function clusterDirectory(dataDir) {
+  const near = join(dataDir, 'postgres')
+  const far = `/var/lib/yardfrost-${hashOf(dataDir).slice(0, 12)}`
   if (existsSync(join(far, 'secret'))) return far
   if (prepareDirectory(near)) return near
   rmSync(near, { recursive: true, force: true })

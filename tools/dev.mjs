@@ -6,7 +6,7 @@ import { ensurePackages, freePort, main, root, say } from './setup.mjs'
 
 main(async () => {
   await ensurePackages()
-  const cluster = await startCluster(clusterDirectory())
+  const cluster = await startCluster(clusterDirectory(join(root, '.data')))
   const port = await freePort(8080)
   const start = (args, env) => spawn(process.execPath, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } })
   const server = start(['--watch', '--import', 'tsx', join('src', 'server', 'main.ts')], {

@@ -8,7 +8,8 @@ import { SetupError, ensureBuilt, ensurePackages, freePort, main, root, say } fr
 
 const options = new Set(process.argv.slice(2))
 const known = ['--empty', '--demo', '--reset', '--yes']
-const dataDir = join(root, '.data')
+/** Where this clone remembers its ports; tests give a place of their own. */
+const dataDir = process.env.YARDFROST_DATA_DIR ?? join(root, '.data')
 const stateFile = join(dataDir, 'state.json')
 
 function readState() {
@@ -47,7 +48,7 @@ main(async () => {
   let cluster = null
   let databaseUrl = process.env.DATABASE_URL
   if (!databaseUrl) {
-    const dir = clusterDirectory()
+    const dir = clusterDirectory(dataDir)
     if (options.has('--reset')) {
       say('deleting the records of this clone')
       rmSync(join(dir, 'data'), { recursive: true, force: true })

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { QUANTITIES, format, parse, sensible, type Quantity, type UnitSystem } from '../../src/core/units/quantities.js'
+import { QUANTITIES, decimalsOf, format, parse, sensible, type Quantity, type UnitSystem } from '../../src/core/units/quantities.js'
 
 /** [typed, quantity, system, core value] */
 const READ: [string, Quantity, UnitSystem, number][] = [
@@ -29,6 +29,18 @@ const READ: [string, Quantity, UnitSystem, number][] = [
   ['1450 psi', 'stress', 'metric', 9.9974],
   ['22 lb', 'mass', 'metric', 9.979032],
 ]
+
+/** What the last decimal shown is worth in core units, and a little for rounding. */
+function shownStep(quantity: Quantity, system: UnitSystem): number {
+  const last = 10 ** -decimalsOf(quantity, system)
+  return Math.abs(parseOk(String(last), quantity, system) - parseOk('0', quantity, system)) * 0.5 + 1e-6
+}
+
+function parseOk(text: string, quantity: Quantity, system: UnitSystem): number {
+  const parsed = parse(text, quantity, system)
+  if (!parsed.ok) throw new Error(parsed.message)
+  return parsed.value
+}
 
 describe('units at the edge', () => {
   for (const [typed, quantity, system, wanted] of READ) {
@@ -59,8 +71,8 @@ describe('units at the edge', () => {
         fc.constantFrom<UnitSystem>('metric', 'inch'),
         fc.double({ min: -250, max: 5000, noNaN: true }),
         (quantity, system, value) => {
-          const parsed = parse(format(value, quantity, system, 6), quantity, system)
-          return parsed.ok && Math.abs(parsed.value - value) < 0.01
+          const parsed = parse(format(value, quantity, system), quantity, system)
+          return parsed.ok && Math.abs(parsed.value - value) <= shownStep(quantity, system)
         },
       ),
     )
@@ -70,6 +82,8 @@ describe('units at the edge', () => {
     expect(format(16, 'hours', 'metric')).to.equal('16')
     expect(format(-0.004, 'length', 'metric')).to.equal('0.00')
     expect(format(-12, 'fine', 'metric')).to.equal('−12')
+    expect(format(-5, 'temperature', 'inch')).to.equal('23')
+    expect(format(-40, 'temperature', 'inch')).to.equal('−40')
     expect(sensible(51435, 'length')).to.equal(51435)
   })
 })

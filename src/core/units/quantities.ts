@@ -98,12 +98,21 @@ export function decimalsOf(quantity: Quantity, system: UnitSystem): number {
   return QUANTITIES[quantity][system].decimals
 }
 
+/** Decimals in a person's system when a figure asks for its own in metric: a micrometre is half a ten-thousandth of an inch. */
+function decimalsFor(quantity: Quantity, system: UnitSystem, metricDecimals: number | undefined): number {
+  if (metricDecimals === undefined || system === 'metric') return metricDecimals ?? decimalsOf(quantity, system)
+  return quantity === 'length' ? Math.max(decimalsOf(quantity, system), metricDecimals + 2) : decimalsOf(quantity, system)
+}
+
 /** Core value as text in the person's system, with thin spaces between thousands and a true minus; no unit. */
-export function format(value: number, quantity: Quantity, system: UnitSystem, decimals = decimalsOf(quantity, system)): string {
-  const text = Math.abs(shown(sensible(value, quantity), quantity, system)).toFixed(decimals)
+export function format(value: number, quantity: Quantity, system: UnitSystem, metricDecimals?: number): string {
+  const decimals = decimalsFor(quantity, system, metricDecimals)
+  const number = shown(sensible(value, quantity), quantity, system)
+  const text = Math.abs(number).toFixed(decimals)
   const [whole, part] = text.split('.')
   const grouped = whole!.length > 4 ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u2009') : whole!
-  const minus = value < 0 && Number(text) !== 0 ? '−' : ''
+  // The sign is that of the number shown: −5 °C is 23 °F.
+  const minus = number < 0 && Number(text) !== 0 ? '−' : ''
   return minus + grouped + (part ? `.${part}` : '')
 }
 

@@ -28,7 +28,7 @@ const refusal = ref<string | null>(null)
 /** Enough digits to show what was typed, no more than can be measured. */
 const shown = computed(() => {
   if (props.modelValue === null) return ''
-  const text = format(props.modelValue, props.quantity, session.units, session.units === 'metric' ? props.decimals : undefined)
+  const text = format(props.modelValue, props.quantity, session.units, props.decimals)
   return props.decimals === undefined && text.includes('.') ? text.replace(/\.?0+$/, '') : text
 })
 const text = computed(() => raw.value ?? shown.value)

@@ -43,7 +43,7 @@ export const useSession = defineStore('session', {
       return this.me !== null && mayAct(this.me.role, role)
     },
     show(value: number, quantity: Quantity, decimals?: number): string {
-      return format(value, quantity, this.units, this.units === 'metric' ? decimals : undefined)
+      return format(value, quantity, this.units, decimals)
     },
     unit(quantity: Quantity): string {
       return unitOf(quantity, this.units)

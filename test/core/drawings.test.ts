@@ -1,0 +1,205 @@
+import { readFileSync, readdirSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect } from 'chai'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import { clearanceBand, toleranceZones } from '../../src/core/drawing/fit-charts.js'
+import { DAY, shapeStyle, textStyle } from '../../src/core/drawing/palette.js'
+import type { Drawing, Primitive } from '../../src/core/drawing/primitives.js'
+import { shaftLineDrawing, type LineBearing } from '../../src/core/drawing/shaft-line.js'
+import { sectionDrawing } from '../../src/core/drawing/section.js'
+import { fit } from '../../src/core/fits/fit.js'
+import { operatingClearance } from '../../src/core/fits/operating-clearance.js'
+
+const row = findBearing('6312')!.row
+const texts = (drawing: Drawing) => drawing.primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : []))
+const roles = (drawing: Drawing) => new Set(drawing.primitives.map((p) => p.role))
+const section = (more: object = {}) => sectionDrawing({ row, width: 640, height: 300, held: true, lengthText: String, ...more })
+
+/** Every coordinate of a shape. */
+function points(p: Primitive): [number, number][] {
+  if (p.kind === 'line')
+    return [
+      [p.x1, p.y1],
+      [p.x2, p.y2],
+    ]
+  if (p.kind === 'circle')
+    return [
+      [p.cx - p.r, p.cy - p.r],
+      [p.cx + p.r, p.cy + p.r],
+    ]
+  if (p.kind === 'text') return [[p.x, p.y]]
+  const numbers = p.d.match(/-?\d+(\.\d+)?/g)!.map(Number)
+  return numbers.flatMap((x, i) => (i % 2 ? [] : [[x, numbers[i + 1]!] as [number, number]]))
+}
+
+describe('section', () => {
+  it('keeps true proportions: outside over bore, and element size, as in the table', () => {
+    const { primitives } = section()
+    const ring = primitives.filter((p) => p.kind === 'path' && p.role === 'ring').map(points)
+    const all = ring.flat()
+    const axis = primitives.find((p) => p.kind === 'line' && p.role === 'axis') as { y1: number }
+    const radii = all.map(([, y]) => axis.y1 - y)
+    expect(Math.max(...radii) / Math.min(...radii)).to.be.closeTo(130 / 60, 0.01)
+    const width = Math.max(...all.map(([x]) => x)) - Math.min(...all.map(([x]) => x))
+    expect(width / Math.max(...radii)).to.be.closeTo(31 / 65, 0.01)
+    const ball = primitives.find((p) => p.kind === 'circle') as { r: number }
+    expect(ball.r / Math.max(...radii)).to.be.closeTo(row.elementDiameterMm / 130, 0.01)
+  })
+
+  it('stays on its paper for every family and size of paper', () => {
+    for (const designation of ['6004', '6322', 'NU 204', 'NU 322', '22308', '22222']) {
+      for (const [width, height] of [
+        [640, 236],
+        [640, 400],
+        [420, 300],
+      ] as const) {
+        const drawing = sectionDrawing({
+          row: findBearing(designation)!.row,
+          width,
+          height,
+          held: false,
+          lengthText: String,
+          error: 'both ends held',
+        })
+        for (const [x, y] of drawing.primitives.flatMap(points)) {
+          expect(x, `${designation} on ${width}×${height}`).to.be.within(-2, width + 2)
+          expect(y, `${designation} on ${width}×${height}`).to.be.within(-2, height + 2)
+        }
+      }
+    }
+  })
+
+  it('writes sizes with their classes, loads and the float in the words it is given', () => {
+    expect(texts(section({ shaftClass: 'k5', housingClass: 'H7', radialText: '4.6 kN', axialText: '1.0 kN' }))).to.include.members([
+      'Ø60 k5',
+      'Ø130 H7',
+      '31',
+      '4.6 kN',
+      '1.0 kN',
+      'held',
+    ])
+    expect(texts(section({ held: false, floatMm: 1.2 }))).to.include('1.2 free')
+    expect(texts(section({ held: false }))).to.include('free')
+  })
+
+  it('says in words what it shows', () => {
+    expect(section().description).to.equal('Section of 6312, a deep groove ball bearing, 60 × 130 × 31 mm, outer ring held.')
+    expect(section({ held: false, movesInside: true }).description).to.contain('moves inside')
+    expect(section({ held: false }).scale).to.contain('gap magnified')
+  })
+})
+
+describe('shaft line', () => {
+  const bearing = (end: 'drive' | 'non-drive', held: boolean | null): LineBearing => ({
+    key: end,
+    end,
+    name: `${end} end`,
+    designation: '6312',
+    row,
+    held,
+  })
+  const draw = (driveHeld: boolean | null, otherHeld: boolean | null, more: object = {}) =>
+    shaftLineDrawing({
+      width: 680,
+      height: 280,
+      bearings: [bearing('drive', driveHeld), bearing('non-drive', otherHeld)],
+      spanText: '310 mm',
+      carries: 'impeller',
+      ...more,
+    })
+  it('marks the held end and names the free one', () => {
+    expect(texts(draw(true, false))).to.include.members(['held', 'free', '310 mm', 'coupling', 'impeller'])
+    expect(draw(true, false).description).to.contain('held: drive end')
+    expect(roles(draw(null, null)).has('held')).to.equal(false)
+  })
+  it('lets the growth run away from the held end', () => {
+    const arrow = (held: [boolean, boolean]) =>
+      draw(...held, { growthText: 'grows 0.11 mm' }).primitives.find((p) => p.kind === 'line' && p.role === 'gap') as {
+        x1: number
+        x2: number
+      }
+    expect(arrow([true, false]).x2).to.be.above(arrow([true, false]).x1)
+    expect(arrow([false, true]).x2).to.be.below(arrow([false, true]).x1)
+  })
+  it('says where each bearing stands, on the paper and apart', () => {
+    const [a, b] = draw(true, false).places
+    expect(a!.x + a!.width).to.be.below(b!.x)
+    expect(a!.y).to.be.at.least(0)
+    expect(b!.x + b!.width).to.be.at.most(680)
+  })
+  it('writes the error in red words', () => {
+    expect(roles(draw(true, true, { error: 'Both ends held' })).has('error-text')).to.equal(true)
+  })
+  it('draws a line whose bearings are not in the catalogue', () => {
+    const unknown = { ...bearing('drive', true), row: null, designation: 'special' }
+    expect(JSON.stringify(shaftLineDrawing({ width: 680, height: 280, bearings: [unknown], spanText: null, carries: 'fan' })))
+      .to.contain('special')
+      .and.not.match(/NaN/)
+  })
+})
+
+describe('fit charts', () => {
+  const seat = (kind: 'shaft' | 'housing', sizeMm: number, toleranceClass: string) => ({
+    ...fit({ seat: kind, sizeMm, toleranceClass, accuracy: 'normal', family: row.family }).values,
+    toleranceClass,
+  })
+  const um = (v: number) => v.toFixed(0)
+  it('puts both seats on one micrometre scale', () => {
+    const drawing = toleranceZones(seat('shaft', 60, 'k5'), seat('housing', 130, 'H7'), 640, 140, um)
+    const heights = drawing.primitives
+      .flatMap((p) => (p.kind === 'path' ? [points(p).map(([, y]) => y)] : []))
+      .map((ys) => Math.max(...ys) - Math.min(...ys))
+    // Zones of 15, 13, 18 and 40 µm.
+    expect(heights).to.have.length(4)
+    expect(heights[1]! / heights[0]!).to.be.closeTo(13 / 15, 0.02)
+    expect(heights[3]! / heights[2]!).to.be.closeTo(40 / 18, 0.02)
+    expect(texts(drawing)).to.include.members(['+15', '+2', '-18', '+40', 'shaft k5', 'housing H7'])
+  })
+  it('lets the clearance fall from as bought to hot over a line at zero', () => {
+    const { stages } = operatingClearance({
+      ...row,
+      group: '3',
+      shaft: { toleranceClass: 'k5' },
+      housing: { toleranceClass: 'H7' },
+      accuracy: 'normal',
+      innerRingC: 70,
+      outerRingC: 60,
+    }).values
+    const drawing = clearanceBand(stages, 500, 118, um)
+    expect(texts(drawing)).to.include.members(['as bought', 'on shaft', 'in housing', 'hot', '0'])
+    const bars = drawing.primitives.filter((p) => p.kind === 'line' && p.role.startsWith('band')) as { y1: number; y2: number }[]
+    expect(bars).to.have.length(4)
+    expect(bars[3]!.y1).to.be.above(bars[0]!.y1)
+    expect(drawing.description).to.match(/^Clearance: as bought \d+ to \d+, /)
+  })
+})
+
+describe('palette and letters', () => {
+  it('gives every role presentation attributes and no style sheet variable', () => {
+    const drawing = section({ held: false, floatMm: 1, radialText: 'x', axialText: 'y', error: 'z' })
+    for (const p of drawing.primitives) {
+      const style = p.kind === 'text' ? textStyle(p.role, DAY) : shapeStyle(p.role, DAY)
+      expect(style.fill).to.match(/^(none|#[0-9a-f]{6})$/)
+    }
+  })
+
+  it('uses only characters that the shipped fonts cover', () => {
+    const css = ['sofia-sans', 'sofia-sans-condensed'].map((name) =>
+      readFileSync(join('node_modules', '@fontsource-variable', name, 'wght.css'), 'utf8'),
+    )
+    const ranges = css.map((text) =>
+      [...text.matchAll(/U\+([0-9A-F]+)(?:-([0-9A-F]+))?/gi)].map((m) => [parseInt(m[1]!, 16), parseInt(m[2] ?? m[1]!, 16)] as const),
+    )
+    const files = (dir: string): string[] =>
+      readdirSync(dir).flatMap((name) => (statSync(join(dir, name)).isDirectory() ? files(join(dir, name)) : [join(dir, name)]))
+    const missing = new Set<string>()
+    for (const file of [...files('src'), 'demo/plant.json'].filter((f) => /\.(ts|vue|json)$/.test(f))) {
+      for (const letter of readFileSync(file, 'utf8')) {
+        const code = letter.codePointAt(0)!
+        if (code > 126 && !ranges.every((list) => list.some(([from, to]) => code >= from && code <= to)))
+          missing.add(`${letter} in ${file}`)
+      }
+    }
+    expect([...missing]).to.deep.equal([])
+  })
+})

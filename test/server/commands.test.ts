@@ -1,0 +1,200 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect } from 'chai'
+import { clusterDirectory, startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
+import { ensureBuilt, freePort } from '../../tools/setup.mjs'
+import { Client } from './helpers.js'
+
+interface Ended {
+  code: number | null
+  out: string
+  err: string
+}
+
+function run(args: string[], input = '', env: NodeJS.ProcessEnv = {}): Promise<Ended> {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, { env: { ...process.env, ...env } })
+    let out = ''
+    let err = ''
+    child.stdout.on('data', (chunk) => (out += chunk))
+    child.stderr.on('data', (chunk) => (err += chunk))
+    child.on('exit', (code) => resolve({ code, out, err }))
+    child.stdin.end(input)
+  })
+}
+
+const calc = (args: string[], input = '') => run(['tools/calc.mjs', ...args], input)
+
+describe('command line of the calculations', () => {
+  it('lists every calculation with its schemas', async () => {
+    const { code, out } = await calc(['--list'])
+    expect(code).to.equal(0)
+    const list = JSON.parse(out)
+    expect(list.map((c: { name: string }) => c.name)).to.include.members(['tolerance', 'operating-clearance', 'chilling'])
+    for (const entry of list) expect(entry).to.have.all.keys('name', 'title', 'sources', 'input', 'output')
+  })
+
+  it('answers one calculation from an argument or from standard input', async () => {
+    const input = '{"sizeMm":100,"toleranceClass":"m6"}'
+    for (const answer of [await calc(['tolerance', input]), await calc(['tolerance', '-'], input)]) {
+      expect(answer.code).to.equal(0)
+      expect(JSON.parse(answer.out).values).to.deep.equal({ upperUm: 35, lowerUm: 13 })
+    }
+  })
+
+  it('refuses on standard error with exit 2: values, names, JSON, no arguments', async () => {
+    for (const [args, status] of [
+      [['tolerance', '{"sizeMm":-1,"toleranceClass":"m6"}'], 422],
+      [['horoscope', '{}'], 404],
+      [['tolerance', '{sizeMm'], 400],
+      [[], 400],
+    ] as [string[], number][]) {
+      const { code, out, err } = await calc(args)
+      expect(code, args.join(' ')).to.equal(2)
+      expect(out).to.equal('')
+      expect(JSON.parse(err)).to.include({ status })
+    }
+  })
+
+  it('prints a batch in order and exits 0 whatever the rows say', async () => {
+    const lines = [
+      '{"name":"bearing","input":{"designation":"nu 208"}}',
+      'nonsense',
+      '{"input":{}}',
+      '{"name":"horoscope"}',
+      '{"name":"heating-temperature","input":{"boreMm":60,"interferenceUm":30,"shaftTemperatureC":20}}',
+    ]
+    const { code, out } = await calc(['--batch'], lines.join('\n') + '\n')
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line))
+    expect(code).to.equal(0)
+    expect(answers.map((a) => a.ok)).to.deep.equal([true, false, false, false, true])
+    expect(answers[0].result.values.outsideMm).to.equal(80)
+    expect(answers[4].result.values.ringTemperatureC).to.equal(95)
+  })
+})
+
+describe('start command', () => {
+  let home: string
+  const running: ChildProcess[] = []
+  before(async () => {
+    await ensureBuilt()
+    home = mkdtempSync(join(tmpdir(), 'yardfrost-start-'))
+  })
+  after(() => {
+    running.forEach((child) => child.exitCode === null && child.kill('SIGKILL'))
+    rmSync(home, { recursive: true, force: true })
+    rmSync(clusterDirectory(home), { recursive: true, force: true })
+  })
+
+  /** Starts and waits for the address; `stop` sends the signal and waits for the end. */
+  async function start(
+    args: string[] = [],
+    env: NodeJS.ProcessEnv = {},
+  ): Promise<{ url: string; out: () => string; stop: (signal: NodeJS.Signals) => Promise<number | null> }> {
+    const child = spawn(process.execPath, ['tools/start.mjs', ...args], { env: { ...process.env, YARDFROST_DATA_DIR: home, ...env } })
+    running.push(child)
+    let out = ''
+    child.stdout.on('data', (chunk) => (out += chunk))
+    child.stderr.on('data', (chunk) => (out += chunk))
+    const url = await new Promise<string>((resolve, reject) => {
+      child.stdout.on('data', () => {
+        const found = /ready: (http:\S+)/.exec(out)
+        if (found) resolve(found[1]!)
+      })
+      child.on('exit', () => reject(new Error(out)))
+    })
+    const stop = (signal: NodeJS.Signals) => {
+      const ended = new Promise<number | null>((resolve) => child.on('exit', resolve))
+      child.kill(signal)
+      return ended
+    }
+    return { url, out: () => out, stop }
+  }
+
+  it('makes a cluster, serves the demo plant, stops on Ctrl-C, and finds its data at the second start', async function () {
+    this.timeout(90_000)
+    const first = await start()
+    expect(first.out()).to.contain('cider-press-4')
+    const client = await new Client(first.url).signIn('technician')
+    const job = await client.post('/positions/1/jobs', { reason: 'kept over a restart' })
+    expect(job.status).to.equal(201)
+    const page = await fetch(first.url)
+    const html = await page.text()
+    const nonce = /nonce-([^']+)'/.exec(page.headers.get('content-security-policy')!)![1]!
+    expect(html).to.contain(nonce).and.not.contain('__CSP_NONCE__')
+    expect(await first.stop('SIGINT')).to.equal(0)
+    expect(existsSync(join(clusterDirectory(home), 'data', 'postmaster.pid'))).to.equal(false)
+
+    const second = await start()
+    expect(second.url, 'the port is remembered').to.equal(first.url)
+    const again = await new Client(second.url).signIn('technician')
+    expect((await again.get(`/jobs/${job.body.job.id}`)).body.job.reason).to.equal('kept over a restart')
+    const twice = await run(['tools/start.mjs'], '', { YARDFROST_DATA_DIR: home })
+    expect(twice.code).to.equal(1)
+    expect(twice.err).to.contain('already runs at')
+    expect(await second.stop('SIGTERM')).to.equal(0)
+  })
+
+  it('starts again after a crash that left a pid file behind', async function () {
+    this.timeout(60_000)
+    const pidFile = join(clusterDirectory(home), 'data', 'postmaster.pid')
+    writeFileSync(pidFile, `999999\n${home}\n0\n1\n\n127.0.0.1\n`)
+    const { url, out, stop } = await start()
+    expect(out()).to.contain('ended without cleaning up')
+    expect((await fetch(`${url}/api/v1/health`)).status).to.equal(200)
+    await stop('SIGTERM')
+  })
+
+  it('asks before it deletes, and says what an option is not', async () => {
+    const asked = await run(['tools/start.mjs', '--reset'], '', { YARDFROST_DATA_DIR: home })
+    expect(asked.code).to.equal(1)
+    expect(asked.err).to.contain('needs --yes')
+    const odd = await run(['tools/start.mjs', '--sideways'])
+    expect(odd.err).to.contain('unknown option --sideways')
+  })
+
+  it('with DATABASE_URL uses that server, loads no demo plant and prints the code for the first administrator', async function () {
+    this.timeout(60_000)
+    const dir = temporaryDirectory()
+    const other = mkdtempSync(join(tmpdir(), 'yardfrost-start-'))
+    const cluster = await startCluster(dir)
+    try {
+      const { url, out, stop } = await start([], { DATABASE_URL: cluster.url, YARDFROST_DATA_DIR: other })
+      expect(out()).to.match(/with this code: [0-9a-f]{12}/)
+      expect(out()).to.not.contain('cider-press-4')
+      expect((await (await fetch(`${url}/api/v1/session`)).json()).needsFirstAdministrator).to.equal(true)
+      expect(existsSync(join(other, 'postgres'))).to.equal(false)
+      await stop('SIGTERM')
+    } finally {
+      cluster.stop()
+      rmSync(dir, { recursive: true, force: true })
+      rmSync(other, { recursive: true, force: true })
+    }
+  })
+})
+
+describe('private cluster', () => {
+  it('listens on loopback only, without a socket, wants its password, and never takes the usual port', async () => {
+    expect(await freePort(5432)).to.not.equal(5432)
+    const dir = temporaryDirectory()
+    const cluster = await startCluster(dir)
+    try {
+      const pid = readFileSync(join(dir, 'data', 'postmaster.pid'), 'utf8').split('\n')
+      expect(pid[4], 'socket directory').to.equal('')
+      expect(pid[5], 'listen address').to.equal('127.0.0.1')
+      const pg = (await import('pg')).default
+      const wrong = new pg.Client({ connectionString: cluster.url.replace(/:[0-9a-f]{48}@/, ':guess@') })
+      let refused = ''
+      await wrong.connect().catch((error) => (refused = error.message))
+      expect(refused).to.contain('password authentication failed')
+    } finally {
+      cluster.stop()
+      rmSync(dir, { recursive: true, force: true })
+    }
+  })
+})
