@@ -60,6 +60,7 @@ main(async () => {
   let cluster = null
   try {
     await mocha('core', temp)
+    await mocha('web', temp)
     if (want('server') || want('journeys')) {
       cluster = await startCluster(temp)
       const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }

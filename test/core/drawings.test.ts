@@ -114,7 +114,7 @@ describe('shaft line', () => {
   })
   it('lets the growth run away from the held end', () => {
     const arrow = (held: [boolean, boolean]) =>
-      draw(...held, { growthText: 'grows 0.11 mm' }).primitives.find((p) => p.kind === 'line' && p.role === 'gap') as {
+      draw(...held, { growthText: 'grows 0.11 mm' }).primitives.find((p) => p.kind === 'line' && p.role === 'hot-line') as {
         x1: number
         x2: number
       }

@@ -70,6 +70,7 @@ export function shapeStyle(role: Role, p: Palette): ShapeStyle {
     'zone-ring': solid(p.wash, p.damson, 1.2),
     'zone-seat': solid(p.paper, p.ink, 1.4),
     hot: solid(p.ember),
+    'hot-line': line(p.ember, 2.2),
   }
   return styles[role]
 }

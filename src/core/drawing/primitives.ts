@@ -27,6 +27,7 @@ export type Role =
   | 'zone-ring'
   | 'zone-seat'
   | 'hot'
+  | 'hot-line'
 
 export type TextRole = 'label' | 'figure' | 'small' | 'gap-text' | 'error-text' | 'held-text' | 'hot-text'
 

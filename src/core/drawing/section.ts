@@ -68,7 +68,9 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   const top = spec.error ? 76 : 50
   const scale = Math.min((height - top - 16) / outerWall, (width - 230) / (3.85 * B))
   const originX = (width - 150 - 3.85 * B * scale) / 2 + 1.35 * B * scale
-  const originY = height - 14
+  // What the width leaves over is shared above and below.
+  const spare = height - top - 16 - outerWall * scale
+  const originY = height - 14 - spare / 2
   const at: ToPaper = (x, r) => [originX + x * scale, originY - r * scale]
   const free = spec.held === false && !spec.movesInside
   const gap = free ? FREE_PAPER / scale : 0

@@ -119,7 +119,7 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
     const away = bearings.find((b) => b.held)?.end === 'non-drive' ? -1 : 1
     const y = axis - shaftR * 1.3 - 22
     shapes.push(
-      ...arrow([width / 2 - away * 60, y], [width / 2 + away * 60, y], 'gap', 'hot', 13),
+      ...arrow([width / 2 - away * 60, y], [width / 2 + away * 60, y], 'hot-line', 'hot', 13),
       text(width / 2, y - 10, spec.growthText, 'hot-text', 'middle'),
     )
   }

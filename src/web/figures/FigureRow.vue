@@ -44,6 +44,9 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
   color: var(--soft);
   font-family: var(--condensed);
 }
+.unit + .note {
+  margin-left: 0.35em;
+}
 .hero {
   border-bottom: 0;
   grid-template-columns: minmax(0, 1fr) auto;

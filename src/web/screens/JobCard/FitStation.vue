@@ -31,14 +31,14 @@ const classes = (list: string[], recommended: string | undefined) =>
   list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
 const ACCURACY_OPTIONS = ACCURACIES.map((value) => ({ value, label: value === 'normal' ? 'normal' : `class ${value}` }))
 const BANDS = [
-  { value: '0.06-0.12', label: '0.06 and 0.12' },
-  { value: '0.07-0.15', label: '0.07 and 0.15' },
+  { value: '0.06-0.12', label: '0.06 / 0.12' },
+  { value: '0.07-0.15', label: '0.07 / 0.15' },
 ] as const
 const TICKS = [
   { field: 'split', label: 'split housing' },
   { field: 'thinWall', label: 'thin wall' },
   { field: 'lightAlloy', label: 'light alloy' },
-  { field: 'heatThroughShaft', label: 'heat through the shaft' },
+  { field: 'heatThroughShaft', label: 'hot shaft' },
   { field: 'precise', label: 'must run true' },
 ] as const
 </script>
@@ -123,7 +123,7 @@ const TICKS = [
 .ticks {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 22px;
+  gap: 0 18px;
   margin-top: 6px;
 }
 </style>

@@ -1,0 +1,99 @@
+import { expect } from 'chai'
+import { ROLES, mayAct, personInput } from '../../src/contract/api.js'
+import { answerSchemas, fillAnswers } from '../../src/contract/card.js'
+import { problem, problemSchema, refusal } from '../../src/contract/problem.js'
+import { STATIONS, emptyAnswers } from '../../src/core/card/answers.js'
+import { InputError, Sheet, inRange, interpolate, short } from '../../src/core/result.js'
+
+/** Changes to an empty answer that must not cross: [station, change]. */
+const WRONG: [(typeof STATIONS)[number], object][] = [
+  ['identify', { boreReadingsMm: ['60'] }],
+  ['identify', { boreReadingsMm: Array(17).fill(60) }],
+  ['identify', { instrument: 'eye' }],
+  ['identify', { family: 'marble' }],
+  ['identify', { designation: 'x'.repeat(201) }],
+  ['identify', { group: '6' }],
+  ['identify', { extra: 1 }],
+  ['duty', { speedRpm: '1500' }],
+  ['duty', { radialLoadN: Infinity }],
+  ['duty', { shock: 'mild' }],
+  ['duty', { turningRing: 'both' }],
+  ['duty', { loadDirection: true }],
+  ['select', { target: 'forever' }],
+  ['select', { reliabilityPercent: 100 }],
+  ['arrange', { shaftMaterial: 'wood' }],
+  ['arrange', { driveEndHeld: 'yes' }],
+  ['arrange', { spanMm: NaN }],
+  ['fit', { loadBands: 'mine' }],
+  ['fit', { accuracy: '9' }],
+  ['fit', { split: null }],
+  ['mount', { method: 'hammer' }],
+  ['mount', { limitC: 20 }],
+  ['mount', { limitC: 500 }],
+  ['mount', { chillToC: -300 }],
+]
+
+describe('what crosses HTTP', () => {
+  it('accepts an empty answer of every station', () => {
+    for (const station of STATIONS) expect(answerSchemas[station].safeParse(emptyAnswers()[station]).success, station).to.equal(true)
+  })
+  for (const [station, change] of WRONG) {
+    it(`${station} does not take ${JSON.stringify(change).slice(0, 60)}`, () => {
+      expect(answerSchemas[station].safeParse({ ...emptyAnswers()[station], ...change }).success).to.equal(false)
+    })
+  }
+  it('fills gaps of a stored answer and keeps what is there', () => {
+    const filled = fillAnswers({ duty: { speedRpm: 1450 } })
+    expect(filled.duty.speedRpm).to.equal(1450)
+    expect(filled.duty.radialLoadN).to.equal(null)
+    expect(filled.mount).to.deep.equal(emptyAnswers().mount)
+  })
+  it('orders the roles: each may what stands before it', () => {
+    ROLES.forEach((role, i) => ROLES.forEach((wanted, j) => expect(mayAct(role, wanted), `${role} as ${wanted}`).to.equal(i >= j)))
+  })
+  it('people need a name, a plain sign-in name and a long password', () => {
+    const person = { name: 'A. Bramley', login: 'bramley', role: 'viewer', password: 'russet-russet' }
+    expect(personInput.safeParse(person).success).to.equal(true)
+    for (const change of [{ name: ' ' }, { login: 'A B' }, { login: '1abc' }, { password: 'short' }, { role: 'owner' }]) {
+      expect(personInput.safeParse({ ...person, ...change }).success, JSON.stringify(change)).to.equal(false)
+    }
+  })
+  it('problems keep one shape, and values that JSON does not know are named', () => {
+    const refused = refusal(new InputError('boreMm', NaN, 'allowed above 0 mm'))
+    expect(problemSchema.safeParse(JSON.parse(JSON.stringify(refused))).success).to.equal(true)
+    expect(refused.errors).to.deep.equal([{ field: 'boreMm', value: 'NaN', allowed: 'allowed above 0 mm' }])
+    expect(problem(404, 'Not found', 'x').type).to.equal('urn:yardfrost:not-found')
+  })
+})
+
+describe('a calculation sheet', () => {
+  it('hands out no value that is not finite', () => {
+    expect(() => new Sheet().result({ lifeH: Infinity })).to.throw(InputError, 'lifeH')
+    expect(() => new Sheet().result({ lifeH: NaN })).to.throw(InputError, 'lifeH')
+  })
+  it('says a caution and an assumption once', () => {
+    const sheet = new Sheet()
+    sheet.caution('note', 'a', 'first')
+    sheet.caution('stop', 'a', 'second')
+    sheet.assume('x')
+    sheet.assume('x')
+    const other = new Sheet()
+    other.include(sheet)
+    other.include(sheet)
+    expect(other.cautions.map((c) => c.message)).to.deep.equal(['first'])
+    expect(other.assumptions).to.deep.equal(['x'])
+  })
+  it('names the field and the range of a value that cannot be', () => {
+    expect(() => inRange('spanMm', -1, 0, 100, 'mm', true)).to.throw(InputError, 'spanMm: -1 is not possible; allowed above 0 to 100 mm')
+    expect(() => inRange('spanMm', 0, 0, 100, 'mm', true)).to.throw(InputError)
+    expect(inRange('spanMm', 0, 0, 100)).to.equal(0)
+    expect(() => inRange('n', '5' as unknown as number, 0, 9)).to.throw(InputError)
+  })
+  it('interpolates inside and holds outside', () => {
+    const at = (x: number) => interpolate([1, 2, 4], [10, 20, 40], x)
+    expect([0, 1, 1.5, 2, 3, 4, 9].map(at)).to.deep.equal([10, 10, 15, 20, 30, 40, 40])
+  })
+  it('shortens numbers for reading', () => {
+    expect([0, 12345.678, 0.000123456, -2.5].map((v) => short(v))).to.deep.equal(['0', '12350', '0.0001235', '-2.5'])
+  })
+})
