@@ -15,4 +15,6 @@ createApp(App)
   .use(createPinia())
   .use(router)
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '.night' } }, csp: { nonce } })
+  // The autofocus attribute counts only while a page loads; a field that appears later asks for itself.
+  .directive('focus', { mounted: (element: HTMLElement) => element.focus() })
   .mount('#app')

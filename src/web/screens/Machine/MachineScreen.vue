@@ -93,7 +93,7 @@ async function start() {
                 v-model="reason"
                 placeholder="What is wrong? (may stay empty)"
                 aria-label="Reason for the job"
-                autofocus
+                v-focus
                 maxlength="200"
               />
               <Button type="submit" label="Start" />

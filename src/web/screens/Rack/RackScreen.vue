@@ -39,7 +39,7 @@ function first() {
           :model-value="search"
           placeholder="Number, sizes like 40 80 18, or spherical 60"
           aria-label="Search the rack"
-          autofocus
+          v-focus
           @update:model-value="keep(String($event ?? ''))"
           @keydown.enter="first"
         />

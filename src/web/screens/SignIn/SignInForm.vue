@@ -29,10 +29,11 @@ async function go() {
 <template>
   <form class="form" @submit.prevent="go">
     <FieldFrame id="login" label="Sign-in name">
-      <InputText id="login" v-model="login" autocomplete="username" autocapitalize="none" :disabled="!!fixedLogin" autofocus />
+      <InputText id="login" v-model="login" autocomplete="username" autocapitalize="none" :disabled="!!fixedLogin" v-focus />
     </FieldFrame>
     <FieldFrame id="password" label="Password" :error="error">
-      <InputText id="password" v-model="password" type="password" autocomplete="current-password" :autofocus="!!fixedLogin" />
+      <InputText v-if="fixedLogin" id="password" v-model="password" v-focus type="password" autocomplete="current-password" />
+      <InputText v-else id="password" v-model="password" type="password" autocomplete="current-password" />
     </FieldFrame>
     <Button type="submit" label="Sign in" :loading="busy" />
   </form>

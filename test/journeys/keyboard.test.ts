@@ -1,0 +1,158 @@
+import { expect } from 'chai'
+import { Key } from 'selenium-webdriver'
+import { Person, clear, stage, type Stage } from './helpers.js'
+
+/** The same job with the mouse put away. */
+describe('journey: a job by keyboard alone', () => {
+  let at: Stage
+  let person: Person
+  before(async () => {
+    at = await stage()
+    person = await Person.at(at.instance.url)
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+
+  const focused = () =>
+    person.web.executeScript<string>(`
+      const a = document.activeElement
+      if (a === document.body) return ''
+      const label = a.id && document.querySelector('label[for="' + CSS.escape(a.id) + '"]')
+      return [a.getAttribute('aria-label'), label?.innerText, a.closest('label')?.innerText, a.closest('fieldset')?.querySelector('legend')?.innerText, a.matches('a, button') && a.textContent.replace(/\\s+/g, ' ')].filter(Boolean).join(' | ')`)
+
+  /** Tabs until the focused thing says these words. */
+  async function tabTo(words: string): Promise<void> {
+    for (let i = 0; i < 120; i++) {
+      if ((await focused()).includes(words)) return
+      await person.press(Key.TAB)
+    }
+    throw new Error(`no key press led to "${words}"`)
+  }
+
+  const onto = async (heading: string) => {
+    await person.see(`//h1[normalize-space()='${heading}']`)
+    await person.web.executeScript('document.activeElement.blur()')
+  }
+
+  it('signs in and starts a job', async () => {
+    await person.go('/sign-in')
+    await person.see("//input[@id='login']")
+    await person.web.wait(async () => (await focused()).includes('Sign-in name'), 10_000, 'the first field has the focus')
+    await person.press('technician', Key.TAB, 'cider-press-4', Key.ENTER)
+    await onto('Needs hands')
+    await tabTo('Mash pump')
+    await person.press(Key.ENTER)
+    await person.seeText('Pump shaft')
+    await tabTo('Start a job at the impeller end')
+    await person.press(Key.ENTER)
+    await person.web.wait(async () => (await focused()).includes('Reason for the job'), 10_000, 'the reason has the focus')
+    await person.press('Drip tray full of grease', Key.ENTER)
+    await onto('Identify')
+  })
+
+  it('types the number from paper and the clearance group with the arrow keys', async () => {
+    await tabTo('Number on ring or paper')
+    await person.press('6311', Key.TAB)
+    await person.web.wait(async () => (await person.figure('identify.designation')) === '6311', 10_000)
+    await tabTo('Clearance group')
+    await person.press(Key.SPACE, Key.ARROW_RIGHT, Key.ARROW_RIGHT)
+    await person.seeText('Clearance as bought, C3')
+  })
+
+  it('walks the work line, chooses from lists and fills in temperatures', async () => {
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Duty')
+    expect(await person.verdict()).to.equal('complete')
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Select')
+    await tabTo('What kind of machine is it?')
+    await person.press(Key.ARROW_DOWN)
+    await person.see("//li[@role='option']")
+    await person.press(Key.ARROW_DOWN)
+    await person.press(Key.ENTER)
+    await person.web.wait(async () => (await person.verdict()) !== 'no target yet', 10_000, 'waited for the target')
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Arrange')
+    for (const [field, value] of [
+      ['At assembly', '18'],
+      ['Shaft at its hottest', '70'],
+      ['Housing then', '48'],
+      ['Float at the free end', '0.9'],
+    ] as const) {
+      await person.web.executeScript('document.activeElement.blur()')
+      await tabTo(field)
+      await person.press(value)
+    }
+    await person.web.wait(async () => (await person.verdict()) === 'has room', 10_000, 'waited for the room')
+  })
+
+  it('takes a slip back with Ctrl+Z', async () => {
+    await person.web.executeScript('document.activeElement.blur()')
+    await tabTo('Float at the free end')
+    await person.press(Key.BACK_SPACE, Key.TAB)
+    await person.web.wait(async () => (await person.verdict()) !== 'has room', 10_000)
+    await person.web.executeScript('document.activeElement.blur()')
+    await person.web.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform()
+    await person.web.wait(async () => (await person.verdict()) === 'has room', 10_000, 'waited for the undone float')
+  })
+
+  it('opens a working and closes it, and signs the first step', async () => {
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Fit')
+    await tabTo('working of Shaft seat')
+    await person.press(Key.ENTER)
+    await person.seeText('engineering practice: seat class by load')
+    await person.press(Key.ENTER)
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Mount')
+    await tabTo('Tried to start')
+    await person.press(Key.SPACE)
+    await person.web.executeScript('document.activeElement.blur()')
+    await tabTo('Sign: Isolate, lock and tag the machine')
+    await person.press(Key.ENTER)
+    await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
+    await person.saved()
+  })
+
+  it('opens all cautions and open questions of the card', async () => {
+    await person.web.executeScript('document.activeElement.blur()')
+    await tabTo('open question')
+    await person.press(Key.ENTER)
+    await person.seeText('Cautions')
+    await person.see("//section[@aria-label='Cautions and open questions']//a[contains(., 'Identify')]")
+  })
+})
+
+describe('journey: people', () => {
+  it('an administrator adds somebody, who signs in and is switched off again', async () => {
+    const at = await stage()
+    const admin = await Person.at(at.instance.url)
+    try {
+      await admin.signIn('administrator')
+      await admin.go('/settings')
+      await admin.type('Name', 'T. Quill')
+      await admin.type('Sign-in name', 'T Quill')
+      await admin.type('First password', 'short')
+      await admin.button('Add')
+      await admin.seeText('small letters')
+      await admin.seeText('at least 10 characters')
+      expect(await admin.valueOf('Name')).to.equal('T. Quill')
+      await admin.type('Sign-in name', 'quill')
+      await admin.type('First password', 'apple-pulp-77')
+      await admin.button('Add')
+      await admin.seeText('quill')
+      await admin.button('Switch off T. Quill')
+      await admin.seeText('switched off')
+      await admin.button('Sign out')
+      await admin.see("//h1[normalize-space()='Yardfrost']")
+      await admin.type('Sign-in name', 'quill')
+      await admin.type('Password', 'apple-pulp-77', Key.ENTER)
+      await admin.seeText('do not belong together')
+    } finally {
+      await admin.leave()
+      await clear(at)
+    }
+  })
+})
