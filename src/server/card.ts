@@ -6,6 +6,7 @@ import { STATIONS, type CardAnswers, type Station } from '../core/card/answers.j
 import { CORE_VERSION, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
 import { signature, stepStates, type StepRecord } from '../core/card/signing.js'
 import type { Material } from '../core/materials.js'
+import { inUnits } from '../core/units/quantities.js'
 import { audit, transaction, type Query } from './store/database.js'
 import * as jobs from './store/jobs.js'
 import { findPlace, fitBearing, plantName, type Place } from './store/machines.js'
@@ -19,7 +20,7 @@ export class Refused extends Error {
 
 export const notFound = (what: string) => new Refused(problem(404, 'Not found', `There is no such ${what}.`))
 const conflict = (detail: string, current?: unknown) => new Refused(problem(409, 'Changed meanwhile', detail, { current }))
-const blocked = (detail: string) => new Refused(problem(422, 'Not possible now', detail))
+const blocked = (detail: string) => new Refused(problem(422, 'Not possible now', inUnits(detail, 'metric')))
 
 interface Card {
   job: jobs.JobRow

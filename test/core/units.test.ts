@@ -1,6 +1,16 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { QUANTITIES, decimalsOf, format, parse, sensible, type Quantity, type UnitSystem } from '../../src/core/units/quantities.js'
+import {
+  QUANTITIES,
+  decimalsOf,
+  format,
+  inUnits,
+  parse,
+  q,
+  sensible,
+  type Quantity,
+  type UnitSystem,
+} from '../../src/core/units/quantities.js'
 
 /** [typed, quantity, system, core value] */
 const READ: [string, Quantity, UnitSystem, number][] = [
@@ -85,5 +95,12 @@ describe('units at the edge', () => {
     expect(format(-5, 'temperature', 'inch')).to.equal('23')
     expect(format(-40, 'temperature', 'inch')).to.equal('−40')
     expect(sensible(51435, 'length')).to.equal(51435)
+  })
+  it('writes the quantities of a sentence in the reader’s units', () => {
+    const sentence = `Heat to ${q(110, 'temperature')}, room ${q(24.4, 'fine')}, bore ${q(60, 'length', 0)}, life ${q(51435, 'hours')}.`
+    expect(inUnits(sentence, 'metric')).to.equal('Heat to 110 °C, room 24 µm, bore 60 mm, life 51\u2009000 h.')
+    expect(inUnits(sentence, 'inch')).to.equal('Heat to 230 °F, room 0.96 thou, bore 2.3622 in, life 51\u2009000 h.')
+    expect(inUnits('a drop of −5 and {braces} stay', 'inch')).to.equal('a drop of −5 and {braces} stay')
+    expect(inUnits(q(-78, 'temperature'), 'inch')).to.equal('−108 °F')
   })
 })

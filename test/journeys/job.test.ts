@@ -90,7 +90,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
     expect(await person.valueOf('Float at the free end')).to.equal('1.2')
     expect(await person.valueOf('At assembly')).to.equal('20')
     await person.station('Identify')
-    expect(await person.valueOf('Bore 2')).to.equal('60.03')
+    expect(await person.valueOf('Bore 2')).to.equal('60.025')
   })
 
   it('says which later figures moved when an earlier answer changes, and that a signed step no longer holds', async () => {

@@ -2,7 +2,7 @@ import type { Bearing } from '../catalogue/catalogue.js'
 import { groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
 import type { FitValues } from '../fits/fit.js'
 import type { HeatingValues } from '../mounting/temperatures.js'
-import type { Quantity } from '../units/quantities.js'
+import { q, type Quantity } from '../units/quantities.js'
 import type { MountMethod } from './answers.js'
 
 /** A field to fill at a step, with the range that lets the plan go on. */
@@ -88,7 +88,7 @@ function movingSteps(input: PlanInput): PlanStep[] {
     return [
       {
         key: 'heat',
-        title: `Heat the bearing to ${heat.setTemperatureC} °C`,
+        title: `Heat the bearing to ${q(heat.setTemperatureC, 'temperature')}`,
         doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
         tool: 'bearing heater, contact probe',
         fields: [
@@ -101,7 +101,7 @@ function movingSteps(input: PlanInput): PlanStep[] {
             max: limitC,
           },
         ],
-        caution: `Gloves rated for the heat, no open flame, never above ${limitC} °C. Keep pacemakers away from an induction heater.`,
+        caution: `Gloves rated for the heat, no open flame, never above ${q(limitC, 'temperature')}. Keep pacemakers away from an induction heater.`,
         restsOn: [...bearingFigures, 'mount.setTemperatureC'],
       },
       {
@@ -110,7 +110,7 @@ function movingSteps(input: PlanInput): PlanStep[] {
         doing: 'One straight push against the shoulder; hold until it grips. Nut it home while warm.',
         tool: 'heat-rated gloves, lock nut spanner',
         fields: [],
-        caution: `The ring is hot and weighs ${row.massKg.toFixed(1)} kg. Do not set it down on the way.`,
+        caution: `The ring is hot and weighs ${q(row.massKg, 'mass', 1)}. Do not set it down on the way.`,
         restsOn: bearingFigures,
       },
     ]
@@ -118,7 +118,7 @@ function movingSteps(input: PlanInput): PlanStep[] {
   return [
     {
       key: 'chill',
-      title: `Chill the shaft to ${chillToC} °C`,
+      title: `Chill the shaft to ${q(chillToC, 'temperature')}`,
       doing: 'Dry the seat. Cool the whole seat length, then slide the ring on against the shoulder before frost builds up.',
       tool: 'cooling bath, contact probe',
       fields: [
@@ -167,14 +167,14 @@ export function mountingPlan(input: PlanInput): PlanStep[] {
       doing: 'Only now. Do not wash it, do not blow it out. The number and the clearance mark must be what the card says.',
       tool: 'clean hands or gloves',
       fields: [{ key: 'marking', label: 'Marking as read', kind: 'text', quantity: 'text' }],
-      caution: row.massKg > 25 ? 'Over 25 kg: use lifting gear.' : undefined,
+      caution: row.massKg > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
       restsOn: ['identify.designation'],
     },
     ...movingSteps(input),
     {
       key: 'shoulder',
       title: 'Feel all round the shoulder',
-      doing: 'After cooling to room temperature. A 0.03 mm feeler must not go in anywhere; tighten the nut again.',
+      doing: `After cooling to room temperature. A feeler of ${q(SHOULDER_GAP_MM, 'gap')} must not go in anywhere; tighten the nut again.`,
       tool: 'feeler gauge',
       fields: [{ key: 'gapMm', label: 'Largest gap at the shoulder', kind: 'number', quantity: 'gap', min: 0, max: SHOULDER_GAP_MM }],
       restsOn: ['identify.designation'],

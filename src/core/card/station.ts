@@ -3,6 +3,10 @@ import { InputError, type Caution, type Result, type WorkingStep } from '../resu
 import type { Quantity } from '../units/quantities.js'
 import type { Station } from './answers.js'
 
+/**
+ * Sentences of a card hold their quantities as `q(value, quantity)`, so that each reader sees them in own units.
+ */
+
 /** A figure of the card: the value in core units, how it is shown, and how it came about. */
 export interface Figure {
   /** Station and name, e.g. `fit.clearance`; other stations and signed steps refer to it by this. */
@@ -49,7 +53,7 @@ export interface StationResult {
   questions: Question[]
   /** Refused input, by field of the station's answers, beside which it is shown. */
   fieldErrors: Record<string, string>
-  /** Short text under the journal of the work line. */
+  /** Short text under the journal of the work line; quantities as in `q`. */
   headline: string
 }
 

@@ -64,6 +64,7 @@ export function shapeStyle(role: Role, p: Palette): ShapeStyle {
     'gap-head': solid(p.ice),
     held: solid(p.damson),
     error: line(p.rowan, 3),
+    blank: solid(p.film),
     band: solid(p.wash),
     'band-edge': line(p.damson, 5),
     'band-strong': line(p.damson, 9),

@@ -21,6 +21,7 @@ export type Role =
   | 'gap-head'
   | 'held'
   | 'error'
+  | 'blank'
   | 'band'
   | 'band-edge'
   | 'band-strong'

@@ -119,7 +119,18 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   if (spec.rightLabel) shapes.push(text(at(2.5 * B, 0)[0] - 8, originY - 10, spec.rightLabel, 'label', 'end'))
   if (spec.error) {
     const [x, y] = at(B / 2, outerWall)
+    const half = spec.error.length * 4.6
     shapes.push(
+      {
+        kind: 'path',
+        d: outline([
+          [x - half, y - 34],
+          [x + half, y - 34],
+          [x + half, y - 10],
+          [x - half, y - 10],
+        ]),
+        role: 'blank',
+      },
       { kind: 'line', x1: at(-0.75 * B, 0)[0], y1: y - 6, x2: at(1.95 * B, 0)[0], y2: y - 6, role: 'error' },
       text(x, y - 16, spec.error, 'error-text', 'middle'),
     )

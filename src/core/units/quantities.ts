@@ -116,6 +116,18 @@ export function format(value: number, quantity: Quantity, system: UnitSystem, me
   return minus + grouped + (part ? `.${part}` : '')
 }
 
+/** A quantity inside a sentence, to be written in the reader's units by `inUnits`. */
+export function q(value: number, quantity: Quantity, metricDecimals?: number): string {
+  return `{${value}|${quantity}${metricDecimals === undefined ? '' : `|${metricDecimals}`}}`
+}
+
+/** Writes every quantity of a sentence in the person's units. */
+export function inUnits(text: string, system: UnitSystem): string {
+  return text.replace(/\{(-?[\d.e+-]+)\|(\w+)(?:\|(\d+))?\}/g, (_all, value: string, quantity: Quantity, decimals?: string) =>
+    `${format(Number(value), quantity, system, decimals === undefined ? undefined : Number(decimals))} ${unitOf(quantity, system)}`.trimEnd(),
+  )
+}
+
 export type Parsed = { ok: true; value: number } | { ok: false; message: string }
 
 /** Decimal number, decimal comma, fraction `5/16` or mixed `1 5/16`. */

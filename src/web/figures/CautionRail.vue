@@ -2,12 +2,14 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { STATION_TITLE } from '../../core/card/answers.js'
+import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'
 import QuestionLine from './QuestionLine.vue'
 import type { Question, StationCaution } from '../../core/card/station.js'
 
 /** The most severe caution always in view; opens into all cautions and open questions of the card. */
 const props = defineProps<{ cautions: StationCaution[]; questions: Question[]; jobId: number }>()
+const session = useSession()
 const open = ref(false)
 const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
 const first = computed(() => props.cautions[0])
@@ -47,9 +49,9 @@ const count = computed(() => {
         </ul>
       </div>
     </div>
-    <button type="button" class="line" :aria-expanded="open" @click="open = !open">
+    <button type="button" class="summary" :aria-expanded="open" @click="open = !open">
       <span v-if="first" class="state" :class="`state-${first.level}`">{{ WORD[first.level] }}</span>
-      <span class="message">{{ first ? first.message : 'No cautions on this card.' }}</span>
+      <span class="message">{{ first ? session.say(first.message) : 'No cautions on this card.' }}</span>
       <span class="count">{{ count }}</span>
     </button>
   </section>
@@ -69,7 +71,7 @@ const count = computed(() => {
   background: var(--film);
   border-color: var(--hair);
 }
-.line {
+.summary {
   align-items: center;
   background: none;
   border: 0;
@@ -82,7 +84,7 @@ const count = computed(() => {
   text-align: left;
   width: 100%;
 }
-.line .state {
+.summary .state {
   font-size: 1.1rem;
 }
 .message {

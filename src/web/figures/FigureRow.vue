@@ -2,11 +2,13 @@
 import { computed, ref } from 'vue'
 import type { MovedView } from '../../contract/api.js'
 import type { Figure } from '../../core/card/station.js'
+import { useSession } from '../stores/session.js'
 import { figureText } from './figureText.js'
 import WorkingList from './WorkingList.vue'
 
 /** One figure: label, number, unit, tolerance or note; opens into its working. `hero` makes it the large one. */
 const props = defineProps<{ figure: Figure; hero?: boolean; moved?: MovedView }>()
+const session = useSession()
 const open = ref(false)
 const shown = computed(() => figureText(props.figure))
 const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
@@ -14,14 +16,15 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
 
 <template>
   <div class="row" :class="{ hero, moved: moved }" :data-figure="figure.key">
-    <span class="label">{{ figure.label }}</span>
+    <span class="label">{{ session.say(figure.label) }}</span>
     <span class="value">
       <b class="number">{{ shown.number }}</b> <span class="unit">{{ shown.unit }}</span>
-      <span v-if="figure.note" class="note">{{ figure.note }}</span>
+      <span v-if="figure.note" class="note">{{ session.say(figure.note) }}</span>
     </span>
     <button v-if="figure.working.length" type="button" class="link-button" :aria-expanded="open" :aria-controls="id" @click="open = !open">
-      {{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ figure.label }}</span>
+      {{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ session.say(figure.label) }}</span>
     </button>
+    <slot />
     <p v-if="moved" class="moved-note">moved: was {{ moved.before }}, changed at {{ moved.because }}</p>
     <WorkingList v-if="open" :id="id" class="opened" :working="figure.working" :assumptions="figure.assumptions" />
   </div>
@@ -49,7 +52,8 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
 }
 .hero {
   border-bottom: 0;
-  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+  grid-template-columns: minmax(0, 1fr) auto auto;
 }
 .hero .label {
   grid-column: 1 / -1;

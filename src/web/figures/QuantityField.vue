@@ -25,10 +25,22 @@ const raw = ref<string | null>(readDraft<string>(storageKey))
 const focused = ref(false)
 const refusal = ref<string | null>(null)
 
-/** Enough digits to show what was typed, no more than can be measured. */
+/** As fine as the finest tool reads, so that what was typed stands there again; zeros at the end are left out. */
+const FIELD_DECIMALS: Partial<Record<Quantity, number>> = {
+  length: 3,
+  gap: 3,
+  fine: 1,
+  force: 3,
+  temperature: 1,
+  rise: 1,
+  mass: 3,
+  ratio: 3,
+  hours: 1,
+  speed: 1,
+}
 const shown = computed(() => {
   if (props.modelValue === null) return ''
-  const text = format(props.modelValue, props.quantity, session.units, props.decimals)
+  const text = format(props.modelValue, props.quantity, session.units, props.decimals ?? FIELD_DECIMALS[props.quantity])
   return props.decimals === undefined && text.includes('.') ? text.replace(/\.?0+$/, '') : text
 })
 const text = computed(() => raw.value ?? shown.value)
@@ -65,7 +77,7 @@ if (raw.value !== null) {
 watch([() => props.modelValue, () => session.units], () => {
   if (!focused.value && !refusal.value) raw.value = null
 })
-const message = computed(() => (focused.value && refusal.value ? null : refusal.value) ?? props.error ?? null)
+const message = computed(() => (focused.value && refusal.value ? null : refusal.value) ?? (props.error ? session.say(props.error) : null))
 </script>
 
 <template>

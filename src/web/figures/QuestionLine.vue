@@ -4,7 +4,7 @@ defineProps<{ text: string; why: string }>()
 </script>
 
 <template>
-  <div class="line">
+  <div class="question">
     <span class="state state-open">Open</span>
     <span>
       <slot /> {{ text }} <span class="soft">{{ why }}</span>
@@ -13,7 +13,7 @@ defineProps<{ text: string; why: string }>()
 </template>
 
 <style scoped>
-.line {
+.question {
   display: grid;
   gap: 10px;
   grid-template-columns: 5.2rem minmax(0, 1fr);

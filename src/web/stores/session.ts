@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { mayAct, type Me, type Role, type SessionState } from '../../contract/api.js'
-import { unitOf, format, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
+import { format, inUnits, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
 import { request } from '../api.js'
 
 export const useSession = defineStore('session', {
@@ -44,6 +44,10 @@ export const useSession = defineStore('session', {
     },
     show(value: number, quantity: Quantity, decimals?: number): string {
       return format(value, quantity, this.units, decimals)
+    },
+    /** A sentence of the card with its quantities in the person's units. */
+    say(text: string): string {
+      return inUnits(text, this.units)
     },
     unit(quantity: Quantity): string {
       return unitOf(quantity, this.units)

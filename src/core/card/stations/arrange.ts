@@ -1,6 +1,7 @@
 import { thermalGrowth } from '../../arrangement/growth.js'
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { Sheet, short } from '../../result.js'
+import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
 
@@ -74,7 +75,7 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
   const hero = station.figure('growthMm', 'Shaft grows past its housing', growthMm, 'gap', growth)
   station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, {
     note: growth?.values.quickRuleRiseK
-      ? `assumes a rise of ${Math.round(growth.values.quickRuleRiseK)} K; here ${Math.round(a.shaftHotC! - a.assemblyC!)} K`
+      ? `assumes a rise of ${q(Math.round(growth.values.quickRuleRiseK), 'rise')}; here ${q(a.shaftHotC! - a.assemblyC!, 'rise')}`
       : undefined,
   })
   const room = new Sheet()
@@ -106,7 +107,12 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
     const enough = Math.abs(growthMm) <= limit
     verdict = enough ? { word: 'moves inside', level: 'good' } : { word: 'too far inside', level: 'stop' }
     if (!enough)
-      station.warn('stop', 'inside-limit', `${free!.designation} moves inside only by about ${limit} mm either way.`, short(growthMm))
+      station.warn(
+        'stop',
+        'inside-limit',
+        `${free!.designation} moves inside only by about ${q(limit, 'gap', 1)} either way.`,
+        short(growthMm),
+      )
   } else if (holding && floatNeededMm !== null && a.floatPresentMm !== null) {
     const enough = a.floatPresentMm >= floatNeededMm
     verdict = enough ? { word: 'has room', level: 'good' } : { word: 'not enough room', level: 'stop' }
@@ -114,7 +120,7 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
       station.warn(
         'stop',
         'float-short',
-        `The free end has ${a.floatPresentMm.toFixed(2)} mm and needs ${floatNeededMm.toFixed(2)} mm: the shaft would push the bearings apart when hot.`,
+        `The free end has ${q(a.floatPresentMm, 'gap')} and needs ${q(floatNeededMm, 'gap')}: the shaft would push the bearings apart when hot.`,
         short(a.floatPresentMm),
       )
   }
@@ -136,6 +142,6 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
       : holding === 'non-drive'
         ? 'The non-drive end holds; growth runs toward the coupling.'
         : 'One bearing holds the shaft, the other lets it grow.'
-  const headline = growthMm === null ? '—' : `${growthMm >= 0 ? '+' : '−'}${Math.abs(growthMm).toFixed(2)} mm`
+  const headline = growthMm === null ? '—' : q(growthMm, 'gap')
   return { ...station.close(reason, verdict, hero, headline), holding, thisSlides, growthMm, floatNeededMm }
 }

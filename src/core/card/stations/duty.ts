@@ -2,6 +2,7 @@ import type { RingLoad } from '../../fits/recommend.js'
 import { SHOCKS } from '../../life/targets.js'
 import { Sheet, short } from '../../result.js'
 import type { DutyAnswers } from '../answers.js'
+import { q, type Quantity } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
 
 export interface DutyResult extends StationResult {
@@ -21,25 +22,25 @@ export function sweptRings(turning: 'inner' | 'outer', direction: DutyAnswers['l
 
 const WORDS: Record<RingLoad, string> = { rotating: 'swept by the load', stationary: 'carries it on one spot', indeterminate: 'not known' }
 
-/** Limits beyond which an entry is a slip: [field, low, high, unit]. */
-const LIMITS: readonly (readonly [keyof DutyAnswers, number, number, string])[] = [
-  ['speedRpm', 0, 100_000, 'r/min'],
-  ['radialLoadN', 0, 2_000_000, 'N'],
-  ['axialLoadN', 0, 2_000_000, 'N'],
-  ['ambientC', -50, 80, '°C'],
-  ['innerRingC', -60, 300, '°C'],
-  ['outerRingC', -60, 300, '°C'],
-  ['hoursPerDay', 0, 24, 'h'],
+/** Limits beyond which an entry is a slip: [field, low, high, quantity]. */
+const LIMITS: readonly (readonly [keyof DutyAnswers, number, number, Quantity])[] = [
+  ['speedRpm', 0, 100_000, 'speed'],
+  ['radialLoadN', 0, 2_000_000, 'force'],
+  ['axialLoadN', 0, 2_000_000, 'force'],
+  ['ambientC', -50, 80, 'temperature'],
+  ['innerRingC', -60, 300, 'temperature'],
+  ['outerRingC', -60, 300, 'temperature'],
+  ['hoursPerDay', 0, 24, 'hours'],
 ]
 
 /** What the bearing carries; also settles which ring the load sweeps. */
 export function dutyStation(answers: DutyAnswers): DutyResult {
   const station = new StationBuilder('duty')
   const refused = new Set<string>()
-  for (const [field, low, high, unit] of LIMITS) {
+  for (const [field, low, high, quantity] of LIMITS) {
     const value = answers[field]
     if (typeof value === 'number' && (value < low || value > high)) {
-      station.refuse(field, `Allowed from ${low} to ${high} ${unit}.`)
+      station.refuse(field, `Allowed from ${q(low, quantity)} to ${q(high, quantity)}.`)
       refused.add(field)
     }
   }
@@ -87,7 +88,7 @@ export function dutyStation(answers: DutyAnswers): DutyResult {
       station.warn(
         'caution',
         'ring-hot',
-        'Over 120 °C an ordinary ring grows for good: ask for the heat stabilisation class.',
+        `Over ${q(120, 'temperature')} an ordinary ring grows for good: ask for the heat stabilisation class.`,
         Math.round(Math.max(innerRingC, outerRingC)),
       )
   }
@@ -113,7 +114,12 @@ export function dutyStation(answers: DutyAnswers): DutyResult {
       : inner === 'stationary'
         ? 'The load sweeps the outer ring and stays on one spot of the inner ring.'
         : 'What the bearing carries decides its life, its fits and its clearance.'
-  const kN = radialN === null ? '—' : `${(radialN / 1000).toFixed(1)} kN`
-  const result = station.close(reason, complete ? { word: 'complete', level: 'good' } : { word: 'not complete', level: 'open' }, hero, kN)
+  const headline = radialN === null ? '—' : q(radialN, 'force', 1)
+  const result = station.close(
+    reason,
+    complete ? { word: 'complete', level: 'good' } : { word: 'not complete', level: 'open' },
+    hero,
+    headline,
+  )
   return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN }
 }

@@ -4,7 +4,7 @@ import { fit, type FitValues } from '../../fits/fit.js'
 import { operatingClearance, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
 import { Sheet, short, type Result } from '../../result.js'
-import { signed } from '../../tolerances/iso286.js'
+import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
@@ -151,8 +151,9 @@ export function fitStation(
     'fine',
     clearance,
   )
-  const seat = (v: FitValues) => `${signed(v.seatUpperUm)} / ${signed(v.seatLowerUm)} µm`
-  station.figure('shaftClass', `Shaft seat Ø${row.boreMm}`, shaftClass, 'text', recommended, { note: seat(shaft.values) })
+  const limit = (um: number) => (um > 0 ? '+' : '') + q(um, 'fine')
+  const seat = (v: FitValues) => `${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
+  station.figure('shaftClass', `Shaft seat Ø${q(row.boreMm, 'length', 0)}`, shaftClass, 'text', recommended, { note: seat(shaft.values) })
   station.figure(
     'shaftInterference',
     'Inner ring grip',
@@ -161,7 +162,9 @@ export function fitStation(
     shaft,
     { note: words(shaft.values) },
   )
-  station.figure('housingClass', `Housing seat Ø${row.outsideMm}`, housingClass, 'text', recommended, { note: seat(housing.values) })
+  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, housingClass, 'text', recommended, {
+    note: seat(housing.values),
+  })
   station.figure(
     'housingInterference',
     'Outer ring in housing',
@@ -177,7 +180,7 @@ export function fitStation(
       station.warn(
         'note',
         'creep',
-        `The loosest likely grip of ${Math.round(shaft.values.probableMinInterferenceUm)} µm is under the ${Math.round(creep.values.neededUm)} µm that holds against creep: aim for the upper half of the shaft tolerance.`,
+        `The loosest likely grip of ${q(shaft.values.probableMinInterferenceUm, 'fine')} is under the ${q(creep.values.neededUm, 'fine')} that holds against creep: aim for the upper half of the shaft tolerance.`,
         Math.round(shaft.values.probableMinInterferenceUm),
       )
   }

@@ -4,6 +4,7 @@ import { clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clear
 import { identify, type Candidate } from '../../identify/identify.js'
 import { Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
+import { q } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
 
 export interface IdentifyResult extends StationResult {
@@ -72,7 +73,7 @@ export function identifyStation(answers: IdentifyAnswers): IdentifyResult {
       station.warn(
         named_.massKg > 25 ? 'caution' : 'note',
         'lifting',
-        `The bearing weighs about ${Math.round(named_.massKg)} kg: ${named_.massKg > 25 ? 'use lifting gear' : 'lift with both hands'}.`,
+        `The bearing weighs about ${q(named_.massKg, 'mass', 0)}: ${named_.massKg > 25 ? 'use lifting gear' : 'lift with both hands'}.`,
         Math.round(named_.massKg),
       )
   }

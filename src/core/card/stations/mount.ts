@@ -3,6 +3,7 @@ import { pressForce } from '../../mounting/press-force.js'
 import { chilling, heatingTemperature } from '../../mounting/temperatures.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
 import { mountingPlan, type PlanStep } from '../plan.js'
+import { q } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
 import type { FitStationResult } from './fit.js'
 
@@ -93,8 +94,8 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
       label: 'Hot, by heater',
       possible: heat.values.withinLimit,
       why: heat.values.withinLimit
-        ? `Slides on with room to spare, under the limit of ${m.limitC} °C.`
-        : `Would need ${heat.values.setTemperatureC} °C, over the limit of ${m.limitC} °C.`,
+        ? `Slides on with room to spare, under the limit of ${q(m.limitC, 'temperature')}.`
+        : `Would need ${q(heat.values.setTemperatureC, 'temperature')}, over the limit of ${q(m.limitC, 'temperature')}.`,
     },
     {
       method: 'chill',
@@ -102,7 +103,7 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
       possible: (chill?.values.clearanceUm ?? -1) > 0,
       why:
         (chill?.values.clearanceUm ?? -1) > 0
-          ? `The shaft shrinks by ${Math.round(chill!.values.shrinkUm)} µm and the ring slides on.`
+          ? `The shaft shrinks by ${q(chill!.values.shrinkUm, 'fine')} and the ring slides on.`
           : 'The shaft does not shrink enough at this temperature.',
     },
   ]
@@ -126,11 +127,17 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
     )
 
   const temperature = station.figure('setTemperatureC', 'Ring temperature to set', heat.values.setTemperatureC, 'temperature', heat, {
-    note: `limit ${m.limitC} °C`,
+    note: `limit ${q(m.limitC, 'temperature')}`,
   })
   const force = station.figure('pressForceN', 'Cold press force', press?.values.forceN ?? null, 'force', press, { decimals: 1 })
   station.figure('hoopStressMPa', 'Stress in the ring', press?.values.hoopStressMPa ?? null, 'stress', press)
-  const cold = station.figure('chillClearanceUm', `Room with shaft at ${m.chillToC} °C`, chill?.values.clearanceUm ?? null, 'fine', chill)
+  const cold = station.figure(
+    'chillClearanceUm',
+    `Room with shaft at ${q(m.chillToC, 'temperature')}`,
+    chill?.values.clearanceUm ?? null,
+    'fine',
+    chill,
+  )
   const hero = method === 'heat' ? temperature : method === 'press' ? force : cold
   const plan = mountingPlan({
     row,
@@ -145,15 +152,15 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
   })
   const headline =
     method === 'heat'
-      ? `${heat.values.setTemperatureC} °C`
+      ? q(heat.values.setTemperatureC, 'temperature')
       : method === 'press'
-        ? `${((press?.values.forceN ?? 0) / 1000).toFixed(0)} kN`
-        : `${m.chillToC} °C`
+        ? q(press?.values.forceN ?? 0, 'force', 0)
+        : q(m.chillToC, 'temperature')
   const offer = offers.find((o) => o.method === method)!
   const reason =
     m.method && m.method !== recommended
       ? `Chosen by hand; ${offers.find((o) => o.method === recommended)!.label.toLowerCase()} would be the first choice. ${offer.why}`
-      : `${offer.why} ${row.boreMm <= 80 ? 'Up to 80 mm bore a cold press comes first when the force allows.' : 'Above 80 mm bore heat comes first.'}`
+      : `${offer.why} ${row.boreMm <= 80 ? `Up to ${q(80, 'length', 0)} bore a cold press comes first when the force allows.` : `Above ${q(80, 'length', 0)} bore heat comes first.`}`
   return {
     ...station.close(
       reason,

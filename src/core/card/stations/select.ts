@@ -5,6 +5,7 @@ import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/ta
 import { equivalentLoad } from '../../ratings/equivalent-load.js'
 import { Sheet, short, type Result } from '../../result.js'
 import type { CardAnswers } from '../answers.js'
+import { q } from '../../units/quantities.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
 
@@ -74,7 +75,7 @@ function checkLoad(row: Bearing, rated: Rated, shock: Shock, minimumN: number, s
     station.warn(
       'caution',
       'minimum-load',
-      `The load is below the least load of about ${(minimumN / 1000).toFixed(1)} kN: the elements may skid. A smaller bearing would run better.`,
+      `The load is below the least load of about ${q(minimumN, 'force', 1)}: the elements may skid. A smaller bearing would run better.`,
       short(P),
     )
 }
@@ -149,7 +150,7 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
     'hours',
     rated,
     {
-      note: target ? `target ${LIFE_TARGETS[target].hours.toLocaleString('en').replace(/,/g, '\u2009')} h` : undefined,
+      note: target ? `target ${q(LIFE_TARGETS[target].hours, 'hours')}` : undefined,
     },
   )
   station.figure('equivalentLoadN', 'Equivalent load P', P, 'force', { ...rated, working: load.working })
@@ -195,7 +196,7 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   const years = answers.duty.hoursPerDay ? life.values.modifiedLifeH / (answers.duty.hoursPerDay * 365) : null
   const reason = `Nine in ten such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
-    ...station.close(reason, verdict, hero, `${Math.round(life.values.modifiedLifeH / 1000)} 000 h`.replace(/^0 000/, '< 1 000')),
+    ...station.close(reason, verdict, hero, q(life.values.modifiedLifeH, 'hours')),
     loadRatio: P / row.dynamicRatingN,
     alternatives,
   }

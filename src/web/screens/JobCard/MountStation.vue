@@ -52,7 +52,7 @@ async function finish() {
       <ol class="plain-list">
         <PlanStepItem v-for="(step, i) in result.plan" :key="step.key" :step="step" :number="i + 1" />
       </ol>
-      <p v-if="card.message" class="message" role="alert">{{ card.message }}</p>
+      <p v-if="card.message" class="message" role="alert">{{ session.say(card.message) }}</p>
     </template>
     <template #entry>
       <Button
@@ -82,7 +82,7 @@ async function finish() {
           <span class="state" :class="o.possible ? 'state-good' : 'state-stop'">{{
             o.method === result.recommended ? 'first choice' : o.possible ? 'possible' : 'not possible'
           }}</span>
-          <span class="why">{{ o.why }}</span>
+          <span class="why">{{ session.say(o.why) }}</span>
         </label>
       </div>
       <div class="limits">

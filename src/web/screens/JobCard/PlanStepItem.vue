@@ -42,11 +42,11 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
   <li class="step" :class="{ signed: signed && !stale, stale }" :data-step="step.key">
     <span class="mark number">{{ number }}</span>
     <div class="body">
-      <h3>{{ step.title }}</h3>
+      <h3>{{ session.say(step.title) }}</h3>
       <p>
-        {{ step.doing }} <span class="soft">Tool: {{ step.tool }}.</span>
+        {{ session.say(step.doing) }} <span class="soft">Tool: {{ step.tool }}.</span>
       </p>
-      <p v-if="step.caution" class="caution"><span class="state state-caution">Caution</span> {{ step.caution }}</p>
+      <p v-if="step.caution" class="caution"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
       <div v-if="step.fields.length" class="fields">
         <template v-for="f in step.fields" :key="f.key">
           <TickField
@@ -90,24 +90,24 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
         <InputText v-model="reason" placeholder="Why it may go on" aria-label="Reason for accepting" minlength="5" />
         <Button type="submit" label="Accept" :disabled="reason.trim().length < 5" />
       </form>
-      <p v-if="stale" class="state state-stop">No longer holds: {{ state.movedUnder.join(', ') }} moved after signing.</p>
+      <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
     </div>
     <div class="sign">
       <template v-if="signed">
         <span class="state" :class="stale ? 'state-stop' : 'state-good'">{{ record!.signedBy }}</span>
         <span class="soft small">{{ when(record!.signedAt!) }}</span>
         <button v-if="!card.readOnly" type="button" class="link-button" @click="withdraw">
-          withdraw<span class="visually-hidden"> signature of {{ step.title }}</span>
+          withdraw<span class="visually-hidden"> signature of {{ session.say(step.title) }}</span>
         </button>
       </template>
       <template v-if="!card.readOnly && (!signed || stale)">
         <Button
           :label="stale ? 'Sign again' : 'Sign'"
-          :aria-label="`Sign: ${step.title}`"
+          :aria-label="`Sign: ${session.say(step.title)}`"
           :disabled="state.blocked !== null"
           @click="sign"
         />
-        <span v-if="next && state.blocked" class="soft small">{{ state.blocked }}</span>
+        <span v-if="next && state.blocked" class="soft small">{{ session.say(state.blocked) }}</span>
       </template>
     </div>
   </li>

@@ -6,10 +6,12 @@ import CautionLine from '../../figures/CautionLine.vue'
 import FigureRow from '../../figures/FigureRow.vue'
 import QuestionLine from '../../figures/QuestionLine.vue'
 import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
 
 /** Every station alike: drawing and questions to answer on the left, figures with verdict on the right. */
 const props = defineProps<{ result: StationResult; drawingTitle: string; drawingNote?: string; hideFigures?: boolean }>()
 const card = useCard()
+const session = useSession()
 const moved = computed(() => new Map(card.view!.moved.map((m) => [m.key, m])))
 const rows = computed(() => props.result.figures.filter((f) => f.key !== props.result.hero?.key && f.value !== null))
 const movedHere = computed(() => card.view!.moved.filter((m) => m.station === props.result.station).length)
@@ -28,17 +30,17 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
     </section>
     <section class="right" tabindex="0" :aria-label="`Figures of ${STATION_TITLE[result.station]}`">
       <h1>{{ STATION_TITLE[result.station] }}</h1>
-      <p class="soft">{{ result.reason }}</p>
+      <p class="soft">{{ session.say(result.reason) }}</p>
       <div v-if="movedHere" class="moved-box" role="status">
         <b>{{ movedHere }} figure{{ movedHere > 1 ? 's' : '' }} moved after an earlier answer changed.</b>
         <button v-if="!card.readOnly" type="button" class="link-button" @click="card.act('POST', `/moved/${result.station}/seen`)">
           Seen
         </button>
       </div>
-      <div class="hero-line">
-        <FigureRow v-if="result.hero" :figure="result.hero" hero :moved="moved.get(result.hero.key)" />
+      <FigureRow v-if="result.hero" :figure="result.hero" hero :moved="moved.get(result.hero.key)" class="hero-line">
         <span class="state verdict" :class="`state-${result.verdict.level}`" data-verdict>{{ result.verdict.word }}</span>
-      </div>
+      </FigureRow>
+      <p v-else class="state verdict" :class="`state-${result.verdict.level}`" data-verdict>{{ result.verdict.word }}</p>
       <slot name="chart" />
       <template v-if="!hideFigures"><FigureRow v-for="f in rows" :key="f.key" :figure="f" :moved="moved.get(f.key)" /></template>
       <slot name="after" />
@@ -82,18 +84,11 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
   padding: 10px 26px 14px;
 }
 .hero-line {
-  align-items: flex-end;
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
   margin-top: 10px;
-}
-.hero-line > :first-child:not(.verdict) {
-  flex: 1;
 }
 .verdict {
   font-size: 1.25rem;
-  padding-bottom: 12px;
+  padding: 0 0 10px 6px;
 }
 .moved-box {
   background: var(--amber-wash);

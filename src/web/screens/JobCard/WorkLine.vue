@@ -3,9 +3,11 @@ import { RouterLink } from 'vue-router'
 import type { MovedView } from '../../../contract/api.js'
 import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/answers.js'
 import type { CardEvaluation } from '../../../core/card/evaluate.js'
+import { useSession } from '../../stores/session.js'
 
 /** The stations as journals of a stepped shaft, each with its key figure. */
 const props = defineProps<{ jobId: number; current: Station; evaluation: CardEvaluation; moved: MovedView[] }>()
+const session = useSession()
 const movedAt = (s: Station) => props.moved.some((m) => m.station === s)
 const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } as const
 </script>
@@ -25,7 +27,7 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
         ><span class="visually-hidden">{{ words[evaluation[s].verdict.level] }}</span></span
       >
       <span class="body">{{ STATION_TITLE[s] }}</span>
-      <span class="key">{{ evaluation[s].headline }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
+      <span class="key">{{ session.say(evaluation[s].headline) }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
     </RouterLink>
     <span class="stub" aria-hidden="true"></span>
   </nav>
