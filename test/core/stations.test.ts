@@ -100,6 +100,7 @@ const REFUSED: ['identify' | 'duty' | 'arrange' | 'fit' | 'mount', Patch, string
 const CAUTIONS: [string, Patch][] = [
   ['over-static-rating', { duty: { radialLoadN: 40_000 } }],
   ['life-outside-range', { duty: { radialLoadN: 30_000 } }],
+  ['life-short', { duty: { radialLoadN: 4500 } }],
   ['minimum-load', { duty: { radialLoadN: 100, axialLoadN: 0 } }],
   ['over-speed', { duty: { speedRpm: 20_000 } }],
   ['ring-difference', { duty: { innerRingC: 90, outerRingC: 50 } }],

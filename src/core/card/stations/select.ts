@@ -80,9 +80,18 @@ function checkLoad(row: Bearing, rated: Rated, shock: Shock, minimumN: number, s
     )
 }
 
-function judge(rated: Rated, target: LifeTarget): Verdict {
+function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdict {
   const hours = rated.life.values.modifiedLifeH
   const wanted = LIFE_TARGETS[target].hours
+  if (hours < wanted) {
+    const level = hours < wanted / 2 ? 'stop' : 'caution'
+    station.warn(
+      level,
+      'life-short',
+      `Nine in ten reach ${q(hours, 'hours')}; ${q(wanted, 'hours')} are wanted for this kind of machine. Look at the load, or take a larger bearing.`,
+      short(hours),
+    )
+  }
   if (hours < wanted)
     return { word: hours < wanted / 2 ? 'too short a life' : 'falls short of the target', level: hours < wanted / 2 ? 'stop' : 'caution' }
   if (hours > 20 * wanted) return { word: 'lasts, over-generous', level: 'good' }
@@ -173,7 +182,7 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
     { decimals: 3 },
   )
   checkLoad(row, rated.values, shock, minimumN, station)
-  const verdict: Verdict = target ? judge(rated.values, target) : { word: 'no target yet', level: 'open' }
+  const verdict: Verdict = target ? judge(rated.values, target, station) : { word: 'no target yet', level: 'open' }
   if (!target)
     station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')
 

@@ -18,18 +18,18 @@ const figure = (key: string) => result.value.figures.find((f) => f.key === key)
 const KEY = { press: 'mount.pressForceN', heat: 'mount.setTemperatureC', chill: 'mount.chillClearanceUm' } as const
 const WORD = { press: 'to push', heat: 'to set', chill: 'of room' } as const
 
-const LIMITS = [
-  { value: 80, label: '80 °C, sealed or plastic cage' },
-  { value: 110, label: '110 °C, ordinary' },
-  { value: 120, label: '120 °C, ordinary, at most' },
-  { value: 150, label: '150 °C, heat stabilised' },
-  { value: 200, label: '200 °C, heat stabilised' },
-]
-const COLD = [
-  { value: -25, label: 'freezer, −25 °C' },
-  { value: -78, label: 'dry ice, −78 °C' },
-  { value: -196, label: 'liquid nitrogen, −196 °C' },
-]
+const LIMITS = computed(() => [
+  { value: 80, label: `${session.withUnit(80, 'temperature')}, sealed` },
+  { value: 110, label: `${session.withUnit(110, 'temperature')}, open` },
+  { value: 120, label: `${session.withUnit(120, 'temperature')}, open, at most` },
+  { value: 150, label: `${session.withUnit(150, 'temperature')}, stabilised` },
+  { value: 200, label: `${session.withUnit(200, 'temperature')}, stabilised` },
+])
+const COLD = computed(() => [
+  { value: -25, label: `freezer, ${session.withUnit(-25, 'temperature')}` },
+  { value: -78, label: `dry ice, ${session.withUnit(-78, 'temperature')}` },
+  { value: -196, label: `nitrogen, ${session.withUnit(-196, 'temperature')}` },
+])
 const RATINGS = [20, 50, 100, 200, 500].map((kN) => ({ value: kN * 1000, label: `${kN} kN` }))
 
 const done = computed(() => card.stepStates.filter((s) => s.holds).length)
