@@ -71,7 +71,7 @@ main(async () => {
       NODE_ENV: 'production',
       DATABASE_URL: databaseUrl,
       PORT: String(webPort),
-      HOST: process.env.HOST ?? '127.0.0.1',
+      HOST: process.env.YARDFROST_HOST ?? '127.0.0.1',
       YARDFROST_DEMO: demo ? '1' : '0',
     },
   })

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { CATALOGUE } from '../../src/core/catalogue/catalogue.js'
+import { CATALOGUE, bearing } from '../../src/core/catalogue/catalogue.js'
 import type { Family } from '../../src/core/catalogue/families.js'
 import { CLEARANCE_GROUPS, clearanceGroup, type ClearanceGroup } from '../../src/core/fits/clearance-group.js'
 import { fit } from '../../src/core/fits/fit.js'
@@ -18,6 +18,7 @@ import { CYLINDRICAL_ROWS, DEEP_GROOVE_ROWS, SPHERICAL_ROWS, SPHERICAL_TAPERED_R
 import { GRADES, LIMITS } from './tables/limits.js'
 import { INSERT_BORES, RING_TABLES } from './tables/rings.js'
 import { HOUSINGS, SWEPT_SHAFTS } from './tables/seats.js'
+import { SIZES } from './tables/sizes.js'
 
 describe('printed tables', () => {
   for (const [name, sizeMm, upperUm, lowerUm] of LIMITS) {
@@ -54,6 +55,12 @@ describe('printed tables', () => {
         upperUm,
         lowerUm: 0,
       })
+    })
+  }
+
+  for (const [designation, boreMm, outsideMm, widthMm] of SIZES) {
+    it(`ISO 15: ${designation}`, () => {
+      expect(bearing({ designation }).values).to.include({ designation, boreMm, outsideMm, widthMm })
     })
   }
 

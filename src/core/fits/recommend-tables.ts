@@ -7,108 +7,36 @@ export type LoadBand = 'light' | 'normal' | 'heavy'
 export type ShaftColumn = 'ball' | 'cylindrical' | 'spherical'
 type Row = readonly [number, string]
 
-export const SHAFT_ROWS: Record<ShaftColumn, Record<LoadBand, { fromMm: number; rows: readonly Row[]; lastIsOpen: boolean }>> = {
+interface SeatTable {
+  /** The table starts above this bore; below it the first row serves, named. */
+  fromMm: number
+  /** The last row is printed as "above". */
+  lastIsOpen: boolean
+  rows: readonly Row[]
+}
+
+const table = (fromMm: number, lastIsOpen: boolean, ...rows: Row[]): SeatTable => ({ fromMm, lastIsOpen, rows })
+
+/** Balls under heavy load take the row for normal load. */
+const BALL_NORMAL = table(0, true, [18, 'js5'], [100, 'k5'], [140, 'm5'], [200, 'm6'], [280, 'n6'], [500, 'p6'])
+/** Spherical and toroidal rollers have no row of their own for light load. */
+const SPHERICAL_NORMAL = table(0, true, [40, 'k5'], [65, 'm5'], [100, 'm6'], [140, 'n6'], [280, 'p6'], [500, 'r6'])
+
+export const SHAFT_ROWS: Record<ShaftColumn, Record<LoadBand, SeatTable>> = {
   ball: {
-    light: {
-      fromMm: 0,
-      lastIsOpen: false,
-      rows: [
-        [18, 'js5'],
-        [100, 'j6'],
-        [140, 'k6'],
-        [200, 'm6'],
-      ],
-    },
-    normal: {
-      fromMm: 0,
-      lastIsOpen: true,
-      rows: [
-        [18, 'js5'],
-        [100, 'k5'],
-        [140, 'm5'],
-        [200, 'm6'],
-        [280, 'n6'],
-        [500, 'p6'],
-      ],
-    },
-    heavy: {
-      fromMm: 0,
-      lastIsOpen: true,
-      rows: [
-        [18, 'js5'],
-        [100, 'k5'],
-        [140, 'm5'],
-        [200, 'm6'],
-        [280, 'n6'],
-        [500, 'p6'],
-      ],
-    },
+    light: table(0, false, [18, 'js5'], [100, 'j6'], [140, 'k6'], [200, 'm6']),
+    normal: BALL_NORMAL,
+    heavy: BALL_NORMAL,
   },
   cylindrical: {
-    light: {
-      fromMm: 0,
-      lastIsOpen: false,
-      rows: [
-        [40, 'j6'],
-        [140, 'k6'],
-        [200, 'm6'],
-      ],
-    },
-    normal: {
-      fromMm: 0,
-      lastIsOpen: false,
-      rows: [
-        [40, 'k5'],
-        [100, 'm5'],
-        [140, 'm6'],
-        [200, 'n6'],
-        [400, 'p6'],
-      ],
-    },
-    heavy: {
-      fromMm: 50,
-      lastIsOpen: true,
-      rows: [
-        [140, 'n6'],
-        [200, 'p6'],
-        [500, 'r6'],
-      ],
-    },
+    light: table(0, false, [40, 'j6'], [140, 'k6'], [200, 'm6']),
+    normal: table(0, false, [40, 'k5'], [100, 'm5'], [140, 'm6'], [200, 'n6'], [400, 'p6']),
+    heavy: table(50, true, [140, 'n6'], [200, 'p6'], [500, 'r6']),
   },
   spherical: {
-    light: {
-      fromMm: 0,
-      lastIsOpen: true,
-      rows: [
-        [40, 'k5'],
-        [65, 'm5'],
-        [100, 'm6'],
-        [140, 'n6'],
-        [280, 'p6'],
-        [500, 'r6'],
-      ],
-    },
-    normal: {
-      fromMm: 0,
-      lastIsOpen: true,
-      rows: [
-        [40, 'k5'],
-        [65, 'm5'],
-        [100, 'm6'],
-        [140, 'n6'],
-        [280, 'p6'],
-        [500, 'r6'],
-      ],
-    },
-    heavy: {
-      fromMm: 50,
-      lastIsOpen: true,
-      rows: [
-        [70, 'n6'],
-        [140, 'p6'],
-        [500, 'r6'],
-      ],
-    },
+    light: SPHERICAL_NORMAL,
+    normal: SPHERICAL_NORMAL,
+    heavy: table(50, true, [70, 'n6'], [140, 'p6'], [500, 'r6']),
   },
 }
 
