@@ -29,7 +29,7 @@ describe('journey: bad input', () => {
     await person.type('Bore 1', '2.5591')
     await person.seeText('Was 2.559 in (65 mm) meant?')
     await person.button('Take as inches')
-    await person.web.wait(async () => (await person.valueOf('Bore 1')) === '65', 10_000, 'waited for 65 mm')
+    await person.web.wait(async () => (await person.valueOf('Bore 1')) === '65.001', 10_000, 'waited for 65 mm')
   })
 
   it('says beside the field what cannot be, and keeps what was typed', async () => {

@@ -103,7 +103,7 @@ describe('start command', () => {
     child.stderr.on('data', (chunk) => (out += chunk))
     const url = await new Promise<string>((resolve, reject) => {
       child.stdout.on('data', () => {
-        const found = /ready: (http:\S+)/.exec(out)
+        const found = /ready: (http:\S+)[^]*Stop with Ctrl-C/.exec(out)
         if (found) resolve(found[1]!)
       })
       child.on('exit', () => reject(new Error(out)))

@@ -106,6 +106,12 @@ export const useCard = defineStore('card', {
       else this.undoStack.push({ station, before, fields, at })
     },
 
+    /** Leaving a field closes its change, however soon the person comes back. */
+    endTyping() {
+      const last = this.undoStack.at(-1)
+      if (last) last.at = 0
+    },
+
     /** Takes back the last change of this sitting. */
     undo() {
       const last = this.undoStack.pop()

@@ -88,7 +88,7 @@ function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdi
     station.warn(
       level,
       'life-short',
-      `Nine in ten reach ${q(hours, 'hours')}; ${q(wanted, 'hours')} are wanted for this kind of machine. Look at the load, or take a larger bearing.`,
+      `The life of ${q(hours, 'hours')} is under the ${q(wanted, 'hours')} wanted for this kind of machine. Look at the load, or take a larger bearing.`,
       short(hours),
     )
   }
@@ -203,7 +203,7 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   const order = ['smaller', 'this', 'larger']
   alternatives.sort((a, b) => order.indexOf(a.which) - order.indexOf(b.which))
   const years = answers.duty.hoursPerDay ? life.values.modifiedLifeH / (answers.duty.hoursPerDay * 365) : null
-  const reason = `Nine in ten such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
+  const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
     ...station.close(reason, verdict, hero, q(life.values.modifiedLifeH, 'hours')),
     loadRatio: P / row.dynamicRatingN,

@@ -87,6 +87,8 @@ const trail = computed(() => {
   ]
 })
 
+useEventListener('focusout', () => card.endTyping())
+
 /** Alt with the arrows walks the work line; Ctrl+Z takes the last change back. */
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {

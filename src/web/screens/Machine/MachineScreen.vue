@@ -45,6 +45,14 @@ const materials = (line: ShaftLineView) =>
   `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
 const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
 
+/** A bearing on the drawing leads to its open card, or to the start of a job. */
+function pick(line: ShaftLineView, key: string) {
+  const position = line.positions.find((p) => String(p.id) === key)!
+  const job = openJob(position)
+  if (job) void router.push({ name: 'card', params: { id: job.id, station: 'identify' } })
+  else if (session.may('technician')) starting.value = position
+}
+
 async function start() {
   refusal.value = null
   try {
@@ -71,7 +79,20 @@ async function start() {
           <h2>{{ line.name }}</h2>
           <span class="soft">{{ materials(line) }}; bearings to scale, span shortened</span>
         </div>
-        <DrawingView :drawing="drawing(line)" />
+        <DrawingView :drawing="drawing(line)">
+          <!-- A shortcut for the pointer; the same actions stand below in words. -->
+          <rect
+            v-for="place in drawing(line).places"
+            :key="place.key"
+            class="place"
+            :x="place.x"
+            :y="place.y"
+            :width="place.width"
+            :height="place.height"
+            aria-hidden="true"
+            @click="pick(line, place.key)"
+          />
+        </DrawingView>
         <div class="positions">
           <div v-for="p in line.positions" :key="p.id" class="position">
             <div>
@@ -118,6 +139,13 @@ async function start() {
 </template>
 
 <style scoped>
+.place {
+  cursor: pointer;
+  fill: transparent;
+}
+.place:hover {
+  fill: rgb(91 42 94 / 8%);
+}
 .machine {
   align-content: start;
   display: grid;
