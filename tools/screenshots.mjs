@@ -74,6 +74,8 @@ main(async () => {
       )
     const picture = async (name) => {
       await settled()
+      // A blinking caret would make every picture a new one.
+      await web.executeScript('document.activeElement?.blur()')
       await web.sleep(250)
       writeFileSync(join(out, `${name}.png`), Buffer.from(await web.takeScreenshot(), 'base64'))
       say(`picture ${name}`)
