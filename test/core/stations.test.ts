@@ -189,6 +189,15 @@ describe('stations', () => {
     })
   }
 
+  it('places the free ring: a sixth of the float behind it, at least 0.5 mm, and growth ahead comes first', () => {
+    const behind = (floatPresentMm: number) => figuresOf(card({ arrange: { floatPresentMm } })).get('arrange.behindMm')?.value as number
+    expect(behind(6)).to.be.closeTo(1, 1e-9)
+    expect(behind(1.2)).to.be.closeTo(0.5, 1e-9)
+    const growth = figuresOf(card()).get('arrange.growthMm')!.value as number
+    expect(behind(0.3)).to.be.closeTo(0.3 - 1.2 * growth, 1e-9)
+    expect(behind(0.05)).to.equal(0)
+  })
+
   it('a stop outweighs a good verdict and reaches the work line', () => {
     const e = card({ identify: { designation: 'NU 308' } })
     expect(e.select.verdict.level).to.equal('stop')

@@ -23,6 +23,7 @@ function movesInside(row: Bearing | null): boolean {
 /** Room beyond growth: a fifth more, and what assembly cannot place better than. Engineering practice. */
 const GROWTH_FACTOR = 1.2
 const ASSEMBLY_TOLERANCE_MM = 0.25
+const BEHIND_AT_LEAST_MM = 0.5
 
 /** Which end locates, how far the shaft grows, and whether the free end has room. */
 export function arrangeStation(answers: CardAnswers, row: Bearing | null, context: CardContext): ArrangeResult {
@@ -92,6 +93,27 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
     )
   station.figure('floatNeededMm', 'Float needed', floatNeededMm, 'gap', room.result({}))
   station.figure('floatPresentMm', 'Float present', a.floatPresentMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
+
+  if (growthMm !== null && a.floatPresentMm !== null && a.floatPresentMm > 0) {
+    const place = new Sheet()
+    // Growth must still fit ahead of the ring; only what is then left may stand behind it.
+    const behindMm = Math.max(
+      0,
+      Math.min(Math.max(BEHIND_AT_LEAST_MM, a.floatPresentMm / 6), a.floatPresentMm - Math.abs(growthMm) * GROWTH_FACTOR),
+    )
+    place.step(
+      'behind',
+      'gap behind the ring at assembly',
+      'max(0.5, float / 6), growth ahead kept',
+      `max(0.5, ${short(a.floatPresentMm)} / 6)`,
+      behindMm,
+      'mm',
+      'engineering practice: the ring stands toward the side it comes from',
+    )
+    station.figure('behindMm', 'Leave behind the ring', behindMm, 'gap', place.result({}), {
+      note: 'the rest ahead, where the growth goes',
+    })
+  }
 
   const free = holding === 'drive' ? nonDriveRow : holding === 'non-drive' ? driveRow : null
   const inside = movesInside(free)

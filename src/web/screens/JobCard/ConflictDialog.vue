@@ -52,7 +52,7 @@ const rows = computed(() => {
     </table>
     <div class="choose">
       <Button label="Keep mine" @click="card.resolveConflict('mine')" />
-      <Button :label="`Take theirs`" severity="secondary" @click="card.resolveConflict('theirs')" />
+      <Button :label="`Take theirs`" outlined @click="card.resolveConflict('theirs')" />
     </div>
   </Dialog>
 </template>

@@ -109,15 +109,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <WorkLine :job-id="card.view.job.id" :current="station" :evaluation="card.evaluation" :moved="card.view.moved" />
       <Teleport defer to="#bar-state">
         <span class="save-line">
-          <Button
-            label="Undo"
-            size="small"
-            severity="secondary"
-            text
-            :disabled="!card.undoStack.length || card.readOnly"
-            title="Ctrl+Z"
-            @click="card.undo()"
-          />
+          <Button label="Undo" size="small" text :disabled="!card.undoStack.length || card.readOnly" title="Ctrl+Z" @click="card.undo()" />
           <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
         </span>
       </Teleport>

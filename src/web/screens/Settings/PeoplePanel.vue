@@ -64,7 +64,6 @@ const change = (person: Person, patch: object) => attempt(() => request('PATCH',
           v-if="p.id !== session.me!.id"
           :label="p.active ? 'Switch off' : 'Switch on'"
           size="small"
-          severity="secondary"
           outlined
           :aria-label="`${p.active ? 'Switch off' : 'Switch on'} ${p.name}`"
           @click="change(p, { active: !p.active })"

@@ -34,7 +34,7 @@ async function leave() {
           :model-value="session.units"
           @update:model-value="session.setUnits($event)"
         />
-        <Button label="Sign out" severity="secondary" outlined @click="leave" />
+        <Button label="Sign out" outlined @click="leave" />
       </div>
       <p class="soft small">A unit typed behind a number always counts, whichever is chosen here.</p>
     </section>
