@@ -111,7 +111,7 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
       'engineering practice: the ring stands toward the side it comes from',
     )
     station.figure('behindMm', 'Leave behind the ring', behindMm, 'gap', place.result({}), {
-      note: 'the rest ahead, where the growth goes',
+      note: 'the rest ahead of it',
     })
   }
 
