@@ -44,7 +44,7 @@ export interface Bearing {
 }
 
 /** What to expect between computed ratings and those usually printed for a size. See docs/methods.md. */
-export const RATING_SPREAD = 'usually within 5 %, at worst 15 %, of what is printed for the size'
+export const RATING_SPREAD = 'aimed within 5 %, at worst 15 %, of what is usual for the size; not checked against printed sheets'
 const RATING_SOURCE = `computed from typical internal geometry (ISO 281, ISO 76); ${RATING_SPREAD}`
 
 const STOCK_BALLS = {

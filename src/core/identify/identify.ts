@@ -1,5 +1,6 @@
 import { CATALOGUE, type Bearing } from '../catalogue/catalogue.js'
 import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
+import { takenAsInches } from '../units/quantities.js'
 import { InputError, Sheet, inRange, short, type Result } from '../result.js'
 
 /** Uncertainty of one reading, mm. Engineering practice: what a careful hand gets from the tool. */
@@ -135,7 +136,7 @@ export function identify(input: IdentifyInput): Result<IdentifyValues> {
   if (verdict === 'none') {
     const slip = suspectedInches(rows, estimates)
     if (slip) {
-      const [mm, inches] = [short(slip.meanMm), short(slip.meanMm * 25.4)]
+      const [mm, inches] = [short(slip.meanMm), short(takenAsInches(slip.meanMm))]
       sheet.caution(
         'caution',
         'unit-slip',

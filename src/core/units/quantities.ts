@@ -128,6 +128,11 @@ export function inUnits(text: string, system: UnitSystem): string {
   )
 }
 
+/** A length in mm whose number was meant in inches. */
+export function takenAsInches(value: number): number {
+  return Qty(value, 'in').to('mm').scalar
+}
+
 export type Parsed = { ok: true; value: number } | { ok: false; message: string }
 
 /** Decimal number, decimal comma, fraction `5/16` or mixed `1 5/16`. */

@@ -6,6 +6,7 @@ import { EVIDENCE, type IdentifyAnswers } from '../../../core/card/answers.js'
 import { CATALOGUE } from '../../../core/catalogue/catalogue.js'
 import { FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
+import { takenAsInches } from '../../../core/units/quantities.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import ChoiceField from '../../figures/ChoiceField.vue'
 import DecisionChoice from '../../figures/DecisionChoice.vue'
@@ -51,7 +52,7 @@ function setReading(field: (typeof SIZES)[number]['field'], i: number, value: nu
 const slip = computed(() => result.value.cautions.find((c) => c.code === 'unit-slip'))
 /** Every reading that only makes sense in inches becomes millimetres. */
 function takeAsInches() {
-  const convert = (list: number[]) => list.map((v) => v * 25.4)
+  const convert = (list: number[]) => list.map(takenAsInches)
   edit({
     boreReadingsMm: convert(a.value.boreReadingsMm),
     outsideReadingsMm: convert(a.value.outsideReadingsMm),
