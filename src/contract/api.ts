@@ -1,7 +1,17 @@
 import { z } from 'zod'
 import type { Station } from '../core/card/answers.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
+import type { MakersFigures } from '../core/catalogue/makers-figures.js'
+import type { LifeUsed } from '../core/card/position.js'
+import type { CardContext } from '../core/card/station.js'
+import type { Cause } from '../core/inspection/causes.js'
+import type { Grease, GreaseGun } from '../core/lubrication/grease.js'
+import { SCHOOLS, type School } from '../core/lubrication/regreasing.js'
+import { BASE_OILS, THICKENERS } from '../core/lubrication/tables.js'
+import { namesOf } from './names.js'
 import { stepValuesSchema, type StepValues } from './card.js'
+
+export type Theme = (typeof THEMES)[number]
 
 /** Who may do what; each role may also do all that stands before it. */
 export const ROLES = ['viewer', 'technician', 'planner', 'administrator'] as const
@@ -20,8 +30,10 @@ const password = z.string().min(10, 'at least 10 characters').max(200)
 const unitsChoice = z.enum(['metric', 'inch'])
 
 export const signInInput = z.strictObject({ login: z.string().max(80), password: z.string().max(200) })
-export const preferencesInput = z.strictObject({ units: unitsChoice })
+export const THEMES = ['day', 'night'] as const
+export const preferencesInput = z.strictObject({ units: unitsChoice.optional(), theme: z.enum(THEMES).optional() })
 export const personInput = z.strictObject({ name, login, role: z.enum(ROLES), password })
+export type PersonInput = z.output<typeof personInput>
 export const personChange = z.strictObject({
   name: name.optional(),
   role: z.enum(ROLES).optional(),
@@ -29,10 +41,57 @@ export const personChange = z.strictObject({
   active: z.boolean().optional(),
 })
 export const firstAdministratorInput = z.strictObject({ code: z.string().max(80), name, login, password })
+export type FirstAdministratorInput = z.output<typeof firstAdministratorInput>
 export const newJobInput = z.strictObject({ reason: z.string().trim().max(200) })
 /** `version` is the one the person was looking at; another in the store means 409. */
 export const saveAnswerInput = z.strictObject({ version: z.int().min(0), data: z.unknown() })
 export const saveStepInput = z.strictObject({ version: z.int().min(0), values: stepValuesSchema })
+/** With open questions or stops a card is closed only with a reason. */
+export const finishInput = z.strictObject({ reason: z.string().trim().max(300).default('') })
+
+const amount = z.number().positive('must be above zero').max(1e9)
+const temperature = z.number().min(-100).max(400)
+export const greaseInput = z
+  .strictObject({
+    name: z.string().trim().min(1, 'must not be empty').max(60),
+    thickener: z.enum(namesOf(THICKENERS)),
+    baseOil: z.enum(namesOf(BASE_OILS)),
+    nlgi: z.string().trim().min(1, 'must not be empty').max(8),
+    viscosity40: z.number().min(2).max(10_000),
+    viscosity100: z.number().min(1.5).max(2000),
+    lowC: temperature,
+    highC: temperature,
+  })
+  .refine((g) => g.viscosity40 > g.viscosity100, { path: ['viscosity100'], message: 'must be under the viscosity at 40 °C' })
+  .refine((g) => g.highC > g.lowC, { path: ['highC'], message: 'must be above the lower end' })
+export const gunInput = z.strictObject({
+  name: z.string().trim().min(1, 'must not be empty').max(60),
+  strokesWeighed: z.int().min(1).max(200),
+  gramsWeighed: amount,
+})
+export const schoolInput = z.strictObject({ school: z.enum(SCHOOLS) })
+export const makersFiguresInput = z.strictObject({
+  dynamicRatingN: amount.nullable(),
+  staticRatingN: amount.nullable(),
+  fatigueLoadLimitN: amount.nullable(),
+  massKg: amount.nullable(),
+  sheet: z.string().trim().min(3, 'say from which sheet').max(120),
+})
+/** One entry of the round. `key` is made where it is typed, so that an entry sent twice counts once. */
+export const greasingInput = z.strictObject({
+  key: z.uuid(),
+  /** When it was done, for entries that waited on a device; left out: now. */
+  at: z.iso.datetime().optional(),
+  kind: z.enum(['greased', 'skipped', 'changed-over']),
+  greaseId: z.int().nullable(),
+  gunId: z.int().nullable(),
+  strokes: z.int().min(1).max(1000).nullable(),
+  grams: amount.nullable(),
+  looks: z.string().trim().max(120),
+  note: z.string().trim().max(300),
+})
+export type GreasingInput = z.output<typeof greasingInput>
+
 export const acceptStepInput = z.strictObject({ reason: z.string().trim().min(5, 'say why in at least 5 letters').max(300) })
 
 export interface Me {
@@ -41,6 +100,7 @@ export interface Me {
   login: string
   role: Role
   units: 'metric' | 'inch'
+  theme: Theme
 }
 
 export interface SessionState {
@@ -64,6 +124,7 @@ export interface JobSummary {
   /** Stations whose verdict is good. */
   done: Station[]
   designation: string | null
+  cause: Cause | null
 }
 
 export interface JobLine {
@@ -74,6 +135,7 @@ export interface JobLine {
   openedAt: string
   openedBy: string
   finishedAt: string | null
+  finishReason: string
   machineId: number
   machineCode: string
   machineName: string
@@ -90,10 +152,72 @@ export interface MachineLine {
   openJobs: number
 }
 
+/** A lubrication point as its place on the round. */
+export interface DueLine {
+  positionId: number
+  positionName: string
+  machineId: number
+  machineCode: string
+  machineName: string
+  place: string
+  greaseName: string | null
+  quantityG: number | null
+  dueAt: string
+}
+
 export interface Yard {
   plant: string
+  now: string
   jobs: JobLine[]
+  due: DueLine[]
   machines: MachineLine[]
+}
+
+export interface LubricationView {
+  grease: Grease | null
+  school: School
+  intervalH: number | null
+  intervalDays: number | null
+  quantityG: number | null
+  lastAt: string | null
+  dueAt: string | null
+}
+
+export interface GunView extends GreaseGun {
+  strokesWeighed: number
+  gramsWeighed: number
+  weighedAt: string
+  weighedBy: string | null
+}
+
+/** What the plant has settled: the settings screen and the greasing page read it. */
+export interface PlantSettings {
+  greases: Grease[]
+  guns: GunView[]
+  school: School
+  makersFigures: MakersFigures[]
+}
+
+export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'greased', 'skipped', 'cause'] as const
+export interface TimelineEvent {
+  kind: (typeof TIMELINE_KINDS)[number]
+  at: string
+  positionName: string
+  words: string
+  by: string | null
+  jobId: number | null
+}
+
+/** One position with all that greasing it needs. */
+export interface GreasingView {
+  position: PositionView
+  machineId: number
+  machineCode: string
+  machineName: string
+  place: string
+  lubrication: LubricationView | null
+  plant: PlantSettings
+  events: TimelineEvent[]
 }
 
 export interface Fitted {
@@ -110,6 +234,9 @@ export interface PositionView {
   held: boolean | null
   fitted: Fitted | null
   row: Bearing | null
+  lubrication: LubricationView | null
+  /** Null while the duty is incomplete or the bearing is not in the catalogue. */
+  life: LifeUsed | null
 }
 
 export interface ShaftLineView {
@@ -130,6 +257,8 @@ export interface MachineView {
   notes: string
   shaftLines: ShaftLineView[]
   jobs: JobLine[]
+  now: string
+  timeline: TimelineEvent[]
 }
 
 export interface AnswerView {
@@ -166,6 +295,7 @@ export interface CardView {
   position: PositionView
   other: PositionView | null
   carries: string
+  context: CardContext
   dutyVersion: number | null
   answers: Record<Station, AnswerView>
   steps: StepView[]
@@ -181,6 +311,8 @@ export interface BearingUse {
 
 export interface BearingView {
   row: Bearing
+  /** The same row before any maker's figures. */
+  computed: Bearing
   usedAt: BearingUse[]
   jobs: JobLine[]
 }

@@ -3,17 +3,26 @@ import { FAMILIES } from '../core/catalogue/families.js'
 import {
   DIRT,
   EVIDENCE,
+  FEEDS,
+  FREE_TURNS,
   LOAD_DIRECTIONS,
   MOUNT_METHODS,
+  NOISES,
   STATIONS,
   emptyAnswers,
   type CardAnswers,
   type Station,
 } from '../core/card/answers.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
+import { CAUSE_NAMES } from '../core/inspection/causes.js'
+import { FINDING_NAMES } from '../core/inspection/findings.js'
 import { LIFE_TARGET_NAMES, SHOCK_NAMES } from '../core/life/targets.js'
+import { SCHOOLS } from '../core/lubrication/regreasing.js'
+import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../core/lubrication/tables.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
+import { MACHINE_CLASSES } from '../core/runin/run-in.js'
 import { ACCURACIES } from '../core/tolerances/ring.js'
+import { namesOf } from './names.js'
 
 const figure = z.number().min(-1e9).max(1e9)
 const open = figure.nullable()
@@ -76,6 +85,40 @@ export const answerSchemas = {
     chillToC: z.number().min(-196).max(20),
     pressRatingN: z.number().min(0).max(1e8),
   }),
+  lubricate: z.strictObject({
+    greaseId: z.int().nullable(),
+    gunId: z.int().nullable(),
+    insideThickener: z.enum([...namesOf(THICKENERS), 'unknown']).nullable(),
+    insideOil: z.enum([...namesOf(BASE_OILS), 'unknown']).nullable(),
+    housingTemperatureC: open,
+    contamination: z.enum(namesOf(CONTAMINATION)).nullable(),
+    moisture: z.enum(namesOf(MOISTURE)).nullable(),
+    vibrationRmsMmS: open,
+    orientation: z.enum(namesOf(ORIENTATION)),
+    feed: z.enum(FEEDS),
+    school: z.enum(SCHOOLS).nullable(),
+    manualIntervalH: open,
+    fillPercent: open,
+    sealed: z.boolean(),
+  }),
+  runin: z.strictObject({
+    freeTurn: z.enum(FREE_TURNS).nullable(),
+    readings: z.array(z.strictObject({ minute: figure, temperatureC: figure })).max(60),
+    limitC: z.number().min(20).max(200),
+    noise: z.enum(NOISES).nullable(),
+    vibrationRmsMmS: open,
+    machineClass: z.enum(namesOf(MACHINE_CLASSES)).nullable(),
+  }),
+  inspect: z.strictObject({
+    findings: z.array(z.enum(FINDING_NAMES)).max(FINDING_NAMES.length),
+    hoursRun: open,
+    bothEndsHeld: z.boolean().nullable(),
+    inverterDrive: z.boolean().nullable(),
+    beltDrive: z.boolean().nullable(),
+    standsStill: z.boolean().nullable(),
+    cause: z.enum(CAUSE_NAMES).nullable(),
+    note: z.string().max(600),
+  }),
 } satisfies { [S in Station]: z.ZodType<CardAnswers[S]> }
 
 export const stationSchema = z.enum(STATIONS)
@@ -91,6 +134,9 @@ export function fillAnswers(partial: { [S in Station]?: Partial<CardAnswers[S]> 
     arrange: fill('arrange'),
     fit: fill('fit'),
     mount: fill('mount'),
+    lubricate: fill('lubricate'),
+    runin: fill('runin'),
+    inspect: fill('inspect'),
   }
 }
 

@@ -9,12 +9,18 @@ import helmet from 'helmet'
 import type pg from 'pg'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
+import { openApiDocument } from '../contract/openapi.js'
 import { problem } from '../contract/problem.js'
+import { ROUTES } from '../contract/routes.js'
+import { CORE_VERSION } from '../core/card/evaluate.js'
 import { Refused } from './card.js'
 import { calculationRoutes } from './http/calculations.js'
 import { sameOrigin, sendProblem } from './http/guard.js'
 import { peopleRoutes } from './http/people.js'
+import { fileRoutes } from './http/files.js'
 import { recordRoutes } from './http/records.js'
+import { route } from './http/route.js'
+import { settingsRoutes } from './http/settings.js'
 import { currentPerson, sessionRoutes } from './http/session.js'
 import { one } from './store/database.js'
 
@@ -75,10 +81,11 @@ function api(options: ServerOptions): express.Router {
   const { pool, sessionSecret } = options
   const router = express.Router()
   router.use(express.json({ limit: '256kb' }))
-  router.get('/health', async (_req, res) => {
+  route(router, ROUTES.health, async () => {
     await one(pool, 'SELECT 1')
-    res.json({ ok: true })
+    return { ok: true }
   })
+  route(router, ROUTES.openapi, async () => openApiDocument(CORE_VERSION))
   router.use('/calculations', calculationRoutes(options.calculationsPerMinute ?? 600))
   router.use(sameOrigin)
   const Store = connectPgSimple(session)
@@ -96,7 +103,7 @@ function api(options: ServerOptions): express.Router {
     res.locals.me = await currentPerson(pool, req.session.personId)
     next()
   })
-  router.use(sessionRoutes(options), peopleRoutes(options), recordRoutes(options))
+  router.use(sessionRoutes(options), peopleRoutes(options), recordRoutes(options), settingsRoutes(options), fileRoutes(options))
   return router
 }
 

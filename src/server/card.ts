@@ -1,15 +1,19 @@
+import { randomUUID } from 'node:crypto'
 import type pg from 'pg'
 import { mayAct, type AnswerView, type CardView, type JobSummary, type Me, type StepView } from '../contract/api.js'
 import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js'
 import { problem, refusal, type Problem } from '../contract/problem.js'
 import { STATIONS, type CardAnswers, type Station } from '../core/card/answers.js'
-import { CORE_VERSION, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
+import type { CardContext } from '../core/card/station.js'
+import { CORE_VERSION, cardPlan, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
 import { signature, stepStates, type StepRecord } from '../core/card/signing.js'
 import type { Material } from '../core/materials.js'
 import { inUnits } from '../core/units/quantities.js'
 import { audit, transaction, type Query } from './store/database.js'
 import * as jobs from './store/jobs.js'
-import { findPlace, fitBearing, plantName, type Place } from './store/machines.js'
+import { addGreaseEvent, setPoint } from './store/lubrication.js'
+import { findPlace, fitBearing, fittedAt, plantName, setHeld, type Place } from './store/machines.js'
+import { plantContext } from './store/plant.js'
 
 /** An answer that is not the wanted one; the routes turn it into a problem response. */
 export class Refused extends Error {
@@ -27,20 +31,40 @@ interface Card {
   place: Place
   views: Record<Station, AnswerView>
   answers: CardAnswers
+  context: CardContext
   evaluation: CardEvaluation
 }
 
-async function loadCard(query: Query, jobId: number, lock = false): Promise<Card> {
+export async function loadCard(query: Query, jobId: number, now: Date, lock = false): Promise<Card> {
   const job = await jobs.findJob(query, jobId, lock)
   if (!job) throw notFound('job')
-  const place = (await findPlace(query, job.positionId))!
+  const place = (await findPlace(query, job.positionId, now))!
   const views = await jobs.currentAnswers(query, jobId)
   const answers = fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data ?? {}])))
-  return { job, place, views, answers, evaluation: evaluate(answers, place) }
+  const context = job.context ?? (await cardContext(query, job, place))
+  return { job, place, views, answers, context, evaluation: evaluateCard(answers, context) }
 }
 
-function evaluate(answers: CardAnswers, place: Place): CardEvaluation {
-  return evaluateCard(answers, { end: place.position.end, other: place.other?.row ?? null })
+const DAY_MS = 24 * 3600 * 1000
+
+/** What plant and records say as the job found them; a finished card keeps its own. */
+async function cardContext(query: Query, job: jobs.JobRow, place: Place): Promise<CardContext> {
+  const { position, other } = place
+  const lubrication = position.lubrication
+  const since = lubrication?.lastAt ? (job.openedAt.getTime() - Date.parse(lubrication.lastAt)) / DAY_MS : null
+  return {
+    end: position.end,
+    other: other?.row ?? null,
+    plant: await plantContext(query),
+    past: {
+      removed: await fittedAt(query, job.positionId, job.openedAt),
+      grease: lubrication?.grease ?? null,
+      daysSinceGrease: since !== null && since >= 0 ? since : null,
+      intervalDays: lubrication?.intervalDays ?? null,
+      bothEndsHeld: position.held === null || !other || other.held === null ? null : position.held && other.held,
+      causes: await jobs.earlierCauses(query, job.positionId, job.openedAt),
+    },
+  }
 }
 
 function summaryOf(evaluation: CardEvaluation): JobSummary {
@@ -49,6 +73,7 @@ function summaryOf(evaluation: CardEvaluation): JobSummary {
     stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
     done: STATIONS.filter((s) => evaluation[s].verdict.level === 'good'),
     designation: evaluation.identify.row?.designation ?? null,
+    cause: evaluation.inspect.cause,
   }
 }
 
@@ -77,6 +102,7 @@ async function view(query: Query, card: Card): Promise<CardView> {
     position: place.position,
     other: place.other,
     carries: place.shaftLine.carries,
+    context: card.context,
     dutyVersion: await jobs.dutyVersion(query, job.dutyId),
     answers: views,
     steps: (await jobs.listSteps(query, job.line.id)).map(stepView),
@@ -84,24 +110,37 @@ async function view(query: Query, card: Card): Promise<CardView> {
   }
 }
 
-export async function cardView(pool: pg.Pool, jobId: number): Promise<CardView> {
-  return view(pool, await loadCard(pool, jobId))
+export async function cardView(pool: pg.Pool, jobId: number, now: Date): Promise<CardView> {
+  return view(pool, await loadCard(pool, jobId, now))
+}
+
+/** Everything that goes on paper. */
+export async function paperOf(pool: pg.Pool, jobId: number, now: Date) {
+  const card = await loadCard(pool, jobId, now)
+  const steps = await jobs.listSteps(pool, jobId)
+  const { answers, evaluation } = card
+  return { view: await view(pool, card), answers, evaluation, states: stepStates(evaluation, records(steps)) }
 }
 
 /** One change to an open card, in one transaction under a lock on the job. */
-async function change(pool: pg.Pool, jobId: number, body: (query: pg.PoolClient, card: Card) => Promise<void>): Promise<CardView> {
+async function change(
+  pool: pg.Pool,
+  jobId: number,
+  now: Date,
+  body: (query: pg.PoolClient, card: Card) => Promise<void>,
+): Promise<CardView> {
   return transaction(pool, async (query) => {
-    const card = await loadCard(query, jobId, true)
+    const card = await loadCard(query, jobId, now, true)
     if (card.job.line.status !== 'open') throw blocked('This job is finished; its card can be read but not changed.')
     await body(query, card)
-    return view(query, await loadCard(query, jobId))
+    return view(query, await loadCard(query, jobId, now))
   })
 }
 
 /** Opens a job and takes over what the machine already knows: its duty, span and materials. */
 export async function openJob(pool: pg.Pool, positionId: number, reason: string, me: Me, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
-    const place = await findPlace(query, positionId)
+    const place = await findPlace(query, positionId, at)
     if (!place) throw notFound('bearing position')
     const id = await jobs.addJob(query, positionId, reason, me.id, at)
     if (id === null) throw conflict('This position already has an open job.', { jobId: await jobs.openJobAt(query, positionId) })
@@ -121,9 +160,9 @@ export async function openJob(pool: pg.Pool, positionId: number, reason: string,
     }
     const answers = fillAnswers(known)
     for (const station of ['duty', 'arrange'] as const) await jobs.addAnswer(query, id, station, 1, answers[station], me.id, at)
-    const card = await loadCard(query, id)
+    const card = await loadCard(query, id, at)
     await jobs.setSummary(query, id, summaryOf(card.evaluation))
-    return view(query, await loadCard(query, id))
+    return view(query, await loadCard(query, id, at))
   })
 }
 
@@ -139,14 +178,14 @@ export async function saveAnswer(
 ): Promise<CardView> {
   const parsed = answerSchemas[station].safeParse(data)
   if (!parsed.success) throw new Refused(refusal(parsed.error))
-  return change(pool, jobId, async (query, card) => {
+  return change(pool, jobId, at, async (query, card) => {
     const current = card.views[station]
     if (JSON.stringify(card.answers[station]) === JSON.stringify(parsed.data) && current.version > 0) return
     if (current.version !== version) throw conflict(`${current.savedBy} saved this station meanwhile.`, current)
     await jobs.addAnswer(query, jobId, station, version + 1, parsed.data, me.id, at)
     if (station === 'duty') await jobs.saveDuty(query, card.job, parsed.data, me.id, at)
     const answers = { ...card.answers, [station]: parsed.data }
-    const evaluation = evaluate(answers, card.place)
+    const evaluation = evaluateCard(answers, card.context)
     for (const name of STATIONS) await jobs.saveResult(query, jobId, name, answers, evaluation[name].figures, CORE_VERSION, at)
     for (const moved of movedFigures(card.evaluation, evaluation, station)) await jobs.saveMoved(query, jobId, moved, station)
     // Whoever edits a station looks at its figures.
@@ -156,12 +195,12 @@ export async function saveAnswer(
   })
 }
 
-export async function seenMoved(pool: pg.Pool, jobId: number, station: Station): Promise<CardView> {
-  return change(pool, jobId, (query) => jobs.clearMoved(query, jobId, station))
+export async function seenMoved(pool: pg.Pool, jobId: number, station: Station, now: Date): Promise<CardView> {
+  return change(pool, jobId, now, (query) => jobs.clearMoved(query, jobId, station))
 }
 
 function planStep(card: Card, key: string) {
-  const step = card.evaluation.mount.plan.find((s) => s.key === key)
+  const step = cardPlan(card.evaluation).find((s) => s.key === key)
   if (!step) throw notFound('step in this plan')
   return step
 }
@@ -175,7 +214,7 @@ export async function saveStep(
   me: Me,
   at: Date,
 ): Promise<CardView> {
-  return change(pool, jobId, async (query, card) => {
+  return change(pool, jobId, at, async (query, card) => {
     planStep(card, key)
     const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
     if (row?.signedBy) throw blocked('This step is signed. Withdraw the signature to change its readings.')
@@ -186,7 +225,7 @@ export async function saveStep(
 }
 
 export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
-  return change(pool, jobId, async (query, card) => {
+  return change(pool, jobId, at, async (query, card) => {
     const step = planStep(card, key)
     const state = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId))).find((s) => s.key === key)!
     if (state.blocked) throw blocked(state.blocked)
@@ -197,7 +236,7 @@ export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at
 }
 
 export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
-  return change(pool, jobId, async (query) => {
+  return change(pool, jobId, at, async (query) => {
     const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
     if (!row?.signedBy) throw blocked('This step is not signed.')
     if (row.signedById !== me.id && !mayAct(me.role, 'planner'))
@@ -208,7 +247,7 @@ export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me
 }
 
 export async function accept(pool: pg.Pool, jobId: number, key: string, reason: string, me: Me, at: Date): Promise<CardView> {
-  return change(pool, jobId, async (query, card) => {
+  return change(pool, jobId, at, async (query, card) => {
     const state = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId))).find((s) => s.key === key)
     if (!state?.outside.length) throw blocked('No reading of this step is outside its tolerance.')
     await jobs.acceptStep(query, jobId, key, reason, me.id)
@@ -216,19 +255,84 @@ export async function accept(pool: pg.Pool, jobId: number, key: string, reason: 
   })
 }
 
-/** Closes the card when every step is signed and holds; the bearing counts as fitted from then on. */
-export async function finish(pool: pg.Pool, jobId: number, me: Me, at: Date): Promise<CardView> {
+/**
+ * Closes the card when every step, the release among them, is signed and holds. What is still open or stopped needs a
+ * reason, which stays on the card. From then on the bearing counts as fitted, filled and held as the card says.
+ */
+export async function finish(pool: pg.Pool, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
-    const card = await loadCard(query, jobId, true)
-    if (card.job.line.status !== 'open') throw blocked('This job is finished already.')
-    const states = stepStates(card.evaluation, records(await jobs.listSteps(query, jobId)))
+    const card = await loadCard(query, jobId, at, true)
+    const { evaluation, context, job } = card
+    if (job.line.status !== 'open') throw blocked('This job is finished already.')
+    const steps = await jobs.listSteps(query, jobId)
+    const states = stepStates(evaluation, records(steps))
     const waiting = states.filter((s) => !s.holds).length
-    const row = card.evaluation.identify.row
-    if (!states.length || waiting || !row)
+    const row = evaluation.identify.row
+    if (!states.some((s) => s.key === 'release') || waiting || !row)
       throw blocked(states.length ? `${waiting} steps are not signed or no longer hold.` : 'The plan is not complete yet.')
-    await fitBearing(query, card.job.positionId, row.designation, card.evaluation.fit.group, at)
-    await jobs.finishJob(query, jobId, at)
-    await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designation: row.designation })
-    return view(query, await loadCard(query, jobId))
+    const { questions, stops } = summaryOf(evaluation)
+    if (questions + stops && reason.length < 5)
+      throw new Refused(
+        problem(
+          422,
+          'Refused value',
+          `reason: ${questions} questions are open and ${stops} stops stand; say why the card is closed all the same.`,
+          {
+            errors: [{ field: 'reason', allowed: 'say why in at least 5 letters' }],
+          },
+        ),
+      )
+    await fitBearing(query, job.positionId, row.designation, evaluation.fit.group, at)
+    await recordArrangement(query, card)
+    await recordGrease(query, card, steps.find((s) => s.key === 'fill')?.fields.gramsG, me, at)
+    await jobs.setSummary(query, jobId, summaryOf(evaluation))
+    await jobs.finishJob(query, jobId, at, context, questions + stops ? reason : '')
+    await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designation: row.designation, reason })
+    return view(query, await loadCard(query, jobId, at))
   })
+}
+
+async function recordArrangement(query: Query, { answers, place }: Card): Promise<void> {
+  const { driveEndHeld, nonDriveEndHeld } = answers.arrange
+  const held = { drive: driveEndHeld, 'non-drive': nonDriveEndHeld }
+  for (const position of [place.position, place.other]) if (position) await setHeld(query, position.id, held[position.end])
+}
+
+/** The first fill starts the interval of the point. */
+async function recordGrease(query: Query, { evaluation, job }: Card, grams: unknown, me: Me, at: Date): Promise<void> {
+  const { grease, school, intervalH, intervalDays, quantityG, mixing } = evaluation.lubricate
+  await setPoint(query, job.positionId, { greaseId: grease?.id ?? null, school, intervalH, intervalDays, quantityG }, job.line.id)
+  if (!grease || typeof grams !== 'number') return
+  await addGreaseEvent(query, {
+    key: randomUUID(),
+    positionId: job.positionId,
+    at,
+    personId: me.id,
+    kind: mixing && mixing.mixing !== 'compatible' ? 'changed-over' : 'filled',
+    greaseId: grease.id,
+    gunId: null,
+    strokes: null,
+    grams,
+    looks: '',
+    note: `card ${job.line.number}`,
+  })
+}
+
+/** Cards that are open with a bearing show which figures a maker's sheet has moved. */
+export async function makersFiguresEntered(
+  query: pg.PoolClient,
+  designation: string,
+  enter: () => Promise<void>,
+  now: Date,
+): Promise<void> {
+  const open = (await jobs.listJobs(query, { status: 'open', designation })).map((line) => line.id)
+  const before: Card[] = []
+  for (const id of open) before.push(await loadCard(query, id, now, true))
+  await enter()
+  for (const old of before) {
+    const { evaluation } = await loadCard(query, old.job.line.id, now)
+    for (const moved of movedFigures(old.evaluation, evaluation, 'identify'))
+      await jobs.saveMoved(query, old.job.line.id, moved, 'identify')
+    await jobs.setSummary(query, old.job.line.id, summaryOf(evaluation))
+  }
 }

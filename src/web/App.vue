@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import type { Command } from './commands/commands.js'
 import SignInAgain from './screens/SignIn/SignInAgain.vue'
 import { useSession } from './stores/session.js'
 import UnitSwitch from './theme/UnitSwitch.vue'
@@ -8,6 +10,31 @@ import UnitSwitch from './theme/UnitSwitch.vue'
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
+
+const CommandPalette = defineAsyncComponent(() => import('./commands/CommandPalette.vue'))
+const ShortcutList = defineAsyncComponent(() => import('./commands/ShortcutList.vue'))
+const open = ref<'palette' | 'keys' | null>(null)
+watchEffect(() => document.documentElement.classList.toggle('night', session.theme === 'night'))
+
+const otherUnits = () => void session.setUnits(session.units === 'metric' ? 'inch' : 'metric')
+const otherLight = () => void session.setTheme(session.theme === 'day' ? 'night' : 'day')
+async function leave() {
+  await session.signOut()
+  await router.push({ name: 'sign-in' })
+}
+const actions = computed((): Command[] => [
+  { key: 'units', label: session.units === 'metric' ? 'Show inch units' : 'Show metric units', hint: 'key u', run: otherUnits },
+  { key: 'light', label: session.theme === 'day' ? 'Night light' : 'Day light', hint: 'key n', run: otherLight },
+  { key: 'keys', label: 'Keys', hint: 'key ?', run: () => (open.value = 'keys') },
+  { key: 'leave', label: 'Sign out', hint: session.me?.name ?? '', run: () => void leave() },
+])
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (session.me && (event.ctrlKey || event.metaKey) && event.key === 'k') {
+    open.value = 'palette'
+    event.preventDefault()
+  }
+})
 
 /** Single keys work wherever nobody is typing. */
 useEventListener('keydown', (event: KeyboardEvent) => {
@@ -21,7 +48,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     target.isContentEditable
   )
     return
-  if (event.key === 'u') void session.setUnits(session.units === 'metric' ? 'inch' : 'metric')
+  if (event.key === 'u') otherUnits()
+  else if (event.key === 'n') otherLight()
+  else if (event.key === '?') open.value = 'keys'
   else if (event.key === '/') void router.push({ name: 'rack' })
   else return
   event.preventDefault()
@@ -41,11 +70,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       >
       <RouterLink to="/settings" :class="{ here: route.name === 'settings' }">Settings</RouterLink>
     </nav>
+    <button type="button" class="find" title="Ctrl+K" @click="open = 'palette'">Find</button>
     <UnitSwitch />
     <span class="who">{{ session.me.name }}</span>
   </header>
   <main id="main" tabindex="-1"><RouterView /></main>
   <SignInAgain v-if="session.expired" />
+  <CommandPalette v-if="open === 'palette'" :actions="actions" @close="open = open === 'palette' ? null : open" />
+  <ShortcutList v-if="open === 'keys'" @close="open = null" />
 </template>
 
 <style>
@@ -109,6 +141,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .places a.here {
   box-shadow: inset 0 -3px var(--damson);
   font-weight: 650;
+}
+.find {
+  background: none;
+  border: 1px solid var(--outline);
+  border-radius: 2px;
+  color: var(--ink);
+  cursor: pointer;
+  min-height: 32px;
+  padding: 2px 12px;
 }
 .top-bar kbd {
   border: 1px solid var(--hair);

@@ -25,6 +25,12 @@ export const router = createRouter({
       component: () => import('./screens/JobCard/JobCardScreen.vue'),
       meta: { title: 'Job card' },
     },
+    {
+      path: '/greasing/:id(\\d+)',
+      name: 'greasing',
+      component: () => import('./screens/Greasing/GreasingScreen.vue'),
+      meta: { title: 'Greasing' },
+    },
     { path: '/rack', name: 'rack', component: () => import('./screens/Rack/RackScreen.vue'), meta: { title: 'Rack' } },
     {
       path: '/rack/:designation',

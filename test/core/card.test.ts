@@ -2,6 +2,7 @@ import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers, type Station } from '../../src/core/card/answers.js'
 import {
   asShown,
+  cardPlan,
   cautionsOf,
   evaluateCard,
   figuresOf,
@@ -10,6 +11,8 @@ import {
   type CardEvaluation,
 } from '../../src/core/card/evaluate.js'
 import { fieldState } from '../../src/core/card/plan.js'
+import type { Grease } from '../../src/core/lubrication/grease.js'
+import { bareContext, type CardContext } from '../../src/core/card/station.js'
 import { signature, stepStates, type StepRecord } from '../../src/core/card/signing.js'
 import { sweptRings } from '../../src/core/card/stations/duty.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
@@ -17,6 +20,24 @@ import { searchBearings } from '../../src/core/catalogue/search.js'
 import { CATALOGUE } from '../../src/core/catalogue/catalogue.js'
 import { sectionDrawing } from '../../src/core/drawing/section.js'
 import { hatch, type Point } from '../../src/core/drawing/primitives.js'
+
+const RUN = [
+  { minute: 0, temperatureC: 20 },
+  { minute: 30, temperatureC: 52 },
+  { minute: 60, temperatureC: 60 },
+  { minute: 90, temperatureC: 61 },
+]
+const GREASE: Grease = {
+  id: 1,
+  name: 'Wet-end calcium 2',
+  thickener: 'calcium-sulfonate-complex',
+  baseOil: 'mineral',
+  nlgi: '2',
+  viscosity40: 180,
+  viscosity100: 16,
+  lowC: -20,
+  highC: 150,
+}
 
 type Patch = { [S in Station]?: Partial<CardAnswers[S]> }
 
@@ -51,6 +72,9 @@ function full(patch: Patch = {}): CardAnswers {
       floatPresentMm: 1.2,
     },
     mount: { method: 'heat' },
+    lubricate: { greaseId: 1, gunId: 1 },
+    runin: { freeTurn: 'free', readings: RUN, noise: 'quiet', vibrationRmsMmS: 0.9, machineClass: 'medium' },
+    inspect: { findings: ['grease-milky', 'rust'], cause: 'water' },
   }
   const merge = <S extends Station>(s: S): CardAnswers[S] => ({ ...answers[s], ...given[s], ...patch[s] })
   return {
@@ -60,18 +84,30 @@ function full(patch: Patch = {}): CardAnswers {
     arrange: merge('arrange'),
     fit: merge('fit'),
     mount: merge('mount'),
+    lubricate: merge('lubricate'),
+    runin: merge('runin'),
+    inspect: merge('inspect'),
   }
 }
 
 const other = findBearing('6311')!.row
+/** What plant and records know of the position: a grease, a gun, a bearing that ran for 200 days. */
+function contextOf(end: 'drive' | 'non-drive', partner = other): CardContext {
+  const bare = bareContext(end, partner)
+  return {
+    ...bare,
+    plant: { ...bare.plant, greases: [GREASE], guns: [{ id: 1, name: 'Press house gun', gramsPerStroke: 1.24 }] },
+    past: { ...bare.past, removed: { designation: '6312', group: '3', days: 200 }, grease: GREASE, daysSinceGrease: 60, intervalDays: 170 },
+  }
+}
 const evaluate = (patch: Patch = {}, end: 'drive' | 'non-drive' = 'drive', partner = other): CardEvaluation =>
-  evaluateCard(full(patch), { end, other: partner })
+  evaluateCard(full(patch), contextOf(end, partner))
 const codes = (e: CardEvaluation) => cautionsOf(e).map((c) => c.code)
 const value = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
 
 describe('job card', () => {
   it('an empty card asks and invents nothing', () => {
-    const e = evaluateCard(emptyAnswers(), { end: 'drive', other: null })
+    const e = evaluateCard(emptyAnswers(), bareContext('drive', null))
     expect([...figuresOf(e).values()].filter((f) => f.value !== null)).to.deep.equal([])
     expect(e.mount.plan).to.deep.equal([])
     expect(e.identify.verdict.word).to.equal('not started')
@@ -179,6 +215,9 @@ describe('signing the plan', () => {
     push: {},
     shoulder: { gapMm: 0.02 },
     turn: { free: true },
+    fill: { gramsG: 34, greaseRead: 'Wet-end calcium 2' },
+    guards: { on: true },
+    release: {},
   }
   const sign = (keys: string[], from = e) =>
     new Map<string, StepRecord>(
@@ -188,7 +227,7 @@ describe('signing the plan', () => {
           values: good[key]!,
           restedOn: signature(
             from,
-            from.mount.plan.find((s) => s.key === key)!,
+            cardPlan(from).find((s) => s.key === key)!,
           ),
           accepted: false,
         },

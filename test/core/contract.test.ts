@@ -31,6 +31,18 @@ const WRONG: [(typeof STATIONS)[number], object][] = [
   ['mount', { limitC: 20 }],
   ['mount', { limitC: 500 }],
   ['mount', { chillToC: -300 }],
+  ['lubricate', { greaseId: 'blue' }],
+  ['lubricate', { insideThickener: 'butter' }],
+  ['lubricate', { contamination: 'muddy' }],
+  ['lubricate', { school: 'habit' }],
+  ['lubricate', { sealed: null }],
+  ['runin', { readings: [{ minute: 0 }] }],
+  ['runin', { readings: Array(61).fill({ minute: 0, temperatureC: 20 }) }],
+  ['runin', { limitC: 500 }],
+  ['runin', { machineClass: 'tiny' }],
+  ['inspect', { findings: ['tired'] }],
+  ['inspect', { cause: 'bad luck' }],
+  ['inspect', { note: 'x'.repeat(601) }],
 ]
 
 describe('what crosses HTTP', () => {

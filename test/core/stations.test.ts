@@ -9,6 +9,7 @@ import {
   type MountAnswers,
 } from '../../src/core/card/answers.js'
 import { evaluateCard, figuresOf, questionsOf } from '../../src/core/card/evaluate.js'
+import { bareContext } from '../../src/core/card/station.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 
 const row = (designation: string) => findBearing(designation)!.row
@@ -59,7 +60,7 @@ function card(patch: Patch = {}) {
   }
   answers.fit = { ...answers.fit, group: '3', ...patch.fit }
   answers.mount = { ...answers.mount, ...patch.mount }
-  return evaluateCard(answers, { end: patch.end ?? 'drive', other: row(patch.other ?? '6307') })
+  return evaluateCard(answers, bareContext(patch.end ?? 'drive', row(patch.other ?? '6307')))
 }
 
 /** Which end holds: [bearing here (drive end), bearing there, held here, held there, verdict words, level]. */
@@ -239,7 +240,7 @@ describe('stations', () => {
   })
 
   it('waits in words for what comes before it', () => {
-    const e = evaluateCard(emptyAnswers(), { end: 'drive', other: null })
+    const e = evaluateCard(emptyAnswers(), bareContext('drive', null))
     for (const station of ['select', 'fit', 'mount'] as const) {
       expect(e[station].verdict.word).to.equal('waiting')
       expect(e[station].reason).to.match(/first/)

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import type { AnswerView, CardView, StepView } from '../../src/contract/api.js'
 import { problem } from '../../src/contract/problem.js'
 import { STATIONS, emptyAnswers, type Station } from '../../src/core/card/answers.js'
+import { bareContext } from '../../src/core/card/station.js'
 import { useCard } from '../../src/web/stores/card.js'
 import { useSession } from '../../src/web/stores/session.js'
 
@@ -28,6 +29,7 @@ class FakeServer {
       position: { end: 'drive' } as CardView['position'],
       other: null,
       carries: 'impeller',
+      context: bareContext('drive', null),
       dutyVersion: 1,
       answers: Object.fromEntries(STATIONS.map((s) => [s, answer(s)])) as CardView['answers'],
       steps: [],
@@ -81,7 +83,7 @@ describe('card store', () => {
       removeItem: (k: string) => storage.delete(k),
     }
     Object.defineProperty(globalThis, 'localStorage', { value: fake, configurable: true })
-    useSession().me = { id: 1, name: 'R. Amble', login: 'technician', role: 'technician', units: 'metric' }
+    useSession().me = { id: 1, name: 'R. Amble', login: 'technician', role: 'technician', units: 'metric', theme: 'day' }
     card = useCard()
     await card.open(7)
   })

@@ -6,7 +6,9 @@ import { fit } from '../../core/fits/fit.js'
 import { operatingClearance } from '../../core/fits/operating-clearance.js'
 import { recommendFit } from '../../core/fits/recommend.js'
 import { identify } from '../../core/identify/identify.js'
+import { diagnose } from '../../core/inspection/diagnose.js'
 import { ratingLife } from '../../core/life/rating-life.js'
+import { regreasing } from '../../core/lubrication/regreasing.js'
 import { pressForce } from '../../core/mounting/press-force.js'
 import { chilling, heatingTemperature } from '../../core/mounting/temperatures.js'
 import { equivalentLoad } from '../../core/ratings/equivalent-load.js'
@@ -141,6 +143,22 @@ export const CALCULATIONS: readonly Calculation[] = [
     heatingTemperature,
   ),
   define('chilling', 'Shrink of a chilled part', ['linear thermal expansion'], s.chillingInput, s.chillingValues, chilling),
+  define(
+    'regreasing',
+    'Regreasing interval and quantity',
+    ['engineering practice: interval formula', 'grease-life equation for ball bearings, published 1974'],
+    s.regreasingInput,
+    s.regreasingValues,
+    regreasing,
+  ),
+  define(
+    'diagnose',
+    'Root causes from what is seen on a removed bearing',
+    ['ISO 15243:2017 damage modes', 'engineering practice: priors and shares'],
+    s.diagnoseInput,
+    s.diagnoseValues,
+    diagnose,
+  ),
 ]
 
 const BY_NAME = new Map(CALCULATIONS.map((c) => [c.name, c]))

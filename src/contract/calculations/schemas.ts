@@ -2,9 +2,14 @@ import { z } from 'zod'
 import { FAMILIES } from '../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS } from '../../core/fits/clearance-group.js'
 import { RING_LOADS } from '../../core/fits/recommend.js'
+import { CAUSE_NAMES } from '../../core/inspection/causes.js'
+import { FINDING_NAMES } from '../../core/inspection/findings.js'
+import { SCHOOLS } from '../../core/lubrication/regreasing.js'
+import { CONTAMINATION, MOISTURE, ORIENTATION } from '../../core/lubrication/tables.js'
 import { MATERIAL_NAMES } from '../../core/materials.js'
 import { ARRANGEMENTS } from '../../core/ratings/equivalent-load.js'
 import { ACCURACIES } from '../../core/tolerances/ring.js'
+import { namesOf } from '../names.js'
 
 export const number = z.number()
 export const family = z.enum(FAMILIES)
@@ -202,6 +207,61 @@ export const heatingValues = z.object({
   setTemperatureC: number,
   mountingClearanceUm: number,
   withinLimit: z.boolean(),
+})
+
+export const regreasingInput = z.strictObject({
+  family,
+  boreMm: number,
+  outsideMm: number,
+  widthMm: number,
+  speedRpm: number,
+  housingTemperatureC: number,
+  contamination: z.enum(namesOf(CONTAMINATION)),
+  moisture: z.enum(namesOf(MOISTURE)),
+  vibrationMmS: number,
+  orientation: z.enum(namesOf(ORIENTATION)),
+  loadRatio: number.optional(),
+  manualIntervalH: number.optional(),
+})
+export const regreasingValues = z.object({
+  intervalH: number,
+  quantityG: number,
+  centreQuantityG: number,
+  factors: z.object({ K: number, Ft: number, Fc: number, Fm: number, Fv: number, Fp: number }),
+  schools: z.array(z.object({ school: z.enum(SCHOOLS), intervalH: number.nullable(), note: z.string() })),
+})
+
+const flag = z.boolean().optional()
+export const diagnoseInput = z.strictObject({
+  findings: z.array(z.enum(FINDING_NAMES)).max(100),
+  context: z
+    .strictObject({
+      kappa: number.optional(),
+      hoursRun: number.optional(),
+      ratingLifeH: number.optional(),
+      operatingClearanceUm: number.optional(),
+      bothEndsHeld: flag,
+      floatShort: flag,
+      temperatureC: number.optional(),
+      inverterDrive: flag,
+      beltDrive: flag,
+      regreasingRatio: number.optional(),
+      greasesMixed: flag,
+      wrongType: flag,
+      smallerGroup: flag,
+      loadRatio: number.optional(),
+      wet: flag,
+      dirty: flag,
+      standsStill: flag,
+      creepMarginUm: number.optional(),
+    })
+    .optional(),
+})
+export const diagnoseValues = z.object({
+  causes: z.array(z.object({ cause: z.enum(CAUSE_NAMES), share: number, for: z.array(z.string()), against: z.array(z.string()) })),
+  confidence: z.enum(['none', 'clear', 'likely', 'close']),
+  nextLook: z.string().nullable(),
+  nextFinding: z.enum(FINDING_NAMES).nullable(),
 })
 
 export const chillingInput = z.strictObject({ diameterMm: number, material, fromC: number, toC: number, interferenceUm: number })

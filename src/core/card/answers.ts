@@ -3,12 +3,18 @@ import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Instrument } from '../identify/identify.js'
 import type { LifeTarget, Shock } from '../life/targets.js'
+import type { Cause } from '../inspection/causes.js'
+import type { Finding } from '../inspection/findings.js'
+import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
+import type { School } from '../lubrication/regreasing.js'
+import type { Contamination, Moisture, Orientation } from '../lubrication/tables.js'
 import type { Material } from '../materials.js'
+import type { MachineClass, RunReading } from '../runin/run-in.js'
 import type { Accuracy } from '../tolerances/ring.js'
 
 /** What a person enters on a job card, station by station; null is "not answered yet". Core units. */
 
-export const STATIONS = ['identify', 'duty', 'select', 'arrange', 'fit', 'mount'] as const
+export const STATIONS = ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate', 'runin', 'inspect'] as const
 export type Station = (typeof STATIONS)[number]
 
 export const STATION_TITLE: Record<Station, string> = {
@@ -18,6 +24,9 @@ export const STATION_TITLE: Record<Station, string> = {
   arrange: 'Arrange',
   fit: 'Fit',
   mount: 'Mount',
+  lubricate: 'Lubricate',
+  runin: 'Run in',
+  inspect: 'Inspect',
 }
 
 /** How a feature that cannot be seen was made certain. */
@@ -94,6 +103,57 @@ export interface MountAnswers {
   pressRatingN: number
 }
 
+export interface LubricateAnswers {
+  /** Of the plant's own list. */
+  greaseId: number | null
+  gunId: number | null
+  /** What is in there; null: as recorded at the position. */
+  insideThickener: InsideThickener | null
+  insideOil: InsideOil | null
+  /** Null: what Duty says. */
+  housingTemperatureC: number | null
+  contamination: Contamination | null
+  moisture: Moisture | null
+  /** Velocity, RMS as meters show it; null: not measured. */
+  vibrationRmsMmS: number | null
+  orientation: Orientation
+  feed: (typeof FEEDS)[number]
+  /** Null: the plant's own default. */
+  school: School | null
+  manualIntervalH: number | null
+  /** Share of the free volume to fill first, percent; null: by the speed. */
+  fillPercent: number | null
+  /** Sealed for life: nothing to feed. */
+  sealed: boolean
+}
+
+export const FEEDS = ['side', 'centre'] as const
+export const FREE_TURNS = ['free', 'catches', 'rough'] as const
+export const NOISES = ['quiet', 'changed', 'harsh'] as const
+
+export interface RunInAnswers {
+  freeTurn: (typeof FREE_TURNS)[number] | null
+  readings: RunReading[]
+  limitC: number
+  noise: (typeof NOISES)[number] | null
+  vibrationRmsMmS: number | null
+  machineClass: MachineClass | null
+}
+
+export interface InspectAnswers {
+  findings: Finding[]
+  /** Null: from the record of what was fitted. */
+  hoursRun: number | null
+  /** As found, before anything was changed; null: as recorded or not known. */
+  bothEndsHeld: boolean | null
+  inverterDrive: boolean | null
+  beltDrive: boolean | null
+  standsStill: boolean | null
+  /** What the technician settles on. */
+  cause: Cause | null
+  note: string
+}
+
 export interface CardAnswers {
   identify: IdentifyAnswers
   duty: DutyAnswers
@@ -101,6 +161,9 @@ export interface CardAnswers {
   arrange: ArrangeAnswers
   fit: FitAnswers
   mount: MountAnswers
+  lubricate: LubricateAnswers
+  runin: RunInAnswers
+  inspect: InspectAnswers
 }
 
 /** A card on which nothing has been entered. */
@@ -154,5 +217,32 @@ export function emptyAnswers(): CardAnswers {
       precise: false,
     },
     mount: { method: null, limitC: 110, chillToC: -78, pressRatingN: 50000 },
+    lubricate: {
+      greaseId: null,
+      gunId: null,
+      insideThickener: null,
+      insideOil: null,
+      housingTemperatureC: null,
+      contamination: null,
+      moisture: null,
+      vibrationRmsMmS: null,
+      orientation: 'horizontal',
+      feed: 'side',
+      school: null,
+      manualIntervalH: null,
+      fillPercent: null,
+      sealed: false,
+    },
+    runin: { freeTurn: null, readings: [], limitC: 90, noise: null, vibrationRmsMmS: null, machineClass: null },
+    inspect: {
+      findings: [],
+      hoursRun: null,
+      bothEndsHeld: null,
+      inverterDrive: null,
+      beltDrive: null,
+      standsStill: null,
+      cause: null,
+      note: '',
+    },
   }
 }

@@ -4,12 +4,16 @@ import type { CardContext, Figure, Question, StationCaution, StationResult } fro
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
 import { fitStation, type FitStationResult } from './stations/fit.js'
+import type { PlanStep } from './plan.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
+import { inspectStation, type InspectResult } from './stations/inspect.js'
+import { lubricateStation, type LubricateResult } from './stations/lubricate.js'
 import { mountStation, type MountResult } from './stations/mount.js'
+import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
 
 /** Version of the computation; stored with every result, so that a figure can be traced to the code that made it. */
-export const CORE_VERSION = '2026.11.1'
+export const CORE_VERSION = '2026.11.2'
 
 export interface CardEvaluation {
   identify: IdentifyResult
@@ -18,17 +22,29 @@ export interface CardEvaluation {
   arrange: ArrangeResult
   fit: FitStationResult
   mount: MountResult
+  lubricate: LubricateResult
+  runin: RunInResult
+  inspect: InspectResult
 }
 
 /** Computes every station of a card from what was entered. Pure: the same answers give the same card. */
 export function evaluateCard(answers: CardAnswers, context: CardContext): CardEvaluation {
-  const identify = identifyStation(answers.identify)
+  const { makersFigures } = context.plant
+  const identify = identifyStation(answers.identify, makersFigures)
   const duty = dutyStation(answers.duty)
-  const select = selectStation(answers, identify.row, duty)
+  const select = selectStation(answers, identify.row, duty, makersFigures)
   const arrange = arrangeStation(answers, identify.row, context)
   const fit = fitStation(answers, identify.row, identify.group, duty, select, arrange)
   const mount = mountStation(answers, identify.row, fit)
-  return { identify, duty, select, arrange, fit, mount }
+  const lubricate = lubricateStation(answers, identify.row, select, context)
+  const runin = runInStation(answers, { arrange, fit, lubricate })
+  const inspect = inspectStation(answers, { duty, select, arrange, fit }, context)
+  return { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
+}
+
+/** Every step of the card in the order it is done: mounting, grease, release. */
+export function cardPlan(evaluation: CardEvaluation): PlanStep[] {
+  return [...evaluation.mount.plan, ...evaluation.lubricate.plan, ...evaluation.runin.plan]
 }
 
 function stationsOf(evaluation: CardEvaluation): StationResult[] {

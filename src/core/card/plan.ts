@@ -24,6 +24,8 @@ export interface PlanStep {
   tool: string
   fields: PlanField[]
   caution?: string
+  /** Why the card does not let it be signed whatever its fields say. */
+  hold?: string
   /** Figures the step rests on; when one moves, a signature no longer holds. */
   restsOn: string[]
 }

@@ -1,5 +1,5 @@
 import type { CardEvaluation } from './evaluate.js'
-import { figuresOf, restsOn } from './evaluate.js'
+import { cardPlan, figuresOf, restsOn } from './evaluate.js'
 import { fieldState, type PlanStep } from './plan.js'
 
 /** What is recorded of a step. */
@@ -32,7 +32,7 @@ export interface StepState {
 export function stepStates(evaluation: CardEvaluation, records: ReadonlyMap<string, StepRecord>): StepState[] {
   const figures = figuresOf(evaluation)
   let waitingFor: string | null = null
-  return evaluation.mount.plan.map((step) => {
+  return cardPlan(evaluation).map((step) => {
     const record = records.get(step.key) ?? BLANK_STEP
     const fields = Object.fromEntries(step.fields.map((f) => [f.key, fieldState(f, record.values[f.key])]))
     const outside = record.accepted ? [] : step.fields.filter((f) => fields[f.key] === 'outside').map((f) => f.label)
@@ -45,7 +45,7 @@ export function stepStates(evaluation: CardEvaluation, records: ReadonlyMap<stri
           .map((key) => figures.get(key)?.label ?? key)
       : []
     const holds = signed && movedUnder.length === 0 && outside.length === 0 && missing.length === 0
-    const blocked = signed && holds ? 'Already signed.' : (waitingFor ?? whyNot(missing, outside))
+    const blocked = signed && holds ? 'Already signed.' : (waitingFor ?? whyNot(missing, outside) ?? step.hold ?? null)
     if (!holds) waitingFor ??= signed ? `"${step.title}" no longer holds and must be signed again first.` : `"${step.title}" comes first.`
     return { key: step.key, fields, outside, signed, movedUnder, holds, blocked }
   })

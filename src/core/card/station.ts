@@ -1,4 +1,9 @@
 import type { Bearing } from '../catalogue/catalogue.js'
+import type { MakersFigures } from '../catalogue/makers-figures.js'
+import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { Cause } from '../inspection/causes.js'
+import type { Grease, GreaseGun } from '../lubrication/grease.js'
+import type { School } from '../lubrication/regreasing.js'
 import { InputError, type Caution, type Result, type WorkingStep } from '../result.js'
 import type { Quantity } from '../units/quantities.js'
 import type { Station } from './answers.js'
@@ -57,11 +62,44 @@ export interface StationResult {
   headline: string
 }
 
+/** What the plant has settled for all its cards. */
+export interface PlantContext {
+  greases: Grease[]
+  guns: GreaseGun[]
+  /** The school of regreasing intervals that governs unless a card chooses another. */
+  school: School
+  makersFigures: MakersFigures[]
+}
+
+/** What the records say of a bearing position as the job found it. */
+export interface PositionPast {
+  /** What came out, and for how long it had been in. */
+  removed: { designation: string; group: ClearanceGroup | null; days: number } | null
+  grease: Grease | null
+  daysSinceGrease: number | null
+  intervalDays: number | null
+  bothEndsHeld: boolean | null
+  /** What earlier cards of this position settled on, newest first. */
+  causes: { number: string; cause: Cause }[]
+}
+
 /** What a card knows before anything is entered. */
 export interface CardContext {
   end: 'drive' | 'non-drive'
   /** What is fitted at the other bearing of the shaft line, if it is in the catalogue. */
   other: Bearing | null
+  plant: PlantContext
+  past: PositionPast
+}
+
+/** The context of a position without any record. */
+export function bareContext(end: 'drive' | 'non-drive', other: Bearing | null): CardContext {
+  return {
+    end,
+    other,
+    plant: { greases: [], guns: [], school: 'interval-formula', makersFigures: [] },
+    past: { removed: null, grease: null, daysSinceGrease: null, intervalDays: null, bothEndsHeld: null, causes: [] },
+  }
 }
 
 /** Gathers a station's result while its calculations run. */
@@ -121,6 +159,10 @@ export class StationBuilder {
 
   refuse(field: string, message: string): void {
     this.fieldErrors[field] = message
+  }
+
+  hasStop(): boolean {
+    return this.cautions.some((c) => c.level === 'stop') || Object.keys(this.fieldErrors).length > 0
   }
 
   /** A stop among the cautions or a refused value outweighs every other verdict. */

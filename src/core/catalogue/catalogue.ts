@@ -41,6 +41,8 @@ export interface Bearing {
   /** Where the figures of the row come from. */
   dimensionSource: string
   ratingSource: string
+  /** Set when figures of a maker's sheet stand over the computed ones. */
+  entered?: { by: string; at: string; sheet: string }
 }
 
 /** What to expect between computed ratings and those usually printed for a size. See docs/methods.md. */

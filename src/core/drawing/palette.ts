@@ -27,6 +27,20 @@ export const DAY: Palette = {
   rowan: '#a81e2d',
 }
 
+/** The same roles for the night shift. */
+export const NIGHT: Palette = {
+  film: '#191720',
+  paper: '#221f2b',
+  ink: '#ece8ee',
+  soft: '#b3abb9',
+  hair: '#3d3946',
+  damson: '#cfa3d6',
+  wash: '#3c2b41',
+  ember: '#f0925f',
+  ice: '#7dc3ea',
+  rowan: '#ff8f93',
+}
+
 export interface ShapeStyle {
   stroke: string
   fill: string

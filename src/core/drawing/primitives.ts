@@ -59,6 +59,11 @@ export function round(value: number): number {
   return Math.round(value * 100) / 100
 }
 
+/** A straight line. */
+export function segment(x1: number, y1: number, x2: number, y2: number, role: Role): Primitive {
+  return { kind: 'line', x1: round(x1), y1: round(y1), x2: round(x2), y2: round(y2), role }
+}
+
 /** 45° hatch lines inside a closed outline (even-odd), as one path. `slope` 1 rises to the right, −1 falls. */
 export function hatch(points: readonly Point[], spacing: number, slope: 1 | -1, role: Role): Primitive {
   // In the turned frame u = x + slope·y is constant along a line and v = x − slope·y runs along it.
@@ -100,10 +105,7 @@ export function arrowHead([x, y]: Point, dx: number, dy: number, size: number, r
 /** Line with a head at its end, and at its start when `both`. */
 export function arrow(from: Point, to: Point, line: Role, head: Role, size: number, both = false): Primitive[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
-  const shape: Primitive[] = [
-    { kind: 'line', x1: round(from[0]), y1: round(from[1]), x2: round(to[0]), y2: round(to[1]), role: line },
-    arrowHead(to, dx, dy, size, head),
-  ]
+  const shape: Primitive[] = [segment(from[0], from[1], to[0], to[1], line), arrowHead(to, dx, dy, size, head)]
   if (both) shape.push(arrowHead(from, -dx, -dy, size, head))
   return shape
 }

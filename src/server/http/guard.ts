@@ -20,11 +20,6 @@ export function sendProblem(res: Response, body: Problem): void {
   res.status(body.status).type('application/problem+json').send(JSON.stringify(body))
 }
 
-/** The signed-in person; routes behind `need` always have one. */
-export function me(res: Response): Me {
-  return res.locals.me as Me
-}
-
 /** Lets through who is signed in with at least this role. */
 export function need(role: Role): RequestHandler {
   return (_req, res, next) => {

@@ -1,80 +1,89 @@
 import { Router } from 'express'
-import { acceptStepInput, newJobInput, saveAnswerInput, saveStepInput, type BearingView, type Yard } from '../../contract/api.js'
+import type { BearingView, Yard } from '../../contract/api.js'
 import { stationSchema } from '../../contract/card.js'
-import { findBearing } from '../../core/catalogue/catalogue.js'
+import { ROUTES } from '../../contract/routes.js'
+import { findBearing, type Bearing } from '../../core/catalogue/catalogue.js'
+import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import type { ServerOptions } from '../app.js'
 import * as card from '../card.js'
+import { greasingView, logGreasing } from '../greasing.js'
 import { findBearingRow, listBearings } from '../store/bearings.js'
+import { audit, transaction } from '../store/database.js'
 import { listJobs } from '../store/jobs.js'
+import { dueBefore } from '../store/lubrication.js'
 import { bearingUses, listMachines, machineView, plantName } from '../store/machines.js'
-import { idOf, me, need, read } from './guard.js'
+import { addMakersFigures, listMakersFigures } from '../store/plant.js'
+import { read } from './guard.js'
+import { route } from './route.js'
 
-/** Yard, machines, jobs with their cards, and the rack. */
+/** How far ahead the Yard looks for greasing. */
+const AHEAD_MS = 7 * 24 * 3600 * 1000
+
+/** Yard, machines, jobs with their cards, greasing, and the rack. */
 export function recordRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
 
-  router.get('/yard', need('viewer'), async (_req, res) => {
-    const yard: Yard = { plant: await plantName(pool), jobs: await listJobs(pool, { status: 'open' }), machines: await listMachines(pool) }
-    res.json(yard)
+  route(router, ROUTES.yard, async (): Promise<Yard> => {
+    const at = now()
+    return {
+      plant: await plantName(pool),
+      now: at.toISOString(),
+      jobs: await listJobs(pool, { status: 'open' }),
+      due: await dueBefore(pool, new Date(at.getTime() + AHEAD_MS)),
+      machines: await listMachines(pool),
+    }
   })
-
-  router.get('/machines/:id', need('viewer'), async (req, res) => {
-    const machine = await machineView(pool, idOf(req))
+  route(router, ROUTES.machine, async ({ id }) => {
+    const machine = await machineView(pool, id, now())
     if (!machine) throw card.notFound('machine')
-    res.json(machine)
+    return machine
   })
 
-  router.post('/positions/:id/jobs', need('technician'), async (req, res) => {
-    const { reason } = read(newJobInput, req.body)
-    res.status(201).json(await card.openJob(pool, idOf(req), reason, me(res), now()))
-  })
+  const stationOf = (value: unknown) => read(stationSchema, value)
+  route(router, ROUTES.openJob, ({ id, body, me }) => card.openJob(pool, id, body.reason, me, now()), 201)
+  route(router, ROUTES.card, ({ id }) => card.cardView(pool, id, now()))
+  route(router, ROUTES.saveAnswer, ({ id, req, body, me }) =>
+    card.saveAnswer(pool, id, stationOf(req.params.station), body.version, body.data, me, now()),
+  )
+  route(router, ROUTES.seenMoved, ({ id, req }) => card.seenMoved(pool, id, stationOf(req.params.station), now()))
+  route(router, ROUTES.saveStep, ({ id, req, body, me }) =>
+    card.saveStep(pool, id, String(req.params.key), body.version, body.values, me, now()),
+  )
+  route(router, ROUTES.signStep, ({ id, req, me }) => card.sign(pool, id, String(req.params.key), me, now()))
+  route(router, ROUTES.withdrawStep, ({ id, req, me }) => card.withdraw(pool, id, String(req.params.key), me, now()))
+  route(router, ROUTES.acceptStep, ({ id, req, body, me }) => card.accept(pool, id, String(req.params.key), body.reason, me, now()))
+  route(router, ROUTES.finish, ({ id, body, me }) => card.finish(pool, id, body.reason, me, now()))
 
-  router.get('/jobs/:id', need('viewer'), async (req, res) => {
-    res.json(await card.cardView(pool, idOf(req)))
-  })
+  route(router, ROUTES.greasingPoint, ({ id }) => greasingView(pool, id, now()))
+  route(router, ROUTES.logGreasing, ({ id, body, me }) => logGreasing(pool, id, body, me, now()), 201)
 
-  router.put('/jobs/:id/answers/:station', need('technician'), async (req, res) => {
-    const { version, data } = read(saveAnswerInput, req.body)
-    const station = read(stationSchema, req.params.station)
-    res.json(await card.saveAnswer(pool, idOf(req), station, version, data, me(res), now()))
+  const named = (value: unknown) => findBearing(String(value).slice(0, 60))?.row.designation ?? ''
+  route(router, ROUTES.bearings, async (): Promise<Bearing[]> => {
+    const entered = await listMakersFigures(pool)
+    return (await listBearings(pool)).map((row) => withMakersFigures(row, entered))
   })
-
-  router.post('/jobs/:id/moved/:station/seen', need('technician'), async (req, res) => {
-    res.json(await card.seenMoved(pool, idOf(req), read(stationSchema, req.params.station)))
-  })
-
-  router.put('/jobs/:id/steps/:key', need('technician'), async (req, res) => {
-    const { version, values } = read(saveStepInput, req.body)
-    res.json(await card.saveStep(pool, idOf(req), String(req.params.key), version, values, me(res), now()))
-  })
-
-  router.post('/jobs/:id/steps/:key/signature', need('technician'), async (req, res) => {
-    res.json(await card.sign(pool, idOf(req), String(req.params.key), me(res), now()))
-  })
-
-  router.delete('/jobs/:id/steps/:key/signature', need('technician'), async (req, res) => {
-    res.json(await card.withdraw(pool, idOf(req), String(req.params.key), me(res), now()))
-  })
-
-  router.post('/jobs/:id/steps/:key/acceptance', need('planner'), async (req, res) => {
-    const { reason } = read(acceptStepInput, req.body)
-    res.json(await card.accept(pool, idOf(req), String(req.params.key), reason, me(res), now()))
-  })
-
-  router.post('/jobs/:id/finish', need('technician'), async (req, res) => {
-    res.json(await card.finish(pool, idOf(req), me(res), now()))
-  })
-
-  router.get('/bearings', need('viewer'), async (_req, res) => {
-    res.json(await listBearings(pool))
-  })
-
-  router.get('/bearings/:designation', need('viewer'), async (req, res) => {
-    const designation = findBearing(String(req.params.designation).slice(0, 60))?.row.designation ?? ''
-    const row = await findBearingRow(pool, designation)
-    if (!row) throw card.notFound('bearing')
-    const view: BearingView = { row, usedAt: await bearingUses(pool, designation), jobs: await listJobs(pool, { designation }) }
-    res.json(view)
+  const bearingView = async (designation: string): Promise<BearingView> => {
+    const computed = await findBearingRow(pool, designation)
+    if (!computed) throw card.notFound('bearing')
+    const row = withMakersFigures(computed, await listMakersFigures(pool))
+    return { row, computed, usedAt: await bearingUses(pool, designation), jobs: await listJobs(pool, { designation }) }
+  }
+  route(router, ROUTES.bearing, ({ req }) => bearingView(named(req.params.designation)))
+  route(router, ROUTES.makersFigures, async ({ req, body, me }) => {
+    const designation = named(req.params.designation)
+    await bearingView(designation)
+    await transaction(pool, (query) =>
+      card.makersFiguresEntered(
+        query,
+        designation,
+        async () => {
+          await addMakersFigures(query, designation, body, me.id, now())
+          await audit(query, now(), me.id, 'makers-figures', `bearing ${designation}`, body)
+        },
+        now(),
+      ),
+    )
+    return bearingView(designation)
   })
 
   return router

@@ -1,12 +1,13 @@
 import { Router } from 'express'
 import type pg from 'pg'
-import { firstAdministratorInput, preferencesInput, signInInput, type Me, type SessionState } from '../../contract/api.js'
+import type { FirstAdministratorInput, Me, SessionState } from '../../contract/api.js'
 import { problem } from '../../contract/problem.js'
+import { ROUTES } from '../../contract/routes.js'
 import { checkPassword, hashPassword } from '../auth/password.js'
 import { Refused } from '../card.js'
 import { audit, one, transaction } from '../store/database.js'
 import * as people from '../store/people.js'
-import { me, need, read } from './guard.js'
+import { route } from './route.js'
 import type { ServerOptions } from '../app.js'
 
 /** Checked when no such person exists, so that the answer takes as long. */
@@ -21,12 +22,9 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     demo,
   })
 
-  router.get('/session', async (_req, res) => {
-    res.json(await state(res.locals.me))
-  })
+  route(router, ROUTES.session, ({ me }) => state(me))
 
-  router.post('/session', async (req, res) => {
-    const { login, password } = read(signInInput, req.body)
+  route(router, ROUTES.signIn, async ({ req, body: { login, password } }) => {
     const name = login.trim().toLowerCase()
     const until = await people.blockedUntil(pool, name)
     if (until && until > now()) {
@@ -44,21 +42,20 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     req.session.personId = person.id
     await audit(pool, now(), person.id, 'sign-in', `person ${person.id}`)
     const { passwordHash: _hidden, ...known } = person
-    res.json(await state(known))
+    return state(known)
   })
 
-  router.delete('/session', (req, res, next) => {
-    req.session.destroy((error) => (error ? next(error) : res.clearCookie('yardfrost').status(204).end()))
+  route(router, ROUTES.signOut, async ({ req, res }) => {
+    await new Promise<void>((resolve, reject) => req.session.destroy((error) => (error ? reject(error) : resolve())))
+    res.clearCookie('yardfrost').status(204).end()
   })
 
-  router.patch('/session', need('viewer'), async (req, res) => {
-    const { units } = read(preferencesInput, req.body)
-    await people.setUnits(pool, me(res).id, units)
-    res.json(await state({ ...me(res), units }))
+  route(router, ROUTES.preferences, async ({ body: { units, theme }, me }) => {
+    await people.setPreferences(pool, me.id, units, theme)
+    return state({ ...me, units: units ?? me.units, theme: theme ?? me.theme })
   })
 
-  router.post('/first-administrator', async (req, res) => {
-    const { code, name, login, password } = read(firstAdministratorInput, req.body)
+  const firstAdministrator = async ({ code, name, login, password }: FirstAdministratorInput) => {
     const passwordHash = await hashPassword(password)
     await transaction(pool, async (query) => {
       const stored = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'first-administrator-code' FOR UPDATE", [])
@@ -68,8 +65,9 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
       await query.query("DELETE FROM setting WHERE key = 'first-administrator-code'")
       await audit(query, now(), person!.id, 'first-administrator', `person ${person!.id}`)
     })
-    res.status(201).json(await state(null))
-  })
+    return state(null)
+  }
+  route(router, ROUTES.firstAdministrator, ({ body }) => firstAdministrator(body), 201)
 
   return router
 }

@@ -1,10 +1,12 @@
 import type { AnswerView, JobLine, JobSummary, MovedView } from '../../contract/api.js'
 import type { StepValues } from '../../contract/card.js'
 import { STATIONS, type CardAnswers, type Station } from '../../core/card/answers.js'
+import type { CardContext } from '../../core/card/station.js'
+import type { Cause } from '../../core/inspection/causes.js'
 import { one, rows, type Query } from './database.js'
 
 const JOB_SQL = `
-  SELECT j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", j.finished_at AS "finishedAt", j.summary,
+  SELECT j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason", j.summary,
          m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName", p.name AS "positionName"
   FROM job j JOIN person o ON o.id = j.opened_by JOIN position p ON p.id = j.position_id
   JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id`
@@ -23,13 +25,16 @@ export interface JobRow {
   line: JobLine
   positionId: number
   dutyId: number | null
+  openedAt: Date
+  /** What a finished card knew. */
+  context: CardContext | null
 }
 
 /** `lock` keeps other writers of the card waiting until the transaction ends. */
 export async function findJob(query: Query, id: number, lock = false): Promise<JobRow | null> {
-  const row = await one<{ positionId: number; dutyId: number | null }>(
+  const row = await one<Omit<JobRow, 'line'>>(
     query,
-    `SELECT position_id AS "positionId", duty_id AS "dutyId" FROM job WHERE id = $1 ${lock ? 'FOR UPDATE' : ''}`,
+    `SELECT position_id AS "positionId", duty_id AS "dutyId", opened_at AS "openedAt", context FROM job WHERE id = $1 ${lock ? 'FOR UPDATE' : ''}`,
     [id],
   )
   if (!row) return null
@@ -56,8 +61,23 @@ export async function setSummary(query: Query, jobId: number, summary: JobSummar
   await query.query('UPDATE job SET summary = $2 WHERE id = $1', [jobId, summary])
 }
 
-export async function finishJob(query: Query, jobId: number, at: Date): Promise<void> {
-  await query.query("UPDATE job SET status = 'finished', finished_at = $2 WHERE id = $1", [jobId, at])
+export async function finishJob(query: Query, jobId: number, at: Date, context: CardContext, reason: string): Promise<void> {
+  await query.query("UPDATE job SET status = 'finished', finished_at = $2, context = $3, finish_reason = $4 WHERE id = $1", [
+    jobId,
+    at,
+    context,
+    reason,
+  ])
+}
+
+/** What earlier finished cards of a position settled on, newest first. */
+export function earlierCauses(query: Query, positionId: number, before: Date): Promise<{ number: string; cause: Cause }[]> {
+  return rows(
+    query,
+    `SELECT number, summary ->> 'cause' AS cause FROM job
+     WHERE position_id = $1 AND status = 'finished' AND opened_at < $2 AND summary ->> 'cause' IS NOT NULL ORDER BY opened_at DESC LIMIT 10`,
+    [positionId, before],
+  )
 }
 
 /** The newest version of each station; version 0 with no data where nothing was saved. */

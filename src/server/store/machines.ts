@@ -1,22 +1,35 @@
 import type { BearingUse, MachineLine, MachineView, PositionView, ShaftLineView } from '../../contract/api.js'
+import type { DutyAnswers } from '../../core/card/answers.js'
+import { lifeUsed } from '../../core/card/position.js'
 import { findBearing } from '../../core/catalogue/catalogue.js'
+import { withMakersFigures, type MakersFigures } from '../../core/catalogue/makers-figures.js'
+import type { ClearanceGroup } from '../../core/fits/clearance-group.js'
 import { one, rows, type Query } from './database.js'
 import { listJobs } from './jobs.js'
+import { lubricationAt } from './lubrication.js'
+import { listMakersFigures } from './plant.js'
+import { timeline } from './timeline.js'
 
 interface PositionRow extends Omit<PositionView, 'fitted' | 'row'> {
   shaftLineId: number
   designation: string | null
   clearanceGroup: string | null
   since: Date | null
+  duty: DutyAnswers | null
 }
 
 const POSITION_SQL = `
   SELECT p.id, p.shaft_line_id AS "shaftLineId", p.name, p.shaft_end AS "end", p.station_mm AS "stationMm", p.held,
-         i.designation, i.clearance_group AS "clearanceGroup", lower(i.fitted) AS since
+         i.designation, i.clearance_group AS "clearanceGroup", lower(i.fitted) AS since,
+         (SELECT d.data FROM duty d WHERE d.position_id = p.id ORDER BY d.version DESC LIMIT 1) AS duty
   FROM position p LEFT JOIN installation i ON i.position_id = p.id AND upper_inf(i.fitted)`
 
-function positionView(row: PositionRow): PositionView {
-  const { id, name, end, stationMm, held, designation, clearanceGroup, since } = row
+const DAY_MS = 24 * 3600 * 1000
+
+async function positionView(query: Query, found: PositionRow, makersFigures: readonly MakersFigures[], now: Date): Promise<PositionView> {
+  const { id, name, end, stationMm, held, designation, clearanceGroup, since, duty } = found
+  const base = designation ? (findBearing(designation)?.row ?? null) : null
+  const row = base && withMakersFigures(base, makersFigures)
   return {
     id,
     name,
@@ -24,7 +37,9 @@ function positionView(row: PositionRow): PositionView {
     stationMm,
     held,
     fitted: designation ? { designation, group: clearanceGroup, since: since!.toISOString() } : null,
-    row: designation ? (findBearing(designation)?.row ?? null) : null,
+    row,
+    lubrication: await lubricationAt(query, id),
+    life: row && duty ? lifeUsed(row, duty, Math.max(0, (now.getTime() - since!.getTime()) / DAY_MS)) : null,
   }
 }
 
@@ -45,7 +60,7 @@ export function listMachines(query: Query): Promise<MachineLine[]> {
   )
 }
 
-export async function machineView(query: Query, id: number): Promise<MachineView | null> {
+export async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
   const machine = await one<Pick<MachineView, 'id' | 'code' | 'name' | 'place' | 'notes'>>(
     query,
     'SELECT id, code, name, place, notes FROM machine WHERE id = $1',
@@ -63,18 +78,31 @@ export async function machineView(query: Query, id: number): Promise<MachineView
     `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ORDER BY p.station_mm`,
     [id],
   )
-  const shaftLines = lines.map((line) => ({ ...line, positions: positions.filter((p) => p.shaftLineId === line.id).map(positionView) }))
-  return { ...machine, shaftLines, jobs: await listJobs(query, { machineId: id }) }
+  const makersFigures = await listMakersFigures(query)
+  const shaftLines: ShaftLineView[] = []
+  for (const line of lines) {
+    const own: PositionView[] = []
+    for (const p of positions) if (p.shaftLineId === line.id) own.push(await positionView(query, p, makersFigures, now))
+    shaftLines.push({ ...line, positions: own })
+  }
+  return {
+    ...machine,
+    shaftLines,
+    jobs: await listJobs(query, { machineId: id }),
+    now: now.toISOString(),
+    timeline: await timeline(query, { machineId: id }),
+  }
 }
 
 export interface Place {
   position: PositionView
   other: PositionView | null
   shaftLine: Omit<ShaftLineView, 'positions'>
+  machine: { id: number; code: string; name: string; place: string }
 }
 
 /** A position, its partner on the shaft line and the line itself. */
-export async function findPlace(query: Query, positionId: number): Promise<Place | null> {
+export async function findPlace(query: Query, positionId: number, now: Date): Promise<Place | null> {
   const found = await rows<PositionRow>(
     query,
     `${POSITION_SQL} WHERE p.shaft_line_id = (SELECT shaft_line_id FROM position WHERE id = $1)`,
@@ -88,7 +116,37 @@ export async function findPlace(query: Query, positionId: number): Promise<Place
     [own.shaftLineId],
   ))!
   const other = found.find((p) => p.id !== positionId)
-  return { position: positionView(own), other: other ? positionView(other) : null, shaftLine }
+  const makersFigures = await listMakersFigures(query)
+  const machine = (await one<Place['machine']>(
+    query,
+    'SELECT m.id, m.code, m.name, m.place FROM machine m JOIN shaft_line s ON s.machine_id = m.id WHERE s.id = $1',
+    [own.shaftLineId],
+  ))!
+  return {
+    position: await positionView(query, own, makersFigures, now),
+    other: other ? await positionView(query, other, makersFigures, now) : null,
+    shaftLine,
+    machine,
+  }
+}
+
+/** What was fitted at a position at a moment, and for how many days by then. */
+export function fittedAt(
+  query: Query,
+  positionId: number,
+  at: Date,
+): Promise<{ designation: string; group: ClearanceGroup | null; days: number } | null> {
+  return one(
+    query,
+    `SELECT designation, clearance_group AS "group", extract(epoch FROM $2 - lower(fitted)) / 86400 AS days
+     FROM installation WHERE position_id = $1 AND fitted @> $2::timestamptz`,
+    [positionId, at],
+  )
+}
+
+/** Which ends hold, as settled by a card. */
+export async function setHeld(query: Query, positionId: number, held: boolean | null): Promise<void> {
+  await query.query('UPDATE position SET held = $2 WHERE id = $1', [positionId, held])
 }
 
 /** Closes what was fitted and records what is fitted from now on. */

@@ -1,7 +1,7 @@
 import type { Me, Person, Role } from '../../contract/api.js'
 import { one, rows, type Query } from './database.js'
 
-const COLUMNS = 'id, name, login, role, units, active'
+const COLUMNS = 'id, name, login, role, units, theme, active'
 
 export function findMe(query: Query, id: number): Promise<Me | null> {
   return one<Me>(query, `SELECT ${COLUMNS} FROM person WHERE id = $1 AND active`, [id])
@@ -46,8 +46,8 @@ export async function administrators(query: Query): Promise<number> {
   return (await one<{ n: number }>(query, "SELECT count(*) AS n FROM person WHERE role = 'administrator' AND active"))!.n
 }
 
-export async function setUnits(query: Query, id: number, units: string): Promise<void> {
-  await query.query('UPDATE person SET units = $2 WHERE id = $1', [id, units])
+export async function setPreferences(query: Query, id: number, units: string | undefined, theme: string | undefined): Promise<void> {
+  await query.query('UPDATE person SET units = coalesce($2, units), theme = coalesce($3, theme) WHERE id = $1', [id, units, theme])
 }
 
 /** Every session of a person whose password, role or standing changed ends. */

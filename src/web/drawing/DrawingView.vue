@@ -1,19 +1,23 @@
 <script setup lang="ts">
-import { DAY, shapeStyle, textStyle } from '../../core/drawing/palette.js'
+import { computed } from 'vue'
+import { DAY, NIGHT, shapeStyle, textStyle } from '../../core/drawing/palette.js'
 import type { Drawing } from '../../core/drawing/primitives.js'
+import { useSession } from '../stores/session.js'
 
 /** Shows a drawing of the core as it is; handles and links go into the slot, in the same coordinates. */
 defineProps<{ drawing: Drawing }>()
+const session = useSession()
+const palette = computed(() => (session.theme === 'night' ? NIGHT : DAY))
 const FONT = "'Sofia Sans Condensed Variable', sans-serif"
 </script>
 
 <template>
   <svg :viewBox="`0 0 ${drawing.width} ${drawing.height}`" role="img" :aria-label="drawing.description" :font-family="FONT">
     <template v-for="(p, i) in drawing.primitives" :key="i">
-      <path v-if="p.kind === 'path'" :d="p.d" v-bind="shapeStyle(p.role, DAY)" stroke-linejoin="round" />
-      <line v-else-if="p.kind === 'line'" :x1="p.x1" :y1="p.y1" :x2="p.x2" :y2="p.y2" v-bind="shapeStyle(p.role, DAY)" />
-      <circle v-else-if="p.kind === 'circle'" :cx="p.cx" :cy="p.cy" :r="p.r" v-bind="shapeStyle(p.role, DAY)" />
-      <text v-else :x="p.x" :y="p.y" :text-anchor="p.anchor" v-bind="textStyle(p.role, DAY)">{{ p.text }}</text>
+      <path v-if="p.kind === 'path'" :d="p.d" v-bind="shapeStyle(p.role, palette)" stroke-linejoin="round" />
+      <line v-else-if="p.kind === 'line'" :x1="p.x1" :y1="p.y1" :x2="p.x2" :y2="p.y2" v-bind="shapeStyle(p.role, palette)" />
+      <circle v-else-if="p.kind === 'circle'" :cx="p.cx" :cy="p.cy" :r="p.r" v-bind="shapeStyle(p.role, palette)" />
+      <text v-else :x="p.x" :y="p.y" :text-anchor="p.anchor" v-bind="textStyle(p.role, palette)">{{ p.text }}</text>
     </template>
     <slot />
   </svg>

@@ -33,7 +33,7 @@ legend {
 }
 label {
   background: var(--paper);
-  border: 1px solid #8b858f;
+  border: 1px solid var(--outline);
   border-left-width: 0;
   cursor: pointer;
   flex: 1 1 auto;
@@ -58,7 +58,7 @@ input {
 .chosen {
   background: var(--damson);
   border-color: var(--damson);
-  color: #fff;
+  color: var(--on-damson);
 }
 label:focus-within {
   outline: 3px solid var(--ice);

@@ -18,7 +18,8 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
   <div class="row" :class="{ hero, moved: moved }" :data-figure="figure.key">
     <span class="label">{{ session.say(figure.label) }}</span>
     <span class="value">
-      <b class="number">{{ shown.number }}</b> <span class="unit">{{ shown.unit }}</span>
+      <b class="number" :class="{ words: typeof figure.value === 'string' && figure.value.length > 10 }">{{ shown.number }}</b>
+      <span class="unit">{{ shown.unit }}</span>
       <span v-if="figure.note" class="note">{{ session.say(figure.note) }}</span>
     </span>
     <button v-if="figure.working.length" type="button" class="link-button" :aria-expanded="open" :aria-controls="id" @click="open = !open">
@@ -47,6 +48,9 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
   color: var(--soft);
   font-family: var(--condensed);
 }
+.number + .unit {
+  margin-left: 0.25em;
+}
 .unit + .note {
   margin-left: 0.35em;
 }
@@ -65,6 +69,13 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
   font-weight: 800;
   letter-spacing: -0.01em;
   line-height: 1;
+}
+.hero .words {
+  font-size: 2.1rem;
+  line-height: 1.05;
+}
+.row:not(.hero) .words {
+  font-size: 1.1rem;
 }
 .hero .unit {
   font-size: 1.6rem;

@@ -4,12 +4,12 @@ import type { JobLine } from '../../contract/api.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
 
 /** Jobs with how far they are, as a short work line. */
-defineProps<{ jobs: JobLine[]; showMachine?: boolean }>()
+defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 </script>
 
 <template>
-  <ul class="plain-list jobs">
+  <ul class="plain-list jobs" :class="{ narrow }">
     <li v-for="job in jobs" :key="job.id">
       <RouterLink :to="{ name: 'card', params: { id: job.id, station: 'identify' } }">
         <span class="number">{{ job.number }}</span>
@@ -66,7 +66,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
   display: flex;
 }
 .progress i {
-  border: 1px solid #8b858f;
+  border: 1px solid var(--outline);
   height: 14px;
   margin-left: -1px;
   width: 22px;
@@ -81,6 +81,19 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
 .when {
   display: grid;
   justify-items: end;
+}
+/* Beside another list: the short work line goes under the words. */
+.narrow a {
+  grid-template-columns: 3.4rem minmax(0, 1fr) auto;
+}
+.narrow .progress {
+  grid-column: 2;
+  grid-row: 2;
+}
+.narrow .when {
+  grid-column: 2 / -1;
+  grid-row: 2;
+  justify-self: end;
 }
 @media (max-width: 900px) {
   .jobs a {

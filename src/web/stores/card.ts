@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import type { AnswerView, CardView } from '../../contract/api.js'
 import { fillAnswers, type StepValues } from '../../contract/card.js'
 import { STATIONS, emptyAnswers, type CardAnswers, type Station } from '../../core/card/answers.js'
+import { bareContext } from '../../core/card/station.js'
 import { cautionsOf, evaluateCard, questionsOf, type CardEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
 import { ApiError, AwayError, request } from '../api.js'
@@ -36,8 +37,7 @@ export const useCard = defineStore('card', {
     conflict: null as { station: Station; theirs: AnswerView } | null,
   }),
   getters: {
-    evaluation: (state): CardEvaluation =>
-      evaluateCard(state.answers, { end: state.view?.position.end ?? 'drive', other: state.view?.other?.row ?? null }),
+    evaluation: (state): CardEvaluation => evaluateCard(state.answers, state.view?.context ?? bareContext('drive', null)),
     cautions(): ReturnType<typeof cautionsOf> {
       return cautionsOf(this.evaluation)
     },

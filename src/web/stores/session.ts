@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { mayAct, type Me, type Role, type SessionState } from '../../contract/api.js'
+import { mayAct, type Me, type Role, type SessionState, type Theme } from '../../contract/api.js'
 import { format, inUnits, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
 import { request } from '../api.js'
 
@@ -14,6 +14,7 @@ export const useSession = defineStore('session', {
   }),
   getters: {
     units: (state): UnitSystem => state.me?.units ?? 'metric',
+    theme: (state): Theme => state.me?.theme ?? 'day',
   },
   actions: {
     take(state: SessionState) {
@@ -38,6 +39,11 @@ export const useSession = defineStore('session', {
       if (!this.me || this.me.units === units) return
       this.me.units = units
       await request('PATCH', '/session', { units }).catch(() => {})
+    },
+    async setTheme(theme: Theme) {
+      if (!this.me || this.me.theme === theme) return
+      this.me.theme = theme
+      await request('PATCH', '/session', { theme }).catch(() => {})
     },
     may(role: Role): boolean {
       return this.me !== null && mayAct(this.me.role, role)

@@ -38,7 +38,7 @@ button {
 }
 button[aria-pressed='true'] {
   background: var(--damson);
-  color: #fff;
+  color: var(--on-damson);
   font-weight: 650;
 }
 </style>

@@ -20,7 +20,7 @@ export const preset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '1px', sm: '2px', md: '2px', lg: '3px', xl: '3px' } },
   semantic: {
     primary: damson,
-    focusRing: { width: '3px', style: 'solid', color: '#1f6a94', offset: '2px' },
+    focusRing: { width: '3px', style: 'solid', color: 'var(--ice)', offset: '2px' },
     formField: { paddingX: '0.6rem', paddingY: '0.5rem', borderRadius: '2px' },
     colorScheme: {
       light: {
@@ -42,6 +42,26 @@ export const preset = definePreset(Aura, {
         highlight: { background: '#5b2a5e', focusBackground: '#451f47', color: '#ffffff', focusColor: '#ffffff' },
         text: { color: '#211a26', mutedColor: '#5f5864' },
         formField: { background: '#fbfcfb', borderColor: '#8b858f', color: '#211a26', hoverBorderColor: '#5b2a5e' },
+      },
+      dark: {
+        surface: {
+          0: '#ffffff',
+          50: '#ece8ee',
+          100: '#d9d3dd',
+          200: '#b3abb9',
+          300: '#958d9d',
+          400: '#857d8d',
+          500: '#645d6d',
+          600: '#4c4655',
+          700: '#3d3946',
+          800: '#2b2834',
+          900: '#221f2b',
+          950: '#191720',
+        },
+        primary: { color: '#cfa3d6', contrastColor: '#1d1022', hoverColor: '#dcb9e1', activeColor: '#e6cbea' },
+        highlight: { background: '#3c2b41', focusBackground: '#4d3753', color: '#ece8ee', focusColor: '#ece8ee' },
+        text: { color: '#ece8ee', mutedColor: '#b3abb9' },
+        formField: { background: '#221f2b', borderColor: '#857d8d', color: '#ece8ee', hoverBorderColor: '#cfa3d6' },
       },
     },
   },

@@ -17,6 +17,8 @@ export interface FitStationResult extends StationResult {
   housing: (FitValues & { toleranceClass: string }) | null
   clearance: OperatingClearanceValues | null
   group: ClearanceGroup | null
+  /** Loosest likely grip less what holds against creep; null where the inner ring is not swept. */
+  creepMarginUm: number | null
 }
 
 /** Interference below which the inner ring creeps, µm. Engineering practice; the switch lies at 0.3 C0. */
@@ -69,7 +71,14 @@ export function fitStation(
   arrange: ArrangeResult,
 ): FitStationResult {
   const station = new StationBuilder('fit')
-  const none = { recommended: null, shaft: null, housing: null, clearance: null, group: answers.fit.group ?? knownGroup }
+  const none = {
+    recommended: null,
+    shaft: null,
+    housing: null,
+    clearance: null,
+    group: answers.fit.group ?? knownGroup,
+    creepMarginUm: null,
+  }
   const waiting = (reason: string): FitStationResult => ({
     ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
     ...none,
@@ -173,10 +182,12 @@ export function fitStation(
     housing,
     { note: words(housing.values) },
   )
+  let creepMarginUm: number | null = null
   if (duty.innerRingLoad === 'rotating' && duty.radialN !== null && innerRingC !== null) {
     const creep = creepLimit(row, duty.radialN, innerRingC, ambientC ?? 20)
+    creepMarginUm = shaft.values.probableMinInterferenceUm - creep.values.neededUm
     station.figure('creepUm', 'Needed against creep', creep.values.neededUm, 'fine', creep)
-    if (shaft.values.probableMinInterferenceUm < creep.values.neededUm)
+    if (creepMarginUm < 0)
       station.warn(
         'note',
         'creep',
@@ -215,6 +226,7 @@ export function fitStation(
     housing: { ...housing.values, toleranceClass: housingClass },
     clearance: c,
     group,
+    creepMarginUm,
   }
 }
 

@@ -1,5 +1,6 @@
 import { CATALOGUE, findBearing, type Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
+import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
 import { Sheet } from '../../result.js'
@@ -14,7 +15,7 @@ export interface IdentifyResult extends StationResult {
 }
 
 /** Which bearing it is: from readings by likelihood, or from paper by its designation; what cannot be seen is asked. */
-export function identifyStation(answers: IdentifyAnswers): IdentifyResult {
+export function identifyStation(answers: IdentifyAnswers, makersFigures: readonly MakersFigures[] = []): IdentifyResult {
   const station = new StationBuilder('identify')
   const { boreReadingsMm, outsideReadingsMm, widthReadingsMm } = answers
   const measured = boreReadingsMm.length + outsideReadingsMm.length + widthReadingsMm.length > 0
@@ -30,7 +31,7 @@ export function identifyStation(answers: IdentifyAnswers): IdentifyResult {
       )
     : null
   const named = answers.designation ? findBearing(answers.designation) : null
-  const row = named?.row ?? null
+  const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
   if (answers.designation && !row) {
     station.refuse(
@@ -106,7 +107,7 @@ export function identifyStation(answers: IdentifyAnswers): IdentifyResult {
   const level = row ? (sure ? 'good' : 'open') : 'open'
   const word = row ? (sure ? 'known' : 'group open') : best ? 'choose' : measured ? 'no match' : 'not started'
   const reason = row
-    ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are computed from typical geometry until a maker's sheet is entered.`
+    ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${row.entered.sheet})` : "computed from typical geometry until a maker's sheet is entered"}.`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
   const result = station.close(
     reason,

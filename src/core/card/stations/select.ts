@@ -1,4 +1,5 @@
 import { neighbours, type Bearing } from '../../catalogue/catalogue.js'
+import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { ratingLife } from '../../life/rating-life.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
@@ -22,13 +23,13 @@ export interface SelectResult extends StationResult {
   alternatives: Alternative[]
 }
 
-interface Rated {
+export interface Rated {
   load: Result<{ equivalentLoadN: number; staticEquivalentLoadN: number }>
   life: Result<{ ratingLifeH: number; modifiedLifeH: number }>
   staticSafety: number
 }
 
-function rate(row: Bearing, radialN: number, axialN: number, speedRpm: number, reliabilityPercent: number): Rated {
+export function rate(row: Bearing, radialN: number, axialN: number, speedRpm: number, reliabilityPercent: number): Rated {
   const load = equivalentLoad({
     family: row.family,
     contactAngleDeg: row.contactAngleDeg,
@@ -99,7 +100,12 @@ function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdi
 }
 
 /** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
-export function selectStation(answers: CardAnswers, row: Bearing | null, duty: DutyResult): SelectResult {
+export function selectStation(
+  answers: CardAnswers,
+  row: Bearing | null,
+  duty: DutyResult,
+  makersFigures: readonly MakersFigures[] = [],
+): SelectResult {
   const station = new StationBuilder('select')
   const { target, reliabilityPercent } = answers.select
   const { speedRpm, shock } = answers.duty
@@ -163,7 +169,10 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
     },
   )
   station.figure('equivalentLoadN', 'Equivalent load P', P, 'force', { ...rated, working: load.working })
-  station.figure('dynamicRatingN', 'Dynamic rating C', row.dynamicRatingN, 'force', rated, { decimals: 1, note: 'typical geometry' })
+  station.figure('dynamicRatingN', 'Dynamic rating C', row.dynamicRatingN, 'force', rated, {
+    decimals: 1,
+    note: row.entered ? "maker's sheet" : 'typical geometry',
+  })
   station.figure(
     'staticSafety',
     'Static safety C0/P0',
@@ -186,8 +195,9 @@ export function selectStation(answers: CardAnswers, row: Bearing | null, duty: D
   if (!target)
     station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')
 
-  const alternatives = [...Object.entries(neighbours(row)), ['this', row] as const].flatMap(([which, other]): Alternative[] => {
-    if (!other) return []
+  const alternatives = [...Object.entries(neighbours(row)), ['this', row] as const].flatMap(([which, base]): Alternative[] => {
+    if (!base) return []
+    const other = withMakersFigures(base, makersFigures)
     const r = rate(other, radialN, axialN, speedRpm, reliabilityPercent)
     const enough = r.staticSafety >= wantedSafety(other, shock) && (!target || r.life.values.modifiedLifeH >= LIFE_TARGETS[target].hours)
     return [

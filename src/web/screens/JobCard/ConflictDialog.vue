@@ -17,7 +17,7 @@ const say = (value: unknown) =>
   value === null || value === undefined || (Array.isArray(value) && !value.length)
     ? '—'
     : Array.isArray(value)
-      ? value.join(', ')
+      ? value.map((v) => (typeof v === 'object' ? Object.values(v as object).join(' min ') : String(v))).join(', ')
       : String(value)
 const rows = computed(() => {
   const mine = card.answers[station.value] as unknown as Record<string, unknown>

@@ -14,7 +14,10 @@ import ConflictDialog from './ConflictDialog.vue'
 import DutyStation from './DutyStation.vue'
 import FitStation from './FitStation.vue'
 import IdentifyStation from './IdentifyStation.vue'
+import InspectStation from './InspectStation.vue'
+import LubricateStation from './LubricateStation.vue'
 import MountStation from './MountStation.vue'
+import RunInStation from './RunInStation.vue'
 import SelectStation from './SelectStation.vue'
 import WorkLine from './WorkLine.vue'
 
@@ -25,6 +28,9 @@ const PANELS = {
   arrange: ArrangeStation,
   fit: FitStation,
   mount: MountStation,
+  lubricate: LubricateStation,
+  runin: RunInStation,
+  inspect: InspectStation,
 }
 
 const route = useRoute()
@@ -109,6 +115,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <WorkLine :job-id="card.view.job.id" :current="station" :evaluation="card.evaluation" :moved="card.view.moved" />
       <Teleport defer to="#bar-state">
         <span class="save-line">
+          <a class="print" :href="`/api/v1/jobs/${card.view.job.id}/card.pdf`" target="_blank">Print</a>
           <Button label="Undo" size="small" text :disabled="!card.undoStack.length || card.readOnly" title="Ctrl+Z" @click="card.undo()" />
           <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
         </span>

@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { MountAnswers } from '../../../core/card/answers.js'
 import { figureText } from '../../figures/figureText.js'
 import ChoiceField from '../../figures/ChoiceField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
-import PlanStepItem from './PlanStepItem.vue'
 import StationFrame from './StationFrame.vue'
+import StepList from './StepList.vue'
 
 const card = useCard()
 const session = useSession()
@@ -32,13 +31,7 @@ const COLD = computed(() => [
 ])
 const RATINGS = [20, 50, 100, 200, 500].map((kN) => ({ value: kN * 1000, label: `${kN} kN` }))
 
-const done = computed(() => card.stepStates.filter((s) => s.holds).length)
-const finishing = ref(false)
-async function finish() {
-  finishing.value = true
-  await card.act('POST', '/finish')
-  finishing.value = false
-}
+const done = computed(() => result.value.plan.filter((step) => card.stepStates.some((s) => s.key === step.key && s.holds)).length)
 </script>
 
 <template>
@@ -48,21 +41,9 @@ async function finish() {
     :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'"
     hide-figures
   >
-    <template #drawing>
-      <ol class="plain-list">
-        <PlanStepItem v-for="(step, i) in result.plan" :key="step.key" :step="step" :number="i + 1" />
-      </ol>
-      <p v-if="card.message" class="message" role="alert">{{ session.say(card.message) }}</p>
-    </template>
+    <template #drawing><StepList :steps="result.plan" /></template>
     <template #entry>
-      <Button
-        v-if="result.plan.length && card.view!.job.status === 'open'"
-        label="Finish the job"
-        :disabled="card.readOnly || done < result.plan.length"
-        :loading="finishing"
-        @click="finish"
-      />
-      <p v-if="card.view!.job.status === 'finished'" class="state state-good">Finished; the bearing is recorded as fitted.</p>
+      <p v-if="result.plan.length" class="soft">Grease and release follow at Lubricate and Run in; the card is closed at Inspect.</p>
     </template>
     <template #chart>
       <div class="methods" role="radiogroup" aria-label="How it goes on">
@@ -169,10 +150,5 @@ async function finish() {
   gap: 10px;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   margin: 14px 0;
-}
-.message {
-  color: var(--rowan);
-  font-weight: 600;
-  padding: 8px 0;
 }
 </style>

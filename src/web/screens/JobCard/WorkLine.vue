@@ -42,7 +42,7 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
   padding: 4px 24px;
 }
 .stub {
-  background: #8b858f;
+  background: var(--outline);
   flex: none;
   height: 12px;
   width: 14px;
@@ -61,7 +61,7 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
 .body {
   align-items: center;
   background: var(--film);
-  border: 1.5px solid #8b858f;
+  border: 1.5px solid var(--outline);
   display: flex;
   font: 700 1.15rem var(--condensed);
   height: 36px;
@@ -83,7 +83,7 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
 .journal[aria-current] .body {
   background: var(--damson);
   border-color: var(--damson);
-  color: #fff;
+  color: var(--on-damson);
   height: 54px;
 }
 .key {

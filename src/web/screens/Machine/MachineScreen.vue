@@ -13,7 +13,9 @@ import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import { useLoad } from '../../theme/useLoad.js'
+import { dueWords } from '../../figures/dates.js'
 import JobList from '../JobList.vue'
+import TimelineList from '../TimelineList.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -105,6 +107,21 @@ async function start() {
                 <span class="soft kind">{{ p.row ? FAMILY_LABEL[p.row.family] : 'not in the catalogue' }}</span>
               </p>
               <p class="soft small">{{ p.fitted ? `fitted since ${since(p)}` : 'nothing recorded as fitted' }}</p>
+              <p v-if="p.life" class="life">
+                <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, p.life.share * 100)}%` }"></i></span>
+                <b class="number">{{ session.show(p.life.share * 100, 'percent') }} %</b> of its rating life,
+                {{ session.withUnit(p.life.hoursRun, 'hours') }} of {{ session.withUnit(p.life.ratingLifeH, 'hours') }}
+              </p>
+              <p v-if="p.lubrication?.dueAt">
+                <RouterLink :to="{ name: 'greasing', params: { id: p.id } }">
+                  {{ p.lubrication.grease?.name ?? 'grease' }},
+                  {{ p.lubrication.quantityG === null ? '' : session.withUnit(p.lubrication.quantityG, 'grams') }}
+                </RouterLink>
+                <span class="state next" :class="`state-${dueWords(p.lubrication.dueAt, machine.now).level}`">{{
+                  dueWords(p.lubrication.dueAt, machine.now).words
+                }}</span>
+              </p>
+              <p v-else class="soft small">{{ p.lubrication ? 'no regreasing' : 'no greasing plan yet' }}</p>
             </div>
             <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }"
               >Open card {{ openJob(p)!.number }}</RouterLink
@@ -129,11 +146,18 @@ async function start() {
           </div>
         </div>
       </section>
-      <section aria-labelledby="history">
-        <h2 id="history">Jobs</h2>
-        <JobList v-if="machine.jobs.length" :jobs="machine.jobs" />
-        <p v-else class="soft empty">No job has been done on this machine yet.</p>
-      </section>
+      <div class="past">
+        <section aria-labelledby="history">
+          <h2 id="history">Timeline</h2>
+          <TimelineList v-if="machine.timeline.length" :events="machine.timeline" />
+          <p v-else class="soft empty">Nothing has been recorded on this machine yet.</p>
+        </section>
+        <section aria-labelledby="jobs">
+          <h2 id="jobs">Jobs</h2>
+          <JobList v-if="machine.jobs.length" :jobs="machine.jobs" narrow />
+          <p v-else class="soft empty">No job has been done on this machine yet.</p>
+        </section>
+      </div>
     </div>
   </LoadState>
 </template>
@@ -144,7 +168,7 @@ async function start() {
   fill: transparent;
 }
 .place:hover {
-  fill: rgb(91 42 94 / 8%);
+  fill: color-mix(in srgb, var(--damson) 8%, transparent);
 }
 .machine {
   align-content: start;
@@ -179,6 +203,31 @@ async function start() {
 .fitted {
   font-size: 1.5rem;
   margin-right: 0.6rem;
+}
+.life {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+}
+.life .bar {
+  background: var(--wash);
+  height: 10px;
+  width: 6rem;
+}
+.life i {
+  background: var(--damson);
+  display: block;
+  height: 100%;
+}
+.next {
+  padding-left: 10px;
+}
+.past {
+  align-items: start;
+  display: grid;
+  gap: 22px 48px;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 32rem), 1fr));
 }
 .start {
   display: flex;

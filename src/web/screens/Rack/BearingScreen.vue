@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import type { BearingView } from '../../../contract/api.js'
 import type { Figure } from '../../../core/card/station.js'
@@ -13,6 +14,7 @@ import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import { useLoad } from '../../theme/useLoad.js'
+import MakersFiguresForm from './MakersFiguresForm.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -23,28 +25,43 @@ const drawing = computed(
     sectionDrawing({ row: view.value.row, width: 640, height: 520, held: null, lengthText: (mm) => session.show(mm, 'length', 0) }),
 )
 
+const entering = ref(false)
+function saved(next: BearingView) {
+  view.value = next
+  entering.value = false
+}
+
 const figures = computed((): Figure[] => {
   if (!view.value) return []
-  const { row } = view.value
+  const { row, computed: base } = view.value
   const from = bearing({ designation: row.designation })
-  const make = (key: string, label: string, value: number, quantity: Quantity, decimals: number | undefined, symbol?: string): Figure => ({
+  const make = (
+    key: string,
+    label: string,
+    value: number,
+    quantity: Quantity,
+    decimals: number | undefined,
+    symbol?: string,
+    was = value,
+  ): Figure => ({
     key: `bearing.${key}`,
     label,
     value,
     quantity,
     decimals,
-    working: symbol ? from.working.filter((w) => w.symbol === symbol || w.symbol === 'γ' || w.symbol === 'fc') : [],
+    note: was === value ? undefined : `maker's sheet; computed ${session.withUnit(was, quantity, decimals)}`,
+    working: symbol && was === value ? from.working.filter((w) => w.symbol === symbol || w.symbol === 'γ' || w.symbol === 'fc') : [],
     assumptions: from.assumptions,
   })
   return [
-    make('C', 'Dynamic rating C', row.dynamicRatingN, 'force', 1, 'C'),
-    make('C0', 'Static rating C0', row.staticRatingN, 'force', 1, 'C0'),
-    make('Cu', 'Fatigue load limit Cu', row.fatigueLoadLimitN, 'force', 2, 'Cu'),
+    make('C', 'Dynamic rating C', row.dynamicRatingN, 'force', 1, 'C', base.dynamicRatingN),
+    make('C0', 'Static rating C0', row.staticRatingN, 'force', 1, 'C0', base.staticRatingN),
+    make('Cu', 'Fatigue load limit Cu', row.fatigueLoadLimitN, 'force', 2, 'Cu', base.fatigueLoadLimitN),
     make('chamfer', 'Chamfer at least', row.chamferMm, 'length', 1),
     make('inner', 'Inner raceway', row.innerRacewayMm, 'length', 1),
     make('outer', 'Outer raceway', row.outerRacewayMm, 'length', 1),
     make('speed', 'Speed guidance, grease', Math.round(row.greaseSpeedRpm / 100) * 100, 'speed', 0),
-    make('mass', 'Mass, estimated', row.massKg, 'mass', 2),
+    make('mass', row.massKg === base.massKg ? 'Mass, estimated' : 'Mass', row.massKg, 'mass', 2, undefined, base.massKg),
   ]
 })
 </script>
@@ -70,6 +87,15 @@ const figures = computed((): Figure[] => {
         </p>
         <FigureRow v-for="f in figures" :key="f.key" :figure="f" />
         <p class="soft small source">Dimensions: {{ view.row.dimensionSource }}. Ratings: {{ view.row.ratingSource }}.</p>
+        <template v-if="session.may('planner')">
+          <MakersFiguresForm v-if="entering" :view="view" @saved="saved" @leave="entering = false" />
+          <Button
+            v-else
+            :label="view.row.entered ? 'Change the maker’s figures' : 'Enter figures of a maker’s sheet'"
+            outlined
+            @click="entering = true"
+          />
+        </template>
         <h3>Where it is fitted</h3>
         <ul v-if="view.usedAt.length" class="plain-list uses">
           <li v-for="u in view.usedAt" :key="u.machineCode + u.positionName">

@@ -17,7 +17,7 @@ const ROLE_OPTIONS = ROLES.map((value) => ({ value, label: value }))
 const MAY: Record<Role, string> = {
   viewer: 'reads',
   technician: 'records, measures, signs',
-  planner: 'also accepts readings out of tolerance',
+  planner: 'also accepts readings, edits greases and figures',
   administrator: 'also manages people',
 }
 

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import DecisionChoice from '../../figures/DecisionChoice.vue'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
+import GreasePanel from './GreasePanel.vue'
 import PeoplePanel from './PeoplePanel.vue'
 
 const session = useSession()
@@ -11,6 +12,11 @@ const router = useRouter()
 const UNITS = [
   { value: 'metric', label: 'mm, kN, °C' },
   { value: 'inch', label: 'in, lbf, °F' },
+] as const
+
+const LIGHT = [
+  { value: 'day', label: 'day' },
+  { value: 'night', label: 'night' },
 ] as const
 
 async function leave() {
@@ -34,10 +40,18 @@ async function leave() {
           :model-value="session.units"
           @update:model-value="session.setUnits($event)"
         />
+        <DecisionChoice
+          id="theme"
+          label="Light (key n)"
+          :options="LIGHT"
+          :model-value="session.theme"
+          @update:model-value="session.setTheme($event)"
+        />
         <Button label="Sign out" outlined @click="leave" />
       </div>
       <p class="soft small">A unit typed behind a number always counts, whichever is chosen here.</p>
     </section>
+    <GreasePanel />
     <PeoplePanel v-if="session.may('administrator')" />
     <p v-else class="soft">People and their roles are managed by an administrator.</p>
   </div>

@@ -3,10 +3,12 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Yard } from '../../../contract/api.js'
+import { daysUntil } from '../../figures/dates.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import { useLoad } from '../../theme/useLoad.js'
 import JobList from '../JobList.vue'
+import DueList from './DueList.vue'
 
 const { data: yard, loading, error, load } = useLoad<Yard>(() => '/yard')
 const search = ref('')
@@ -16,76 +18,101 @@ const machines = computed(() => {
     words.every((w) => `${m.code} ${m.name} ${m.place} ${m.fitted.join(' ')}`.toLowerCase().includes(w)),
   )
 })
+const sum = computed(() => {
+  const { due, jobs, now } = yard.value!
+  const count = (n: number, one: string, many: string) => (n ? [`${n} ${n === 1 ? one : many}`] : [])
+  const overdue = due.filter((d) => daysUntil(d.dueAt, now) < 0).length
+  const today = due.filter((d) => daysUntil(d.dueAt, now) === 0).length
+  const questions = jobs.reduce((n, j) => n + j.summary.questions, 0)
+  return [
+    ...count(overdue, 'greasing overdue', 'greasings overdue'),
+    ...count(today, 'due today', 'due today'),
+    ...count(jobs.length, 'open job', 'open jobs'),
+    ...count(questions, 'open question', 'open questions'),
+  ].join(' · ')
+})
 </script>
 
 <template>
   <LoadState :loading="loading" :error="error" @retry="load">
     <div v-if="yard" class="yard film">
       <CrumbTrail :trail="[{ label: yard.plant }]" />
-      <section aria-labelledby="jobs-title">
-        <h1 id="jobs-title">Needs hands</h1>
-        <p class="soft">{{ yard.jobs.length ? `${yard.jobs.length} open job${yard.jobs.length > 1 ? 's' : ''}` : 'No job is open.' }}</p>
-        <JobList v-if="yard.jobs.length" :jobs="yard.jobs" show-machine />
-        <p v-else class="empty">Open a machine below and start a job on the bearing that needs work.</p>
-      </section>
-      <section aria-labelledby="machines-title">
-        <div class="head">
-          <h2 id="machines-title">Machines</h2>
-          <InputText v-model="search" placeholder="Find by code, name, place or bearing" aria-label="Find a machine" />
-        </div>
-        <ul class="plain-list machines">
-          <li v-for="m in machines" :key="m.id">
-            <RouterLink :to="{ name: 'machine', params: { id: m.id } }">
-              <span class="number code">{{ m.code }}</span>
-              <span
-                ><b>{{ m.name }}</b
-                ><br /><span class="soft small">{{ m.place }}</span></span
-              >
-              <span class="number">{{ m.fitted.join(' · ') || 'nothing recorded' }}</span>
-              <span v-if="m.openJobs" class="state state-caution">job open</span>
-            </RouterLink>
-          </li>
-        </ul>
-        <p v-if="!machines.length" class="empty">
-          {{ yard.machines.length ? `No machine fits "${search}".` : 'No machine is recorded yet.' }}
-        </p>
-      </section>
+      <header>
+        <h1>Needs hands</h1>
+        <p class="soft">{{ sum || 'Nothing is due and no job is open.' }}</p>
+      </header>
+      <div class="today">
+        <section aria-labelledby="due-title">
+          <h2 id="due-title">Grease this week</h2>
+          <DueList v-if="yard.due.length" :due="yard.due" :now="yard.now" />
+          <p v-else class="empty">No greasing falls due within seven days.</p>
+        </section>
+        <section aria-labelledby="jobs-title">
+          <h2 id="jobs-title">Open jobs</h2>
+          <JobList v-if="yard.jobs.length" :jobs="yard.jobs" show-machine narrow />
+          <p v-else class="empty">Open a machine below and start a job on the bearing that needs work.</p>
+          <div class="head">
+            <h2 id="machines-title">Machines</h2>
+            <InputText v-model="search" placeholder="Find by code, name, place or bearing" aria-label="Find a machine" />
+          </div>
+          <ul class="plain-list machines">
+            <li v-for="m in machines" :key="m.id">
+              <RouterLink :to="{ name: 'machine', params: { id: m.id } }">
+                <span class="number code">{{ m.code }}</span>
+                <span
+                  ><b>{{ m.name }}</b
+                  ><br /><span class="soft small">{{ m.place }}</span></span
+                >
+                <span class="fitted">{{ m.fitted.join(' · ') || 'nothing recorded' }}</span>
+                <span v-if="m.openJobs" class="state state-caution">job open</span>
+              </RouterLink>
+            </li>
+          </ul>
+          <p v-if="!machines.length" class="empty">
+            {{ yard.machines.length ? `No machine fits "${search}".` : 'No machine is recorded yet.' }}
+          </p>
+        </section>
+      </div>
     </div>
   </LoadState>
 </template>
 
 <style scoped>
 .yard {
-  display: grid;
   align-content: start;
-  gap: 34px;
+  display: grid;
+  gap: 22px;
   min-height: 100%;
   overflow: auto;
-  padding: 26px 24px 40px;
+  padding: 20px 24px 40px;
+}
+.today {
+  align-items: start;
+  display: grid;
+  gap: 22px 40px;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 34rem), 1fr));
 }
 .head {
   align-items: center;
   display: flex;
-  gap: 24px;
+  margin-top: 24px;
+  flex-wrap: wrap;
+  gap: 6px 24px;
   margin-bottom: 6px;
 }
 .head input {
-  width: 22rem;
-}
-.machines {
-  columns: 2 420px;
-  column-gap: 40px;
+  flex: 1;
+  min-width: 14rem;
 }
 .machines a {
   align-items: center;
   border-bottom: 1px solid var(--hair);
-  break-inside: avoid;
   color: var(--ink);
   display: grid;
   gap: 16px;
-  grid-template-columns: 4rem minmax(0, 1fr) auto auto;
-  min-height: 64px;
-  padding: 8px 4px;
+  grid-template-columns: 3.4rem minmax(0, 1fr) minmax(0, 12rem) auto;
+  min-height: 52px;
+  padding: 6px 4px;
   text-decoration: none;
 }
 .machines a:hover {
@@ -94,6 +121,10 @@ const machines = computed(() => {
 .code {
   color: var(--damson);
   font-size: 1.3rem;
+}
+.fitted {
+  font: 600 1.05rem var(--condensed);
+  text-align: right;
 }
 .empty {
   color: var(--soft);

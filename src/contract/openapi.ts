@@ -1,0 +1,79 @@
+import { z } from 'zod'
+import { CALCULATIONS, resultSchema } from './calculations/registry.js'
+import { problemSchema } from './problem.js'
+import { ROUTES, type RouteSpec } from './routes.js'
+
+type Json = Record<string, unknown>
+
+/** JSON Schema of a Zod schema as OpenAPI 3.1 takes it. */
+function schemaOf(schema: z.ZodType, io: 'input' | 'output'): Json {
+  const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Json
+  return rest
+}
+
+const PROBLEM = {
+  description: 'A problem (RFC 9457)',
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+}
+
+function operation(id: string, spec: RouteSpec): Json {
+  const names = [...spec.path.matchAll(/:(\w+)/g)].map((m) => m[1]!)
+  return {
+    operationId: id,
+    summary: spec.summary,
+    ...(spec.least ? { security: [{ cookie: [] }], description: `Least role: ${spec.least}.` } : { security: [] }),
+    ...(names.length
+      ? { parameters: names.map((name) => ({ name, in: 'path', required: true, schema: { type: name === 'id' ? 'integer' : 'string' } })) }
+      : {}),
+    ...(spec.body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(spec.body, 'input') } } } } : {}),
+    responses: {
+      '200': { description: 'Done', content: { [spec.answers ?? 'application/json']: spec.answers ? { schema: { type: 'string' } } : {} } },
+      default: PROBLEM,
+    },
+  }
+}
+
+/** The OpenAPI 3.1 document of everything under /api/v1, made from the schemas that the server checks with. */
+export function openApiDocument(version: string): Json {
+  const paths: Record<string, Json> = {}
+  const add = (path: string, method: string, entry: Json) => {
+    const key = path.replace(/:(\w+)/g, '{$1}')
+    paths[key] = { ...paths[key], [method]: entry }
+  }
+  for (const [id, spec] of Object.entries(ROUTES) as [string, RouteSpec][]) add(spec.path, spec.method, operation(id, spec))
+  add(
+    '/calculations',
+    'get',
+    operation('calculations', { method: 'get', path: '/calculations', least: null, summary: 'Names and schemas of all calculations' }),
+  )
+  for (const calculation of CALCULATIONS) {
+    add(`/calculations/${calculation.name}`, 'post', {
+      operationId: `calculate-${calculation.name}`,
+      summary: calculation.title,
+      description: `Sources: ${calculation.sources.join('; ')}.`,
+      security: [],
+      requestBody: { required: true, content: { 'application/json': { schema: schemaOf(calculation.input, 'input') } } },
+      responses: {
+        '200': {
+          description: 'The result with its working',
+          content: { 'application/json': { schema: schemaOf(resultSchema(calculation), 'output') } },
+        },
+        default: PROBLEM,
+      },
+    })
+  }
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Yardfrost',
+      version,
+      description: 'Calculations need no sign-in; records need the session cookie and, for writes, the page’s own origin.',
+    },
+    servers: [{ url: '/api/v1' }],
+    paths,
+    components: {
+      securitySchemes: { cookie: { type: 'apiKey', in: 'cookie', name: 'yardfrost' } },
+      schemas: { Problem: schemaOf(problemSchema, 'output') },
+    },
+  }
+}

@@ -1,0 +1,11 @@
+import { format, unitOf, type UnitSystem } from '../units/quantities.js'
+import type { Figure } from './station.js'
+
+/** A figure as number and unit in a person's system; a dash where something it needs is missing. */
+export function figureText(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>, units: UnitSystem): { number: string; unit: string } {
+  const { value, quantity, decimals } = figure
+  if (value === null) return { number: '—', unit: '' }
+  if (typeof value === 'string') return { number: value, unit: '' }
+  const one = (v: number) => format(v, quantity, units, decimals)
+  return { number: typeof value === 'number' ? one(value) : value.map(one).join(' … '), unit: unitOf(quantity, units) }
+}

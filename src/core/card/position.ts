@@ -1,0 +1,27 @@
+import type { Bearing } from '../catalogue/catalogue.js'
+import { InputError } from '../result.js'
+import type { DutyAnswers } from './answers.js'
+import { dutyStation } from './stations/duty.js'
+import { rate } from './stations/select.js'
+
+export interface LifeUsed {
+  hoursRun: number
+  ratingLifeH: number
+  /** Of the rating life; above 1 it has outlived it. */
+  share: number
+}
+
+/** How much of its rating life a fitted bearing has used after `days` at its duty; null while the duty is incomplete. */
+export function lifeUsed(row: Bearing, duty: DutyAnswers, days: number): LifeUsed | null {
+  const { radialN, axialN } = dutyStation(duty)
+  const { speedRpm, hoursPerDay } = duty
+  if (radialN === null || axialN === null || radialN + axialN === 0 || !speedRpm || hoursPerDay === null) return null
+  try {
+    const { ratingLifeH } = rate(row, radialN, axialN, speedRpm, 90).life.values
+    const hoursRun = days * hoursPerDay
+    return { hoursRun, ratingLifeH, share: hoursRun / ratingLifeH }
+  } catch (error) {
+    if (error instanceof InputError) return null
+    throw error
+  }
+}

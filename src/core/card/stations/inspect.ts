@@ -1,0 +1,175 @@
+import { findBearing, type Bearing } from '../../catalogue/catalogue.js'
+import { withMakersFigures } from '../../catalogue/makers-figures.js'
+import { CLEARANCE_GROUPS } from '../../fits/clearance-group.js'
+import { operatingClearance } from '../../fits/operating-clearance.js'
+import { CAUSES, CAUSE_LABEL, type Cause } from '../../inspection/causes.js'
+import { FACTS, type DiagnosisContext } from '../../inspection/context.js'
+import { diagnose, type DiagnoseValues } from '../../inspection/diagnose.js'
+import { film } from '../../lubrication/grease.js'
+import { InputError, Sheet, short } from '../../result.js'
+import { q } from '../../units/quantities.js'
+import type { CardAnswers } from '../answers.js'
+import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
+import type { ArrangeResult } from './arrange.js'
+import type { DutyResult } from './duty.js'
+import type { FitStationResult } from './fit.js'
+import { rate, type SelectResult } from './select.js'
+
+interface Known {
+  duty: DutyResult
+  select: SelectResult
+  arrange: ArrangeResult
+  fit: FitStationResult
+}
+
+export interface InspectResult extends StationResult {
+  diagnosis: DiagnoseValues | null
+  /** What the card knows besides what is seen, in words. */
+  facts: string[]
+  /** Settled by the technician, otherwise the likeliest. */
+  cause: Cause | null
+  action: { now: string; change: string } | null
+}
+
+/** A calculation that the records may be too thin for. */
+function ifPossible<T>(run: () => T): T | undefined {
+  try {
+    return run()
+  } catch (error) {
+    if (error instanceof InputError) return undefined
+    throw error
+  }
+}
+
+/** Everything the card and its records say about the bearing that came out. */
+export function diagnosisContext(answers: CardAnswers, known: Known, context: CardContext): DiagnosisContext {
+  const { duty, select, arrange, fit } = known
+  const d = answers.duty
+  const i = answers.inspect
+  const { removed, grease, daysSinceGrease, intervalDays } = context.past
+  const base = removed ? (findBearing(removed.designation)?.row ?? null) : null
+  const row: Bearing | null = base && withMakersFigures(base, context.plant.makersFigures)
+  const { radialN, axialN } = duty
+  const rated =
+    row && radialN !== null && axialN !== null && radialN + axialN > 0 && d.speedRpm
+      ? ifPossible(() => rate(row, radialN, axialN, d.speedRpm!, 90))
+      : undefined
+  const group = removed?.group ?? null
+  const clearance =
+    row && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
+      ? ifPossible(() =>
+          operatingClearance({
+            ...row,
+            group,
+            shaft: { toleranceClass: fit.shaft!.toleranceClass },
+            housing: { toleranceClass: fit.housing!.toleranceClass },
+            accuracy: answers.fit.accuracy,
+            innerRingC: d.innerRingC!,
+            outerRingC: d.outerRingC!,
+          }),
+        )
+      : undefined
+  const oil =
+    grease && row && d.speedRpm && d.innerRingC !== null
+      ? ifPossible(() => film(grease, d.innerRingC!, row.pitchDiameterMm, d.speedRpm!))
+      : undefined
+  const { floatPresentMm } = answers.arrange
+  return {
+    kappa: oil?.values.kappa,
+    hoursRun: i.hoursRun ?? (removed && d.hoursPerDay ? removed.days * d.hoursPerDay : undefined),
+    ratingLifeH: rated?.life.values.ratingLifeH,
+    operatingClearanceUm: clearance?.values.medianUm,
+    bothEndsHeld: i.bothEndsHeld ?? context.past.bothEndsHeld ?? undefined,
+    floatShort: arrange.floatNeededMm !== null && floatPresentMm !== null ? floatPresentMm < arrange.floatNeededMm : undefined,
+    temperatureC: d.innerRingC ?? undefined,
+    inverterDrive: i.inverterDrive ?? undefined,
+    beltDrive: i.beltDrive ?? undefined,
+    regreasingRatio: daysSinceGrease !== null && intervalDays ? daysSinceGrease / intervalDays : undefined,
+    wrongType: row && axialN !== null ? row.family === 'cylindrical-roller' && axialN > 0 : undefined,
+    smallerGroup: group && fit.group ? CLEARANCE_GROUPS.indexOf(group) < CLEARANCE_GROUPS.indexOf(fit.group) : undefined,
+    loadRatio: select.loadRatio ?? undefined,
+    wet: d.dirt === null ? undefined : d.dirt === 'wet',
+    dirty: d.dirt === 'dirty' ? true : d.dirt === 'clean' ? false : undefined,
+    standsStill: i.standsStill ?? undefined,
+    creepMarginUm: fit.creepMarginUm ?? undefined,
+  }
+}
+
+/** What the removed bearing says: findings and what the card knows lead to ranked root causes and what to change. */
+export function inspectStation(answers: CardAnswers, known: Known, context: CardContext): InspectResult {
+  const station = new StationBuilder('inspect')
+  const a = answers.inspect
+  const { removed } = context.past
+  if (a.hoursRun !== null && a.hoursRun < 0) station.refuse('hoursRun', 'Hours are not negative.')
+  const about = diagnosisContext(answers, known, context)
+  if (a.hoursRun !== null && a.hoursRun < 0) delete about.hoursRun
+  const facts = FACTS.flatMap((rule) => rule.factors(about)?.words ?? [])
+  const found = a.findings.length ? station.attempt(() => diagnose({ findings: a.findings, context: about })) : null
+  const diagnosis = found?.values ?? null
+  const best = diagnosis?.causes[0] ?? null
+  const cause = a.cause ?? best?.cause ?? null
+  const row = cause ? CAUSES.find((c) => c.name === cause)! : null
+  const hero = best
+    ? station.figure('cause', a.cause ? 'Settled on' : 'Likeliest cause', CAUSE_LABEL[cause!], 'text', found, {
+        note: a.cause ? undefined : `${Math.round(best.share * 100)} of 100`,
+      })
+    : null
+  if (row) station.figure('mode', 'Damage mode', row.mode, 'text', found, { note: 'ISO 15243' })
+  const run = new Sheet()
+  if (about.hoursRun !== undefined) {
+    const counted = a.hoursRun === null ? `${Math.round(removed!.days)} · ${answers.duty.hoursPerDay}` : 'entered'
+    run.step('h', 'hours run', 'days in place · hours a day', counted, about.hoursRun, 'h', 'record of what was fitted, duty')
+    if (about.ratingLifeH)
+      run.step('h/L10h', 'share of the rating life', '100 h / L10h', `100 · ${short(about.hoursRun)} / ${short(about.ratingLifeH)}`, (100 * about.hoursRun) / about.ratingLifeH, '%', 'ISO 281:2007 for L10h')
+  }
+  const counted = run.result({})
+  station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
+    note: removed ? `${removed.designation}, ${q(Math.round(removed.days), 'days')} in place` : undefined,
+  })
+  if (about.hoursRun !== undefined && about.ratingLifeH)
+    station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
+  const again = context.past.causes.find((c) => c.cause === cause)
+  if (again)
+    station.warn(
+      'caution',
+      'same-again',
+      `The same cause as card ${again.number} at this position: what was changed then did not hold.`,
+      again.number,
+    )
+  if (!a.findings.length && removed)
+    station.ask(
+      'old-bearing',
+      'What does the old bearing say? Keep it, look before it is cleaned, and tick what is seen.',
+      'A bearing in the bin has told nobody why it failed.',
+    )
+  if (diagnosis && !a.cause) {
+    if (diagnosis.confidence === 'close')
+      station.ask(
+        'close-causes',
+        `Two causes lie close. ${diagnosis.nextLook ?? ''}`.trimEnd(),
+        'The wrong one is mended and the failure comes back.',
+      )
+    station.ask('settle-cause', 'Which cause do you settle on?', 'The next card at this position reads it.')
+  }
+  const verdict: Verdict = a.cause
+    ? { word: 'cause settled', level: 'good' }
+    : !diagnosis
+      ? { word: removed ? 'not looked at' : 'nothing came out', level: 'open' }
+      : { word: { none: 'nothing seen', clear: 'clear', likely: 'likely', close: 'two lie close' }[diagnosis.confidence], level: 'open' }
+  const reason = removed
+    ? `${removed.designation} came out after ${q(Math.round(removed.days), 'days')}. Mark its position, look before cleaning; marks of its removal are not the cause.`
+    : 'Nothing is recorded as fitted before this job; what is seen can be noted all the same.'
+  return {
+    ...station.close(reason, verdict, hero, cause ? shortCause(CAUSE_LABEL[cause]) : '—'),
+    diagnosis,
+    facts,
+    cause,
+    action: row && { now: row.now, change: row.change },
+  }
+}
+
+/** As much of a cause as fits under a journal of the work line. */
+function shortCause(label: string): string {
+  const head = label.split(/[:,]/)[0]!
+  return head.length > 17 ? `${head.slice(0, 16).trimEnd()}…` : head
+}

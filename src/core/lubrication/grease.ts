@@ -1,0 +1,150 @@
+import type { Bearing } from '../catalogue/catalogue.js'
+import { Sheet, inRange, short, type Result } from '../result.js'
+import { BASE_OILS, THICKENERS, oilMixing, thickenerMixing, type BaseOil, type Mixing, type Thickener } from './tables.js'
+
+/** A grease of the plant's own list. Viscosities are those of the base oil. */
+export interface Grease {
+  id: number
+  name: string
+  thickener: Thickener
+  baseOil: BaseOil
+  nlgi: string
+  viscosity40: number
+  viscosity100: number
+  lowC: number
+  highC: number
+}
+
+/** A grease gun as an instrument: how much one stroke gives, by weighing. */
+export interface GreaseGun {
+  id: number
+  name: string
+  gramsPerStroke: number
+}
+
+export type InsideThickener = Thickener | 'unknown'
+export type InsideOil = BaseOil | 'unknown'
+
+export interface Compatibility {
+  mixing: Mixing
+  /** Why, in a sentence. */
+  words: string
+}
+
+/** Whether a grease may meet the one that is in there: thickener and base oil both count, the unknown is no. Source: tables.ts. */
+export function compatibility(inside: { thickener: InsideThickener; baseOil: InsideOil }, to: Grease): Compatibility {
+  if (inside.thickener === 'unknown' || inside.baseOil === 'unknown')
+    return { mixing: 'no', words: 'What is in there is not known, and unknown counts as no: strip, wipe out, clean, repack.' }
+  const a = THICKENERS.find((t) => t.name === inside.thickener)!.label
+  const b = THICKENERS.find((t) => t.name === to.thickener)!.label
+  const thick = thickenerMixing(inside.thickener, to.thickener)
+  const oil = oilMixing(inside.baseOil, to.baseOil)
+  const oils = `${BASE_OILS.find((o) => o.name === inside.baseOil)!.label} with ${BASE_OILS.find((o) => o.name === to.baseOil)!.label} oil`
+  if (thick === 'no') return { mixing: 'no', words: `${a} and ${b} thickener must not mix: strip, wipe out, clean, repack.` }
+  if (oil === 'no') return { mixing: 'no', words: `${oils} must not mix: strip, wipe out, clean, repack.` }
+  if (thick === 'borderline' || oil === 'borderline')
+    return {
+      mixing: 'borderline',
+      words: `${thick === 'borderline' ? `${a} with ${b} thickener` : oils} is borderline: clean out, or purge well and shorten the first interval.`,
+    }
+  return { mixing: 'compatible', words: `${a} with ${b} thickener and ${oils} may meet.` }
+}
+
+/** Greases weigh about nine tenths of water, g/cm³. Engineering practice. */
+const DENSITY = 0.9
+const STEEL_G_CM3 = 7.85
+
+/**
+ * Grease for the first fill: free volume V = π/4 · B (D² − d²)/1000 − m/7.85 cm³, filled to `share` (0 to 1), at 0.9 g/cm³.
+ * Mass in kg. Range: open bearings. Source: engineering practice.
+ */
+export function firstFill(
+  row: Pick<Bearing, 'boreMm' | 'outsideMm' | 'widthMm' | 'massKg'>,
+  share: number,
+): Result<{ freeCm3: number; firstFillG: number }> {
+  inRange('share', share, 0, 1)
+  const { boreMm: d, outsideMm: D, widthMm: B, massKg } = row
+  const freeCm3 = ((Math.PI / 4) * B * (D ** 2 - d ** 2)) / 1000 - (massKg * 1000) / STEEL_G_CM3
+  const sheet = new Sheet()
+  sheet.step(
+    'V',
+    'free volume',
+    'π/4 · B (D² − d²)/1000 − m/7.85',
+    `π/4 · ${short(B)} (${short(D)}² − ${short(d)}²)/1000 − ${short(massKg * 1000)}/7.85`,
+    freeCm3,
+    'cm³',
+    'engineering practice: ring space less steel',
+  )
+  const firstFillG = Math.max(0, freeCm3) * share * DENSITY
+  sheet.step(
+    'G0',
+    'first fill',
+    'share · V · 0.9 g/cm³',
+    `${short(share)} · ${short(freeCm3)} · 0.9`,
+    firstFillG,
+    'g',
+    'engineering practice: 30 to 50 % of the free volume, 10 to 20 % at very high speed',
+  )
+  sheet.assume('The mass is estimated from the size, so the free volume is too.')
+  return sheet.result({ freeCm3, firstFillG })
+}
+
+/** Share of the free volume to fill first, by how near n·dm comes to what grease stands. Engineering practice. */
+export function fillShare(speedRpm: number, pitchDiameterMm: number): number {
+  const ndm = speedRpm * pitchDiameterMm
+  return ndm > 400_000 ? 0.15 : ndm > 200_000 ? 0.3 : 0.4
+}
+
+/** Strokes of this gun for a quantity, to the nearest whole one, at least one. */
+export function strokesFor(quantityG: number, gun: Pick<GreaseGun, 'gramsPerStroke'>): number {
+  return Math.max(1, Math.round(quantityG / gun.gramsPerStroke))
+}
+
+/** Viscosity ratio κ = ν/ν1 aims at 1 to 4. Temperatures °C, viscosities mm²/s. */
+export interface Film {
+  viscosity: number
+  reference: number
+  kappa: number
+}
+
+/**
+ * Base oil viscosity at running temperature by log log(ν + 0.7) = A − B log T through 40 and 100 °C, against the
+ * reference ν1 = 45000 n^−0.83 Dpw^−0.5 (n < 1000 r/min), 4500 n^−0.5 Dpw^−0.5. Source: ISO 281:2007, 9.3; ASTM D341 for the line.
+ */
+export function film(
+  grease: Pick<Grease, 'viscosity40' | 'viscosity100'>,
+  temperatureC: number,
+  pitchDiameterMm: number,
+  speedRpm: number,
+): Result<Film> {
+  inRange('temperatureC', temperatureC, -60, 250, '°C')
+  inRange('speedRpm', speedRpm, 0, 200_000, 'r/min', true)
+  inRange('pitchDiameterMm', pitchDiameterMm, 1, 3000, 'mm')
+  const loglog = (v: number) => Math.log10(Math.log10(v + 0.7))
+  const logT = (c: number) => Math.log10(c + 273.15)
+  const slope = (loglog(grease.viscosity40) - loglog(grease.viscosity100)) / (logT(100) - logT(40))
+  const viscosity = 10 ** (10 ** (loglog(grease.viscosity40) - slope * (logT(temperatureC) - logT(40)))) - 0.7
+  const reference = (speedRpm < 1000 ? 45000 * speedRpm ** -0.83 : 4500 * speedRpm ** -0.5) * pitchDiameterMm ** -0.5
+  const sheet = new Sheet()
+  const kappa = viscosity / reference
+  sheet.step(
+    'ν',
+    'base oil at running temperature',
+    'log log(ν + 0.7) = A − B log T',
+    `${grease.viscosity40} at 40 °C, ${grease.viscosity100} at 100 °C, read at ${short(temperatureC)} °C`,
+    viscosity,
+    'mm²/s',
+    'ASTM D341',
+  )
+  sheet.step(
+    'ν1',
+    'reference viscosity',
+    speedRpm < 1000 ? '45000 n^−0.83 Dpw^−0.5' : '4500 n^−0.5 Dpw^−0.5',
+    `n ${short(speedRpm)}, Dpw ${short(pitchDiameterMm)}`,
+    reference,
+    'mm²/s',
+    'ISO 281:2007, 9.3',
+  )
+  sheet.step('κ', 'viscosity ratio', 'ν / ν1', `${short(viscosity)} / ${short(reference)}`, kappa, '', 'ISO 281:2007, 9.3.2')
+  return sheet.result({ viscosity, reference, kappa })
+}

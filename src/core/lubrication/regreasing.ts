@@ -1,0 +1,209 @@
+import { rollsOnBalls, type Family } from '../catalogue/families.js'
+import { Sheet, inRange, short, InputError, type Result } from '../result.js'
+import {
+  CONTAMINATION,
+  FAMILY_FACTOR,
+  GREASE_SPEED_LIMIT,
+  LOAD_HALVINGS,
+  MOISTURE,
+  ORIENTATION,
+  TEMPERATURE_BANDS,
+  VIBRATION_BANDS,
+  type Band,
+  type Contamination,
+  type FactorRow,
+  type Moisture,
+  type Orientation,
+} from './tables.js'
+
+export interface RegreasingInput {
+  family: Family
+  boreMm: number
+  outsideMm: number
+  widthMm: number
+  speedRpm: number
+  housingTemperatureC: number
+  contamination: Contamination
+  moisture: Moisture
+  /** Velocity, peak; a meter's RMS times 1.41. */
+  vibrationMmS: number
+  orientation: Orientation
+  /** P/C for the grease-life equation; 0.05 when not given. */
+  loadRatio?: number
+  /** Interval of the machine maker's manual, h. */
+  manualIntervalH?: number
+}
+
+export const SCHOOLS = ['manual', 'interval-formula', 'grease-life', 'condition'] as const
+export type School = (typeof SCHOOLS)[number]
+
+export const SCHOOL_LABEL: Record<School, string> = {
+  manual: 'machine manual',
+  'interval-formula': 'interval formula',
+  'grease-life': 'grease-life equation',
+  condition: 'on condition',
+}
+
+export interface SchoolInterval {
+  school: School
+  /** Null where the school does not speak. */
+  intervalH: number | null
+  /** What it rests on, in a sentence. */
+  note: string
+}
+
+export interface RegreasingFactors {
+  K: number
+  Ft: number
+  Fc: number
+  Fm: number
+  Fv: number
+  Fp: number
+}
+
+export interface RegreasingValues {
+  /** By the interval formula; 0 where the speed is no grease speed. */
+  intervalH: number
+  /** Fed from the side. */
+  quantityG: number
+  /** Fed through the outer ring or a centre groove. */
+  centreQuantityG: number
+  factors: RegreasingFactors
+  schools: SchoolInterval[]
+}
+
+const SOURCE = 'engineering practice: interval formula'
+
+function banded(bands: readonly Band[], value: number): number {
+  return bands.find((band) => value < band.under)!.factor
+}
+
+function chosen<N extends string>(field: string, rows: readonly FactorRow<N>[], name: N): FactorRow<N> {
+  const row = rows.find((r) => r.name === name)
+  if (!row) throw new InputError(field, name, `one of ${rows.map((r) => r.name).join(', ')}`)
+  return row
+}
+
+/** Peak velocity of a meter's RMS reading, mm/s. */
+export function peakOfRms(rmsMmS: number): number {
+  return rmsMmS * Math.SQRT2
+}
+
+/**
+ * Regreasing interval t = K (14e6 / (n sqrt(d)) − 4 d) · Ft Fc Fm Fv Fp hours and quantity 0.005 D B grams, with the other
+ * schools beside it: the grease-life equation (ball bearings, published 1974; regrease at half of L10), the machine
+ * manual and condition. Lengths mm, speed r/min, temperature °C, vibration mm/s peak. A bracket that is not above zero
+ * is no grease speed: interval 0 with a stop.
+ * @throws InputError for sizes or speeds that cannot be. Source: engineering practice, see docs/methods.md.
+ */
+export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
+  const sheet = new Sheet()
+  const d = inRange('boreMm', input.boreMm, 1, 2000, 'mm')
+  const D = inRange('outsideMm', input.outsideMm, d, 3000, 'mm', true)
+  const B = inRange('widthMm', input.widthMm, 0.5, 1000, 'mm')
+  const n = inRange('speedRpm', input.speedRpm, 0, 200_000, 'r/min', true)
+  const T = inRange('housingTemperatureC', input.housingTemperatureC, -60, 250, '°C')
+  const v = inRange('vibrationMmS', input.vibrationMmS, 0, 500, 'mm/s')
+  const factors: RegreasingFactors = {
+    K: FAMILY_FACTOR[input.family],
+    Ft: banded(TEMPERATURE_BANDS, T),
+    Fc: chosen('contamination', CONTAMINATION, input.contamination).factor,
+    Fm: chosen('moisture', MOISTURE, input.moisture).factor,
+    Fv: banded(VIBRATION_BANDS, v),
+    Fp: chosen('orientation', ORIENTATION, input.orientation).factor,
+  }
+  const { K, Ft, Fc, Fm, Fv, Fp } = factors
+  const bracket = 14e6 / (n * Math.sqrt(d)) - 4 * d
+  sheet.step(
+    't0',
+    'bracket of the formula',
+    '14e6 / (n sqrt(d)) − 4 d',
+    `14e6 / (${short(n)} · sqrt(${short(d)})) − 4 · ${short(d)}`,
+    bracket,
+    'h',
+    SOURCE,
+  )
+  const greaseSpeed = bracket > 0
+  const intervalH = greaseSpeed ? K * bracket * Ft * Fc * Fm * Fv * Fp : 0
+  if (greaseSpeed)
+    sheet.step(
+      't',
+      'regreasing interval',
+      'K t0 · Ft Fc Fm Fv Fp',
+      `${K} · ${short(bracket)} · ${Ft} · ${Fc} · ${Fm} · ${Fv} · ${Fp}`,
+      intervalH,
+      'h',
+      SOURCE,
+    )
+  else
+    sheet.caution(
+      'stop',
+      'no-grease-speed',
+      'At this speed and bore grease does not stay: this is no grease speed. Use oil or continuous feed, and ask the machine maker.',
+      Math.round(n),
+    )
+  if (T >= 93)
+    sheet.caution('caution', 'grease-hot', 'The housing is so hot that only a high-temperature grease lasts; check the grease window.', T)
+  const quantityG = 0.005 * D * B
+  const centreQuantityG = 0.002 * D * B
+  sheet.step('G', 'quantity, fed from the side', '0.005 D B', `0.005 · ${short(D)} · ${short(B)}`, quantityG, 'g', SOURCE)
+  sheet.assume('Fed from the side; through the outer ring or a centre groove 0.002 D B serves.')
+  const life = greaseLife(input, d, D, n, T, greaseSpeed, sheet)
+  const { manualIntervalH } = input
+  if (manualIntervalH !== undefined) inRange('manualIntervalH', manualIntervalH, 0, 200_000, 'h', true)
+  const schools: SchoolInterval[] = [
+    {
+      school: 'manual',
+      intervalH: manualIntervalH ?? null,
+      note: manualIntervalH === undefined ? 'Not entered; where the machine maker speaks, it governs.' : 'As the machine maker says.',
+    },
+    {
+      school: 'interval-formula',
+      intervalH: greaseSpeed ? intervalH : null,
+      note: 'By size, speed and surroundings; the usual choice where the manual is silent.',
+    },
+    life,
+    {
+      school: 'condition',
+      intervalH: greaseSpeed ? intervalH : null,
+      note: 'Grease when sound or temperature rises over the baseline; the formula stays the longest wait.',
+    },
+  ]
+  return sheet.result({ intervalH, quantityG, centreQuantityG, factors, schools })
+}
+
+function greaseLife(
+  input: RegreasingInput,
+  d: number,
+  D: number,
+  n: number,
+  T: number,
+  greaseSpeed: boolean,
+  sheet: Sheet,
+): SchoolInterval {
+  const entry = { school: 'grease-life' as const }
+  if (!rollsOnBalls(input.family)) return { ...entry, intervalH: null, note: 'Speaks for ball bearings only.' }
+  if (!greaseSpeed) return { ...entry, intervalH: null, note: 'No grease speed.' }
+  const loadRatio = input.loadRatio ?? 0.05
+  inRange('loadRatio', loadRatio, 0, 1)
+  const speed = (n * (d + D)) / 2
+  const SN = (0.86 * speed) / GREASE_SPEED_LIMIT
+  const SW = LOAD_HALVINGS.find((row) => loadRatio < row.under)!.steps
+  // Below 70 °C the equation promises more than grease that ages and bleeds can keep.
+  const counted = Math.max(70, T)
+  const lifeH = 10 ** (-2.6 + 2450 / (273 + counted) - 0.301 * (SN + SW))
+  sheet.step(
+    'Lg',
+    'grease life L10',
+    'log Lg = −2.60 + 2450/(273 + T) − 0.301 (SG + SN + SW)',
+    `−2.60 + 2450/(273 + ${short(counted)}) − 0.301 (0 + ${short(SN, 3)} + ${SW})`,
+    lifeH,
+    'h',
+    'grease-life equation for ball bearings, published 1974',
+  )
+  return {
+    ...entry,
+    intervalH: lifeH / 2,
+    note: `Half of the grease life of ${Number(lifeH.toPrecision(2))} h${T < 70 ? ', counted at 70 °C' : ''}; halves every 10 to 15 K.`,
+  }
+}

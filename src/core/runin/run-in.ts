@@ -1,0 +1,89 @@
+import { inRange } from '../result.js'
+
+/** One reading of a run-in: minutes since the start, temperature of the bearing housing. */
+export interface RunReading {
+  minute: number
+  temperatureC: number
+}
+
+export const RUN_STATES = ['none', 'warming', 'settled', 'climbing', 'racing', 'over-limit'] as const
+export type RunState = (typeof RUN_STATES)[number]
+
+export interface RunJudgement {
+  state: RunState
+  peakC: number | null
+  lastC: number | null
+  /** Change over the last stretch, K per hour. */
+  lastRateKPerH: number | null
+}
+
+/** What a run-in is judged by. Engineering practice: a run rises, peaks and settles within one to three hours. */
+export const RUN_LIMITS = {
+  /** At rest when it changes by no more than this over the last stretch. */
+  settledKPerH: 4,
+  /** The last stretch that shows rest. */
+  settledMinutes: 20,
+  /** No bearing settles sooner than this. */
+  earliestMinutes: 30,
+  /** Still rising as fast as before after this time is climbing on. */
+  climbingMinutes: 60,
+  climbingKPerH: 8,
+  /** A slope that keeps this share of the one before does not bend over. */
+  bending: 0.8,
+  /** Whatever the time, this is running away. */
+  racingKPerMin: 2,
+  /** By then it must have settled. */
+  latestMinutes: 240,
+} as const
+
+/**
+ * Reads a run of temperatures in the order of time: over the limit, racing, climbing on, settled, or still warming.
+ * @throws InputError for readings out of range. Source: engineering practice, limits in RUN_LIMITS.
+ */
+export function judgeRun(readings: readonly RunReading[], limitC: number): RunJudgement {
+  readings.forEach((r) => {
+    inRange('minute', r.minute, 0, 10_000, 'min')
+    inRange('temperatureC', r.temperatureC, -60, 300, '°C')
+  })
+  const run = [...readings].sort((a, b) => a.minute - b.minute)
+  const last = run.at(-1)
+  if (!last) return { state: 'none', peakC: null, lastC: null, lastRateKPerH: null }
+  const L = RUN_LIMITS
+  const peakC = Math.max(...run.map((r) => r.temperatureC))
+  const rates = run.slice(1).flatMap((r, i) => {
+    const minutes = r.minute - run[i]!.minute
+    return minutes > 0 ? [{ minute: r.minute, perMin: (r.temperatureC - run[i]!.temperatureC) / minutes }] : []
+  })
+  // The stretch is measured back from the last reading, so that two readings a minute apart prove nothing.
+  const back = [...run].reverse().find((r) => last.minute - r.minute >= L.settledMinutes)
+  const lastRateKPerH = back ? ((last.temperatureC - back.temperatureC) / (last.minute - back.minute)) * 60 : null
+  const judgement = (state: RunState): RunJudgement => ({ state, peakC, lastC: last.temperatureC, lastRateKPerH })
+  if (peakC > limitC) return judgement('over-limit')
+  if (rates.some((r) => r.perMin > L.racingKPerMin)) return judgement('racing')
+  const [before, now] = rates.slice(-2)
+  if (before && now && last.minute >= L.climbingMinutes && now.perMin * 60 > L.climbingKPerH && now.perMin >= L.bending * before.perMin)
+    return judgement('climbing')
+  const settled = lastRateKPerH !== null && Math.abs(lastRateKPerH) <= L.settledKPerH && last.minute >= L.earliestMinutes && run.length >= 3
+  if (settled) return judgement('settled')
+  return judgement(last.minute >= L.latestMinutes && (lastRateKPerH ?? 0) > L.settledKPerH ? 'climbing' : 'warming')
+}
+
+/**
+ * Zone boundaries A/B, B/C, C/D of vibration velocity, mm/s RMS, by machine class.
+ * Source: ISO 10816-1:1995, annex B, table B.1.
+ */
+export const MACHINE_CLASSES = [
+  { name: 'small', label: 'small, to 15 kW', limits: [0.71, 1.8, 4.5] },
+  { name: 'medium', label: 'medium, to 75 kW', limits: [1.12, 2.8, 7.1] },
+  { name: 'large-rigid', label: 'large, rigid base', limits: [1.8, 4.5, 11.2] },
+  { name: 'large-soft', label: 'large, soft base', limits: [2.8, 7.1, 18] },
+] as const
+export type MachineClass = (typeof MACHINE_CLASSES)[number]['name']
+export type VibrationZone = 'A' | 'B' | 'C' | 'D'
+
+/** Zone of a reading; a value on a boundary belongs to the worse zone. */
+export function vibrationZone(machineClass: MachineClass, rmsMmS: number): VibrationZone {
+  const limits = MACHINE_CLASSES.find((c) => c.name === machineClass)!.limits
+  const over = limits.filter((limit) => rmsMmS >= limit).length
+  return (['A', 'B', 'C', 'D'] as const)[over]!
+}

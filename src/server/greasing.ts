@@ -1,0 +1,72 @@
+import type pg from 'pg'
+import type { GreasingInput, GreasingView, Me } from '../contract/api.js'
+import { problem } from '../contract/problem.js'
+import { compatibility } from '../core/lubrication/grease.js'
+import { Refused, notFound } from './card.js'
+import { audit, transaction, type Query } from './store/database.js'
+import { addGreaseEvent, lockPoint } from './store/lubrication.js'
+import { findPlace } from './store/machines.js'
+import { findGrease, plantSettings } from './store/plant.js'
+import { timeline } from './store/timeline.js'
+
+export async function greasingView(query: Query, positionId: number, now: Date): Promise<GreasingView> {
+  const place = await findPlace(query, positionId, now)
+  if (!place) throw notFound('bearing position')
+  const { position, machine } = place
+  return {
+    position,
+    machineId: machine.id,
+    machineCode: machine.code,
+    machineName: machine.name,
+    place: machine.place,
+    lubrication: position.lubrication,
+    plant: await plantSettings(query),
+    events: (await timeline(query, { positionId })).filter((e) => e.kind === 'greased' || e.kind === 'skipped'),
+  }
+}
+
+/** Entries may have waited on a device for as long, and its clock may be a little fast. */
+const WAITED_MS = 14 * 24 * 3600 * 1000
+const CLOCK_SLACK_MS = 5 * 60 * 1000
+
+const refused = (field: string, allowed: string) =>
+  new Refused(problem(422, 'Refused value', `${field}: ${allowed}`, { errors: [{ field, allowed }] }))
+
+/**
+ * Logs a greasing done or skipped, once however often it arrives. Another grease that must not meet the one in there is
+ * refused until the change-over is recorded.
+ */
+export async function logGreasing(pool: pg.Pool, positionId: number, entry: GreasingInput, me: Me, now: Date): Promise<GreasingView> {
+  const at = entry.at ? new Date(entry.at) : now
+  if (at.getTime() > now.getTime() + CLOCK_SLACK_MS || at.getTime() < now.getTime() - WAITED_MS)
+    throw refused('at', 'a time within the last 14 days, not in the future')
+  return transaction(pool, async (query) => {
+    const place = await findPlace(query, positionId, now)
+    if (!place) throw notFound('bearing position')
+    const lubrication = place.position.lubrication
+    if (!lubrication)
+      throw new Refused(problem(422, 'Not possible now', 'This position has no greasing plan yet; it comes with its first finished card.'))
+    await lockPoint(query, positionId)
+    if (entry.kind === 'skipped') {
+      if (entry.note.length < 5) throw refused('note', 'say why it was skipped, in at least 5 letters')
+    } else {
+      const grease = await findGrease(query, entry.greaseId)
+      if (!grease) throw refused('greaseId', 'choose the grease that was pumped in')
+      if (entry.grams === null) throw refused('grams', 'how much went in')
+      const inside = lubrication.grease
+      const mixing = inside && compatibility(inside, grease)
+      if (mixing && inside.id !== grease.id && mixing.mixing !== 'compatible' && entry.kind !== 'changed-over')
+        throw refused('greaseId', `${inside.name} is in there: ${mixing.words} Record it as a change-over when that is done`)
+    }
+    const skipped = entry.kind === 'skipped'
+    const added = await addGreaseEvent(query, {
+      ...entry,
+      ...(skipped ? { greaseId: null, gunId: null, strokes: null, grams: null } : {}),
+      positionId,
+      at,
+      personId: me.id,
+    })
+    if (added) await audit(query, now, me.id, 'log-greasing', `position ${positionId}`, entry)
+    return greasingView(query, positionId, now)
+  })
+}

@@ -1,0 +1,52 @@
+import type { Request, RequestHandler, Response, Router } from 'express'
+import { z } from 'zod'
+import type { Me } from '../../contract/api.js'
+import { problem } from '../../contract/problem.js'
+import type { RouteSpec } from '../../contract/routes.js'
+import { Refused } from '../card.js'
+import { idOf, need, read } from './guard.js'
+
+type BodyOf<S extends RouteSpec> = S['body'] extends z.ZodType ? z.output<S['body']> : undefined
+
+export interface Call<B> {
+  req: Request
+  res: Response
+  /** Checked against the route's schema. */
+  body: B
+  /** The signed-in person; only routes with a role have one. */
+  me: Me
+  id: number
+}
+
+/** What a handler returns is sent as JSON; nothing returned means that it has answered itself. */
+type Handler<B> = (call: Call<B>) => Promise<unknown>
+
+/** Mounts a route of the table: role, parameters and body are checked before the handler runs. */
+export function route<S extends RouteSpec>(router: Router, spec: S, run: Handler<BodyOf<S>>, status = 200): void {
+  const guards: RequestHandler[] = spec.least ? [need(spec.least)] : []
+  router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
+    const call: Call<BodyOf<S>> = {
+      req,
+      res,
+      body: (spec.body ? read(spec.body, req.body) : undefined) as BodyOf<S>,
+      me: res.locals.me as Me,
+      id: spec.path.includes(':id') ? idOf(req) : 0,
+    }
+    const value = await run(call)
+    if (value === undefined) return
+    res.status(status).json(value)
+  })
+}
+
+/** A file to open or keep, named in plain letters. */
+export function sendFile(res: Response, name: string, type: string, content: string | Buffer): void {
+  const plain = name.replace(/[^A-Za-z0-9.-]+/g, '-')
+  res.set('Content-Disposition', `inline; filename="${plain}"`).type(type).send(content)
+}
+
+/** A name that somebody has already. */
+export function taken(field: string, name: string): Refused {
+  return new Refused(
+    problem(422, 'Refused value', `${field}: "${name}" is taken`, { errors: [{ field, allowed: 'a name nobody has yet' }] }),
+  )
+}

@@ -1,0 +1,53 @@
+import { Router } from 'express'
+import { ROUTES } from '../../contract/routes.js'
+import type { ServerOptions } from '../app.js'
+import { notFound } from '../card.js'
+import { audit, transaction, type Query } from '../store/database.js'
+import * as plant from '../store/plant.js'
+import { route, taken } from './route.js'
+
+/** Greases, guns, the school of intervals: what the plant has settled for all its cards. */
+export function settingsRoutes({ pool, now }: ServerOptions): Router {
+  const router = Router()
+  /** One change, written to the audit with it. */
+  const settle = async (personId: number, action: string, detail: object, change: (query: Query) => Promise<void>) => {
+    await transaction(pool, async (query) => {
+      await change(query)
+      await audit(query, now(), personId, action, 'settings', detail)
+    })
+    return plant.plantSettings(pool)
+  }
+
+  route(router, ROUTES.plantSettings, () => plant.plantSettings(pool))
+  route(
+    router,
+    ROUTES.addGrease,
+    ({ body, me }) =>
+      settle(me.id, 'add-grease', body, async (query) => {
+        if ((await plant.addGrease(query, body)) === null) throw taken('name', body.name)
+      }),
+    201,
+  )
+  route(router, ROUTES.changeGrease, ({ id, body, me }) =>
+    settle(me.id, 'change-grease', { id, ...body }, async (query) => {
+      if (!(await plant.changeGrease(query, id, body))) throw notFound('grease')
+    }),
+  )
+  route(
+    router,
+    ROUTES.addGun,
+    ({ body, me }) =>
+      settle(me.id, 'add-gun', body, async (query) => {
+        if ((await plant.addGun(query, body, me.id, now())) === null) throw taken('name', body.name)
+      }),
+    201,
+  )
+  route(router, ROUTES.weighGun, ({ id, body, me }) =>
+    settle(me.id, 'weigh-gun', { id, ...body }, async (query) => {
+      if (!(await plant.weighGun(query, id, body, me.id, now()))) throw notFound('grease gun')
+    }),
+  )
+  route(router, ROUTES.school, ({ body, me }) => settle(me.id, 'school', body, (query) => plant.setSchool(query, body.school)))
+
+  return router
+}

@@ -1,0 +1,22 @@
+const DAY_MS = 24 * 3600 * 1000
+
+export const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+
+/** Whole calendar days from one moment to another; below zero is past. */
+export function daysUntil(iso: string, now: string): number {
+  const midnight = (text: string) => new Date(text).setHours(0, 0, 0, 0)
+  return Math.round((midnight(iso) - midnight(now)) / DAY_MS)
+}
+
+export interface DueWords {
+  level: 'good' | 'caution' | 'stop'
+  words: string
+}
+
+/** How a due date stands today. */
+export function dueWords(iso: string, now: string): DueWords {
+  const days = daysUntil(iso, now)
+  if (days < 0) return { level: 'stop', words: `${-days} ${days === -1 ? 'day' : 'days'} overdue` }
+  if (days === 0) return { level: 'caution', words: 'due today' }
+  return { level: 'good', words: days < 60 ? `in ${days} ${days === 1 ? 'day' : 'days'}` : dayOf(iso) }
+}

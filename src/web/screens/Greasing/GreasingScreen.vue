@@ -1,0 +1,259 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import type { GreasingInput, GreasingView } from '../../../contract/api.js'
+import { strokesFor } from '../../../core/lubrication/grease.js'
+import { ApiError } from '../../api.js'
+import { dueWords } from '../../figures/dates.js'
+import ChoiceField from '../../figures/ChoiceField.vue'
+import FieldFrame from '../../figures/FieldFrame.vue'
+import QuantityField from '../../figures/QuantityField.vue'
+import TickField from '../../figures/TickField.vue'
+import { readDraft, writeDraft } from '../../stores/drafts.js'
+import { useRound } from '../../stores/round.js'
+import { useSession } from '../../stores/session.js'
+import CrumbTrail from '../../theme/CrumbTrail.vue'
+import LoadState from '../../theme/LoadState.vue'
+import { useLoad } from '../../theme/useLoad.js'
+import TimelineList from '../TimelineList.vue'
+
+const route = useRoute()
+const session = useSession()
+const round = useRound()
+const { data: view, loading, error, load } = useLoad<GreasingView>(() => `/positions/${String(route.params.id)}/greasing`)
+/** The gun in the hand is mostly the one of the last point. */
+const gunId = ref<number | null>(readDraft<number>('gun'))
+const greaseId = ref<number | null>(null)
+const strokes = ref<number | null>(null)
+const looks = ref('')
+const note = ref('')
+const changeOver = ref(false)
+const skipping = ref(false)
+const message = ref<{ level: 'good' | 'caution'; words: string } | null>(null)
+const refusals = ref<Record<string, string>>({})
+
+const lubrication = computed(() => view.value?.lubrication ?? null)
+const gun = computed(() => view.value?.plant.guns.find((g) => g.id === gunId.value) ?? null)
+const grams = computed(() => (gun.value && strokes.value ? gun.value.gramsPerStroke * strokes.value : null))
+const other = computed(() => lubrication.value?.grease && greaseId.value !== null && greaseId.value !== lubrication.value.grease.id)
+
+watch(view, (now) => {
+  if (!now) return
+  greaseId.value ??= now.lubrication?.grease?.id ?? null
+  if (!now.plant.guns.some((g) => g.id === gunId.value)) gunId.value = now.plant.guns[0]?.id ?? null
+})
+watch([gun, lubrication], ([g, l]) => {
+  strokes.value = g && l?.quantityG ? strokesFor(l.quantityG, g) : null
+  if (g) writeDraft('gun', g.id)
+})
+
+async function log(kind: GreasingInput['kind']) {
+  message.value = null
+  refusals.value = {}
+  const skipped = kind === 'skipped'
+  try {
+    const taken = await round.log(view.value!.position.id, {
+      key: crypto.randomUUID(),
+      at: new Date().toISOString(),
+      kind,
+      greaseId: skipped ? null : greaseId.value,
+      gunId: skipped ? null : gunId.value,
+      strokes: skipped ? null : strokes.value,
+      grams: skipped ? null : grams.value,
+      looks: looks.value,
+      note: note.value,
+    })
+    if (taken) view.value = taken
+    message.value = taken
+      ? { level: 'good', words: skipped ? 'Noted as skipped; it stays due.' : 'Greasing noted; the next date is set.' }
+      : { level: 'caution', words: 'The server is away: the entry waits on this device and is sent when it is back.' }
+    Object.assign(note, { value: '' })
+    looks.value = ''
+    skipping.value = false
+    changeOver.value = false
+  } catch (failure) {
+    if (failure instanceof ApiError && failure.problem.errors?.length)
+      refusals.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
+    else message.value = { level: 'caution', words: failure instanceof Error ? failure.message : String(failure) }
+  }
+}
+const name = computed(() => (view.value ? `${view.value.machineName} ${view.value.machineCode}` : ''))
+const trail = computed(() => [
+  { label: 'Yard', to: '/' },
+  { label: name.value, to: { name: 'machine', params: { id: view.value?.machineId } } },
+  { label: `${view.value?.position.name} · greasing` },
+])
+</script>
+
+<template>
+  <LoadState :loading="loading && !view" :error="error" @retry="load">
+    <div v-if="view" class="greasing film">
+      <CrumbTrail :trail="trail" />
+      <header>
+        <h1>{{ name }}, {{ view.position.name }}</h1>
+        <p class="soft">{{ view.place }} · {{ view.position.fitted?.designation ?? 'nothing recorded as fitted' }}</p>
+      </header>
+      <p v-if="!lubrication" class="empty">
+        This position has no greasing plan yet. It comes with its first finished card.
+        <RouterLink :to="{ name: 'machine', params: { id: view.machineId } }">To the machine</RouterLink>
+      </p>
+      <div v-else class="columns">
+        <section class="wanted" aria-label="What is wanted">
+          <p class="label">Put in</p>
+          <p class="hero">
+            <b class="number">{{ strokes ?? '—' }}</b> <span class="unit">strokes</span>
+            <span class="grams">{{ lubrication.quantityG === null ? '' : session.withUnit(lubrication.quantityG, 'grams') }}</span>
+          </p>
+          <p class="grease">{{ lubrication.grease?.name ?? 'grease not settled' }}</p>
+          <p v-if="lubrication.dueAt" class="state due" :class="`state-${dueWords(lubrication.dueAt, new Date().toISOString()).level}`">
+            {{ dueWords(lubrication.dueAt, new Date().toISOString()).words }}
+          </p>
+          <p class="soft">
+            {{
+              lubrication.intervalDays === null
+                ? 'No interval: sealed, or no grease speed.'
+                : `Every ${session.withUnit(lubrication.intervalDays, 'days')}`
+            }}
+            {{ lubrication.intervalH === null ? '' : `(${session.withUnit(lubrication.intervalH, 'hours')} running)` }}
+          </p>
+          <p class="caution">
+            <span class="state state-caution">Caution</span> Guard on before greasing a running machine. Wipe the nipple. Relief open.
+          </p>
+          <p><a :href="`/api/v1/positions/${view.position.id}/label.pdf`" target="_blank">Print the label for the nipple</a></p>
+        </section>
+        <section v-if="session.may('technician')" aria-labelledby="log-title">
+          <h2 id="log-title">Note it</h2>
+          <div class="fields">
+            <ChoiceField
+              id="gun"
+              label="Grease gun"
+              :options="
+                view.plant.guns.map((g) => ({
+                  value: g.id,
+                  label: `${g.name}, ${session.withUnit(g.gramsPerStroke, 'grams', 2)} a stroke`,
+                }))
+              "
+              :model-value="gunId"
+              @update:model-value="gunId = $event"
+            />
+            <QuantityField id="strokes" v-model="strokes" label="Strokes" quantity="ratio" :decimals="0" />
+            <p class="soft gives">{{ grams === null ? '' : `gives ${session.withUnit(grams, 'grams', 1)}` }}</p>
+            <ChoiceField
+              id="grease"
+              label="Grease"
+              :options="view.plant.greases.map((g) => ({ value: g.id, label: g.name }))"
+              :model-value="greaseId"
+              :error="refusals.greaseId"
+              @update:model-value="greaseId = $event"
+            />
+            <FieldFrame id="looks" label="Old grease at the lip"
+              ><InputText id="looks" v-model="looks" placeholder="clean, dark, watery, metal" maxlength="120"
+            /></FieldFrame>
+            <FieldFrame id="note" :label="skipping ? 'Why is it skipped?' : 'Note'" :error="refusals.note"
+              ><InputText id="note" v-model="note" maxlength="300"
+            /></FieldFrame>
+          </div>
+          <TickField v-if="other" id="change-over" v-model="changeOver" label="Old grease is cleaned out: record the change-over" />
+          <div class="act">
+            <template v-if="skipping">
+              <Button label="Note as skipped" :disabled="note.trim().length < 5" @click="log('skipped')" />
+              <Button label="Back" text @click="skipping = false" />
+            </template>
+            <template v-else>
+              <Button
+                label="Greased"
+                class="big"
+                :disabled="grams === null || greaseId === null"
+                @click="log(changeOver && other ? 'changed-over' : 'greased')"
+              />
+              <Button label="Skip…" outlined @click="skipping = true" />
+            </template>
+          </div>
+          <p v-if="message" class="state" :class="`state-${message.level}`" role="status">{{ message.words }}</p>
+          <p v-if="refusals.at" class="state state-stop" role="alert">{{ refusals.at }}</p>
+          <p v-if="round.waiting.length" class="state state-caution">{{ round.waiting.length }} waiting on this device</p>
+        </section>
+      </div>
+      <section v-if="lubrication" aria-labelledby="history">
+        <h2 id="history">Greasings</h2>
+        <TimelineList v-if="view.events.length" :events="view.events" />
+        <p v-else class="empty">None noted yet.</p>
+      </section>
+    </div>
+  </LoadState>
+</template>
+
+<style scoped>
+.greasing {
+  align-content: start;
+  display: grid;
+  gap: 20px;
+  height: 100%;
+  overflow: auto;
+  padding: 20px 24px 40px;
+}
+.columns {
+  display: grid;
+  gap: 24px 48px;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 26rem), 1fr));
+}
+.label {
+  color: var(--soft);
+  font: 500 1.05rem var(--condensed);
+}
+.hero {
+  align-items: baseline;
+  display: flex;
+  gap: 10px;
+}
+.hero .number {
+  font-size: 5rem;
+  font-weight: 800;
+  line-height: 1;
+}
+.unit {
+  color: var(--soft);
+  font: 500 1.6rem var(--condensed);
+}
+.grams {
+  font: 700 1.8rem var(--condensed);
+  margin-left: 1rem;
+}
+.grease {
+  font: 700 1.5rem var(--condensed);
+}
+.due {
+  font-size: 1.3rem;
+}
+.caution {
+  padding: 10px 0;
+}
+.fields {
+  display: grid;
+  gap: 10px 14px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+.gives {
+  align-self: end;
+  padding-bottom: 10px;
+}
+.fields > :first-child {
+  grid-column: 1 / -1;
+}
+.act {
+  display: flex;
+  gap: 12px;
+  padding: 14px 0 8px;
+}
+.big {
+  font-size: 1.2rem;
+  min-height: 56px;
+  min-width: 12rem;
+}
+.empty {
+  color: var(--soft);
+  padding: 10px 0;
+}
+</style>

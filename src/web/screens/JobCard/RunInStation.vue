@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, nextTick, ref } from 'vue'
+import { FREE_TURNS, NOISES, type RunInAnswers } from '../../../core/card/answers.js'
+import { runChart } from '../../../core/drawing/run-chart.js'
+import { MACHINE_CLASSES, type RunReading } from '../../../core/runin/run-in.js'
+import DrawingView from '../../drawing/DrawingView.vue'
+import ChoiceField from '../../figures/ChoiceField.vue'
+import DecisionChoice from '../../figures/DecisionChoice.vue'
+import QuantityField from '../../figures/QuantityField.vue'
+import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
+import StationFrame from './StationFrame.vue'
+import StepList from './StepList.vue'
+
+const card = useCard()
+const session = useSession()
+const result = computed(() => card.evaluation.runin)
+const a = computed(() => card.answers.runin)
+const edit = (patch: Partial<RunInAnswers>) => card.edit('runin', patch)
+
+const TURN_OPTIONS = FREE_TURNS.map((value) => ({ value, label: { free: 'free and even', catches: 'catches', rough: 'rough' }[value] }))
+const NOISE_OPTIONS = NOISES.map((value) => ({ value, label: { quiet: 'quiet', changed: 'changed', harsh: 'harsh' }[value] }))
+const CLASSES = MACHINE_CLASSES.map((c) => ({ value: c.name, label: c.label }))
+
+const STEP_MIN = 20
+const next = () => (a.value.readings.length ? Math.max(...a.value.readings.map((r) => r.minute)) + STEP_MIN : 0)
+const minute = ref<number | null>(next())
+const temperature = ref<number | null>(null)
+const round = ref(0)
+
+/** Enter takes the reading and makes ready for the next one. */
+async function add() {
+  if (minute.value === null || temperature.value === null) return
+  const others = a.value.readings.filter((r) => r.minute !== minute.value)
+  edit({ readings: [...others, { minute: minute.value, temperatureC: temperature.value }].sort((x, y) => x.minute - y.minute) })
+  minute.value = next()
+  temperature.value = null
+  round.value += 1
+  await nextTick()
+  document.getElementById('newTemperature')?.focus()
+}
+const remove = (reading: RunReading) => edit({ readings: a.value.readings.filter((r) => r !== reading) })
+
+const chart = computed(() =>
+  runChart(a.value.readings, { limitC: a.value.limitC, ambientC: card.answers.duty.ambientC ?? 20 }, 640, 260, (c) =>
+    session.withUnit(c, 'temperature'),
+  ),
+)
+</script>
+
+<template>
+  <StationFrame :result="result" drawing-title="The first hours" drawing-note="temperature of the housing, minutes since the start">
+    <template #drawing><DrawingView :drawing="chart" /></template>
+    <template #entry>
+      <form v-if="!card.readOnly" class="reading" @submit.prevent="add">
+        <QuantityField id="newMinute" :key="`m${round}`" v-model="minute" label="Minutes since start" quantity="minutes" />
+        <QuantityField id="newTemperature" :key="`t${round}`" v-model="temperature" label="Temperature" quantity="temperature" />
+        <Button type="submit" label="Note it" :disabled="minute === null || temperature === null" />
+      </form>
+      <p v-if="result.fieldErrors.readings" class="refusal" role="alert">{{ session.say(result.fieldErrors.readings) }}</p>
+      <ul v-if="a.readings.length" class="plain-list readings" aria-label="Readings of the run">
+        <li v-for="r in a.readings" :key="r.minute">
+          <span class="soft">{{ r.minute }} min</span> <b class="number">{{ session.withUnit(r.temperatureC, 'temperature') }}</b>
+          <button v-if="!card.readOnly" type="button" class="link-button" @click="remove(r)">
+            remove<span class="visually-hidden"> the reading at {{ r.minute }} min</span>
+          </button>
+        </li>
+      </ul>
+      <div class="choices">
+        <DecisionChoice
+          id="freeTurn"
+          label="Turned by hand"
+          :options="TURN_OPTIONS"
+          :model-value="a.freeTurn"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ freeTurn: $event })"
+        />
+        <DecisionChoice
+          id="noise"
+          label="Noise"
+          :options="NOISE_OPTIONS"
+          :model-value="a.noise"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ noise: $event })"
+        />
+      </div>
+      <div class="grid">
+        <QuantityField
+          id="vibrationRmsMmS"
+          label="Vibration, RMS"
+          quantity="velocity"
+          :model-value="a.vibrationRmsMmS"
+          :error="result.fieldErrors.vibrationRmsMmS"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ vibrationRmsMmS: $event })"
+        />
+        <ChoiceField
+          id="machineClass"
+          label="Machine"
+          :options="CLASSES"
+          :model-value="a.machineClass"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ machineClass: $event })"
+        />
+        <QuantityField
+          id="limitC"
+          label="Limit of the run"
+          quantity="temperature"
+          :model-value="a.limitC"
+          :disabled="card.readOnly"
+          @update:model-value="edit({ limitC: $event ?? 90 })"
+        />
+      </div>
+    </template>
+    <template #after>
+      <div v-if="result.verdict.level === 'stop'" class="look" role="status">
+        <h3>Look first at</h3>
+        <ol>
+          <li v-for="l in result.lookAt" :key="l">{{ session.say(l) }}</li>
+        </ol>
+      </div>
+      <StepList :steps="result.plan" />
+    </template>
+  </StationFrame>
+</template>
+
+<style scoped>
+.reading {
+  align-items: end;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: 1fr 1fr auto;
+}
+.reading > :last-child {
+  min-height: 42px;
+}
+.readings {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  padding: 8px 0;
+}
+.refusal {
+  color: var(--rowan);
+  font-weight: 600;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+}
+.grid {
+  display: grid;
+  gap: 8px 14px;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  margin-top: 10px;
+}
+.look {
+  background: var(--rowan-wash);
+  border-left: 4px solid var(--rowan);
+  margin: 10px 0;
+  padding: 8px 14px;
+}
+.look ol {
+  margin: 4px 0 0;
+  padding-left: 1.2rem;
+}
+</style>

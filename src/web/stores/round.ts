@@ -1,0 +1,57 @@
+import { defineStore } from 'pinia'
+import type { GreasingInput, GreasingView } from '../../contract/api.js'
+import { ApiError, AwayError, request } from '../api.js'
+import { readDraft, writeDraft } from './drafts.js'
+import { useSession } from './session.js'
+
+interface Waiting {
+  positionId: number
+  entry: GreasingInput
+}
+
+const QUEUE = 'round'
+const RETRY_MS = 4000
+let timer: ReturnType<typeof setTimeout> | undefined
+
+/** Entries of the round. What cannot be sent waits on this device and arrives once, in the order it was typed. */
+export const useRound = defineStore('round', {
+  state: () => ({ waiting: readDraft<Waiting[]>(QUEUE) ?? [] }),
+  actions: {
+    keep() {
+      writeDraft(QUEUE, this.waiting.length ? this.waiting : null)
+    },
+
+    /** The view after it was taken, or null when it waits. A refusal is thrown. */
+    async log(positionId: number, entry: GreasingInput): Promise<GreasingView | null> {
+      this.waiting.push({ positionId, entry })
+      this.keep()
+      return this.flush(entry.key)
+    },
+
+    /** Sends what waits. A refusal of the entry that was just typed is thrown; an older one is dropped from the queue and thrown too. */
+    async flush(wanted?: string): Promise<GreasingView | null> {
+      clearTimeout(timer)
+      let view: GreasingView | null = null
+      while (this.waiting.length) {
+        const { positionId, entry } = this.waiting[0]!
+        try {
+          const taken = await request<GreasingView>('POST', `/positions/${positionId}/greasings`, entry)
+          if (entry.key === wanted) view = taken
+        } catch (error) {
+          const signedOut = error instanceof ApiError && error.problem.status === 401
+          if (signedOut) useSession().expired = true
+          if (error instanceof AwayError || signedOut) {
+            timer = setTimeout(() => void this.flush().catch(() => {}), RETRY_MS)
+            return null
+          }
+          this.waiting.shift()
+          this.keep()
+          throw error
+        }
+        this.waiting.shift()
+        this.keep()
+      }
+      return view
+    },
+  },
+})
