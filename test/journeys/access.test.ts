@@ -8,12 +8,16 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const SCREENS = [
   '/',
   '/machines/2',
-  '/jobs/3/identify',
-  '/jobs/3/duty',
-  '/jobs/3/select',
-  '/jobs/3/arrange',
-  '/jobs/3/fit',
+  '/jobs/4/identify',
+  '/jobs/4/duty',
+  '/jobs/4/select',
+  '/jobs/4/arrange',
+  '/jobs/4/fit',
   '/jobs/1/mount',
+  '/jobs/4/lubricate',
+  '/jobs/2/runin',
+  '/jobs/2/inspect',
+  '/greasing/3',
   '/rack',
   '/rack/6312',
   '/settings',
@@ -78,8 +82,13 @@ describe('journey: every screen', () => {
       links.forEach((link) => seen.add(link))
     }
     const some = [...seen].filter((link, i) => !link.startsWith('/rack/') || i % 20 === 0)
-    expect(some.length).to.be.above(15)
+    expect(some.length).to.be.above(25)
     for (const link of some) {
+      if (link.startsWith('/api/')) {
+        const status = await person.web.executeAsyncScript('const [to, done] = arguments; fetch(to).then((r) => done(r.status))', link)
+        expect(status, link).to.equal(200)
+        continue
+      }
       await person.go(link)
       expect(await (await person.see('//h1')).getText(), link).to.not.equal('Nothing here')
     }
@@ -122,7 +131,7 @@ describe('journey: every screen', () => {
     )
     await search.sendKeys('6312', Key.ENTER)
     await person.see("//h1[normalize-space()='6312']")
-    await person.go('/jobs/3/duty')
+    await person.go('/jobs/4/duty')
     await person.see("//h1[normalize-space()='Duty']")
     await person.withAlt(Key.ARROW_RIGHT)
     await person.see("//h1[normalize-space()='Select']")
@@ -137,7 +146,7 @@ describe('journey: every screen', () => {
     const reader = await Person.at(at.instance.url)
     try {
       await reader.signIn('storekeeper')
-      await reader.go('/jobs/3/duty')
+      await reader.go('/jobs/4/duty')
       await reader.seeText('Read only')
       expect(await (await reader.field('Speed')).isEnabled()).to.equal(false)
       await reader.go('/machines/2')

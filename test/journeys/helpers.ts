@@ -9,6 +9,9 @@ export const WEB_DIR = join(process.cwd(), 'dist', 'web')
 
 /** A person at the screen: finds things by their words, as a person does. */
 export class Person {
+  /** What the hands did: each click, each field typed into, each key pressed on its own. */
+  inputs = 0
+
   private constructor(
     readonly web: WebDriver,
     readonly resize: (width: number, height: number) => Promise<unknown>,
@@ -45,6 +48,7 @@ export class Person {
   async click(xpath: string): Promise<void> {
     const element = await this.see(xpath)
     await this.web.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element)
+    this.inputs += 1
     await element.click()
   }
 
@@ -63,6 +67,7 @@ export class Person {
 
   async type(label: string, text: string, end: string = Key.TAB): Promise<void> {
     const field = await this.field(label)
+    this.inputs += 1
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, end)
   }
 
@@ -105,6 +110,7 @@ export class Person {
 
   /** Single keys work where nobody is typing. */
   async press(...keys: string[]): Promise<void> {
+    this.inputs += 1
     await this.web
       .actions()
       .sendKeys(...keys)
@@ -122,10 +128,46 @@ export class Person {
     await this.see("//h1[normalize-space()='Needs hands']")
   }
 
+  /** A machine from the list of the Yard. */
+  machine(name: string): Promise<void> {
+    return this.click(`//ul[contains(@class, 'machines')]//a[contains(normalize-space(.), '${name}')]`)
+  }
+
+  /** One step of the plan, filled in and signed by the person at the screen. */
+  async step(key: string, values: Record<string, string | true> = {}): Promise<void> {
+    const item = `//li[@data-step='${key}']`
+    for (const [field, value] of Object.entries(values)) {
+      if (value === true) await this.click(`${item}//input[@type='checkbox']`)
+      else {
+        const input = await this.see(`//*[@id='${key}-${field}']`)
+        this.inputs += 1
+        await input.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.TAB)
+      }
+    }
+    await this.click(`${item}//button[starts-with(@aria-label, 'Sign:')][not(@disabled)]`)
+    await this.see(`${item}//*[contains(@class, 'state-good')]`)
+  }
+
+  /** Temperatures of a run, at the minutes that the form proposes. */
+  async run(...temperatures: number[]): Promise<void> {
+    for (const t of temperatures) await this.type('Temperature', String(t), Key.ENTER)
+  }
+
+  /** What a link of the page gives: status, content type, first letters. */
+  async fetched(words: string): Promise<string> {
+    const href = await (await this.see(`//a[normalize-space()='${words}']`)).getAttribute('href')
+    this.inputs += 1
+    return this.web.executeAsyncScript<string>(
+      "const [href, done] = arguments; fetch(href).then(async (r) => done(`${r.status} ${r.headers.get('content-type').split(';')[0]} ${(await r.text()).slice(0, 5)}`))",
+      href,
+    )
+  }
+
   /** Opens the machine from the Yard and starts a job at one end. */
   async startJob(machine: string, end: string, reason: string): Promise<void> {
-    await this.link(machine)
+    await this.machine(machine)
     await this.button(`Start a job at the ${end}`)
+    this.inputs += 1
     await (await this.see("//input[@aria-label='Reason for the job']")).sendKeys(reason, Key.ENTER)
     await this.see("//h1[normalize-space()='Identify']")
   }

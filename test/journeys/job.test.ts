@@ -1,4 +1,5 @@
 import { expect } from 'chai'
+import { Key } from 'selenium-webdriver'
 import { Person, clear, stage, type Stage } from './helpers.js'
 
 describe('journey: from the Yard to a signed mounting step', () => {
@@ -16,7 +17,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
   it('signs in, opens the mash pump and starts a job on its drive end', async () => {
     await person.signIn('technician')
     await person.startJob('Mash pump', 'drive end', 'Noisy since the last clean-down')
-    await person.seeText('card 0104')
+    await person.seeText('card 0105')
   })
 
   it('Identify: readings in two units rank the bearing; the group stays an open question until confirmed', async () => {
@@ -139,5 +140,83 @@ describe('journey: from the Yard to a signed mounting step', () => {
     } finally {
       await planner.leave()
     }
+  })
+
+  it('signs the rest of the mounting steps', async () => {
+    await person.web.navigate().refresh()
+    await person.step('unpack', { marking: '6312 C3' })
+    await person.step('heat', { ringC: '104' })
+    await person.step('push')
+    await person.step('shoulder', { gapMm: '0.01' })
+    await person.step('turn', { free: true })
+  })
+
+  it('Lubricate: interval with its factors, what may meet what, strokes of the weighed gun', async () => {
+    await person.station('Lubricate')
+    expect(await person.verdict()).to.equal('grease open')
+    await person.pick('Grease that goes in', 'Wet-end calcium 2')
+    await person.pick('Grease gun', 'Press house gun')
+    expect(await person.figure('lubricate.quantityG')).to.equal('20')
+    expect(await person.figure('lubricate.strokes')).to.equal('16')
+    expect(await person.figure('lubricate.Fm')).to.equal('0.4')
+    const before = await person.figure('lubricate.intervalH')
+    await person.pick('Moisture', 'dry × 1')
+    expect(await person.figure('lubricate.intervalH')).to.not.equal(before)
+    await person.pick('Thickener that was in there', 'not known')
+    expect(await person.verdict()).to.equal('clean out first')
+    await person.see("//li[@data-step='clean-out']")
+    await person.pick('Thickener that was in there', 'calcium sulfonate complex')
+    expect(await person.verdict()).to.equal('settled')
+    await person.step('fill', { gramsG: '35', greaseRead: 'Wet-end calcium 2' })
+  })
+
+  it('Run in: a run that climbs on is stopped with where to look; one that settles is released by name', async () => {
+    await person.station('Run in')
+    await person.choose('Turned by hand', 'free and even')
+    await person.run(20, 34, 48, 62)
+    await person.web.wait(async () => (await person.verdict()) === 'climbs on', 10_000, 'waited for the climbing run')
+    await person.seeText('Look first at')
+    await person.click("//li[contains(., '60 min')]//button")
+    await person.click("//li[contains(., '40 min')]//button")
+    await person.web.wait(async () => (await person.verdict()) !== 'climbs on', 10_000)
+    await person.type('Minutes since start', '40')
+    await person.type('Temperature', '46', Key.ENTER)
+    await person.run(52, 53)
+    await person.choose('Noise', 'quiet')
+    await person.type('Vibration, RMS', '0.9')
+    await person.pick('Machine', 'medium')
+    await person.web.wait(async () => (await person.verdict()) === 'fit for release', 10_000, 'waited for the release')
+    await person.step('guards', { on: true })
+    await person.step('release')
+  })
+
+  it('Inspect: findings rank the causes; a tie is said, a further look settles it', async () => {
+    await person.station('Inspect')
+    await person.seeText('Nothing seen, no diagnosis')
+    await person.click("//label[contains(., 'Flaking in the load zone')]")
+    await person.seeText('Two causes lie close')
+    await person.click("//label[contains(., 'Milky or watery')]")
+    await person.click("//label[contains(., 'Rust spots')]")
+    await person.see("//details[@data-cause='water']")
+    await person.pick('Cause that you settle on', 'water got in')
+    expect(await person.verdict()).to.equal('cause settled')
+    await person.seeText('Find the way in')
+  })
+
+  it('closes the card; paper comes out; Yard and machine know the next greasing', async () => {
+    await person.saved()
+    await person.button('Finish the job')
+    await person.seeText('its greasing is on the round')
+    expect(await person.fetched('Card as PDF')).to.equal('200 application/pdf %PDF-')
+    expect(await person.fetched('Grease label')).to.equal('200 application/pdf %PDF-')
+    expect(await person.fetched('Section as SVG')).to.equal('200 image/svg+xml <svg ')
+    await person.click("//a[normalize-space()='To the machine']")
+    await person.see("//h1[contains(., 'Mash pump')]")
+    await person.seeText('cause found')
+    await person.seeText('water got in')
+    await person.click("//a[normalize-space()='Yard']")
+    await person.see("//h1[normalize-space()='Needs hands']")
+    const due = await (await person.see("//section[@aria-labelledby='due-title']")).getText()
+    expect(due).to.contain('Mash pump MP-2, impeller end').and.not.contain('Mash pump MP-2, drive end')
   })
 })

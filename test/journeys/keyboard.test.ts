@@ -42,7 +42,10 @@ describe('journey: a job by keyboard alone', () => {
     await person.web.wait(async () => (await focused()).includes('Sign-in name'), 10_000, 'the first field has the focus')
     await person.press('technician', Key.TAB, 'cider-press-4', Key.ENTER)
     await onto('Needs hands')
-    await tabTo('Mash pump')
+    await person.web.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform()
+    await person.web.wait(async () => (await focused()).includes('Find anything'), 10_000, 'the palette has the focus')
+    await person.press('mash pump')
+    await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'Mash pump MP-2')]")
     await person.press(Key.ENTER)
     await person.seeText('Pump shaft')
     await tabTo('Start a job at the impeller end')
@@ -114,6 +117,94 @@ describe('journey: a job by keyboard alone', () => {
     await person.press(Key.ENTER)
     await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
     await person.saved()
+  })
+
+  /** Fills the fields of a step in the order of the page and signs it, with Tab, text, Space and Enter. */
+  async function stepByKeys(key: string, title: string, values: readonly (string | true)[]): Promise<void> {
+    await person.web.executeScript("document.activeElement.blur(); document.querySelector('.card [tabindex]').focus()")
+    const fields: string[] = await person.web.executeScript(
+      "return [...document.querySelectorAll(`li[data-step='${arguments[0]}'] input`)].map((i) => i.id)",
+      key,
+    )
+    for (const [i, value] of values.entries()) {
+      for (let n = 0; n < 160 && (await person.web.executeScript('return document.activeElement.id')) !== fields[i]; n++)
+        await person.press(Key.TAB)
+      await person.press(value === true ? Key.SPACE : value)
+    }
+    await tabTo(`Sign: ${title}`)
+    await person.press(Key.ENTER)
+    await person.see(`//li[@data-step='${key}']//*[normalize-space()='R. Amble']`)
+  }
+  /** Opens a list with the arrow key and takes the entry that starts with these letters. */
+  async function take(field: string, letters: string): Promise<void> {
+    await person.web.executeScript('document.activeElement.blur()')
+    await tabTo(field)
+    await person.press(Key.ARROW_DOWN)
+    await person.see("//li[@role='option']")
+    await person.press(...letters)
+    await person.press(Key.ENTER)
+  }
+
+  it('signs every mounting step', async () => {
+    const seat = await person.web.executeScript<string>('return document.querySelector("li[data-step=\'seat\'] h3").innerText')
+    expect(seat).to.contain('55')
+    await stepByKeys('seat', 'Measure the shaft seat', ['55.009'])
+    await stepByKeys('bore', 'Measure the housing seat', ['120.02'])
+    await stepByKeys('unpack', 'Unpack', ['6311 C3'])
+    const method = await person.web.executeScript<string>(
+      "return document.querySelector(\"li[data-step='heat'], li[data-step='press']\").dataset.step",
+    )
+    if (method === 'press') await stepByKeys('press', 'Press', ['6'])
+    else {
+      await stepByKeys('heat', 'Heat', ['105'])
+      await stepByKeys('push', 'Push', [])
+    }
+    await stepByKeys('shoulder', 'Feel', ['0'])
+    await stepByKeys('turn', 'Turn', [true])
+  })
+
+  it('greases, runs in and releases', async () => {
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Lubricate')
+    await take('Grease that goes in', 'W')
+    await take('Grease gun', 'P')
+    await person.web.wait(async () => (await person.verdict()) === 'settled', 10_000, 'waited for the grease')
+    const grams = await person.figure('lubricate.firstFillG')
+    await stepByKeys('fill', 'Fill', [grams, 'Wet-end calcium 2'])
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Run in')
+    for (const t of ['20', '47', '55', '56']) {
+      await person.web.executeScript('document.activeElement.blur()')
+      await tabTo('Temperature')
+      await person.press(t, Key.ENTER)
+    }
+    await person.web.executeScript('document.activeElement.blur()')
+    await tabTo('Turned by hand')
+    await person.press(Key.SPACE)
+    await tabTo('Noise')
+    await person.press(Key.SPACE)
+    await tabTo('Vibration, RMS')
+    await person.press('1')
+    await take('Machine', 'm')
+    await person.web.wait(async () => (await person.verdict()) === 'fit for release', 10_000, 'waited for the run')
+    await stepByKeys('guards', 'Guards', [true])
+    await stepByKeys('release', 'Release', [])
+  })
+
+  it('ticks what is seen, settles on a cause and closes the card', async () => {
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Inspect')
+    await tabTo('Rust spots')
+    await person.press(Key.SPACE)
+    await take('Cause that you settle on', 'wa')
+    await person.web.wait(async () => (await person.verdict()) === 'cause settled', 10_000, 'waited for the cause')
+    await person.saved()
+    await person.web.executeScript('document.activeElement.blur()')
+    await tabTo('why close it all the same')
+    await person.press('Mark on the ring was worn off, stores record follows')
+    await tabTo('Finish the job')
+    await person.press(Key.ENTER)
+    await person.seeText('its greasing is on the round')
   })
 
   it('opens all cautions and open questions of the card', async () => {

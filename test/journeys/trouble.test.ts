@@ -76,8 +76,8 @@ describe('journey: two people on one station', () => {
       await person.link('Glycol circulation pump GP-1, drive end')
       await person.station('Duty')
       const planner = await new Client(at.instance.url).signIn('planner')
-      const card = (await planner.get('/jobs/3')).body
-      await planner.put('/jobs/3/answers/duty', { version: card.answers.duty.version, data: { ...card.answers.duty.data, speedRpm: 1450 } })
+      const card = (await planner.get('/jobs/4')).body
+      await planner.put('/jobs/4/answers/duty', { version: card.answers.duty.version, data: { ...card.answers.duty.data, speedRpm: 1450 } })
       await person.type('Speed', '2900')
       await person.seeText('Two versions of Duty')
       await person.seeText('M. Thorpe')
@@ -85,10 +85,10 @@ describe('journey: two people on one station', () => {
       expect(text).to.contain('2900').and.contain('1450')
       await person.button('Keep mine')
       await person.saved()
-      expect((await planner.get('/jobs/3')).body.answers.duty.data.speedRpm).to.equal(2900)
+      expect((await planner.get('/jobs/4')).body.answers.duty.data.speedRpm).to.equal(2900)
 
-      const again = (await planner.get('/jobs/3')).body
-      await planner.put('/jobs/3/answers/duty', {
+      const again = (await planner.get('/jobs/4')).body
+      await planner.put('/jobs/4/answers/duty', {
         version: again.answers.duty.version,
         data: { ...again.answers.duty.data, speedRpm: 1475 },
       })
@@ -126,7 +126,7 @@ describe('journey: things go away and come back', () => {
         close: async () => (server.closeAllConnections(), await new Promise((resolve) => server.close(resolve)), await pool.end()),
       }
       await person.saved()
-      const stored = (await (await new Client(at.instance.url).signIn('technician')).get('/jobs/3')).body.answers.duty.data
+      const stored = (await (await new Client(at.instance.url).signIn('technician')).get('/jobs/4')).body.answers.duty.data
       expect(stored).to.include({ radialLoadN: 2200, axialLoadN: 700 })
     } finally {
       await person.leave()

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import type { CardView } from '../../src/contract/api.js'
-import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
+import { Client, NOW, closeCard, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 describe('job card over HTTP', () => {
   let db: Awaited<ReturnType<typeof freshDatabase>>
@@ -43,10 +43,10 @@ describe('job card over HTTP', () => {
     groupEvidence: 'marking',
   }
 
-  it('demo: two finished jobs and an open one, results computed by the core and kept with its version', async () => {
+  it('demo: three finished jobs and an open one, results computed by the core and kept with its version', async () => {
     const counts = await instance.pool.query('SELECT status, count(*)::int AS n FROM job GROUP BY status ORDER BY status')
     expect(counts.rows).to.deep.equal([
-      { status: 'finished', n: 2 },
+      { status: 'finished', n: 3 },
       { status: 'open', n: 1 },
     ])
     const results = await instance.pool.query('SELECT DISTINCT core_version FROM result')
@@ -148,8 +148,14 @@ describe('job card over HTTP', () => {
       if (values) await technician.put(`/jobs/${card.job.id}/steps/${key}`, { version: 0, values })
       expect((await technician.post(`/jobs/${card.job.id}/steps/${key}/signature`)).status, key).to.equal(200)
     }
-    const done = await technician.post(`/jobs/${card.job.id}/finish`)
+    expect((await technician.post(`/jobs/${card.job.id}/finish`)).body.detail, 'the release is still to come').to.contain('not signed')
+    await closeCard(technician, card.job.id)
+    const open = await technician.post(`/jobs/${card.job.id}/finish`)
+    expect(open.status).to.equal(422)
+    expect(open.body.errors[0].field).to.equal('reason')
+    const done = await technician.post(`/jobs/${card.job.id}/finish`, { reason: 'The float is measured at the next stop.' })
     expect(done.status).to.equal(200)
+    expect(done.body.job.finishReason).to.contain('next stop')
     expect(done.body.position.fitted).to.deep.equal({ designation: '6312', group: '3', since: NOW.toISOString() })
     expect((await save('select', { reliabilityPercent: 95 })).body.detail).to.contain('finished')
   })

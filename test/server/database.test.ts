@@ -35,7 +35,7 @@ const REFUSED: [string, string, string][] = [
   ],
   [
     'a station that does not exist',
-    "INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES (3, 'guess', 1, '{}', now(), 1)",
+    "INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES (4, 'guess', 1, '{}', now(), 1)",
     '23514',
   ],
   [
@@ -50,10 +50,10 @@ const REFUSED: [string, string, string][] = [
   ],
   [
     'a signature without what it rests on',
-    "INSERT INTO step (job_id, key, version, signed_by, signed_at) VALUES (3, 'isolate', 1, 1, now())",
+    "INSERT INTO step (job_id, key, version, signed_by, signed_at) VALUES (4, 'isolate', 1, 1, now())",
     '23514',
   ],
-  ['an acceptance without a reason', "INSERT INTO step (job_id, key, version, accepted_by) VALUES (3, 'isolate', 1, 1)", '23514'],
+  ['an acceptance without a reason', "INSERT INTO step (job_id, key, version, accepted_by) VALUES (4, 'isolate', 1, 1)", '23514'],
   ['a change of the audit', "UPDATE audit SET action = 'x'", 'P0001'],
   ['a deletion from the audit', 'DELETE FROM audit', 'P0001'],
   ['an emptied audit', 'TRUNCATE audit', 'P0001'],
@@ -92,7 +92,7 @@ describe('database', () => {
     const fresh = await freshDatabase()
     const both = await Promise.all([startInstance(fresh.url), startInstance(fresh.url)])
     const jobs = await both[0].pool.query('SELECT count(*)::int AS n FROM job')
-    expect(jobs.rows[0].n).to.equal(3)
+    expect(jobs.rows[0].n).to.equal(4)
     for (const one of both) await one.close()
     await fresh.drop()
   })

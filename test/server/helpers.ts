@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import pg from 'pg'
+import { emptyAnswers } from '../../src/core/card/answers.js'
 import { createApp } from '../../src/server/app.js'
 import { DEMO_PASSWORD, loadDemo } from '../../src/server/demo.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
@@ -92,8 +93,9 @@ export class Client {
     })
     const set = res.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
-    const text = await res.text()
-    return { status: res.status, body: text ? JSON.parse(text) : null, headers: res.headers }
+    const bytes = Buffer.from(await res.arrayBuffer())
+    const json = /json/.test(res.headers.get('content-type') ?? '')
+    return { status: res.status, body: json ? JSON.parse(bytes.toString('utf8')) : bytes.length ? bytes : null, headers: res.headers }
   }
 
   get = (path: string) => this.send('GET', path)
@@ -106,5 +108,36 @@ export class Client {
     const reply = await this.post('/session', { login, password })
     if (reply.status !== 200) throw new Error(`sign-in as ${login}: ${reply.status} ${reply.body?.detail}`)
     return this
+  }
+}
+
+/** Grease, first hours and release of a mash pump card that is mounted: what is left to do before it can be closed. */
+export async function closeCard(client: Client, jobId: number): Promise<void> {
+  const card = () => client.get(`/jobs/${jobId}`).then((r) => r.body)
+  const save = async (station: string, patch: object) => {
+    const { version, data } = (await card()).answers[station]
+    const reply = await client.put(`/jobs/${jobId}/answers/${station}`, {
+      version,
+      data: { ...empty[station as 'runin'], ...data, ...patch },
+    })
+    if (reply.status !== 200) throw new Error(`${station}: ${reply.body.detail}`)
+  }
+  const empty = emptyAnswers()
+  await save('lubricate', { greaseId: 3, gunId: 1 })
+  await save('runin', {
+    freeTurn: 'free',
+    noise: 'quiet',
+    vibrationRmsMmS: 1,
+    machineClass: 'medium',
+    readings: [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 50, 58, 59][i] })),
+  })
+  for (const [key, values] of [
+    ['fill', { gramsG: 35, greaseRead: 'Wet-end calcium 2' }],
+    ['guards', { on: true }],
+    ['release', null],
+  ] as const) {
+    if (values) await client.put(`/jobs/${jobId}/steps/${key}`, { version: 0, values })
+    const signed = await client.post(`/jobs/${jobId}/steps/${key}/signature`)
+    if (signed.status !== 200) throw new Error(`${key}: ${signed.body.detail}`)
   }
 }
