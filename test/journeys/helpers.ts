@@ -128,6 +128,11 @@ export class Person {
     await this.see("//h1[normalize-space()='Needs hands']")
   }
 
+  /** An open card from the list of the Yard. */
+  openCard(words: string): Promise<void> {
+    return this.click(`//section[@aria-labelledby='jobs-title']//a[contains(normalize-space(.), '${words}')]`)
+  }
+
   /** A machine from the list of the Yard. */
   machine(name: string): Promise<void> {
     return this.click(`//ul[contains(@class, 'machines')]//a[contains(normalize-space(.), '${name}')]`)

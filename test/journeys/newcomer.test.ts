@@ -174,7 +174,7 @@ describe('journey: settings, palette, keys and light', () => {
 
   it('a gun is weighed again, a grease is added, refused values stand beside their field', async () => {
     await person.go('/settings')
-    await person.button('Weigh Cellar gun again')
+    await person.button('Weigh again: Cellar gun')
     await person.type('Grams together', '9.2')
     await person.button('Save')
     await person.seeText('0.92')

@@ -73,7 +73,7 @@ describe('journey: two people on one station', () => {
     const person = await Person.at(at.instance.url)
     try {
       await person.signIn('technician')
-      await person.link('Glycol circulation pump GP-1, drive end')
+      await person.openCard('Glycol circulation pump GP-1, drive end')
       await person.station('Duty')
       const planner = await new Client(at.instance.url).signIn('planner')
       const card = (await planner.get('/jobs/4')).body
@@ -109,7 +109,7 @@ describe('journey: things go away and come back', () => {
     const person = await Person.at(at.instance.url)
     try {
       await person.signIn('technician')
-      await person.link('Glycol circulation pump GP-1, drive end')
+      await person.openCard('Glycol circulation pump GP-1, drive end')
       await person.station('Duty')
       const port = (at.instance.server.address() as AddressInfo).port
       await at.instance.close()
@@ -143,7 +143,7 @@ describe('journey: things go away and come back', () => {
     const person = await Person.at(instance.url)
     try {
       await person.signIn('technician')
-      await person.link('Glycol circulation pump GP-1, drive end')
+      await person.openCard('Glycol circulation pump GP-1, drive end')
       await person.station('Duty')
       cluster.stop()
       await person.type('Radial load', '2.3')
@@ -166,7 +166,7 @@ describe('journey: things go away and come back', () => {
     const person = await Person.at(at.instance.url)
     try {
       await person.signIn('technician')
-      await person.link('Glycol circulation pump GP-1, drive end')
+      await person.openCard('Glycol circulation pump GP-1, drive end')
       await person.station('Duty')
       await at.instance.pool.query('DELETE FROM session')
       await person.type('Radial load', '2.4')

@@ -13,7 +13,7 @@ type Mark =
   | { is: 'jagged'; x: number; y: number; size: number }
   | { is: 'crack'; points: readonly Point[] }
   | { is: 'wash'; role: Role; from: number; to: number }
-  | { is: 'hollows'; xs: readonly number[]; rx: number; ry: number; role?: Role }
+  | { is: 'hollows'; xs: readonly number[]; rx: number; ry: number; y?: number; role?: Role }
   | { is: 'around'; ys: readonly number[] }
 
 type Base = 'race' | 'balls' | 'rollers' | 'cage' | 'rib' | 'bore' | 'outside' | 'seal' | 'grease'
@@ -170,7 +170,7 @@ const PICTURES: Readonly<Record<Finding, Picture>> = {
   },
   'rib-chipped': { base: 'rib', marks: [{ is: 'jagged', x: 60, y: 16, size: 8 }] },
   'rib-scored': { base: 'rib', marks: [{ is: 'around', ys: [12, 14.5, 17] }] },
-  'strike-marks': { base: 'rib', marks: [{ is: 'hollows', xs: [30, 64], rx: 4, ry: 4 }] },
+  'strike-marks': { base: 'rib', marks: [{ is: 'hollows', xs: [30, 64], rx: 4, ry: 4, y: 51 }] },
   'face-rubbed': {
     base: 'rib',
     marks: [
@@ -374,13 +374,10 @@ function drawMark(mark: Mark, base: Base): Primitive[] {
           mark.role,
         ),
       ]
-    case 'hollows':
-      return mark.xs.map((x) =>
-        path(
-          `M${x - mark.rx} 32A${mark.rx} ${mark.ry} 0 1 0 ${x + mark.rx} 32A${mark.rx} ${mark.ry} 0 1 0 ${x - mark.rx} 32Z`,
-          mark.role ?? 'dimension-head',
-        ),
-      )
+    case 'hollows': {
+      const { rx, ry, y = 32, role = 'dimension-head' } = mark
+      return mark.xs.map((x) => path(`M${x - rx} ${y}A${rx} ${ry} 0 1 0 ${x + rx} ${y}A${rx} ${ry} 0 1 0 ${x - rx} ${y}Z`, role))
+    }
     case 'around':
       return mark.ys.map((y) => line(11, y, 85, y, 'dimension'))
   }

@@ -58,7 +58,7 @@ async function move(step: number) {
   >
     <input
       v-model="search"
-      v-focus
+      autofocus
       class="search"
       type="text"
       role="combobox"

@@ -120,7 +120,15 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
     const counted = a.hoursRun === null ? `${Math.round(removed!.days)} · ${answers.duty.hoursPerDay}` : 'entered'
     run.step('h', 'hours run', 'days in place · hours a day', counted, about.hoursRun, 'h', 'record of what was fitted, duty')
     if (about.ratingLifeH)
-      run.step('h/L10h', 'share of the rating life', '100 h / L10h', `100 · ${short(about.hoursRun)} / ${short(about.ratingLifeH)}`, (100 * about.hoursRun) / about.ratingLifeH, '%', 'ISO 281:2007 for L10h')
+      run.step(
+        'h/L10h',
+        'share of the rating life',
+        '100 h / L10h',
+        `100 · ${short(about.hoursRun)} / ${short(about.ratingLifeH)}`,
+        (100 * about.hoursRun) / about.ratingLifeH,
+        '%',
+        'ISO 281:2007 for L10h',
+      )
   }
   const counted = run.result({})
   station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
@@ -155,7 +163,10 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
     ? { word: 'cause settled', level: 'good' }
     : !diagnosis
       ? { word: removed ? 'not looked at' : 'nothing came out', level: 'open' }
-      : { word: { none: 'nothing seen', clear: 'clear', likely: 'likely', close: 'two lie close' }[diagnosis.confidence], level: 'open' }
+      : {
+          word: { none: 'nothing seen', clear: 'one stands out', likely: 'one is likelier', close: 'two lie close' }[diagnosis.confidence],
+          level: 'open',
+        }
   const reason = removed
     ? `${removed.designation} came out after ${q(Math.round(removed.days), 'days')}. Mark its position, look before cleaning; marks of its removal are not the cause.`
     : 'Nothing is recorded as fitted before this job; what is seen can be noted all the same.'

@@ -129,7 +129,15 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
   const strokes = new Sheet()
   const count = gun && !a.sealed ? strokesFor(quantityG, gun) : null
   if (gun && count !== null)
-    strokes.step('z', 'strokes', 'quantity / grams a stroke', `${short(quantityG)} / ${short(gun.gramsPerStroke, 3)}`, count, '', 'weighed strokes of this gun, to the nearest whole one')
+    strokes.step(
+      'z',
+      'strokes',
+      'quantity / grams a stroke',
+      `${short(quantityG)} / ${short(gun.gramsPerStroke, 3)}`,
+      count,
+      '',
+      'weighed strokes of this gun, to the nearest whole one',
+    )
   station.figure('strokes', 'Strokes of this gun', count, 'ratio', strokes.result({}), {
     decimals: 0,
     note: gun ? `${gun.name}, ${short(gun.gramsPerStroke, 3)} g a stroke by weighing` : undefined,

@@ -66,7 +66,7 @@ async function saveGun() {
 <template>
   <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
   <template v-if="settings">
-    <section aria-labelledby="schools-title">
+    <section class="schools" aria-labelledby="schools-title">
       <h2 id="schools-title">How regreasing intervals are found</h2>
       <DecisionChoice
         id="plant-school"
@@ -89,7 +89,7 @@ async function saveGun() {
           <span>{{ label(THICKENERS, g.thickener) }}, {{ label(BASE_OILS, g.baseOil) }} oil</span>
           <span>{{ g.viscosity40 }} / {{ g.viscosity100 }} mm²/s at 40 / 100 °C</span>
           <span>{{ session.show(g.lowC, 'temperature') }} to {{ session.withUnit(g.highC, 'temperature') }}</span>
-          <Button v-if="session.may('planner')" label="Change" size="small" outlined :aria-label="`Change ${g.name}`" @click="edit(g)" />
+          <Button v-if="session.may('planner')" label="Change" size="small" outlined :aria-label="`Change: ${g.name}`" @click="edit(g)" />
         </li>
       </ul>
       <form v-if="editing !== null" class="form" @submit.prevent="saveGrease">
@@ -145,7 +145,7 @@ async function saveGun() {
             label="Weigh again"
             size="small"
             outlined
-            :aria-label="`Weigh ${g.name} again`"
+            :aria-label="`Weigh again: ${g.name}`"
             @click="weigh(g)"
           />
         </li>
@@ -211,6 +211,9 @@ async function saveGun() {
 }
 .add {
   margin-top: 10px;
+}
+.schools :deep(.decision) {
+  max-width: 46rem;
 }
 .why {
   padding-top: 6px;

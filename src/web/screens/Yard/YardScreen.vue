@@ -63,7 +63,9 @@ const sum = computed(() => {
                   ><b>{{ m.name }}</b
                   ><br /><span class="soft small">{{ m.place }}</span></span
                 >
-                <span class="fitted">{{ m.fitted.join(' · ') || 'nothing recorded' }}</span>
+                <span class="fitted"
+                  ><span v-for="f in m.fitted.length ? m.fitted : ['nothing recorded']" :key="f">{{ f }}</span></span
+                >
                 <span v-if="m.openJobs" class="state state-caution">job open</span>
               </RouterLink>
             </li>
@@ -123,7 +125,11 @@ const sum = computed(() => {
   font-size: 1.3rem;
 }
 .fitted {
+  display: flex;
+  flex-wrap: wrap;
   font: 600 1.05rem var(--condensed);
+  gap: 0 12px;
+  justify-content: end;
   text-align: right;
 }
 .empty {
