@@ -1,9 +1,9 @@
 // Writes one picture of each main view, from the demo plant under a fixed clock, to docs/screenshots (or the directory given).
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
+import { ensureBrowser, ensureBuilt, ensurePackages, ensurePdfPages, freePort, main, root, say } from './setup.mjs'
 
 const NOW = '2026-11-24T09:30:00Z'
 const out = resolve(process.argv[2] ?? join(root, 'docs', 'screenshots'))
@@ -33,6 +33,20 @@ const ANSWERS = {
     floatPresentMm: 1.2,
   },
   mount: { method: 'heat', limitC: 110, chillToC: -78, pressRatingN: 50000 },
+}
+const LUBRICATE = {
+  insideThickener: null,
+  insideOil: null,
+  housingTemperatureC: null,
+  contamination: null,
+  moisture: null,
+  vibrationRmsMmS: 1.1,
+  orientation: 'horizontal',
+  feed: 'side',
+  school: null,
+  manualIntervalH: null,
+  fillPercent: null,
+  sealed: false,
 }
 
 main(async () => {
@@ -93,7 +107,7 @@ main(async () => {
         path,
         body ?? null,
       )
-    await go('/sign-in', 'sign-in')
+    await go('/sign-in')
     await api('POST', '/session', { login: 'technician', password: 'cider-press-4' })
     const yard = await api('GET', '/yard')
     const pump = await api('GET', `/machines/${yard.machines.find((m) => m.code === 'MP-2').id}`)
@@ -103,20 +117,47 @@ main(async () => {
     const id = card.job.id
     for (const [station, data] of Object.entries(ANSWERS))
       card = await api('PUT', `/jobs/${id}/answers/${station}`, { version: card.answers[station].version, data })
+    const { greases, guns } = await api('GET', '/settings')
+    await api('PUT', `/jobs/${id}/answers/lubricate`, {
+      version: 0,
+      data: {
+        ...LUBRICATE,
+        greaseId: greases.find((g) => g.name === 'Wet-end calcium 2').id,
+        gunId: guns.find((g) => g.name === 'Press house gun').id,
+      },
+    })
     await api('PUT', `/jobs/${id}/steps/isolate`, { version: 0, values: { tried: true } })
     await api('POST', `/jobs/${id}/steps/isolate/signature`)
     await api('PUT', `/jobs/${id}/steps/seat`, { version: 0, values: { seatMm: 60.009 } })
     await go('/', 'yard')
-    await go(`/machines/${pump.id}`, 'machine')
-    for (const station of ['identify', 'duty', 'select', 'arrange', 'fit', 'mount'])
+    const mill = yard.machines.find((m) => m.code === 'MM-1').id
+    await go(`/machines/${mill}`, 'machine')
+    for (const station of ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
       await go(`/jobs/${id}/${station}`, `station-${station}`)
+    // The mill motor's second card is the one on which a repeat failure was understood.
+    const { jobs } = await api('GET', `/machines/${mill}`)
+    const told = jobs.find((j) => j.summary.cause === 'both-ends-held').id
+    await go(`/jobs/${told}/runin`, 'station-runin')
+    await go(`/jobs/${told}/inspect`, 'station-inspect')
+    await go(`/greasing/${yard.due[0].positionId}`, 'greasing')
+    const pdf = join(temp, 'card.pdf')
+    const base64 = await web.executeAsyncScript(
+      `const [path, done] = arguments
+       fetch(path).then((r) => r.blob()).then((b) => { const f = new FileReader(); f.onload = () => done(f.result.split(',')[1]); f.readAsDataURL(b) })`,
+      `/api/v1/jobs/${told}/card.pdf`,
+    )
+    writeFileSync(pdf, Buffer.from(base64, 'base64'))
+    spawnSync(await ensurePdfPages(), ['-r', '96', '-png', '-singlefile', pdf, join(out, 'printed-card')])
     await go('/rack?find=spherical', 'rack')
     await go('/rack/22313', 'bearing')
     await api('DELETE', '/session')
     await api('POST', '/session', { login: 'administrator', password: 'cider-press-4' })
     await go('/settings', 'settings')
+    await api('PATCH', '/session', { theme: 'night' })
+    await go('/', 'yard-night')
+    await api('PATCH', '/session', { theme: 'day' })
     await resize(820, 1180)
-    await go(`/jobs/${id}/fit`, 'fit-at-820')
+    await go(`/jobs/${told}/inspect`, 'inspect-at-820')
   } finally {
     await close()
     server.kill('SIGTERM')

@@ -5,6 +5,8 @@ import { DEMO_PASSWORD } from '../../src/server/demo.js'
 import { freshDatabase, startInstance, type Instance } from '../server/helpers.js'
 
 const WAIT = 15_000
+/** How often a condition is looked at, ms. */
+const POLL = 40
 export const WEB_DIR = join(process.cwd(), 'dist', 'web')
 
 /** A person at the screen: finds things by their words, as a person does. */
@@ -32,13 +34,24 @@ export class Person {
     await this.web.get(this.base + path)
   }
 
+  /** Goes on inside the page, as a link does, and waits until the screen is there. */
+  async visit(path: string): Promise<void> {
+    await this.web.executeScript(
+      "document.title = 'leaving'; history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate', { state: {} }))",
+      path,
+    )
+    const there =
+      "return document.title !== 'leaving' && !!document.querySelector('h1') && !document.querySelector('[role=status].state-box')"
+    await this.web.wait(() => this.web.executeScript(there), WAIT, `waited for ${path}`, POLL)
+  }
+
   see(xpath: string): Promise<WebElement> {
-    return this.web.wait(until.elementLocated(By.xpath(xpath)), WAIT, `waited for ${xpath}`)
+    return this.web.wait(until.elementLocated(By.xpath(xpath)), WAIT, `waited for ${xpath}`, POLL)
   }
 
   /** Any visible text on the page. */
   async seeText(text: string): Promise<void> {
-    await this.web.wait(async () => (await this.text()).includes(text), WAIT, `waited for "${text}"`)
+    await this.web.wait(async () => (await this.text()).includes(text), WAIT, `waited for "${text}"`, POLL)
   }
 
   async text(): Promise<string> {
@@ -97,6 +110,7 @@ export class Person {
       async () => /^Saved/.test(await (await this.see('//*[@data-save]')).getText()),
       WAIT,
       'waited for the card to be saved',
+      POLL,
     )
   }
 

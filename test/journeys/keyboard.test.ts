@@ -173,10 +173,10 @@ describe('journey: a job by keyboard alone', () => {
     await stepByKeys('fill', 'Fill', [grams, 'Wet-end calcium 2'])
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Run in')
-    for (const t of ['20', '47', '55', '56']) {
-      await person.web.executeScript('document.activeElement.blur()')
-      await tabTo('Temperature')
+    await tabTo('Temperature')
+    for (const [i, t] of ['20', '47', '55', '56'].entries()) {
       await person.press(t, Key.ENTER)
+      await person.see(`//ul[@aria-label='Readings of the run']/li[${i + 1}]`)
     }
     await person.web.executeScript('document.activeElement.blur()')
     await tabTo('Turned by hand')

@@ -132,7 +132,7 @@ describe('access', () => {
 
 describe('first start', () => {
   it('an empty database makes its first administrator with the printed code, once', async () => {
-    const db = await freshDatabase()
+    const db = await freshDatabase('empty')
     const instance = await startInstance(db.url, { demo: false })
     await instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'abc123')")
     const client = new Client(instance.url)

@@ -89,7 +89,7 @@ describe('database', () => {
   })
 
   it('two instances loading the demo at once load it once', async () => {
-    const fresh = await freshDatabase()
+    const fresh = await freshDatabase('empty')
     const both = await Promise.all([startInstance(fresh.url), startInstance(fresh.url)])
     const jobs = await both[0].pool.query('SELECT count(*)::int AS n FROM job')
     expect(jobs.rows[0].n).to.equal(4)

@@ -11,18 +11,39 @@ import { createPool } from '../../src/server/store/database.js'
 
 export const NOW = new Date('2026-11-24T09:30:00Z')
 
-/** A database of its own on the test cluster, migrated, dropped at the end. */
-export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
-  const base = process.env.YARDFROST_TEST_DATABASE
-  if (!base) throw new Error('run through npm test, which starts a cluster')
+const TEMPLATE = 'demo_template'
+const base = () => {
+  const url = process.env.YARDFROST_TEST_DATABASE
+  if (!url) throw new Error('run through npm test, which starts a cluster')
+  return url
+}
+const at = (name: string) => base().replace(/\/postgres$/, `/${name}`)
+const migrations = join(process.cwd(), 'src', 'server', 'migrations')
+
+/** The demo plant is loaded once on the test cluster; every database of a test is a copy of it. */
+async function ensureTemplate(admin: pg.Client): Promise<void> {
+  if ((await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [TEMPLATE])).rowCount) return
+  await admin.query(`CREATE DATABASE ${TEMPLATE}`)
+  await prepareDatabase(at(TEMPLATE), migrations)
+  const pool = createPool(at(TEMPLATE))
+  await loadDemo(pool, NOW)
+  await pool.end()
+}
+
+/** A database of its own on the test cluster, with the demo plant unless it is to be empty, dropped at the end. */
+export async function freshDatabase(content: 'demo' | 'empty' = 'demo'): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `t_${randomBytes(6).toString('hex')}`
-  const admin = new pg.Client({ connectionString: base })
+  const admin = new pg.Client({ connectionString: base() })
   await admin.connect()
-  await admin.query(`CREATE DATABASE ${name}`)
-  const url = base.replace(/\/postgres$/, `/${name}`)
-  await prepareDatabase(url, join(process.cwd(), 'src', 'server', 'migrations'))
+  if (content === 'demo') {
+    await ensureTemplate(admin)
+    await admin.query(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`)
+  } else {
+    await admin.query(`CREATE DATABASE ${name}`)
+    await prepareDatabase(at(name), migrations)
+  }
   return {
-    url,
+    url: at(name),
     drop: async () => {
       await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
       await admin.end()

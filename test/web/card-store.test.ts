@@ -134,6 +134,30 @@ describe('card store', () => {
     expect(server.view.answers.duty.data).to.include({ radialLoadN: 700 })
   })
 
+  it('a slow server meets one save after the other, never two at once', async () => {
+    let under = 0
+    let most = 0
+    const fast = server.fetch
+    globalThis.fetch = (async (url: string, init: RequestInit) => {
+      most = Math.max(most, ++under)
+      await new Promise((resolve) => setTimeout(resolve, 700))
+      under -= 1
+      return fast(url, init)
+    }) as typeof fetch
+    card.edit('duty', { radialLoadN: 1 })
+    await until(() => under === 1)
+    card.edit('duty', { radialLoadN: 2 })
+    card.schedule(0)
+    const acted = card.act('POST', '/moved/fit/seen')
+    card.edit('duty', { axialLoadN: 3 })
+    expect(await acted).to.equal(true)
+    await until(() => card.saveState === 'saved' && Object.keys(card.drafts).length === 0)
+    expect(most).to.equal(1)
+    expect(card.conflict).to.equal(null)
+    expect(server.view.answers.duty.data).to.include({ radialLoadN: 2, axialLoadN: 3 })
+    globalThis.fetch = fast as typeof fetch
+  })
+
   it('keeps typing that arrived while a save was under way', async () => {
     let typed = false
     server.hook = (method, path) => {

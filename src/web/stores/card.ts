@@ -22,6 +22,13 @@ const RETRY_MS = 1500
 const TYPING_MS = 2000
 
 let timer: ReturnType<typeof setTimeout> | undefined
+/** What goes to the server goes one after the other: two at once would each meet the version that the other has just made. */
+let turn: Promise<unknown> = Promise.resolve()
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const mine = turn.then(work, work)
+  turn = mine
+  return mine
+}
 
 /** One job card: what is on the server, what is typed beyond it, and the figures computed from both. */
 export const useCard = defineStore('card', {
@@ -131,9 +138,14 @@ export const useCard = defineStore('card', {
       timer = setTimeout(() => void this.flush(), pause)
     },
 
-    /** Sends what is not saved yet; keeps it and tries again when nobody answers. */
-    async flush() {
-      if (!this.view || this.saveState === 'saving') return
+    /** Sends what is not saved yet, after a saving that is under way. */
+    flush(): Promise<void> {
+      return inTurn(() => this.send())
+    },
+
+    /** Keeps what could not be sent and tries again when nobody answers. */
+    async send() {
+      if (!this.view) return
       if (this.conflict) {
         this.saveState = 'conflict'
         return
@@ -208,17 +220,19 @@ export const useCard = defineStore('card', {
     },
 
     /** An action on the card that must reach the server now. */
-    async act(method: string, path: string, body?: unknown): Promise<boolean> {
-      await this.flush()
-      this.message = ''
-      try {
-        this.take(await request<CardView>(method, `/jobs/${this.view!.job.id}${path}`, body))
-        return true
-      } catch (error) {
-        this.message = error instanceof Error ? error.message : String(error)
-        if (error instanceof ApiError && error.problem.status === 401) useSession().expired = true
-        return false
-      }
+    act(method: string, path: string, body?: unknown): Promise<boolean> {
+      return inTurn(async () => {
+        await this.send()
+        this.message = ''
+        try {
+          this.take(await request<CardView>(method, `/jobs/${this.view!.job.id}${path}`, body))
+          return true
+        } catch (error) {
+          this.message = error instanceof Error ? error.message : String(error)
+          if (error instanceof ApiError && error.problem.status === 401) useSession().expired = true
+          return false
+        }
+      })
     },
   },
 })

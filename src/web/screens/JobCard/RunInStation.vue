@@ -141,6 +141,11 @@ const chart = computed(() =>
   gap: 4px 22px;
   padding: 8px 0;
 }
+.readings li {
+  align-items: baseline;
+  display: flex;
+  gap: 6px;
+}
 .refusal {
   color: var(--rowan);
   font-weight: 600;

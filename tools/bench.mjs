@@ -1,0 +1,142 @@
+// Measures what is promised about speed, each line beside its limit; ends with 1 when one is over. Uses a cluster of its own.
+import { spawn } from 'node:child_process'
+import { readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { startCluster, temporaryDirectory } from './cluster.mjs'
+import { ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
+
+const ROUNDS = 200
+const MACHINES = 300
+const HISTORY_ROWS = 1_000_000
+const results = []
+
+function line(name, value, limit, unit) {
+  const good = value <= limit
+  results.push(good)
+  console.log(`${good ? 'within' : 'OVER  '}  ${name.padEnd(58)} ${value.toFixed(1).padStart(8)} ${unit}  limit ${limit} ${unit}`)
+}
+
+/** The time under which 95 of 100 calls stay, ms; the first calls warm up and do not count. */
+async function p95(call) {
+  for (let i = 0; i < 20; i++) await call(i)
+  const times = []
+  for (let i = 0; i < ROUNDS; i++) {
+    const begun = performance.now()
+    await call(i)
+    times.push(performance.now() - begun)
+  }
+  times.sort((a, b) => a - b)
+  return times[Math.floor(times.length * 0.95)]
+}
+
+/** Machines with two lubrication points each, and a million greasings among them. */
+async function fillHistory(url) {
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  const run = (sql, values) => client.query(sql, values)
+  await run(
+    `INSERT INTO machine (plant_id, code, name, place) SELECT 1, 'BX-' || n, 'Bench machine ' || n, 'Bench row' FROM generate_series(1, $1::int) n`,
+    [MACHINES],
+  )
+  await run(`INSERT INTO shaft_line (machine_id, name, span_mm, shaft_material, housing_material, carries)
+    SELECT id, 'Shaft', 300, 'carbon-steel', 'cast-iron', 'impeller' FROM machine WHERE code LIKE 'BX-%'`)
+  await run(`INSERT INTO position (shaft_line_id, name, shaft_end, station_mm)
+    SELECT s.id, e || ' end', e, CASE e WHEN 'drive' THEN 0 ELSE 300 END
+    FROM shaft_line s JOIN machine m ON m.id = s.machine_id CROSS JOIN unnest(ARRAY['drive', 'non-drive']) e WHERE m.code LIKE 'BX-%'`)
+  await run(`INSERT INTO installation (position_id, designation, clearance_group, fitted)
+    SELECT p.id, '6312', '3', tstzrange(now() - interval '2 years', NULL) FROM position p
+    LEFT JOIN installation i ON i.position_id = p.id WHERE i.id IS NULL`)
+  await run(`INSERT INTO lubrication_point (position_id, grease_id, school, interval_h, interval_days, quantity_g, last_at, due_at)
+    SELECT p.id, 1, 'interval-formula', 2800, 175, 20, now() - interval '100 days', now() + (p.id % 200 - 20) * interval '1 day'
+    FROM position p LEFT JOIN lubrication_point l ON l.position_id = p.id WHERE l.position_id IS NULL`)
+  await run(
+    `INSERT INTO grease_event (key, position_id, at, person_id, kind, grease_id, gun_id, strokes, grams)
+    SELECT gen_random_uuid(), p.id, now() - n * interval '8 hours', 1, 'greased', 1, 1, 16, 20
+    FROM (SELECT p.id FROM position p JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id WHERE m.code LIKE 'BX-%') p
+    CROSS JOIN generate_series(1, ceil($1::numeric / (2 * $2))::int) n`,
+    [HISTORY_ROWS, MACHINES],
+  )
+  await run('ANALYZE')
+  const { rows } = await run('SELECT count(*)::int AS n FROM grease_event')
+  await client.end()
+  return rows[0].n
+}
+
+/** Script that the first screen after sign-in loads, as files of the build, gzipped, kB. */
+async function firstScreen(url, programs) {
+  const { openBrowser } = await import('./browser.mjs')
+  const { web, close } = await openBrowser(programs)
+  try {
+    await web.manage().setTimeouts({ script: 20_000 })
+    await web.get(`${url}/sign-in`)
+    await web.executeAsyncScript(
+      `const done = arguments[0]; fetch('/api/v1/session', { method: 'POST', headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ login: 'technician', password: 'cider-press-4' }) }).then(() => done())`,
+    )
+    await web.get(url)
+    await web.wait(async () => (await web.executeScript('return document.querySelector("h1")?.innerText')) === 'Needs hands', 15_000)
+    const scripts = await web.executeScript(
+      "return performance.getEntriesByType('resource').map((e) => new URL(e.name).pathname).filter((p) => p.endsWith('.js'))",
+    )
+    return [...new Set(scripts)].reduce((sum, path) => sum + gzipSync(readFileSync(join(root, 'dist', 'web', path))).length / 1000, 0)
+  } finally {
+    await close()
+  }
+}
+
+main(async () => {
+  await ensurePackages()
+  await ensureBuilt()
+  const programs = await ensureBrowser()
+  const temp = temporaryDirectory()
+  const cluster = await startCluster(temp)
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  const server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1' },
+  })
+  try {
+    const up = () =>
+      fetch(`${url}/api/v1/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    for (let i = 0; i < 150 && !(await up()); i++) await new Promise((done) => setTimeout(done, 200))
+    line('first screen, script gzipped', await firstScreen(url, programs), 250, 'kB')
+    say('filling the history')
+    say(`${await fillHistory(cluster.url)} greasings on ${2 * MACHINES} points`)
+
+    let cookie = ''
+    const call = async (method, path, body) => {
+      const res = await fetch(`${url}/api/v1${path}`, {
+        method,
+        headers: { origin: url, cookie, ...(body ? { 'content-type': 'application/json' } : {}) },
+        body: body && JSON.stringify(body),
+      })
+      if (!res.ok) throw new Error(`${method} ${path}: ${res.status} ${await res.text()}`)
+      cookie = res.headers.get('set-cookie')?.split(';')[0] ?? cookie
+      return res.json()
+    }
+    await call('POST', '/session', { login: 'technician', password: 'cider-press-4' })
+    const { jobs, machines } = await call('GET', '/yard')
+    let card = await call('GET', `/jobs/${jobs[0].id}`)
+    const save = async (i) => {
+      const { version, data } = card.answers.duty
+      card = await call('PUT', `/jobs/${card.job.id}/answers/duty`, { version, data: { ...data, radialLoadN: 2000 + i } })
+    }
+    line('saving a card, p95', await p95(save), 25, 'ms')
+    line('due list (Yard) over a million greasings, p95', await p95(() => call('GET', '/yard')), 50, 'ms')
+    const busy = machines.find((m) => m.code === 'BX-1').id
+    line('machine with its timeline over a million greasings, p95', await p95(() => call('GET', `/machines/${busy}`)), 50, 'ms')
+  } finally {
+    server.kill('SIGTERM')
+    await new Promise((done) => server.once('exit', done))
+    cluster.stop()
+    rmSync(temp, { recursive: true, force: true })
+  }
+  process.exitCode = results.every(Boolean) ? 0 : 1
+})
