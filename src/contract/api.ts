@@ -3,8 +3,10 @@ import type { Station } from '../core/card/answers.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
 import type { MakersFigures } from '../core/catalogue/makers-figures.js'
 import type { LifeUsed } from '../core/card/position.js'
-import type { CardContext } from '../core/card/station.js'
+import { GROWTH_SCHOOLS } from '../core/arrangement/growth.js'
+import type { CardContext, Schools } from '../core/card/station.js'
 import type { Cause } from '../core/inspection/causes.js'
+import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
 import type { Grease, GreaseGun } from '../core/lubrication/grease.js'
 import { SCHOOLS, type School } from '../core/lubrication/regreasing.js'
 import { BASE_OILS, THICKENERS } from '../core/lubrication/tables.js'
@@ -69,7 +71,11 @@ export const gunInput = z.strictObject({
   strokesWeighed: z.int().min(1).max(200),
   gramsWeighed: amount,
 })
-export const schoolInput = z.strictObject({ school: z.enum(SCHOOLS) })
+export const schoolsInput = z.strictObject({
+  regreasing: z.enum(SCHOOLS),
+  growth: z.enum(GROWTH_SCHOOLS),
+  loadBands: z.enum(LOAD_BAND_NAMES),
+})
 export const makersFiguresInput = z.strictObject({
   dynamicRatingN: amount.nullable(),
   staticRatingN: amount.nullable(),
@@ -194,7 +200,7 @@ export interface GunView extends GreaseGun {
 export interface PlantSettings {
   greases: Grease[]
   guns: GunView[]
-  school: School
+  schools: Schools
   makersFigures: MakersFigures[]
 }
 

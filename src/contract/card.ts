@@ -13,7 +13,9 @@ import {
   type CardAnswers,
   type Station,
 } from '../core/card/answers.js'
+import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
+import { GROWTH_SCHOOLS } from '../core/arrangement/growth.js'
 import { CAUSE_NAMES } from '../core/inspection/causes.js'
 import { FINDING_NAMES } from '../core/inspection/findings.js'
 import { LIFE_TARGET_NAMES, SHOCK_NAMES } from '../core/life/targets.js'
@@ -66,12 +68,13 @@ export const answerSchemas = {
     driveEndHeld: z.boolean().nullable(),
     nonDriveEndHeld: z.boolean().nullable(),
     floatPresentMm: open,
+    growthSchool: z.enum(GROWTH_SCHOOLS).nullable(),
   }),
   fit: z.strictObject({
     group: z.enum(CLEARANCE_GROUPS).nullable(),
     shaftClass: toleranceClass,
     housingClass: toleranceClass,
-    loadBands: z.enum(['0.06-0.12', '0.07-0.15']),
+    loadBands: z.enum(LOAD_BAND_NAMES),
     accuracy: z.enum(ACCURACIES),
     split: z.boolean(),
     thinWall: z.boolean(),

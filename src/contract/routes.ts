@@ -13,7 +13,7 @@ import {
   preferencesInput,
   saveAnswerInput,
   saveStepInput,
-  schoolInput,
+  schoolsInput,
   signInInput,
   type Role,
 } from './api.js'
@@ -115,7 +115,13 @@ export const ROUTES = specs({
   changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease', body: greaseInput },
   addGun: { method: 'post', path: '/settings/guns', least: 'technician', summary: 'Add a grease gun by weighing', body: gunInput },
   weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again', body: gunInput },
-  school: { method: 'put', path: '/settings/school', least: 'planner', summary: 'School of regreasing intervals', body: schoolInput },
+  schools: {
+    method: 'put',
+    path: '/settings/schools',
+    least: 'planner',
+    summary: 'Schools that govern unless a card chooses otherwise',
+    body: schoolsInput,
+  },
 
   bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'The rack' },
   bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },

@@ -13,7 +13,7 @@ import { audit, transaction, type Query } from './store/database.js'
 import * as jobs from './store/jobs.js'
 import { addGreaseEvent, setPoint } from './store/lubrication.js'
 import { findPlace, fitBearing, fittedAt, plantName, setHeld, type Place } from './store/machines.js'
-import { plantContext } from './store/plant.js'
+import { plantContext, schoolsOf } from './store/plant.js'
 
 /** An answer that is not the wanted one; the routes turn it into a problem response. */
 export class Refused extends Error {
@@ -73,7 +73,7 @@ function summaryOf(evaluation: CardEvaluation): JobSummary {
     stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
     done: STATIONS.filter((s) => evaluation[s].verdict.level === 'good'),
     designation: evaluation.identify.row?.designation ?? null,
-    cause: evaluation.inspect.cause,
+    cause: evaluation.inspect.settled,
   }
 }
 
@@ -150,6 +150,7 @@ export async function openJob(pool: pg.Pool, positionId: number, reason: string,
     const [held, otherHeld] = [place.position.held, place.other?.held ?? null]
     const known: { [S in Station]?: Partial<CardAnswers[S]> } = {
       duty: duty ?? {},
+      fit: { loadBands: (await schoolsOf(query)).loadBands },
       arrange: {
         spanMm,
         shaftMaterial: shaftMaterial as Material,
@@ -159,7 +160,7 @@ export async function openJob(pool: pg.Pool, positionId: number, reason: string,
       },
     }
     const answers = fillAnswers(known)
-    for (const station of ['duty', 'arrange'] as const) await jobs.addAnswer(query, id, station, 1, answers[station], me.id, at)
+    for (const station of ['duty', 'arrange', 'fit'] as const) await jobs.addAnswer(query, id, station, 1, answers[station], me.id, at)
     const card = await loadCard(query, id, at)
     await jobs.setSummary(query, id, summaryOf(card.evaluation))
     return view(query, await loadCard(query, id, at))

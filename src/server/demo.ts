@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type pg from 'pg'
 import { z } from 'zod'
 import source from '../../demo/plant.json'
-import { ROLES, greaseInput, gunInput, type Me } from '../contract/api.js'
+import { ROLES, greaseInput, gunInput, schoolsInput, type Me } from '../contract/api.js'
 import { answerSchemas, fillAnswers, stepValuesSchema } from '../contract/card.js'
 import { emptyAnswers, STATIONS } from '../core/card/answers.js'
 import { hashPassword } from './auth/password.js'
@@ -15,7 +15,7 @@ import { audit, one, setting, type Query } from './store/database.js'
 import { addGreaseEvent, setPoint, type GreaseEvent } from './store/lubrication.js'
 import { fitBearing } from './store/machines.js'
 import { addPerson, findSignIn } from './store/people.js'
-import { addGrease, addGun, plantContext, setSchool } from './store/plant.js'
+import { addGrease, addGun, plantContext, setSchools } from './store/plant.js'
 
 /** One printed password for the invented people; they exist only with the demo plant, on loopback. */
 export const DEMO_PASSWORD = 'cider-press-4'
@@ -38,7 +38,7 @@ const demoSchema = z.strictObject({
   people: z.array(z.strictObject({ name: z.string(), login: z.string(), role: z.enum(ROLES) })),
   greases: z.array(greaseInput),
   guns: z.array(gunInput.extend({ daysAgo: z.number() })),
-  school: z.enum(SCHOOLS),
+  schools: schoolsInput,
   machines: z.array(
     z.strictObject({
       code: z.string(),
@@ -133,7 +133,7 @@ async function loadSettings(pool: pg.Pool, demo: Demo, now: Date): Promise<Ids> 
   const ids: Ids = { greases: [], guns: [] }
   for (const grease of demo.greases) ids.greases.push((await addGrease(pool, grease))!)
   for (const gun of demo.guns) ids.guns.push((await addGun(pool, gun, null, new Date(now.getTime() - gun.daysAgo * DAY_MS)))!)
-  await setSchool(pool, demo.school)
+  await setSchools(pool, demo.schools)
   return ids
 }
 

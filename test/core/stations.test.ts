@@ -239,6 +239,23 @@ describe('stations', () => {
     expect(card({ end: 'non-drive', duty: { loadDirection: 'unknown' } }).fit.housing!.toleranceClass).to.equal('J7')
   })
 
+  it('growth by its schools: the real rise, the rule of a foot, the temperature taken for the rise', () => {
+    const by = (growthSchool: ArrangeAnswers['growthSchool']) => figuresOf(card({ arrange: { growthSchool } }))
+    const grows = (school: ArrangeAnswers['growthSchool']) => by(school).get('arrange.growthMm')!.value as number
+    // 260 mm austenitic, 20 to 50 °C, cast iron to 40 °C; 0.015 inch a foot; 50 K without the housing.
+    expect(grows(null)).to.equal(grows('full'))
+    expect(grows('full')).to.be.closeTo(260 * (16.5e-6 * 30 - 10.5e-6 * 20), 1e-9)
+    expect(grows('quick')).to.be.closeTo((260 * 0.015) / 12, 1e-9)
+    expect(grows('cautious')).to.be.closeTo(260 * 16.5e-6 * 50, 1e-9)
+    for (const school of ['full', 'quick', 'cautious'] as const) {
+      expect(by(school).get('arrange.fullMm')!.value).to.equal(grows('full'))
+      expect(by(school).get('arrange.floatNeededMm')!.value).to.be.closeTo(1.2 * grows(school) + 0.25, 1e-9)
+    }
+    const cast = card({ arrange: { growthSchool: 'quick', shaftMaterial: 'bronze' } })
+    expect(cast.arrange.cautions.map((c) => c.code)).to.include('no-quick-rule')
+    expect(cast.arrange.growthMm).to.equal(figuresOf(cast).get('arrange.fullMm')!.value)
+  })
+
   it('waits in words for what comes before it', () => {
     const e = evaluateCard(emptyAnswers(), bareContext('drive', null))
     for (const station of ['select', 'fit', 'mount'] as const) {

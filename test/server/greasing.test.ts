@@ -149,7 +149,13 @@ describe('greasing', () => {
     expect((await planner.put('/settings/greases/9999', grease)).status).to.equal(404)
     const guns = (await technician.put('/settings/guns/1', { name: 'Press house gun', strokesWeighed: 10, gramsWeighed: 11 })).body.guns
     expect(guns.find((g: { id: number }) => g.id === 1)).to.include({ gramsPerStroke: 1.1, weighedBy: 'R. Amble' })
-    expect((await planner.put('/settings/school', { school: 'grease-life' })).body.school).to.equal('grease-life')
-    expect((await technician.get('/jobs/4')).body.context.plant.school).to.equal('grease-life')
+    const schools = { regreasing: 'grease-life', growth: 'cautious', loadBands: '0.07-0.15' }
+    expect((await planner.put('/settings/schools', schools)).body.schools).to.deep.equal(schools)
+    expect((await planner.put('/settings/schools', { ...schools, growth: 'by eye' })).status).to.equal(422)
+    const open = (await technician.get('/jobs/4')).body
+    expect(open.context.plant.schools).to.deep.equal(schools)
+    expect(open.answers.fit.data.loadBands, 'an open card keeps its bands').to.equal('0.06-0.12')
+    const job = (await technician.post(`/positions/${pump.id}/jobs`, { reason: '' })).body
+    expect(job.answers.fit.data.loadBands).to.equal('0.07-0.15')
   })
 })

@@ -166,9 +166,9 @@ describe('paper and files', () => {
 
   it('a finished card keeps what it knew when settings change', async () => {
     const before = (await technician.get('/jobs/2')).body.context
-    await planner.put('/settings/school', { school: 'manual' })
+    await planner.put('/settings/schools', { regreasing: 'manual', growth: 'quick', loadBands: '0.06-0.12' })
     expect((await technician.get('/jobs/2')).body.context).to.deep.equal(before)
-    expect((await technician.get('/jobs/4')).body.context.plant.school).to.equal('manual')
+    expect((await technician.get('/jobs/4')).body.context.plant.schools.regreasing).to.equal('manual')
   })
 
   it('figures of a maker’s sheet stand over the row with who and from where, and open cards say what moved', async () => {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { FAMILIES } from '../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS } from '../../core/fits/clearance-group.js'
+import { LOAD_BAND_NAMES } from '../../core/fits/recommend-tables.js'
 import { RING_LOADS } from '../../core/fits/recommend.js'
 import { CAUSE_NAMES } from '../../core/inspection/causes.js'
 import { FINDING_NAMES } from '../../core/inspection/findings.js'
@@ -21,7 +22,7 @@ export const designation = z.string().min(1).max(200)
 const toleranceClass = z.string().min(1).max(8)
 const range = z.tuple([number, number])
 const readings = z.array(number).max(64)
-const loadBands = z.enum(['0.06-0.12', '0.07-0.15'])
+const loadBands = z.enum(LOAD_BAND_NAMES)
 const seat = z.strictObject({ toleranceClass: toleranceClass.optional(), deviationUm: range.optional() })
 
 export const toleranceInput = z.strictObject({ sizeMm: number, toleranceClass })

@@ -1,6 +1,15 @@
 import { MATERIALS, expansionPerK, type Material } from '../materials.js'
 import { Sheet, inRange, short, type Result } from '../result.js'
 
+/** Schools of reckoning the growth; the full calculation is the default, since it counts the rise and the housing. */
+export const GROWTH_SCHOOLS = ['full', 'quick', 'cautious'] as const
+export type GrowthSchool = (typeof GROWTH_SCHOOLS)[number]
+export const GROWTH_SCHOOL_LABEL: Record<GrowthSchool, string> = {
+  full: 'full calculation',
+  quick: 'quick rule',
+  cautious: 'cautious',
+}
+
 export interface GrowthInput {
   spanMm: number
   shaftMaterial: Material

@@ -1,3 +1,4 @@
+import type { GrowthSchool } from '../arrangement/growth.js'
 import type { Family } from '../catalogue/families.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
@@ -77,6 +78,8 @@ export interface ArrangeAnswers {
   driveEndHeld: boolean | null
   nonDriveEndHeld: boolean | null
   floatPresentMm: number | null
+  /** Null: the plant's own default. */
+  growthSchool: GrowthSchool | null
 }
 
 export interface FitAnswers {
@@ -203,6 +206,7 @@ export function emptyAnswers(): CardAnswers {
       driveEndHeld: null,
       nonDriveEndHeld: null,
       floatPresentMm: null,
+      growthSchool: null,
     },
     fit: {
       group: null,

@@ -1,5 +1,7 @@
 import type { Bearing } from '../catalogue/catalogue.js'
 import type { MakersFigures } from '../catalogue/makers-figures.js'
+import type { GrowthSchool } from '../arrangement/growth.js'
+import type { LoadBands } from '../fits/recommend-tables.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { Cause } from '../inspection/causes.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
@@ -62,12 +64,21 @@ export interface StationResult {
   headline: string
 }
 
+/** Where practitioners differ: one default each, chosen by the plant. */
+export interface Schools {
+  regreasing: School
+  growth: GrowthSchool
+  loadBands: LoadBands
+}
+
+export const FIRST_SCHOOLS: Schools = { regreasing: 'interval-formula', growth: 'full', loadBands: '0.06-0.12' }
+
 /** What the plant has settled for all its cards. */
 export interface PlantContext {
   greases: Grease[]
   guns: GreaseGun[]
-  /** The school of regreasing intervals that governs unless a card chooses another. */
-  school: School
+  /** What governs unless a card chooses otherwise. */
+  schools: Schools
   makersFigures: MakersFigures[]
 }
 
@@ -97,7 +108,7 @@ export function bareContext(end: 'drive' | 'non-drive', other: Bearing | null): 
   return {
     end,
     other,
-    plant: { greases: [], guns: [], school: 'interval-formula', makersFigures: [] },
+    plant: { greases: [], guns: [], schools: FIRST_SCHOOLS, makersFigures: [] },
     past: { removed: null, grease: null, daysSinceGrease: null, intervalDays: null, bothEndsHeld: null, causes: [] },
   }
 }

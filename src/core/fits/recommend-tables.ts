@@ -46,6 +46,7 @@ export const LOAD_BANDS = {
   '0.07-0.15': { ball: [0.07, 0.15], roller: [0.08, 0.18] },
 } as const
 export type LoadBands = keyof typeof LOAD_BANDS
+export const LOAD_BAND_NAMES = Object.keys(LOAD_BANDS) as [LoadBands, ...LoadBands[]]
 
 /** From loose to tight; "one step tighter" is the next to the right. */
 export const HOUSING_LADDER = ['G7', 'H7', 'J7', 'K7', 'M7', 'N7', 'P7', 'R7'] as const

@@ -47,7 +47,7 @@ export function settingsRoutes({ pool, now }: ServerOptions): Router {
       if (!(await plant.weighGun(query, id, body, me.id, now()))) throw notFound('grease gun')
     }),
   )
-  route(router, ROUTES.school, ({ body, me }) => settle(me.id, 'school', body, (query) => plant.setSchool(query, body.school)))
+  route(router, ROUTES.schools, ({ body, me }) => settle(me.id, 'schools', body, (query) => plant.setSchools(query, body)))
 
   return router
 }

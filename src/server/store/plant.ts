@@ -1,9 +1,8 @@
 import type { GunView, PlantSettings } from '../../contract/api.js'
 import type { MakersFigures } from '../../core/catalogue/makers-figures.js'
-import type { PlantContext } from '../../core/card/station.js'
+import { FIRST_SCHOOLS, type PlantContext, type Schools } from '../../core/card/station.js'
 import type { Grease } from '../../core/lubrication/grease.js'
-import type { School } from '../../core/lubrication/regreasing.js'
-import { one, rows, setting, type Query } from './database.js'
+import { one, rows, type Query } from './database.js'
 
 const GREASE_SQL = `SELECT id, name, thickener, base_oil AS "baseOil", nlgi, viscosity_40 AS "viscosity40", viscosity_100 AS "viscosity100",
   low_c AS "lowC", high_c AS "highC" FROM grease`
@@ -72,14 +71,15 @@ export async function weighGun(query: Query, id: number, gun: Weighing, personId
   return done.rowCount === 1
 }
 
-const FIRST_SCHOOL: School = 'interval-formula'
-
-export async function schoolOf(query: Query): Promise<School> {
-  return (await setting(query, 'school', () => FIRST_SCHOOL)) as School
+export async function schoolsOf(query: Query): Promise<Schools> {
+  const kept = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'schools'")
+  return { ...FIRST_SCHOOLS, ...(kept ? (JSON.parse(kept.value) as Partial<Schools>) : {}) }
 }
 
-export async function setSchool(query: Query, school: School): Promise<void> {
-  await query.query("INSERT INTO setting (key, value) VALUES ('school', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [school])
+export async function setSchools(query: Query, schools: Schools): Promise<void> {
+  await query.query("INSERT INTO setting (key, value) VALUES ('schools', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [
+    JSON.stringify(schools),
+  ])
 }
 
 /** The newest entry of each designation; one that takes every figure back counts as none. */
@@ -113,13 +113,13 @@ export async function plantSettings(query: Query): Promise<PlantSettings> {
   return {
     greases: await listGreases(query),
     guns: await listGuns(query),
-    school: await schoolOf(query),
+    schools: await schoolsOf(query),
     makersFigures: await listMakersFigures(query),
   }
 }
 
 /** What every card knows of the plant. */
 export async function plantContext(query: Query): Promise<PlantContext> {
-  const { greases, guns, school, makersFigures } = await plantSettings(query)
-  return { greases, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })), school, makersFigures }
+  const { greases, guns, schools, makersFigures } = await plantSettings(query)
+  return { greases, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })), schools, makersFigures }
 }

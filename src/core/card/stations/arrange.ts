@@ -1,6 +1,6 @@
-import { thermalGrowth } from '../../arrangement/growth.js'
+import { GROWTH_SCHOOL_LABEL, thermalGrowth } from '../../arrangement/growth.js'
 import type { Bearing } from '../../catalogue/catalogue.js'
-import { Sheet, short } from '../../result.js'
+import { Sheet, short, type Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
@@ -69,16 +69,35 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
           }),
         { shaftRiseK: 'shaftHotC', housingRiseK: 'housingHotC' },
       )
-  if (growth) {
-    growthMm = growth.values.growthMm
-    quick = growth.values.quickRuleMm
-  }
-  const hero = station.figure('growthMm', 'Shaft grows past its housing', growthMm, 'gap', growth)
+  const school = a.growthSchool ?? context.plant.schools.growth
+  const full = growth?.values.growthMm ?? null
+  quick = growth?.values.quickRuleMm
+  // The cautious school takes the temperature of the shaft for its rise and lets the housing stay as it is.
+  const cautious = growth
+    ? station.attempt(() =>
+        thermalGrowth({
+          spanMm: a.spanMm!,
+          shaftMaterial: a.shaftMaterial!,
+          shaftRiseK: Math.max(a.shaftHotC!, a.shaftHotC! - a.assemblyC!),
+          housingMaterial: a.housingMaterial!,
+          housingRiseK: 0,
+        }),
+      )
+    : null
+  growthMm = school === 'cautious' ? (cautious?.values.growthMm ?? null) : school === 'quick' ? (quick ?? full) : full
+  if (school === 'quick' && growth && quick === undefined)
+    station.warn('note', 'no-quick-rule', 'The quick rule speaks for steel shafts only; the full calculation serves.')
+  const by: Result<unknown> | null = school === 'cautious' ? cautious : growth
+  const hero = station.figure('growthMm', 'Shaft grows past its housing', growthMm, 'gap', by, {
+    note: `by the ${GROWTH_SCHOOL_LABEL[school]} school`,
+  })
+  station.figure('fullMm', 'Full calculation', full, 'gap', growth)
   station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, {
     note: growth?.values.quickRuleRiseK
       ? `assumes a rise of ${q(Math.round(growth.values.quickRuleRiseK), 'rise')}; here ${q(a.shaftHotC! - a.assemblyC!, 'rise')}`
       : undefined,
   })
+  station.figure('cautiousMm', 'Cautious: temperature for rise', cautious?.values.growthMm ?? null, 'gap', cautious)
   const room = new Sheet()
   const floatNeededMm = growthMm === null ? null : Math.abs(growthMm) * GROWTH_FACTOR + ASSEMBLY_TOLERANCE_MM
   if (floatNeededMm !== null)

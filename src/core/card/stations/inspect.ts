@@ -28,6 +28,7 @@ export interface InspectResult extends StationResult {
   facts: string[]
   /** Settled by the technician, otherwise the likeliest. */
   cause: Cause | null
+  settled: Cause | null
   action: { now: string; change: string } | null
 }
 
@@ -175,6 +176,7 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
     diagnosis,
     facts,
     cause,
+    settled: a.cause,
     action: row && { now: row.now, change: row.change },
   }
 }

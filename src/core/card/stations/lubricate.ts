@@ -61,7 +61,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
   const { speedRpm, hoursPerDay, dirt, outerRingC, innerRingC, ambientC } = answers.duty
   const grease = context.plant.greases.find((g) => g.id === a.greaseId) ?? null
   const gun = context.plant.guns.find((g) => g.id === a.gunId) ?? null
-  const school = a.school ?? context.plant.school
+  const school = a.school ?? context.plant.schools.regreasing
   const nothing: Omit<LubricateResult, keyof StationResult> = {
     counted: null,
     factors: null,

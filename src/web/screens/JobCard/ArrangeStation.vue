@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../../../core/arrangement/growth.js'
 import type { ArrangeAnswers } from '../../../core/card/answers.js'
 import { shaftLineDrawing, type LineBearing } from '../../../core/drawing/shaft-line.js'
 import { MATERIALS, MATERIAL_NAMES } from '../../../core/materials.js'
@@ -18,6 +19,7 @@ const a = computed(() => card.answers.arrange)
 const edit = (patch: Partial<ArrangeAnswers>) => card.edit('arrange', patch)
 
 const MATERIAL_OPTIONS = MATERIAL_NAMES.map((value) => ({ value, label: MATERIALS[value].label }))
+const SCHOOL_OPTIONS = GROWTH_SCHOOLS.map((value) => ({ value, label: GROWTH_SCHOOL_LABEL[value] }))
 const HELD_OPTIONS = [
   { value: true, label: 'held' },
   { value: false, label: 'free' },
@@ -71,6 +73,16 @@ const drawing = computed(() => {
 <template>
   <StationFrame :result="result" drawing-title="The shaft line" drawing-note="bearings to scale, span shortened">
     <template #drawing><DrawingView :drawing="drawing" /></template>
+    <template #chart>
+      <DecisionChoice
+        id="growthSchool"
+        label="Growth counted by"
+        :options="SCHOOL_OPTIONS"
+        :model-value="a.growthSchool ?? card.view!.context.plant.schools.growth"
+        :disabled="card.readOnly"
+        @update:model-value="edit({ growthSchool: $event })"
+      />
+    </template>
     <template #entry>
       <div class="ends">
         <DecisionChoice

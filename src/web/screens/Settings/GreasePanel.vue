@@ -3,6 +3,9 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
 import { RouterLink } from 'vue-router'
+import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../../../core/arrangement/growth.js'
+import type { Schools } from '../../../core/card/station.js'
+import { LOAD_BAND_NAMES } from '../../../core/fits/recommend-tables.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../../../core/lubrication/regreasing.js'
 import { BASE_OILS, THICKENERS, type BaseOil, type Thickener } from '../../../core/lubrication/tables.js'
 import type { Grease } from '../../../core/lubrication/grease.js'
@@ -18,6 +21,9 @@ import { useSettings } from './useSettings.js'
 const session = useSession()
 const { settings, problem, errors, attempt } = useSettings()
 const SCHOOL_OPTIONS = SCHOOLS.map((value) => ({ value, label: SCHOOL_LABEL[value] }))
+const GROWTH_OPTIONS = GROWTH_SCHOOLS.map((value) => ({ value, label: GROWTH_SCHOOL_LABEL[value] }))
+const BAND_OPTIONS = LOAD_BAND_NAMES.map((value) => ({ value, label: value.replace('-', ' … ') }))
+const settle = (change: Partial<Schools>) => attempt('PUT', '/settings/schools', { ...settings.value!.schools, ...change })
 const THICKENER_OPTIONS = THICKENERS.map((t) => ({ value: t.name as Thickener, label: t.label }))
 const OIL_OPTIONS = BASE_OILS.map((o) => ({ value: o.name as BaseOil, label: o.label }))
 const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
@@ -67,19 +73,41 @@ async function saveGun() {
   <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
   <template v-if="settings">
     <section class="schools" aria-labelledby="schools-title">
-      <h2 id="schools-title">How regreasing intervals are found</h2>
+      <h2 id="schools-title">Schools</h2>
+      <p class="soft small">What governs where practitioners differ, unless a card chooses otherwise.</p>
       <DecisionChoice
-        id="plant-school"
-        label="School that governs unless a card chooses another"
+        id="plant-regreasing"
+        label="Regreasing interval"
         :options="SCHOOL_OPTIONS"
-        :model-value="settings.school"
+        :model-value="settings.schools.regreasing"
         :disabled="!session.may('planner')"
-        @update:model-value="attempt('PUT', '/settings/school', { school: $event })"
+        @update:model-value="settle({ regreasing: $event })"
       />
       <p class="soft small why">
         The interval formula is the usual choice where the machine manual is silent: it counts size, speed and surroundings. Every card
         shows all schools side by side.
       </p>
+      <DecisionChoice
+        id="plant-growth"
+        label="Growth of the shaft"
+        :options="GROWTH_OPTIONS"
+        :model-value="settings.schools.growth"
+        :disabled="!session.may('planner')"
+        @update:model-value="settle({ growth: $event })"
+      />
+      <p class="soft small why">
+        The full calculation counts the real rise and the housing. The quick rule assumes a rise of about 70 K; the cautious school takes
+        the temperature itself for the rise.
+      </p>
+      <DecisionChoice
+        id="plant-bands"
+        label="Load bands of the seats (light to, heavy above, share of C)"
+        :options="BAND_OPTIONS"
+        :model-value="settings.schools.loadBands"
+        :disabled="!session.may('planner')"
+        @update:model-value="settle({ loadBands: $event })"
+      />
+      <p class="soft small why">The first bands call a load heavy sooner and so hold the ring tighter. Cards that are open keep theirs.</p>
     </section>
     <section aria-labelledby="greases-title">
       <h2 id="greases-title">Greases</h2>
