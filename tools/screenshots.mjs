@@ -31,6 +31,7 @@ const ANSWERS = {
     driveEndHeld: true,
     nonDriveEndHeld: false,
     floatPresentMm: 1.2,
+    growthSchool: null,
   },
   mount: { method: 'heat', limitC: 110, chillToC: -78, pressRatingN: 50000 },
 }

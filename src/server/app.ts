@@ -36,6 +36,7 @@ export interface ServerOptions {
   calculationsPerMinute?: number
 }
 
+/** A sign-in lasts a week from when it was given; it is not written again with every request. */
 const WEEK_MS = 7 * 24 * 3600 * 1000
 const NONCE_MARK = '__CSP_NONCE__'
 
@@ -95,7 +96,7 @@ function api(options: ServerOptions): express.Router {
       secret: sessionSecret,
       resave: false,
       saveUninitialized: false,
-      store: new Store({ pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: false }),
+      store: new Store({ pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: false, disableTouch: true }),
       cookie: { httpOnly: true, sameSite: 'strict', secure: false, maxAge: WEEK_MS },
     }),
   )

@@ -4,7 +4,7 @@ import { mayAct, type AnswerView, type CardView, type JobSummary, type Me, type 
 import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js'
 import { problem, refusal, type Problem } from '../contract/problem.js'
 import { STATIONS, type CardAnswers, type Station } from '../core/card/answers.js'
-import type { CardContext } from '../core/card/station.js'
+import type { CardContext, PositionPast } from '../core/card/station.js'
 import { CORE_VERSION, cardPlan, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
 import { signature, stepStates, type StepRecord } from '../core/card/signing.js'
 import type { Material } from '../core/materials.js'
@@ -12,8 +12,7 @@ import { inUnits } from '../core/units/quantities.js'
 import { audit, transaction, type Query } from './store/database.js'
 import * as jobs from './store/jobs.js'
 import { addGreaseEvent, setPoint } from './store/lubrication.js'
-import { findPlace, fitBearing, fittedAt, plantName, setHeld, type Place } from './store/machines.js'
-import { plantContext, schoolsOf } from './store/plant.js'
+import { findPlace, fitBearing, fittedAt, setHeld, type Place } from './store/machines.js'
 
 /** An answer that is not the wanted one; the routes turn it into a problem response. */
 export class Refused extends Error {
@@ -36,33 +35,35 @@ interface Card {
 }
 
 export async function loadCard(query: Query, jobId: number, now: Date, lock = false): Promise<Card> {
-  const job = await jobs.findJob(query, jobId, lock)
+  const [job, views] = await Promise.all([jobs.findJob(query, jobId, lock), jobs.currentAnswers(query, jobId)])
   if (!job) throw notFound('job')
-  const place = (await findPlace(query, job.positionId, now))!
-  const views = await jobs.currentAnswers(query, jobId)
+  const [place, removed, causes] = await Promise.all([
+    findPlace(query, job.positionId, now),
+    fittedAt(query, job.positionId, job.openedAt),
+    jobs.earlierCauses(query, job.positionId, job.openedAt),
+  ])
   const answers = fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data ?? {}])))
-  const context = job.context ?? (await cardContext(query, job, place))
-  return { job, place, views, answers, context, evaluation: evaluateCard(answers, context) }
+  const context = job.context ?? cardContext(job, place!, { removed, causes })
+  return { job, place: place!, views, answers, context, evaluation: evaluateCard(answers, context) }
 }
 
 const DAY_MS = 24 * 3600 * 1000
 
 /** What plant and records say as the job found them; a finished card keeps its own. */
-async function cardContext(query: Query, job: jobs.JobRow, place: Place): Promise<CardContext> {
+function cardContext(job: jobs.JobRow, place: Place, found: Pick<PositionPast, 'removed' | 'causes'>): CardContext {
   const { position, other } = place
   const lubrication = position.lubrication
   const since = lubrication?.lastAt ? (job.openedAt.getTime() - Date.parse(lubrication.lastAt)) / DAY_MS : null
   return {
     end: position.end,
     other: other?.row ?? null,
-    plant: await plantContext(query),
+    plant: place.plant,
     past: {
-      removed: await fittedAt(query, job.positionId, job.openedAt),
+      ...found,
       grease: lubrication?.grease ?? null,
       daysSinceGrease: since !== null && since >= 0 ? since : null,
       intervalDays: lubrication?.intervalDays ?? null,
       bothEndsHeld: position.held === null || !other || other.held === null ? null : position.held && other.held,
-      causes: await jobs.earlierCauses(query, job.positionId, job.openedAt),
     },
   }
 }
@@ -96,17 +97,18 @@ function stepView(s: jobs.StepRow): StepView {
 
 async function view(query: Query, card: Card): Promise<CardView> {
   const { job, place, views } = card
+  const [steps, moved] = await Promise.all([jobs.listSteps(query, job.line.id), jobs.listMoved(query, job.line.id)])
   return {
     job: job.line,
-    plant: await plantName(query),
+    plant: job.plant,
     position: place.position,
     other: place.other,
     carries: place.shaftLine.carries,
     context: card.context,
-    dutyVersion: await jobs.dutyVersion(query, job.dutyId),
+    dutyVersion: job.dutyVersion,
     answers: views,
-    steps: (await jobs.listSteps(query, job.line.id)).map(stepView),
-    moved: await jobs.listMoved(query, job.line.id),
+    steps: steps.map(stepView),
+    moved,
   }
 }
 
@@ -122,18 +124,18 @@ export async function paperOf(pool: pg.Pool, jobId: number, now: Date) {
   return { view: await view(pool, card), answers, evaluation, states: stepStates(evaluation, records(steps)) }
 }
 
-/** One change to an open card, in one transaction under a lock on the job. */
+/** One change to an open card, in one transaction under a lock on the job; the body gives back the card when its answers changed. */
 async function change(
   pool: pg.Pool,
   jobId: number,
   now: Date,
-  body: (query: pg.PoolClient, card: Card) => Promise<void>,
+  body: (query: pg.PoolClient, card: Card) => Promise<Card | void>,
 ): Promise<CardView> {
   return transaction(pool, async (query) => {
     const card = await loadCard(query, jobId, now, true)
     if (card.job.line.status !== 'open') throw blocked('This job is finished; its card can be read but not changed.')
-    await body(query, card)
-    return view(query, await loadCard(query, jobId, now))
+    const changed = await body(query, card)
+    return view(query, changed ?? card)
   })
 }
 
@@ -150,7 +152,7 @@ export async function openJob(pool: pg.Pool, positionId: number, reason: string,
     const [held, otherHeld] = [place.position.held, place.other?.held ?? null]
     const known: { [S in Station]?: Partial<CardAnswers[S]> } = {
       duty: duty ?? {},
-      fit: { loadBands: (await schoolsOf(query)).loadBands },
+      fit: { loadBands: place.plant.schools.loadBands },
       arrange: {
         spanMm,
         shaftMaterial: shaftMaterial as Material,
@@ -162,9 +164,22 @@ export async function openJob(pool: pg.Pool, positionId: number, reason: string,
     const answers = fillAnswers(known)
     for (const station of ['duty', 'arrange', 'fit'] as const) await jobs.addAnswer(query, id, station, 1, answers[station], me.id, at)
     const card = await loadCard(query, id, at)
+    await saveResults(query, id, card.answers, card.evaluation, STATIONS, at)
     await jobs.setSummary(query, id, summaryOf(card.evaluation))
-    return view(query, await loadCard(query, id, at))
+    return view(query, { ...card, job: (await jobs.findJob(query, id))! })
   })
+}
+
+async function saveResults(
+  query: Query,
+  jobId: number,
+  answers: CardAnswers,
+  evaluation: CardEvaluation,
+  stations: readonly Station[],
+  at: Date,
+): Promise<void> {
+  const results = stations.map((station) => ({ station, inputs: answers[station], figures: evaluation[station].figures }))
+  await jobs.saveResults(query, jobId, results, CORE_VERSION, at)
 }
 
 /** Saves one station: a new version, every result recomputed, moved figures noted. */
@@ -183,16 +198,24 @@ export async function saveAnswer(
     const current = card.views[station]
     if (JSON.stringify(card.answers[station]) === JSON.stringify(parsed.data) && current.version > 0) return
     if (current.version !== version) throw conflict(`${current.savedBy} saved this station meanwhile.`, current)
-    await jobs.addAnswer(query, jobId, station, version + 1, parsed.data, me.id, at)
-    if (station === 'duty') await jobs.saveDuty(query, card.job, parsed.data, me.id, at)
     const answers = { ...card.answers, [station]: parsed.data }
     const evaluation = evaluateCard(answers, card.context)
-    for (const name of STATIONS) await jobs.saveResult(query, jobId, name, answers, evaluation[name].figures, CORE_VERSION, at)
-    for (const moved of movedFigures(card.evaluation, evaluation, station)) await jobs.saveMoved(query, jobId, moved, station)
-    // Whoever edits a station looks at its figures.
-    await jobs.clearMoved(query, jobId, station)
-    await jobs.setSummary(query, jobId, summaryOf(evaluation))
-    await audit(query, at, me.id, 'save-station', `job ${jobId}`, { station, version: version + 1 })
+    const values = (e: CardEvaluation, name: Station) => JSON.stringify(e[name].figures.map((f) => f.value))
+    const moves = (name: Station) => name === station || values(evaluation, name) !== values(card.evaluation, name)
+    // They go out together and are done in this order; the job is read behind them.
+    const written = Promise.all([
+      station === 'duty' ? jobs.saveDuty(query, card.job, parsed.data, me.id, at) : null,
+      jobs.addAnswer(query, jobId, station, version + 1, parsed.data, me.id, at),
+      saveResults(query, jobId, answers, evaluation, STATIONS.filter(moves), at),
+      jobs.saveMoved(query, jobId, movedFigures(card.evaluation, evaluation, station), station),
+      // Whoever edits a station looks at its figures.
+      jobs.clearMoved(query, jobId, station),
+      jobs.setSummary(query, jobId, summaryOf(evaluation)),
+      audit(query, at, me.id, 'save-station', `job ${jobId}`, { station, version: version + 1 }),
+    ])
+    const [job] = await Promise.all([jobs.findJob(query, jobId), written])
+    const saved = { version: version + 1, data: parsed.data, savedAt: at.toISOString(), savedBy: me.name }
+    return { ...card, answers, evaluation, views: { ...card.views, [station]: saved }, job: job! }
   })
 }
 
@@ -332,8 +355,8 @@ export async function makersFiguresEntered(
   await enter()
   for (const old of before) {
     const { evaluation } = await loadCard(query, old.job.line.id, now)
-    for (const moved of movedFigures(old.evaluation, evaluation, 'identify'))
-      await jobs.saveMoved(query, old.job.line.id, moved, 'identify')
+    await jobs.saveMoved(query, old.job.line.id, movedFigures(old.evaluation, evaluation, 'identify'), 'identify')
+    await jobs.clearMoved(query, old.job.line.id, 'identify')
     await jobs.setSummary(query, old.job.line.id, summaryOf(evaluation))
   }
 }

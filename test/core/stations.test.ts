@@ -251,6 +251,10 @@ describe('stations', () => {
       expect(by(school).get('arrange.fullMm')!.value).to.equal(grows('full'))
       expect(by(school).get('arrange.floatNeededMm')!.value).to.be.closeTo(1.2 * grows(school) + 0.25, 1e-9)
     }
+    expect(
+      card({ arrange: { shaftHotC: 78 } }).arrange.cautions.map((c) => c.code),
+      'rises 58 K, the rule assumes more',
+    ).to.not.include('quick-rule-short')
     const cast = card({ arrange: { growthSchool: 'quick', shaftMaterial: 'bronze' } })
     expect(cast.arrange.cautions.map((c) => c.code)).to.include('no-quick-rule')
     expect(cast.arrange.growthMm).to.equal(figuresOf(cast).get('arrange.fullMm')!.value)

@@ -7,7 +7,7 @@ export type GrowthSchool = (typeof GROWTH_SCHOOLS)[number]
 export const GROWTH_SCHOOL_LABEL: Record<GrowthSchool, string> = {
   full: 'full calculation',
   quick: 'quick rule',
-  cautious: 'cautious',
+  cautious: 'cautious rule',
 }
 
 export interface GrowthInput {

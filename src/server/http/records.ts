@@ -12,7 +12,7 @@ import { audit, transaction } from '../store/database.js'
 import { listJobs } from '../store/jobs.js'
 import { dueBefore } from '../store/lubrication.js'
 import { bearingUses, listMachines, machineView, plantName } from '../store/machines.js'
-import { addMakersFigures, listMakersFigures } from '../store/plant.js'
+import { addMakersFigures, plantContext } from '../store/plant.js'
 import { read } from './guard.js'
 import { route } from './route.js'
 
@@ -59,13 +59,13 @@ export function recordRoutes({ pool, now }: ServerOptions): Router {
 
   const named = (value: unknown) => findBearing(String(value).slice(0, 60))?.row.designation ?? ''
   route(router, ROUTES.bearings, async (): Promise<Bearing[]> => {
-    const entered = await listMakersFigures(pool)
+    const { makersFigures: entered } = await plantContext(pool)
     return (await listBearings(pool)).map((row) => withMakersFigures(row, entered))
   })
   const bearingView = async (designation: string): Promise<BearingView> => {
     const computed = await findBearingRow(pool, designation)
     if (!computed) throw card.notFound('bearing')
-    const row = withMakersFigures(computed, await listMakersFigures(pool))
+    const row = withMakersFigures(computed, (await plantContext(pool)).makersFigures)
     return { row, computed, usedAt: await bearingUses(pool, designation), jobs: await listJobs(pool, { designation }) }
   }
   route(router, ROUTES.bearing, ({ req }) => bearingView(named(req.params.designation)))

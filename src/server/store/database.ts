@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import pg from 'pg'
 
 // Counts and sizes stay well inside what a double holds exactly.
@@ -7,7 +8,8 @@ pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number)
 export type Query = Pick<pg.ClientBase, 'query'>
 
 export function createPool(url: string): pg.Pool {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000 })
+  // Statements that do not wait for each other go out together and are answered in their order.
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, pipeline: true })
   // An idle connection that breaks must not end the process; the next query reports it.
   pool.on('error', () => {})
   return pool
@@ -18,8 +20,9 @@ export async function transaction<T>(pool: pg.Pool, body: (query: pg.PoolClient)
   const client = await pool.connect()
   let broken = false
   try {
-    await client.query('BEGIN')
-    const value = await body(client)
+    // Not waited for: what the body asks goes out behind it, and fails with it.
+    const begun = client.query('BEGIN')
+    const [value] = await Promise.all([body(client), begun])
     await client.query('COMMIT')
     return value
   } catch (error) {
@@ -30,8 +33,24 @@ export async function transaction<T>(pool: pg.Pool, body: (query: pg.PoolClient)
   }
 }
 
+const names = new Map<string, string>()
+
+/** One name for each statement of the program, so that a connection plans it once. */
+function nameOf(sql: string): string {
+  const known = names.get(sql)
+  if (known) return known
+  const name = createHash('sha256').update(sql).digest('hex').slice(0, 32)
+  names.set(sql, name)
+  return name
+}
+
 export async function rows<T>(query: Query, sql: string, values: unknown[] = []): Promise<T[]> {
-  return (await query.query(sql, values)).rows as T[]
+  return (await query.query({ name: nameOf(sql), text: sql, values })).rows as T[]
+}
+
+/** A writing statement; the number of rows that it touched. */
+export async function execute(query: Query, sql: string, values: unknown[] = []): Promise<number> {
+  return (await query.query({ name: nameOf(sql), text: sql, values })).rowCount ?? 0
 }
 
 export async function one<T>(query: Query, sql: string, values: unknown[] = []): Promise<T | null> {
@@ -47,7 +66,7 @@ export async function audit(
   subject: string,
   detail: object = {},
 ): Promise<void> {
-  await query.query('INSERT INTO audit (at, person_id, action, subject, detail) VALUES ($1, $2, $3, $4, $5)', [
+  await execute(query, 'INSERT INTO audit (at, person_id, action, subject, detail) VALUES ($1, $2, $3, $4, $5)', [
     at,
     personId,
     action,

@@ -3,10 +3,11 @@ import type { StepValues } from '../../contract/card.js'
 import { STATIONS, type CardAnswers, type Station } from '../../core/card/answers.js'
 import type { CardContext } from '../../core/card/station.js'
 import type { Cause } from '../../core/inspection/causes.js'
-import { one, rows, type Query } from './database.js'
+import { execute, one, rows, type Query } from './database.js'
 
+/** Columns and tables of a job's line; what stands before them begins with SELECT. */
 const JOB_SQL = `
-  SELECT j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason", j.summary,
+  j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason", j.summary,
          m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName", p.name AS "positionName"
   FROM job j JOIN person o ON o.id = j.opened_by JOIN position p ON p.id = j.position_id
   JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id`
@@ -15,7 +16,7 @@ const JOB_SQL = `
 export function listJobs(query: Query, filter: { status?: 'open'; machineId?: number; designation?: string }): Promise<JobLine[]> {
   return rows(
     query,
-    `${JOB_SQL} WHERE ($1::text IS NULL OR j.status = $1) AND ($2::bigint IS NULL OR m.id = $2) AND ($3::text IS NULL OR j.summary ->> 'designation' = $3)
+    `SELECT ${JOB_SQL} WHERE ($1::text IS NULL OR j.status = $1) AND ($2::bigint IS NULL OR m.id = $2) AND ($3::text IS NULL OR j.summary ->> 'designation' = $3)
      ORDER BY j.opened_at DESC`,
     [filter.status, filter.machineId, filter.designation],
   )
@@ -25,6 +26,8 @@ export interface JobRow {
   line: JobLine
   positionId: number
   dutyId: number | null
+  dutyVersion: number | null
+  plant: string
   openedAt: Date
   /** What a finished card knew. */
   context: CardContext | null
@@ -32,13 +35,15 @@ export interface JobRow {
 
 /** `lock` keeps other writers of the card waiting until the transaction ends. */
 export async function findJob(query: Query, id: number, lock = false): Promise<JobRow | null> {
-  const row = await one<Omit<JobRow, 'line'>>(
+  const row = await one<JobLine & Omit<JobRow, 'line' | 'openedAt'>>(
     query,
-    `SELECT position_id AS "positionId", duty_id AS "dutyId", opened_at AS "openedAt", context FROM job WHERE id = $1 ${lock ? 'FOR UPDATE' : ''}`,
+    `SELECT j.position_id AS "positionId", j.duty_id AS "dutyId", j.context, (SELECT name FROM plant WHERE id = m.plant_id) AS plant,
+       (SELECT version FROM duty WHERE id = j.duty_id) AS "dutyVersion", ${JOB_SQL} WHERE j.id = $1 ${lock ? 'FOR UPDATE OF j' : ''}`,
     [id],
   )
   if (!row) return null
-  return { ...row, line: (await one<JobLine>(query, `${JOB_SQL} WHERE j.id = $1`, [id]))! }
+  const { positionId, dutyId, dutyVersion, plant, context, ...line } = row
+  return { positionId, dutyId, dutyVersion, plant, context, openedAt: new Date(line.openedAt), line }
 }
 
 /** Null when the position already has an open job. */
@@ -58,11 +63,11 @@ export async function openJobAt(query: Query, positionId: number): Promise<numbe
 }
 
 export async function setSummary(query: Query, jobId: number, summary: JobSummary): Promise<void> {
-  await query.query('UPDATE job SET summary = $2 WHERE id = $1', [jobId, summary])
+  await execute(query, 'UPDATE job SET summary = $2 WHERE id = $1', [jobId, summary])
 }
 
 export async function finishJob(query: Query, jobId: number, at: Date, context: CardContext, reason: string): Promise<void> {
-  await query.query("UPDATE job SET status = 'finished', finished_at = $2, context = $3, finish_reason = $4 WHERE id = $1", [
+  await execute(query, "UPDATE job SET status = 'finished', finished_at = $2, context = $3, finish_reason = $4 WHERE id = $1", [
     jobId,
     at,
     context,
@@ -84,9 +89,11 @@ export function earlierCauses(query: Query, positionId: number, before: Date): P
 export async function currentAnswers(query: Query, jobId: number): Promise<Record<Station, AnswerView>> {
   const found = await rows<{ station: Station; version: number; data: unknown; savedAt: Date; savedBy: string }>(
     query,
-    `SELECT DISTINCT ON (a.station) a.station, a.version, a.data, a.saved_at AS "savedAt", p.name AS "savedBy"
-     FROM answer a JOIN person p ON p.id = a.saved_by WHERE a.job_id = $1 ORDER BY a.station, a.version DESC`,
-    [jobId],
+    `SELECT s.station, a.version, a.data, a.saved_at AS "savedAt", p.name AS "savedBy"
+     FROM unnest($2::text[]) AS s (station)
+     JOIN LATERAL (SELECT * FROM answer x WHERE x.job_id = $1 AND x.station = s.station ORDER BY x.version DESC LIMIT 1) a ON true
+     JOIN person p ON p.id = a.saved_by`,
+    [jobId, [...STATIONS]],
   )
   const view = (station: Station): AnswerView => {
     const row = found.find((f) => f.station === station)
@@ -106,7 +113,7 @@ export async function addAnswer(
   personId: number,
   at: Date,
 ): Promise<void> {
-  await query.query('INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)', [
+  await execute(query, 'INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)', [
     jobId,
     station,
     version,
@@ -128,60 +135,55 @@ export async function latestDuty(query: Query, positionId: number): Promise<Card
 
 /** The duty of the shaft line as this job sees it: its own version is rewritten while the job is open, others never. */
 export async function saveDuty(query: Query, job: JobRow, data: unknown, personId: number, at: Date): Promise<void> {
-  const own = await query.query('UPDATE duty SET data = $3, saved_at = $4, saved_by = $5 WHERE id = $1 AND job_id = $2', [
-    job.dutyId,
-    job.line.id,
-    data,
-    at,
-    personId,
-  ])
-  if (own.rowCount) return
-  const row = await one<{ id: number }>(
+  await execute(
     query,
-    `INSERT INTO duty (shaft_line_id, position_id, version, data, job_id, saved_at, saved_by)
-     SELECT p.shaft_line_id, p.id, coalesce((SELECT max(version) FROM duty WHERE shaft_line_id = p.shaft_line_id), 0) + 1, $2, $3, $4, $5
-     FROM position p WHERE p.id = $1 RETURNING id`,
-    [job.positionId, data, job.line.id, at, personId],
+    `WITH own AS (UPDATE duty SET data = $3, saved_at = $4, saved_by = $5 WHERE id = $1 AND job_id = $2 RETURNING id),
+     made AS (
+       INSERT INTO duty (shaft_line_id, position_id, version, data, job_id, saved_at, saved_by)
+       SELECT p.shaft_line_id, p.id, coalesce((SELECT max(version) FROM duty WHERE shaft_line_id = p.shaft_line_id), 0) + 1, $3, $2, $4, $5
+       FROM position p WHERE p.id = $6 AND NOT EXISTS (SELECT 1 FROM own) RETURNING id)
+     UPDATE job SET duty_id = made.id FROM made WHERE job.id = $2`,
+    [job.dutyId, job.line.id, data, at, personId, job.positionId],
   )
-  await query.query('UPDATE job SET duty_id = $2 WHERE id = $1', [job.line.id, row!.id])
 }
 
-export async function dutyVersion(query: Query, dutyId: number | null): Promise<number | null> {
-  return (await one<{ version: number }>(query, 'SELECT version FROM duty WHERE id = $1', [dutyId]))?.version ?? null
-}
-
-export async function saveResult(
+/** Results of a card, one row a station with what was put in; rows that say the same are left as they are. */
+export async function saveResults(
   query: Query,
   jobId: number,
-  station: Station,
-  inputs: unknown,
-  figures: unknown,
+  results: { station: Station; inputs: unknown; figures: unknown }[],
   coreVersion: string,
   at: Date,
 ): Promise<void> {
-  await query.query(
-    `INSERT INTO result (job_id, station, inputs, figures, core_version, computed_at) VALUES ($1, $2, $3, $4, $5, $6)
-     ON CONFLICT (job_id, station) DO UPDATE SET inputs = $3, figures = $4, core_version = $5, computed_at = $6`,
-    [jobId, station, inputs, JSON.stringify(figures), coreVersion, at],
+  await execute(
+    query,
+    `INSERT INTO result AS r (job_id, station, inputs, figures, core_version, computed_at)
+     SELECT $1, v ->> 'station', v -> 'inputs', v -> 'figures', $3, $4 FROM jsonb_array_elements($2::jsonb) v
+     ON CONFLICT (job_id, station) DO UPDATE SET inputs = excluded.inputs, figures = excluded.figures, core_version = $3, computed_at = $4
+     WHERE (r.inputs, r.figures, r.core_version) IS DISTINCT FROM (excluded.inputs, excluded.figures, excluded.core_version)`,
+    [jobId, JSON.stringify(results), coreVersion, at],
   )
 }
 
-/** Keeps the first value that a person saw; a figure that came back to it has not moved. */
-export async function saveMoved(query: Query, jobId: number, moved: Omit<MovedView, 'because'>, because: Station): Promise<void> {
-  await query.query(
-    `INSERT INTO moved_figure (job_id, key, label, station, before, after, because) VALUES ($1, $2, $3, $4, $5, $6, $7)
-     ON CONFLICT (job_id, key) DO UPDATE SET after = $6, because = $7`,
-    [jobId, moved.key, moved.label, moved.station, moved.before, moved.after, because],
+/** Keeps the first value that a person saw; one that came back to it is forgotten by `clearMoved`. */
+export async function saveMoved(query: Query, jobId: number, moved: Omit<MovedView, 'because'>[], because: Station): Promise<void> {
+  if (!moved.length) return
+  await execute(
+    query,
+    `INSERT INTO moved_figure (job_id, key, label, station, before, after, because)
+     SELECT $1, v ->> 'key', v ->> 'label', v ->> 'station', v ->> 'before', v ->> 'after', $3 FROM jsonb_array_elements($2::jsonb) v
+     ON CONFLICT (job_id, key) DO UPDATE SET after = excluded.after, because = excluded.because`,
+    [jobId, JSON.stringify(moved), because],
   )
-  await query.query('DELETE FROM moved_figure WHERE job_id = $1 AND before = after', [jobId])
 }
 
 export function listMoved(query: Query, jobId: number): Promise<MovedView[]> {
   return rows(query, 'SELECT key, label, station, before, after, because FROM moved_figure WHERE job_id = $1 ORDER BY key', [jobId])
 }
 
+/** Forgets what moved at a station that is being looked at, and whatever has come back to what it was. */
 export async function clearMoved(query: Query, jobId: number, station: Station): Promise<void> {
-  await query.query('DELETE FROM moved_figure WHERE job_id = $1 AND station = $2', [jobId, station])
+  await execute(query, 'DELETE FROM moved_figure WHERE job_id = $1 AND (station = $2 OR before = after)', [jobId, station])
 }
 
 export interface StepRow {
@@ -208,7 +210,8 @@ export function listSteps(query: Query, jobId: number): Promise<StepRow[]> {
 
 /** New values take back an acceptance that was given for the old ones. */
 export async function saveStepValues(query: Query, jobId: number, key: string, values: StepValues): Promise<void> {
-  await query.query(
+  await execute(
+    query,
     `INSERT INTO step (job_id, key, version, fields) VALUES ($1, $2, 1, $3)
      ON CONFLICT (job_id, key) DO UPDATE SET fields = $3, version = step.version + 1, accepted_by = NULL, accepted_reason = NULL`,
     [jobId, key, values],
@@ -223,7 +226,8 @@ export async function signStep(
   personId: number,
   at: Date,
 ): Promise<void> {
-  await query.query(
+  await execute(
+    query,
     `INSERT INTO step (job_id, key, version, rested_on, signed_by, signed_at) VALUES ($1, $2, 1, $3, $4, $5)
      ON CONFLICT (job_id, key) DO UPDATE SET rested_on = $3, signed_by = $4, signed_at = $5, version = step.version + 1`,
     [jobId, key, restedOn, personId, at],
@@ -231,14 +235,15 @@ export async function signStep(
 }
 
 export async function withdrawSignature(query: Query, jobId: number, key: string): Promise<void> {
-  await query.query(
+  await execute(
+    query,
     'UPDATE step SET rested_on = NULL, signed_by = NULL, signed_at = NULL, version = version + 1 WHERE job_id = $1 AND key = $2',
     [jobId, key],
   )
 }
 
 export async function acceptStep(query: Query, jobId: number, key: string, reason: string, personId: number): Promise<void> {
-  await query.query('UPDATE step SET accepted_by = $3, accepted_reason = $4, version = version + 1 WHERE job_id = $1 AND key = $2', [
+  await execute(query, 'UPDATE step SET accepted_by = $3, accepted_reason = $4, version = version + 1 WHERE job_id = $1 AND key = $2', [
     jobId,
     key,
     personId,

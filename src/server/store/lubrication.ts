@@ -1,8 +1,6 @@
-import type { DueLine, LubricationView } from '../../contract/api.js'
-import type { Grease } from '../../core/lubrication/grease.js'
+import type { DueLine } from '../../contract/api.js'
 import type { School } from '../../core/lubrication/regreasing.js'
-import { one, rows, type Query } from './database.js'
-import { findGrease } from './plant.js'
+import { execute, rows, type Query } from './database.js'
 
 export interface Point {
   greaseId: number | null
@@ -14,7 +12,8 @@ export interface Point {
 
 /** What is wanted at a position from now on; the due date follows from the last greasing. */
 export async function setPoint(query: Query, positionId: number, point: Point, jobId: number | null): Promise<void> {
-  await query.query(
+  await execute(
+    query,
     `INSERT INTO lubrication_point (position_id, grease_id, school, interval_h, interval_days, quantity_g, job_id)
      VALUES ($1, $2, $3, $4, $5, $6, $7)
      ON CONFLICT (position_id) DO UPDATE SET grease_id = $2, school = $3, interval_h = $4, interval_days = $5, quantity_g = $6, job_id = $7`,
@@ -24,7 +23,9 @@ export async function setPoint(query: Query, positionId: number, point: Point, j
 }
 
 async function renewDue(query: Query, positionId: number): Promise<void> {
-  await query.query("UPDATE lubrication_point SET due_at = last_at + interval_days * interval '1 day' WHERE position_id = $1", [positionId])
+  await execute(query, "UPDATE lubrication_point SET due_at = last_at + interval_days * interval '1 day' WHERE position_id = $1", [
+    positionId,
+  ])
 }
 
 export interface GreaseEvent {
@@ -43,14 +44,15 @@ export interface GreaseEvent {
 
 /** Writes an event once, however often it is sent; a greasing moves the due date, a skip does not. False when it was there already. */
 export async function addGreaseEvent(query: Query, e: GreaseEvent): Promise<boolean> {
-  const done = await query.query(
+  const done = await execute(
+    query,
     `INSERT INTO grease_event (key, position_id, at, person_id, kind, grease_id, gun_id, strokes, grams, looks, note)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (key) DO NOTHING`,
     [e.key, e.positionId, e.at, e.personId, e.kind, e.greaseId, e.gunId, e.strokes, e.grams, e.looks, e.note],
   )
-  if (!done.rowCount) return false
+  if (!done) return false
   if (e.kind !== 'skipped') {
-    await query.query(`UPDATE lubrication_point SET last_at = greatest(last_at, $2), grease_id = $3 WHERE position_id = $1`, [
+    await execute(query, `UPDATE lubrication_point SET last_at = greatest(last_at, $2), grease_id = $3 WHERE position_id = $1`, [
       e.positionId,
       e.at,
       e.greaseId,
@@ -60,38 +62,9 @@ export async function addGreaseEvent(query: Query, e: GreaseEvent): Promise<bool
   return true
 }
 
-export interface PointRow {
-  greaseId: number | null
-  school: School
-  intervalH: number | null
-  intervalDays: number | null
-  quantityG: number | null
-  lastAt: Date | null
-  dueAt: Date | null
-}
-
-export function findPoint(query: Query, positionId: number): Promise<PointRow | null> {
-  return one(
-    query,
-    `SELECT grease_id AS "greaseId", school, interval_h AS "intervalH", interval_days AS "intervalDays", quantity_g AS "quantityG",
-       last_at AS "lastAt", due_at AS "dueAt" FROM lubrication_point WHERE position_id = $1`,
-    [positionId],
-  )
-}
-
 /** Keeps other writers of the point waiting until the transaction ends. */
 export async function lockPoint(query: Query, positionId: number): Promise<void> {
-  await query.query('SELECT 1 FROM lubrication_point WHERE position_id = $1 FOR UPDATE', [positionId])
-}
-
-export function lubricationView(point: PointRow, grease: Grease | null): LubricationView {
-  const { school, intervalH, intervalDays, quantityG, lastAt, dueAt } = point
-  return { grease, school, intervalH, intervalDays, quantityG, lastAt: lastAt?.toISOString() ?? null, dueAt: dueAt?.toISOString() ?? null }
-}
-
-export async function lubricationAt(query: Query, positionId: number): Promise<LubricationView | null> {
-  const point = await findPoint(query, positionId)
-  return point && lubricationView(point, await findGrease(query, point.greaseId))
+  await execute(query, 'SELECT 1 FROM lubrication_point WHERE position_id = $1 FOR UPDATE', [positionId])
 }
 
 /** Points due before a date, the longest overdue first. */

@@ -1,16 +1,16 @@
 import type { BearingUse, MachineLine, MachineView, PositionView, ShaftLineView } from '../../contract/api.js'
 import type { DutyAnswers } from '../../core/card/answers.js'
+import type { PlantContext } from '../../core/card/station.js'
 import { lifeUsed } from '../../core/card/position.js'
 import { findBearing } from '../../core/catalogue/catalogue.js'
 import { withMakersFigures, type MakersFigures } from '../../core/catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../../core/fits/clearance-group.js'
-import { one, rows, type Query } from './database.js'
+import { execute, one, rows, type Query } from './database.js'
 import { listJobs } from './jobs.js'
-import { lubricationAt } from './lubrication.js'
-import { listMakersFigures } from './plant.js'
+import { GREASE_JSON, plantContext } from './plant.js'
 import { timeline } from './timeline.js'
 
-interface PositionRow extends Omit<PositionView, 'fitted' | 'row'> {
+interface PositionRow extends Omit<PositionView, 'fitted' | 'row' | 'life'> {
   shaftLineId: number
   designation: string | null
   clearanceGroup: string | null
@@ -21,13 +21,18 @@ interface PositionRow extends Omit<PositionView, 'fitted' | 'row'> {
 const POSITION_SQL = `
   SELECT p.id, p.shaft_line_id AS "shaftLineId", p.name, p.shaft_end AS "end", p.station_mm AS "stationMm", p.held,
          i.designation, i.clearance_group AS "clearanceGroup", lower(i.fitted) AS since,
-         (SELECT d.data FROM duty d WHERE d.position_id = p.id ORDER BY d.version DESC LIMIT 1) AS duty
-  FROM position p LEFT JOIN installation i ON i.position_id = p.id AND upper_inf(i.fitted)`
+         (SELECT d.data FROM duty d WHERE d.position_id = p.id ORDER BY d.version DESC LIMIT 1) AS duty,
+         CASE WHEN l.position_id IS NOT NULL THEN json_build_object('school', l.school, 'intervalH', l.interval_h, 'intervalDays', l.interval_days,
+           'quantityG', l.quantity_g, 'lastAt', l.last_at, 'dueAt', l.due_at, 'grease', CASE WHEN g.id IS NOT NULL THEN ${GREASE_JSON} END) END AS lubrication
+  FROM position p LEFT JOIN installation i ON i.position_id = p.id AND upper_inf(i.fitted)
+  LEFT JOIN lubrication_point l ON l.position_id = p.id LEFT JOIN grease g ON g.id = l.grease_id`
 
 const DAY_MS = 24 * 3600 * 1000
 
-async function positionView(query: Query, found: PositionRow, makersFigures: readonly MakersFigures[], now: Date): Promise<PositionView> {
-  const { id, name, end, stationMm, held, designation, clearanceGroup, since, duty } = found
+const iso = (text: string | null) => text && new Date(text).toISOString()
+
+function positionView(found: PositionRow, makersFigures: readonly MakersFigures[], now: Date): PositionView {
+  const { id, name, end, stationMm, held, designation, clearanceGroup, since, duty, lubrication } = found
   const base = designation ? (findBearing(designation)?.row ?? null) : null
   const row = base && withMakersFigures(base, makersFigures)
   return {
@@ -38,7 +43,7 @@ async function positionView(query: Query, found: PositionRow, makersFigures: rea
     held,
     fitted: designation ? { designation, group: clearanceGroup, since: since!.toISOString() } : null,
     row,
-    lubrication: await lubricationAt(query, id),
+    lubrication: lubrication && { ...lubrication, lastAt: iso(lubrication.lastAt), dueAt: iso(lubrication.dueAt) },
     life: row && duty ? lifeUsed(row, duty, Math.max(0, (now.getTime() - since!.getTime()) / DAY_MS)) : null,
   }
 }
@@ -78,13 +83,11 @@ export async function machineView(query: Query, id: number, now: Date): Promise<
     `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ORDER BY p.station_mm`,
     [id],
   )
-  const makersFigures = await listMakersFigures(query)
-  const shaftLines: ShaftLineView[] = []
-  for (const line of lines) {
-    const own: PositionView[] = []
-    for (const p of positions) if (p.shaftLineId === line.id) own.push(await positionView(query, p, makersFigures, now))
-    shaftLines.push({ ...line, positions: own })
-  }
+  const { makersFigures } = await plantContext(query)
+  const shaftLines = lines.map((line) => ({
+    ...line,
+    positions: positions.filter((p) => p.shaftLineId === line.id).map((p) => positionView(p, makersFigures, now)),
+  }))
   return {
     ...machine,
     shaftLines,
@@ -99,35 +102,28 @@ export interface Place {
   other: PositionView | null
   shaftLine: Omit<ShaftLineView, 'positions'>
   machine: { id: number; code: string; name: string; place: string }
+  plant: PlantContext
 }
 
-/** A position, its partner on the shaft line and the line itself. */
+type PlaceRow = PositionRow & Pick<Place, 'shaftLine' | 'machine'>
+
+/** A position, its partner on the shaft line, the line itself, its machine and what the plant has settled. */
 export async function findPlace(query: Query, positionId: number, now: Date): Promise<Place | null> {
-  const found = await rows<PositionRow>(
+  const place = rows<PlaceRow>(
     query,
-    `${POSITION_SQL} WHERE p.shaft_line_id = (SELECT shaft_line_id FROM position WHERE id = $1)`,
+    `SELECT at.*, json_build_object('id', s.id, 'name', s.name, 'spanMm', s.span_mm, 'shaftMaterial', s.shaft_material,
+       'housingMaterial', s.housing_material, 'carries', s.carries) AS "shaftLine",
+       json_build_object('id', m.id, 'code', m.code, 'name', m.name, 'place', m.place) AS machine
+     FROM (${POSITION_SQL} WHERE p.shaft_line_id = (SELECT shaft_line_id FROM position WHERE id = $1)) at
+     JOIN shaft_line s ON s.id = at."shaftLineId" JOIN machine m ON m.id = s.machine_id`,
     [positionId],
   )
+  const [found, plant] = await Promise.all([place, plantContext(query)])
   const own = found.find((p) => p.id === positionId)
   if (!own) return null
-  const shaftLine = (await one<Place['shaftLine']>(
-    query,
-    `SELECT id, name, span_mm AS "spanMm", shaft_material AS "shaftMaterial", housing_material AS "housingMaterial", carries FROM shaft_line WHERE id = $1`,
-    [own.shaftLineId],
-  ))!
   const other = found.find((p) => p.id !== positionId)
-  const makersFigures = await listMakersFigures(query)
-  const machine = (await one<Place['machine']>(
-    query,
-    'SELECT m.id, m.code, m.name, m.place FROM machine m JOIN shaft_line s ON s.machine_id = m.id WHERE s.id = $1',
-    [own.shaftLineId],
-  ))!
-  return {
-    position: await positionView(query, own, makersFigures, now),
-    other: other ? await positionView(query, other, makersFigures, now) : null,
-    shaftLine,
-    machine,
-  }
+  const view = (row: PlaceRow) => positionView(row, plant.makersFigures, now)
+  return { position: view(own), other: other ? view(other) : null, shaftLine: own.shaftLine, machine: own.machine, plant }
 }
 
 /** What was fitted at a position at a moment, and for how many days by then. */
@@ -146,16 +142,17 @@ export function fittedAt(
 
 /** Which ends hold, as settled by a card. */
 export async function setHeld(query: Query, positionId: number, held: boolean | null): Promise<void> {
-  await query.query('UPDATE position SET held = $2 WHERE id = $1', [positionId, held])
+  await execute(query, 'UPDATE position SET held = $2 WHERE id = $1', [positionId, held])
 }
 
 /** Closes what was fitted and records what is fitted from now on. */
 export async function fitBearing(query: Query, positionId: number, designation: string, group: string | null, at: Date): Promise<void> {
-  await query.query('UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE position_id = $1 AND upper_inf(fitted)', [
+  await execute(query, 'UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE position_id = $1 AND upper_inf(fitted)', [
     positionId,
     at,
   ])
-  await query.query(
+  await execute(
+    query,
     'INSERT INTO installation (position_id, designation, clearance_group, fitted) VALUES ($1, $2, $3, tstzrange($4, NULL))',
     [positionId, designation, group, at],
   )

@@ -1,5 +1,5 @@
 import type { Me, Person, Role } from '../../contract/api.js'
-import { one, rows, type Query } from './database.js'
+import { execute, one, rows, type Query } from './database.js'
 
 const COLUMNS = 'id, name, login, role, units, theme, active'
 
@@ -47,12 +47,12 @@ export async function administrators(query: Query): Promise<number> {
 }
 
 export async function setPreferences(query: Query, id: number, units: string | undefined, theme: string | undefined): Promise<void> {
-  await query.query('UPDATE person SET units = coalesce($2, units), theme = coalesce($3, theme) WHERE id = $1', [id, units, theme])
+  await execute(query, 'UPDATE person SET units = coalesce($2, units), theme = coalesce($3, theme) WHERE id = $1', [id, units, theme])
 }
 
 /** Every session of a person whose password, role or standing changed ends. */
 export async function endSessions(query: Query, personId: number): Promise<void> {
-  await query.query("DELETE FROM session WHERE (sess ->> 'personId')::bigint = $1", [personId])
+  await execute(query, "DELETE FROM session WHERE (sess ->> 'personId')::bigint = $1", [personId])
 }
 
 export async function blockedUntil(query: Query, login: string): Promise<Date | null> {
@@ -61,7 +61,8 @@ export async function blockedUntil(query: Query, login: string): Promise<Date | 
 
 /** After the fourth failure in a row each next one doubles the wait, from 2 s to 5 minutes. */
 export async function recordFailure(query: Query, login: string, now: Date): Promise<void> {
-  await query.query(
+  await execute(
+    query,
     `INSERT INTO sign_in_attempt AS a (login, failures, blocked_until) VALUES ($1, 1, $2)
      ON CONFLICT (login) DO UPDATE SET failures = a.failures + 1,
        blocked_until = $2 + CASE WHEN a.failures < 4 THEN interval '0' ELSE least(interval '5 minutes', interval '1 second' * 2 ^ (a.failures - 3)) END`,
@@ -70,5 +71,5 @@ export async function recordFailure(query: Query, login: string, now: Date): Pro
 }
 
 export async function clearFailures(query: Query, login: string): Promise<void> {
-  await query.query('DELETE FROM sign_in_attempt WHERE login = $1', [login])
+  await execute(query, 'DELETE FROM sign_in_attempt WHERE login = $1', [login])
 }

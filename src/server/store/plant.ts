@@ -2,17 +2,14 @@ import type { GunView, PlantSettings } from '../../contract/api.js'
 import type { MakersFigures } from '../../core/catalogue/makers-figures.js'
 import { FIRST_SCHOOLS, type PlantContext, type Schools } from '../../core/card/station.js'
 import type { Grease } from '../../core/lubrication/grease.js'
-import { one, rows, type Query } from './database.js'
+import { execute, one, type Query } from './database.js'
 
-const GREASE_SQL = `SELECT id, name, thickener, base_oil AS "baseOil", nlgi, viscosity_40 AS "viscosity40", viscosity_100 AS "viscosity100",
-  low_c AS "lowC", high_c AS "highC" FROM grease`
+/** Columns of a grease as JSON; the tables of a statement call it g. */
+export const GREASE_JSON = `json_build_object('id', g.id, 'name', g.name, 'thickener', g.thickener, 'baseOil', g.base_oil, 'nlgi', g.nlgi,
+  'viscosity40', g.viscosity_40, 'viscosity100', g.viscosity_100, 'lowC', g.low_c, 'highC', g.high_c)`
 
-export function listGreases(query: Query): Promise<Grease[]> {
-  return rows(query, `${GREASE_SQL} ORDER BY name`)
-}
-
-export function findGrease(query: Query, id: number | null): Promise<Grease | null> {
-  return one(query, `${GREASE_SQL} WHERE id = $1`, [id])
+export async function findGrease(query: Query, id: number | null): Promise<Grease | null> {
+  return (await one<{ grease: Grease }>(query, `SELECT ${GREASE_JSON} AS grease FROM grease g WHERE g.id = $1`, [id]))?.grease ?? null
 }
 
 type GreaseInput = Omit<Grease, 'id'>
@@ -30,20 +27,12 @@ export async function addGrease(query: Query, grease: GreaseInput): Promise<numb
 }
 
 export async function changeGrease(query: Query, id: number, grease: GreaseInput): Promise<boolean> {
-  const done = await query.query(
+  const done = await execute(
+    query,
     `UPDATE grease SET name = $1, thickener = $2, base_oil = $3, nlgi = $4, viscosity_40 = $5, viscosity_100 = $6, low_c = $7, high_c = $8 WHERE id = $9`,
     [...greaseValues(grease), id],
   )
-  return done.rowCount === 1
-}
-
-export async function listGuns(query: Query): Promise<GunView[]> {
-  const found = await rows<Omit<GunView, 'gramsPerStroke' | 'weighedAt'> & { weighedAt: Date }>(
-    query,
-    `SELECT g.id, g.name, g.strokes_weighed AS "strokesWeighed", g.grams_weighed AS "gramsWeighed", g.weighed_at AS "weighedAt", p.name AS "weighedBy"
-     FROM grease_gun g LEFT JOIN person p ON p.id = g.weighed_by ORDER BY g.name`,
-  )
-  return found.map((g) => ({ ...g, weighedAt: g.weighedAt.toISOString(), gramsPerStroke: g.gramsWeighed / g.strokesWeighed }))
+  return done === 1
 }
 
 export interface Weighing {
@@ -64,35 +53,18 @@ export async function addGun(query: Query, gun: Weighing, personId: number | nul
 }
 
 export async function weighGun(query: Query, id: number, gun: Weighing, personId: number, at: Date): Promise<boolean> {
-  const done = await query.query(
+  const done = await execute(
+    query,
     'UPDATE grease_gun SET name = $2, strokes_weighed = $3, grams_weighed = $4, weighed_at = $5, weighed_by = $6 WHERE id = $1',
     [id, gun.name, gun.strokesWeighed, gun.gramsWeighed, at, personId],
   )
-  return done.rowCount === 1
-}
-
-export async function schoolsOf(query: Query): Promise<Schools> {
-  const kept = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'schools'")
-  return { ...FIRST_SCHOOLS, ...(kept ? (JSON.parse(kept.value) as Partial<Schools>) : {}) }
+  return done === 1
 }
 
 export async function setSchools(query: Query, schools: Schools): Promise<void> {
-  await query.query("INSERT INTO setting (key, value) VALUES ('schools', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [
+  await execute(query, "INSERT INTO setting (key, value) VALUES ('schools', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [
     JSON.stringify(schools),
   ])
-}
-
-/** The newest entry of each designation; one that takes every figure back counts as none. */
-export async function listMakersFigures(query: Query): Promise<MakersFigures[]> {
-  const found = await rows<MakersFigures & { enteredAt: string | Date }>(
-    query,
-    `SELECT * FROM (
-       SELECT DISTINCT ON (f.designation) f.designation, f.dynamic_rating_n AS "dynamicRatingN", f.static_rating_n AS "staticRatingN",
-         f.fatigue_load_limit_n AS "fatigueLoadLimitN", f.mass_kg AS "massKg", f.sheet, f.entered_at AS "enteredAt", p.name AS "enteredBy"
-       FROM makers_figures f JOIN person p ON p.id = f.entered_by ORDER BY f.designation, f.entered_at DESC, f.id DESC) newest
-     WHERE coalesce("dynamicRatingN", "staticRatingN", "fatigueLoadLimitN", "massKg") IS NOT NULL`,
-  )
-  return found.map((f) => ({ ...f, enteredAt: new Date(f.enteredAt).toISOString() }))
 }
 
 export async function addMakersFigures(
@@ -102,19 +74,37 @@ export async function addMakersFigures(
   personId: number,
   at: Date,
 ): Promise<void> {
-  await query.query(
+  await execute(
+    query,
     `INSERT INTO makers_figures (designation, dynamic_rating_n, static_rating_n, fatigue_load_limit_n, mass_kg, sheet, entered_at, entered_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
     [designation, f.dynamicRatingN, f.staticRatingN, f.fatigueLoadLimitN, f.massKg, f.sheet, at, personId],
   )
 }
 
+/** Every list as JSON, in one statement, since every card reads them all. Of maker's figures the newest of a designation counts; one that takes all back is none. */
+const SETTINGS_SQL = `
+  SELECT (SELECT coalesce(json_agg(${GREASE_JSON} ORDER BY g.name), '[]') FROM grease g) AS greases,
+    (SELECT coalesce(json_agg(json_build_object('id', w.id, 'name', w.name, 'strokesWeighed', w.strokes_weighed, 'gramsWeighed', w.grams_weighed,
+       'weighedAt', w.weighed_at, 'weighedBy', p.name) ORDER BY w.name), '[]') FROM grease_gun w LEFT JOIN person p ON p.id = w.weighed_by) AS guns,
+    (SELECT value::json FROM setting WHERE key = 'schools') AS schools,
+    (SELECT coalesce(json_agg(json_build_object('designation', f.designation, 'dynamicRatingN', f.dynamic_rating_n, 'staticRatingN', f.static_rating_n,
+       'fatigueLoadLimitN', f.fatigue_load_limit_n, 'massKg', f.mass_kg, 'sheet', f.sheet, 'enteredAt', f.entered_at, 'enteredBy', f.name)
+       ORDER BY f.designation), '[]')
+     FROM (SELECT DISTINCT ON (m.designation) m.*, p.name FROM makers_figures m JOIN person p ON p.id = m.entered_by
+           ORDER BY m.designation, m.entered_at DESC, m.id DESC) f
+     WHERE coalesce(f.dynamic_rating_n, f.static_rating_n, f.fatigue_load_limit_n, f.mass_kg) IS NOT NULL) AS "makersFigures"`
+
+const iso = (text: string) => new Date(text).toISOString()
+
 export async function plantSettings(query: Query): Promise<PlantSettings> {
+  type Row = Omit<PlantSettings, 'guns' | 'schools'> & { guns: Omit<GunView, 'gramsPerStroke'>[]; schools: Partial<Schools> | null }
+  const { greases, guns, schools, makersFigures } = (await one<Row>(query, SETTINGS_SQL))!
   return {
-    greases: await listGreases(query),
-    guns: await listGuns(query),
-    schools: await schoolsOf(query),
-    makersFigures: await listMakersFigures(query),
+    greases,
+    guns: guns.map((g) => ({ ...g, weighedAt: iso(g.weighedAt), gramsPerStroke: g.gramsWeighed / g.strokesWeighed })),
+    schools: { ...FIRST_SCHOOLS, ...schools },
+    makersFigures: makersFigures.map((f) => ({ ...f, enteredAt: iso(f.enteredAt) })),
   }
 }
 

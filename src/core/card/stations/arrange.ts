@@ -53,8 +53,6 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
   if (holding === 'non-drive')
     station.warn('note', 'locates-away', 'The non-drive end locates: the growth runs into the coupling. Check the coupling gap hot.')
 
-  let growthMm: number | null = null
-  let quick: number | undefined
   const parts = [a.spanMm, a.shaftMaterial, a.housingMaterial, a.assemblyC, a.shaftHotC, a.housingHotC]
   const growth = parts.some((p) => p === null)
     ? null
@@ -71,25 +69,27 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
       )
   const school = a.growthSchool ?? context.plant.schools.growth
   const full = growth?.values.growthMm ?? null
-  quick = growth?.values.quickRuleMm
+  const quick = growth?.values.quickRuleMm
   // The cautious school takes the temperature of the shaft for its rise and lets the housing stay as it is.
   const cautious = growth
-    ? station.attempt(() =>
-        thermalGrowth({
+    ? station.attempt(() => ({
+        ...thermalGrowth({
           spanMm: a.spanMm!,
           shaftMaterial: a.shaftMaterial!,
           shaftRiseK: Math.max(a.shaftHotC!, a.shaftHotC! - a.assemblyC!),
           housingMaterial: a.housingMaterial!,
           housingRiseK: 0,
         }),
-      )
+        // What it has to say of the rise is said by the full calculation.
+        cautions: [],
+      }))
     : null
-  growthMm = school === 'cautious' ? (cautious?.values.growthMm ?? null) : school === 'quick' ? (quick ?? full) : full
+  const growthMm = school === 'cautious' ? (cautious?.values.growthMm ?? null) : school === 'quick' ? (quick ?? full) : full
   if (school === 'quick' && growth && quick === undefined)
     station.warn('note', 'no-quick-rule', 'The quick rule speaks for steel shafts only; the full calculation serves.')
   const by: Result<unknown> | null = school === 'cautious' ? cautious : growth
   const hero = station.figure('growthMm', 'Shaft grows past its housing', growthMm, 'gap', by, {
-    note: `by the ${GROWTH_SCHOOL_LABEL[school]} school`,
+    note: `by the ${GROWTH_SCHOOL_LABEL[school]}`,
   })
   station.figure('fullMm', 'Full calculation', full, 'gap', growth)
   station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, {

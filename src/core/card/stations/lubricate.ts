@@ -18,8 +18,8 @@ import {
   type SchoolInterval,
 } from '../../lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
-import { Sheet, short, type Result } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { Sheet, short } from '../../result.js'
+import { inUnits, q } from '../../units/quantities.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import type { PlanStep } from '../plan.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
@@ -140,7 +140,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
     )
   station.figure('strokes', 'Strokes of this gun', count, 'ratio', strokes.result({}), {
     decimals: 0,
-    note: gun ? `${gun.name}, ${short(gun.gramsPerStroke, 3)} g a stroke by weighing` : undefined,
+    note: gun ? `${gun.name}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
   })
   const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
   const fill = station.attempt(() => firstFill(row, share), { share: 'fillPercent' })
@@ -151,7 +151,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
   const oil = grease ? station.attempt(() => film(grease, runC, row.pitchDiameterMm, speedRpm)) : null
   const kappa = oil?.values.kappa ?? null
   station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', oil, { note: 'wanted 1 to 4' })
-  factorFigures(station, factors, counted, a, found)
+  factorFigures(station, factors, counted, a)
 
   if (grease) checkGrease(station, grease, runC, ambientC, kappa)
   const inside = insideOf(a, context)
@@ -230,7 +230,6 @@ function factorFigures(
   factors: RegreasingFactors,
   counted: NonNullable<LubricateResult['counted']>,
   a: CardAnswers['lubricate'],
-  from: Result<unknown>,
 ): void {
   const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
   const rows: [keyof RegreasingFactors, string, string][] = [
@@ -245,7 +244,11 @@ function factorFigures(
     ],
     ['Fp', 'Shaft, Fp', label(ORIENTATION, a.orientation)],
   ]
-  for (const [key, words, note] of rows) station.figure(key, words, factors[key], 'ratio', from, { decimals: key === 'K' ? 0 : 1, note })
+  for (const [key, words, note] of rows) {
+    const sheet = new Sheet()
+    sheet.step(key, words, 'table', inUnits(note, 'metric'), factors[key], '', 'engineering practice: interval formula')
+    station.figure(key, words, factors[key], 'ratio', sheet.result({}), { decimals: key === 'K' ? 0 : 1, note })
+  }
 }
 
 function checkGrease(station: StationBuilder, grease: Grease, runC: number, ambientC: number | null, kappa: number | null): void {

@@ -244,7 +244,7 @@ async function saveGun() {
   max-width: 46rem;
 }
 .why {
-  padding-top: 6px;
+  padding: 4px 0 10px;
 }
 .problem {
   color: var(--rowan);
