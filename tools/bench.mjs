@@ -16,7 +16,9 @@ const results = []
 async function bareRoundTrip() {
   const bare = createServer((req, res) => req.resume().on('end', () => res.end('x'.repeat(8000)))).listen(0, '127.0.0.1')
   await new Promise((done) => bare.once('listening', done))
-  const time = await p95(() => fetch(`http://127.0.0.1:${bare.address().port}/`, { method: 'PUT', body: 'x'.repeat(400) }).then((r) => r.text()))
+  const time = await p95(() =>
+    fetch(`http://127.0.0.1:${bare.address().port}/`, { method: 'PUT', body: 'x'.repeat(400) }).then((r) => r.text()),
+  )
   bare.close()
   bare.closeAllConnections()
   return time

@@ -36,7 +36,7 @@ function specs<T extends Record<string, RouteSpec>>(table: T): T {
 }
 
 const PDF = 'application/pdf'
-
+// prettier-ignore
 export const ROUTES = specs({
   health: { method: 'get', path: '/health', least: null, summary: 'Whether server and database answer' },
   openapi: { method: 'get', path: '/openapi.json', least: null, summary: 'This document' },
@@ -44,13 +44,7 @@ export const ROUTES = specs({
   signIn: { method: 'post', path: '/session', least: null, summary: 'Sign in', body: signInInput },
   signOut: { method: 'delete', path: '/session', least: null, summary: 'Sign out' },
   preferences: { method: 'patch', path: '/session', least: 'viewer', summary: 'Units and light of the person', body: preferencesInput },
-  firstAdministrator: {
-    method: 'post',
-    path: '/first-administrator',
-    least: null,
-    summary: 'Make the first administrator with the printed code',
-    body: firstAdministratorInput,
-  },
+  firstAdministrator: { method: 'post', path: '/first-administrator', least: null, summary: 'Make the first administrator with the printed code', body: firstAdministratorInput },
 
   people: { method: 'get', path: '/people', least: 'administrator', summary: 'All people' },
   addPerson: { method: 'post', path: '/people', least: 'administrator', summary: 'Add a person', body: personInput },
@@ -60,76 +54,29 @@ export const ROUTES = specs({
   machine: { method: 'get', path: '/machines/:id', least: 'viewer', summary: 'A machine with its positions, jobs and timeline' },
   openJob: { method: 'post', path: '/positions/:id/jobs', least: 'technician', summary: 'Open a job at a position', body: newJobInput },
   card: { method: 'get', path: '/jobs/:id', least: 'viewer', summary: 'A job card' },
-  saveAnswer: {
-    method: 'put',
-    path: '/jobs/:id/answers/:station',
-    least: 'technician',
-    summary: 'Save one station',
-    body: saveAnswerInput,
-  },
-  seenMoved: {
-    method: 'post',
-    path: '/jobs/:id/moved/:station/seen',
-    least: 'technician',
-    summary: 'Moved figures of a station were seen',
-  },
+  saveAnswer: { method: 'put', path: '/jobs/:id/answers/:station', least: 'technician', summary: 'Save one station', body: saveAnswerInput },
+  seenMoved: { method: 'post', path: '/jobs/:id/moved/:station/seen', least: 'technician', summary: 'Moved figures of a station were seen' },
   saveStep: { method: 'put', path: '/jobs/:id/steps/:key', least: 'technician', summary: 'Write on a step', body: saveStepInput },
   signStep: { method: 'post', path: '/jobs/:id/steps/:key/signature', least: 'technician', summary: 'Sign a step' },
   withdrawStep: { method: 'delete', path: '/jobs/:id/steps/:key/signature', least: 'technician', summary: 'Withdraw a signature' },
-  acceptStep: {
-    method: 'post',
-    path: '/jobs/:id/steps/:key/acceptance',
-    least: 'planner',
-    summary: 'Accept a reading out of tolerance',
-    body: acceptStepInput,
-  },
+  acceptStep: { method: 'post', path: '/jobs/:id/steps/:key/acceptance', least: 'planner', summary: 'Accept a reading out of tolerance', body: acceptStepInput },
   finish: { method: 'post', path: '/jobs/:id/finish', least: 'technician', summary: 'Close the card', body: finishInput },
   cardPdf: { method: 'get', path: '/jobs/:id/card.pdf', least: 'viewer', summary: 'The card on paper', answers: PDF },
   cardJson: { method: 'get', path: '/jobs/:id/card.json', least: 'viewer', summary: 'The card with every figure and its working' },
-  sectionSvg: {
-    method: 'get',
-    path: '/jobs/:id/section.svg',
-    least: 'viewer',
-    summary: 'The section of the card',
-    answers: 'image/svg+xml',
-  },
+  sectionSvg: { method: 'get', path: '/jobs/:id/section.svg', least: 'viewer', summary: 'The section of the card', answers: 'image/svg+xml' },
 
   greasingPoint: { method: 'get', path: '/positions/:id/greasing', least: 'viewer', summary: 'What greasing a position needs' },
-  logGreasing: {
-    method: 'post',
-    path: '/positions/:id/greasings',
-    least: 'technician',
-    summary: 'Log a greasing done or skipped',
-    body: greasingInput,
-  },
-  greaseLabel: {
-    method: 'get',
-    path: '/positions/:id/label.pdf',
-    least: 'viewer',
-    summary: 'The grease label with its QR code',
-    answers: PDF,
-  },
+  logGreasing: { method: 'post', path: '/positions/:id/greasings', least: 'technician', summary: 'Log a greasing done or skipped', body: greasingInput },
+  greaseLabel: { method: 'get', path: '/positions/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
 
   plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
   addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease', body: greaseInput },
   changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease', body: greaseInput },
   addGun: { method: 'post', path: '/settings/guns', least: 'technician', summary: 'Add a grease gun by weighing', body: gunInput },
   weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again', body: gunInput },
-  schools: {
-    method: 'put',
-    path: '/settings/schools',
-    least: 'planner',
-    summary: 'Schools that govern unless a card chooses otherwise',
-    body: schoolsInput,
-  },
+  schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise', body: schoolsInput },
 
   bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'The rack' },
   bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
-  makersFigures: {
-    method: 'put',
-    path: '/bearings/:designation/makers-figures',
-    least: 'planner',
-    summary: 'Enter figures of a maker’s sheet',
-    body: makersFiguresInput,
-  },
+  makersFigures: { method: 'put', path: '/bearings/:designation/makers-figures', least: 'planner', summary: 'Enter figures of a maker’s sheet', body: makersFiguresInput },
 })

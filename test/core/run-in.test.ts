@@ -11,120 +11,21 @@ import {
 } from '../../src/core/runin/run-in.js'
 
 /** Runs as [minute, °C] and what they are, limit 90 °C. */
+// prettier-ignore
 const RUNS: [string, [number, number][], RunState][] = [
   ['nothing yet', [], 'none'],
   ['the first reading', [[0, 20]], 'warming'],
-  [
-    'a run that bends over and rests',
-    [
-      [0, 20],
-      [20, 41],
-      [40, 52],
-      [60, 57],
-      [90, 60],
-      [120, 61],
-    ],
-    'settled',
-  ],
-  [
-    'a run with its peak behind it',
-    [
-      [0, 20],
-      [30, 58],
-      [60, 66],
-      [90, 65],
-      [120, 63],
-    ],
-    'settled',
-  ],
-  [
-    'still rising, but less and less',
-    [
-      [0, 20],
-      [20, 40],
-      [40, 52],
-      [60, 60],
-    ],
-    'warming',
-  ],
-  [
-    'two readings a minute apart prove nothing',
-    [
-      [0, 20],
-      [59, 50],
-      [60, 50],
-    ],
-    'warming',
-  ],
-  [
-    'a flat start is too early to count',
-    [
-      [0, 20],
-      [10, 21],
-      [25, 21],
-    ],
-    'warming',
-  ],
-  [
-    'climbs on after the first hour as fast as before',
-    [
-      [0, 20],
-      [30, 36],
-      [60, 51],
-      [90, 66],
-    ],
-    'climbing',
-  ],
-  [
-    'climbs on, faster',
-    [
-      [0, 20],
-      [60, 40],
-      [90, 55],
-      [110, 70],
-    ],
-    'climbing',
-  ],
-  [
-    'not settled after four hours',
-    [
-      [0, 20],
-      [60, 40],
-      [120, 52],
-      [180, 60],
-      [250, 66],
-    ],
-    'climbing',
-  ],
-  [
-    'runs away',
-    [
-      [0, 20],
-      [5, 35],
-    ],
-    'racing',
-  ],
-  [
-    'over the limit, whatever it did after',
-    [
-      [0, 20],
-      [60, 91],
-      [120, 70],
-    ],
-    'over-limit',
-  ],
-  [
-    'readings out of order are put in order',
-    [
-      [60, 57],
-      [0, 20],
-      [120, 61],
-      [20, 41],
-      [90, 60],
-      [40, 52],
-    ],
-    'settled',
-  ],
+  ['a run that bends over and rests', [[0, 20], [20, 41], [40, 52], [60, 57], [90, 60], [120, 61]], 'settled'],
+  ['a run with its peak behind it', [[0, 20], [30, 58], [60, 66], [90, 65], [120, 63]], 'settled'],
+  ['still rising, but less and less', [[0, 20], [20, 40], [40, 52], [60, 60]], 'warming'],
+  ['two readings a minute apart prove nothing', [[0, 20], [59, 50], [60, 50]], 'warming'],
+  ['a flat start is too early to count', [[0, 20], [10, 21], [25, 21]], 'warming'],
+  ['climbs on after the first hour as fast as before', [[0, 20], [30, 36], [60, 51], [90, 66]], 'climbing'],
+  ['climbs on, faster', [[0, 20], [60, 40], [90, 55], [110, 70]], 'climbing'],
+  ['not settled after four hours', [[0, 20], [60, 40], [120, 52], [180, 60], [250, 66]], 'climbing'],
+  ['runs away', [[0, 20], [5, 35]], 'racing'],
+  ['over the limit, whatever it did after', [[0, 20], [60, 91], [120, 70]], 'over-limit'],
+  ['readings out of order are put in order', [[60, 57], [0, 20], [120, 61], [20, 41], [90, 60], [40, 52]], 'settled'],
 ]
 
 /** Boundaries of ISO 10816-1, annex B. [class, reading, zone] */

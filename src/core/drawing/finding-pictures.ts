@@ -37,257 +37,48 @@ const SCATTER: readonly Point[] = [
 ]
 const fine = (n: number): number[] => Array.from({ length: n }, (_, i) => 12 + (i * 72) / (n - 1))
 const stipple: readonly Point[] = Array.from({ length: 40 }, (_, i) => [12 + ((i * 29) % 73), 25 + ((i * 17) % 15)] as const)
-
+// prettier-ignore
 const PICTURES: Readonly<Record<Finding, Picture>> = {
   'band-both-rings': { base: 'race', marks: [{ is: 'band', from: 22, to: 42 }] },
   'band-one-side': { base: 'race', marks: [{ is: 'band', from: 17, to: 26 }] },
   'band-skew': { base: 'race', marks: [{ is: 'band', from: 18, to: 27, skew: 18 }] },
-  'band-two-zones': {
-    base: 'race',
-    marks: [
-      { is: 'band', from: 26, to: 38, start: 10, end: 34 },
-      { is: 'band', from: 26, to: 38, start: 62, end: 86 },
-    ],
-  },
-  'flaking-load-zone': {
-    base: 'race',
-    marks: [
-      { is: 'band', from: 26, to: 38, start: 22, end: 76 },
-      { is: 'jagged', x: 42, y: 32, size: 8 },
-      { is: 'jagged', x: 56, y: 31, size: 6 },
-    ],
-  },
-  'flaking-one-side': {
-    base: 'race',
-    marks: [
-      { is: 'band', from: 17, to: 26 },
-      { is: 'jagged', x: 30, y: 21, size: 6 },
-      { is: 'jagged', x: 60, y: 21, size: 7 },
-    ],
-  },
-  peeling: {
-    base: 'race',
-    marks: [
-      { is: 'band', from: 24, to: 41 },
-      { is: 'dots', at: stipple, r: 0.9 },
-    ],
-  },
-  smearing: {
-    base: 'race',
-    marks: [
-      { is: 'band', from: 25, to: 39 },
-      { is: 'around', ys: [28, 31, 35] },
-    ],
-  },
-  'worn-mirror': {
-    base: 'race',
-    marks: [
-      { is: 'wash', role: 'band', from: 22, to: 42 },
-      { is: 'around', ys: [22, 42] },
-    ],
-  },
+  'band-two-zones': { base: 'race', marks: [{ is: 'band', from: 26, to: 38, start: 10, end: 34 }, { is: 'band', from: 26, to: 38, start: 62, end: 86 }] },
+  'flaking-load-zone': { base: 'race', marks: [{ is: 'band', from: 26, to: 38, start: 22, end: 76 }, { is: 'jagged', x: 42, y: 32, size: 8 }, { is: 'jagged', x: 56, y: 31, size: 6 }] },
+  'flaking-one-side': { base: 'race', marks: [{ is: 'band', from: 17, to: 26 }, { is: 'jagged', x: 30, y: 21, size: 6 }, { is: 'jagged', x: 60, y: 21, size: 7 }] },
+  peeling: { base: 'race', marks: [{ is: 'band', from: 24, to: 41 }, { is: 'dots', at: stipple, r: 0.9 }] },
+  smearing: { base: 'race', marks: [{ is: 'band', from: 25, to: 39 }, { is: 'around', ys: [28, 31, 35] }] },
+  'worn-mirror': { base: 'race', marks: [{ is: 'wash', role: 'band', from: 22, to: 42 }, { is: 'around', ys: [22, 42] }] },
   'dents-scattered': { base: 'race', marks: [{ is: 'dots', at: SCATTER, r: 1.7 }] },
   'dents-at-pitch': { base: 'race', marks: [{ is: 'hollows', xs: PITCH, rx: 3.4, ry: 7 }] },
   'scrapes-across': { base: 'race', marks: [{ is: 'bars', xs: PITCH, from: 18, to: 46, role: 'force' }] },
-  washboard: {
-    base: 'race',
-    marks: [
-      { is: 'band', from: 23, to: 41 },
-      { is: 'bars', xs: fine(19), from: 23, to: 41, role: 'dimension' },
-    ],
-  },
+  washboard: { base: 'race', marks: [{ is: 'band', from: 23, to: 41 }, { is: 'bars', xs: fine(19), from: 23, to: 41, role: 'dimension' }] },
   'dull-spots-at-pitch': { base: 'race', marks: [{ is: 'hollows', xs: PITCH, rx: 6, ry: 8, role: 'band' }] },
   'etch-at-pitch': { base: 'race', marks: [{ is: 'bars', xs: PITCH.flatMap((x) => [x - 2, x + 2]), from: 18, to: 46, role: 'dimension' }] },
   rust: { base: 'race', marks: [{ is: 'dots', at: SCATTER.filter((_, i) => i % 2 === 0), r: 4 }] },
   craters: { base: 'race', marks: [{ is: 'dots', at: SCATTER, r: 2.4, role: 'part' }] },
   'heat-colours': { base: 'race', marks: [{ is: 'wash', role: 'hot', from: 16, to: 48 }] },
-  'ring-cracked': {
-    base: 'race',
-    marks: [
-      {
-        is: 'crack',
-        points: [
-          [50, 14],
-          [45, 24],
-          [52, 32],
-          [46, 41],
-          [50, 50],
-        ],
-      },
-    ],
-  },
+  'ring-cracked': { base: 'race', marks: [{ is: 'crack', points: [[50, 14], [45, 24], [52, 32], [46, 41], [50, 50]] }] },
   'elements-frosted': { base: 'balls', marks: [{ is: 'dots', at: stipple, r: 0.8 }] },
-  'elements-flaked': {
-    base: 'balls',
-    marks: [
-      { is: 'jagged', x: 28, y: 30, size: 6 },
-      { is: 'jagged', x: 70, y: 34, size: 5 },
-    ],
-  },
-  'elements-heat': {
-    base: 'balls',
-    marks: [
-      {
-        is: 'dots',
-        at: [
-          [26, 32],
-          [70, 32],
-        ],
-        r: 9,
-        role: 'hot',
-      },
-    ],
-  },
+  'elements-flaked': { base: 'balls', marks: [{ is: 'jagged', x: 28, y: 30, size: 6 }, { is: 'jagged', x: 70, y: 34, size: 5 }] },
+  'elements-heat': { base: 'balls', marks: [{ is: 'dots', at: [[26, 32], [70, 32]], r: 9, role: 'hot'}] },
   'roller-ends-scored': { base: 'rollers', marks: [{ is: 'bars', xs: [13, 16, 80, 83], from: 23, to: 41, role: 'dimension' }] },
-  'cage-broken': {
-    base: 'cage',
-    marks: [
-      {
-        is: 'crack',
-        points: [
-          [40, 14],
-          [44, 24],
-          [38, 34],
-          [44, 50],
-        ],
-      },
-      { is: 'wash', role: 'blank', from: 10, to: 20 },
-    ],
-  },
+  'cage-broken': { base: 'cage', marks: [{ is: 'crack', points: [[40, 14], [44, 24], [38, 34], [44, 50]] }, { is: 'wash', role: 'blank', from: 10, to: 20 }] },
   'cage-worn': { base: 'cage', marks: [{ is: 'hollows', xs: [26, 48, 70], rx: 9, ry: 11, role: 'blank' }] },
-  'cage-bent': {
-    base: 'cage',
-    marks: [
-      {
-        is: 'crack',
-        points: [
-          [30, 12],
-          [44, 24],
-          [58, 12],
-        ],
-      },
-    ],
-  },
+  'cage-bent': { base: 'cage', marks: [{ is: 'crack', points: [[30, 12], [44, 24], [58, 12]] }] },
   'rib-chipped': { base: 'rib', marks: [{ is: 'jagged', x: 60, y: 16, size: 8 }] },
   'rib-scored': { base: 'rib', marks: [{ is: 'around', ys: [12, 14.5, 17] }] },
   'strike-marks': { base: 'rib', marks: [{ is: 'hollows', xs: [30, 64], rx: 4, ry: 4, y: 51 }] },
-  'face-rubbed': {
-    base: 'rib',
-    marks: [
-      { is: 'wash', role: 'band', from: 46, to: 56 },
-      { is: 'around', ys: [48, 51, 54] },
-    ],
-  },
+  'face-rubbed': { base: 'rib', marks: [{ is: 'wash', role: 'band', from: 46, to: 56 }, { is: 'around', ys: [48, 51, 54] }] },
   'bore-turned': { base: 'bore', marks: [{ is: 'around', ys: [36, 39, 42, 45] }] },
   'outside-turned': { base: 'outside', marks: [{ is: 'around', ys: [14, 17, 20, 23] }] },
-  'fretting-rust': {
-    base: 'bore',
-    marks: [
-      {
-        is: 'dots',
-        at: [
-          [22, 41],
-          [29, 43],
-          [36, 40],
-          [60, 42],
-          [66, 40],
-          [73, 43],
-        ],
-        r: 3.4,
-      },
-    ],
-  },
-  'seal-hard': {
-    base: 'seal',
-    marks: [
-      {
-        is: 'crack',
-        points: [
-          [30, 40],
-          [34, 45],
-          [30, 50],
-        ],
-      },
-      {
-        is: 'crack',
-        points: [
-          [62, 40],
-          [58, 45],
-          [62, 50],
-        ],
-      },
-    ],
-  },
+  'fretting-rust': { base: 'bore', marks: [{ is: 'dots', at: [[22, 41], [29, 43], [36, 40], [60, 42], [66, 40], [73, 43]], r: 3.4}] },
+  'seal-hard': { base: 'seal', marks: [{ is: 'crack', points: [[30, 40], [34, 45], [30, 50]] }, { is: 'crack', points: [[62, 40], [58, 45], [62, 50]] }] },
   'seal-torn': { base: 'seal', marks: [{ is: 'jagged', x: 48, y: 46, size: 9 }] },
   'grease-missing': { base: 'grease', marks: [{ is: 'wash', role: 'blank', from: 0, to: 44 }] },
-  'grease-black': {
-    base: 'grease',
-    marks: [
-      {
-        is: 'dots',
-        at: [
-          [30, 34],
-          [44, 26],
-          [58, 36],
-          [66, 30],
-          [40, 42],
-          [54, 44],
-        ],
-        r: 6,
-      },
-    ],
-  },
-  'grease-milky': {
-    base: 'grease',
-    marks: [
-      {
-        is: 'dots',
-        at: [
-          [34, 32],
-          [46, 40],
-          [58, 30],
-          [64, 42],
-          [42, 24],
-        ],
-        r: 4,
-        role: 'part',
-      },
-    ],
-  },
+  'grease-black': { base: 'grease', marks: [{ is: 'dots', at: [[30, 34], [44, 26], [58, 36], [66, 30], [40, 42], [54, 44]], r: 6}] },
+  'grease-milky': { base: 'grease', marks: [{ is: 'dots', at: [[34, 32], [46, 40], [58, 30], [64, 42], [42, 24]], r: 4, role: 'part'}] },
   'grease-gritty': { base: 'grease', marks: [{ is: 'dots', at: SCATTER.map(([x, y]) => [x * 0.6 + 20, y] as const), r: 1.6 }] },
-  'grease-glitter': {
-    base: 'grease',
-    marks: [
-      {
-        is: 'crack',
-        points: [
-          [34, 30],
-          [38, 26],
-        ],
-      },
-      {
-        is: 'crack',
-        points: [
-          [48, 38],
-          [54, 35],
-        ],
-      },
-      {
-        is: 'crack',
-        points: [
-          [60, 28],
-          [64, 32],
-        ],
-      },
-      {
-        is: 'crack',
-        points: [
-          [42, 44],
-          [47, 47],
-        ],
-      },
-    ],
-  },
+  'grease-glitter': { base: 'grease', marks: [{ is: 'crack', points: [[34, 30], [38, 26]] }, { is: 'crack', points: [[48, 38], [54, 35]] }, { is: 'crack', points: [[60, 28], [64, 32]] }, { is: 'crack', points: [[42, 44], [47, 47]] }] },
   'grease-runny': { base: 'grease', marks: [{ is: 'bars', xs: [36, 48, 60], from: 46, to: 60, role: 'force' }] },
   'grease-packed': { base: 'grease', marks: [{ is: 'wash', role: 'band', from: 8, to: 56 }] },
 }
