@@ -222,6 +222,7 @@ export interface GreasingView {
   machineName: string
   place: string
   lubrication: LubricationView | null
+  now: string
   plant: PlantSettings
   events: TimelineEvent[]
 }

@@ -19,6 +19,7 @@ export async function greasingView(query: Query, positionId: number, now: Date):
     machineCode: machine.code,
     machineName: machine.name,
     place: machine.place,
+    now: now.toISOString(),
     lubrication: position.lubrication,
     plant: await plantSettings(query),
     events: (await timeline(query, { positionId })).filter((e) => e.kind === 'greased' || e.kind === 'skipped'),

@@ -213,7 +213,7 @@ export interface Stage {
 }
 
 export async function stage(now: () => Date = () => new Date()): Promise<Stage> {
-  const db = await freshDatabase()
+  const db = await freshDatabase('today')
   return { db, instance: await startInstance(db.url, { webDir: WEB_DIR, now }) }
 }
 

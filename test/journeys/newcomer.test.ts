@@ -83,7 +83,7 @@ describe('journey: the round', () => {
 
   it('a point that is overdue is greased in a few touches and leaves the list', async () => {
     await person.click("//section[@aria-labelledby='due-title']//a[contains(., 'Cooling tower fan CT-1, fan end')]")
-    await person.seeText('19 days overdue')
+    expect(await (await person.see("//p[contains(@class, 'due')]")).getText()).to.match(/^(19|20) days overdue$/)
     await person.pick('Grease gun', 'Roof gun')
     expect(await person.valueOf('Strokes')).to.equal('12')
     await person.type('Old grease at the lip', 'dark')

@@ -11,7 +11,8 @@ import { createPool } from '../../src/server/store/database.js'
 
 export const NOW = new Date('2026-11-24T09:30:00Z')
 
-const TEMPLATE = 'demo_template'
+/** The demo plant as of a fixed moment for tests of the server, as of now for a browser with its own clock. */
+const TEMPLATES = { demo: () => NOW, today: () => new Date() }
 const base = () => {
   const url = process.env.YARDFROST_TEST_DATABASE
   if (!url) throw new Error('run through npm test, which starts a cluster')
@@ -21,24 +22,26 @@ const at = (name: string) => base().replace(/\/postgres$/, `/${name}`)
 const migrations = join(process.cwd(), 'src', 'server', 'migrations')
 
 /** The demo plant is loaded once on the test cluster; every database of a test is a copy of it. */
-async function ensureTemplate(admin: pg.Client): Promise<void> {
-  if ((await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [TEMPLATE])).rowCount) return
-  await admin.query(`CREATE DATABASE ${TEMPLATE}`)
-  await prepareDatabase(at(TEMPLATE), migrations)
-  const pool = createPool(at(TEMPLATE))
-  await loadDemo(pool, NOW)
+async function ensureTemplate(admin: pg.Client, content: keyof typeof TEMPLATES): Promise<string> {
+  const name = `template_${content}`
+  if ((await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount) return name
+  await admin.query(`CREATE DATABASE ${name}`)
+  await prepareDatabase(at(name), migrations)
+  const pool = createPool(at(name))
+  await loadDemo(pool, TEMPLATES[content]())
   await pool.end()
+  return name
 }
 
 /** A database of its own on the test cluster, with the demo plant unless it is to be empty, dropped at the end. */
-export async function freshDatabase(content: 'demo' | 'empty' = 'demo'): Promise<{ url: string; drop: () => Promise<void> }> {
+export async function freshDatabase(
+  content: keyof typeof TEMPLATES | 'empty' = 'demo',
+): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `t_${randomBytes(6).toString('hex')}`
   const admin = new pg.Client({ connectionString: base() })
   await admin.connect()
-  if (content === 'demo') {
-    await ensureTemplate(admin)
-    await admin.query(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`)
-  } else {
+  if (content !== 'empty') await admin.query(`CREATE DATABASE ${name} TEMPLATE ${await ensureTemplate(admin, content)}`)
+  else {
     await admin.query(`CREATE DATABASE ${name}`)
     await prepareDatabase(at(name), migrations)
   }

@@ -107,8 +107,8 @@ const trail = computed(() => [
             <span class="grams">{{ lubrication.quantityG === null ? '' : session.withUnit(lubrication.quantityG, 'grams') }}</span>
           </p>
           <p class="grease">{{ lubrication.grease?.name ?? 'grease not settled' }}</p>
-          <p v-if="lubrication.dueAt" class="state due" :class="`state-${dueWords(lubrication.dueAt, new Date().toISOString()).level}`">
-            {{ dueWords(lubrication.dueAt, new Date().toISOString()).words }}
+          <p v-if="lubrication.dueAt" class="state due" :class="`state-${dueWords(lubrication.dueAt, view.now).level}`">
+            {{ dueWords(lubrication.dueAt, view.now).words }}
           </p>
           <p class="soft">
             {{
