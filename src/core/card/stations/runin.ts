@@ -36,9 +36,9 @@ function suspects(answers: CardAnswers, known: { arrange: ArrangeResult; fit: Fi
   if (fit.clearance && fit.clearance.p025Um < 0) looks.push('the clearance left when hot can be nothing: read the group on the ring again')
   if (lubricate.mixing && lubricate.mixing.mixing !== 'compatible') looks.push('two greases may have met')
   looks.push(
-    'too much grease: relief open, surplus out?',
-    'does the free ring move in its housing, and is the locating ring at one end only?',
-    'does a seal or cover rub, is the coupling pushed together, is the belt too tight?',
+    'too much grease: relief open, surplus out',
+    'the free ring: it must move in its housing, with a locating ring at one end only',
+    'a seal or cover that rubs, a coupling pushed together, a belt too tight',
   )
   return looks
 }
@@ -99,7 +99,7 @@ export function runInStation(
     station.warn(
       'stop',
       `run-${run.state}`,
-      `Stop the machine and let it cool: the temperature ${run.state === 'over-limit' ? 'is over the limit' : STATE_WORDS[run.state]}. Look first at: ${lookAt.slice(0, 3).join('; ')}.`,
+      `Stop the machine and let it cool: the temperature ${run.state === 'over-limit' ? 'is over the limit' : STATE_WORDS[run.state]}. Look first at: ${lookAt[0]}.`,
       run.lastC === null ? undefined : Math.round(run.lastC),
     )
   if (a.freeTurn && a.freeTurn !== 'free')
