@@ -1,5 +1,16 @@
 import { expect } from 'chai'
-import { ROLES, mayAct, personInput } from '../../src/contract/api.js'
+import type { z } from 'zod'
+import {
+  ROLES,
+  greaseInput,
+  greasingInput,
+  gunInput,
+  makersFiguresInput,
+  mayAct,
+  personInput,
+  schoolsInput,
+} from '../../src/contract/api.js'
+import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
 import { answerSchemas, fillAnswers } from '../../src/contract/card.js'
 import { problem, problemSchema, refusal } from '../../src/contract/problem.js'
 import { STATIONS, emptyAnswers } from '../../src/core/card/answers.js'
@@ -107,5 +118,119 @@ describe('a calculation sheet', () => {
   })
   it('shortens numbers for reading', () => {
     expect([0, 12345.678, 0.000123456, -2.5].map((v) => short(v))).to.deep.equal(['0', '12350', '0.0001235', '-2.5'])
+  })
+})
+
+const GREASE = {
+  name: 'Trial',
+  thickener: 'clay',
+  baseOil: 'mineral',
+  nlgi: '2',
+  viscosity40: 220,
+  viscosity100: 19,
+  lowC: -10,
+  highC: 160,
+}
+const GREASING = {
+  key: '6f0c1d2e-3b4a-4c5d-8e6f-7a8b9c0d1e2f',
+  kind: 'greased',
+  greaseId: 1,
+  gunId: 1,
+  strokes: 12,
+  grams: 18,
+  looks: '',
+  note: '',
+}
+const SHEET = { dynamicRatingN: 45_000, staticRatingN: null, fatigueLoadLimitN: null, massKg: null, sheet: 'folder 12' }
+const SCHOOLS_OF = { regreasing: 'manual', growth: 'quick', loadBands: '0.07-0.15' }
+
+/** What settings and the round take: [name, schema, what is taken, changes that are not, by the field that is named]. */
+const INPUTS: [string, z.ZodType, object, [object, string][]][] = [
+  [
+    'grease',
+    greaseInput,
+    GREASE,
+    [
+      [{ name: ' ' }, 'name'],
+      [{ thickener: 'butter' }, 'thickener'],
+      [{ viscosity100: 400 }, 'viscosity100'],
+      [{ viscosity40: 1 }, 'viscosity40'],
+      [{ highC: -20 }, 'highC'],
+      [{ lowC: null }, 'lowC'],
+    ],
+  ],
+  [
+    'gun',
+    gunInput,
+    { name: 'Press house gun', strokesWeighed: 10, gramsWeighed: 12.4 },
+    [
+      [{ strokesWeighed: 0 }, 'strokesWeighed'],
+      [{ strokesWeighed: 2.5 }, 'strokesWeighed'],
+      [{ gramsWeighed: 0 }, 'gramsWeighed'],
+      [{ name: 'x'.repeat(61) }, 'name'],
+    ],
+  ],
+  [
+    'greasing',
+    greasingInput,
+    GREASING,
+    [
+      [{ key: 'seven' }, 'key'],
+      [{ kind: 'filled' }, 'kind'],
+      [{ at: 'yesterday' }, 'at'],
+      [{ grams: -1 }, 'grams'],
+      [{ strokes: 1.5 }, 'strokes'],
+      [{ note: 'x'.repeat(301) }, 'note'],
+    ],
+  ],
+  [
+    'figures of a sheet',
+    makersFiguresInput,
+    SHEET,
+    [
+      [{ dynamicRatingN: 0 }, 'dynamicRatingN'],
+      [{ massKg: '1 kg' }, 'massKg'],
+      [{ sheet: 'x' }, 'sheet'],
+    ],
+  ],
+  [
+    'schools',
+    schoolsInput,
+    SCHOOLS_OF,
+    [
+      [{ regreasing: 'habit' }, 'regreasing'],
+      [{ growth: 'by eye' }, 'growth'],
+      [{ loadBands: '0.1-0.2' }, 'loadBands'],
+    ],
+  ],
+]
+
+describe('settings and the round as they cross', () => {
+  for (const [name, schema, good, changes] of INPUTS) {
+    it(`takes a ${name} and nothing beside it`, () => {
+      expect(schema.safeParse(good).success).to.equal(true)
+      expect(schema.safeParse({ ...good, colour: 'red' }).success).to.equal(false)
+    })
+    for (const [change, field] of changes)
+      it(`${name}: ${JSON.stringify(change).slice(0, 40)} is refused at ${field}`, () => {
+        const parsed = schema.safeParse({ ...good, ...change })
+        expect(parsed.success).to.equal(false)
+        expect(refusal(parsed.error!).errors!.map((e) => e.field)).to.include(field)
+      })
+  }
+})
+
+describe('table of routes', () => {
+  const routes = Object.values(ROUTES) as RouteSpec[]
+  it('names each method and path once, with parameters that the server knows', () => {
+    const names = routes.map((r) => `${r.method} ${r.path}`)
+    expect(new Set(names).size).to.equal(names.length)
+    for (const r of routes)
+      for (const [, name] of r.path.matchAll(/:(\w+)/g)) expect(name).to.be.oneOf(['id', 'station', 'key', 'designation'])
+  })
+  it('lets nobody write without a role, but for signing in and out and the first administrator', () => {
+    const open = routes.filter((r) => r.method !== 'get' && r.least === null).map((r) => r.path)
+    expect(open).to.deep.equal(['/session', '/session', '/first-administrator'])
+    expect(routes.filter((r) => r.method === 'get').every((r) => r.body === undefined)).to.equal(true)
   })
 })

@@ -38,6 +38,14 @@ const READ: [string, Quantity, UnitSystem, number][] = [
   ['16', 'hours', 'metric', 16],
   ['1450 psi', 'stress', 'metric', 9.9974],
   ['22 lb', 'mass', 'metric', 9.979032],
+  ['20', 'grams', 'metric', 20],
+  ['1 oz', 'grams', 'metric', 28.349523],
+  ['0.7', 'grams', 'inch', 19.844666],
+  ['0.1 in/s', 'velocity', 'metric', 2.54],
+  ['2.8', 'velocity', 'metric', 2.8],
+  ['90', 'minutes', 'metric', 90],
+  ['1.5 h', 'minutes', 'metric', 90],
+  ['40', 'percent', 'inch', 40],
 ]
 
 /** What the last decimal shown is worth in core units, and a little for rounding. */

@@ -29,6 +29,12 @@ const GREASES = computed(() => context.value.plant.greases.map((g) => ({ value: 
 const GUNS = computed(() => context.value.plant.guns.map((g) => ({ value: g.id, label: g.name })))
 const INSIDE = [...named(THICKENERS), { value: 'unknown', label: 'not known' }]
 const OILS = [...named(BASE_OILS), { value: 'unknown', label: 'not known' }]
+const NUMBERS = [
+  { field: 'housingTemperatureC', label: 'Housing temperature', quantity: 'temperature' },
+  { field: 'vibrationRmsMmS', label: 'Vibration, RMS', quantity: 'velocity' },
+  { field: 'manualIntervalH', label: 'Interval of the manual', quantity: 'hours' },
+  { field: 'fillPercent', label: 'First fill of free space', quantity: 'percent' },
+] as const
 const FEED_OPTIONS = FEEDS.map((value) => ({ value, label: { side: 'from the side', centre: 'through the ring' }[value] }))
 const ORIENTATIONS = ORIENTATION.map((r) => ({ value: r.name, label: r.label }))
 const recorded = computed(() => context.value.past.grease?.name)
@@ -89,15 +95,6 @@ const schools = computed(() => result.value.schools)
     <template #entry>
       <h3>What the interval counts</h3>
       <div class="grid">
-        <QuantityField
-          id="housingTemperatureC"
-          label="Housing temperature"
-          quantity="temperature"
-          :model-value="a.housingTemperatureC ?? card.answers.duty.outerRingC"
-          :error="result.fieldErrors.housingTemperatureC"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ housingTemperatureC: $event })"
-        />
         <ChoiceField
           id="contamination"
           label="Dirt"
@@ -115,31 +112,15 @@ const schools = computed(() => result.value.schools)
           @update:model-value="edit({ moisture: $event })"
         />
         <QuantityField
-          id="vibrationRmsMmS"
-          label="Vibration, RMS"
-          quantity="velocity"
-          :model-value="a.vibrationRmsMmS"
-          :error="result.fieldErrors.vibrationRmsMmS"
+          v-for="n in NUMBERS"
+          :id="n.field"
+          :key="n.field"
+          :label="n.label"
+          :quantity="n.quantity"
+          :model-value="a[n.field] ?? (n.field === 'housingTemperatureC' ? card.answers.duty.outerRingC : null)"
+          :error="result.fieldErrors[n.field]"
           :disabled="card.readOnly"
-          @update:model-value="edit({ vibrationRmsMmS: $event })"
-        />
-        <QuantityField
-          id="manualIntervalH"
-          label="Interval of the manual"
-          quantity="hours"
-          :model-value="a.manualIntervalH"
-          :error="result.fieldErrors.manualIntervalH"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ manualIntervalH: $event })"
-        />
-        <QuantityField
-          id="fillPercent"
-          label="First fill of free space"
-          quantity="percent"
-          :model-value="a.fillPercent"
-          :error="result.fieldErrors.fillPercent"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ fillPercent: $event })"
+          @update:model-value="edit({ [n.field]: $event })"
         />
       </div>
       <div class="choices">
