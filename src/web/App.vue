@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import type { Command } from './commands/commands.js'
 import SignInAgain from './screens/SignIn/SignInAgain.vue'
+import { useRound } from './stores/round.js'
 import { useSession } from './stores/session.js'
 import UnitSwitch from './theme/UnitSwitch.vue'
 
@@ -15,6 +16,17 @@ const CommandPalette = defineAsyncComponent(() => import('./commands/CommandPale
 const ShortcutList = defineAsyncComponent(() => import('./commands/ShortcutList.vue'))
 const open = ref<'palette' | 'keys' | null>(null)
 watchEffect(() => document.documentElement.classList.toggle('night', session.theme === 'night'))
+
+// Greasings that waited on this device over a reload go out as soon as somebody is signed in.
+watch(
+  () => session.me?.id,
+  (id) =>
+    id &&
+    void useRound()
+      .flush()
+      .catch(() => {}),
+  { immediate: true },
+)
 
 const otherUnits = () => void session.setUnits(session.units === 'metric' ? 'inch' : 'metric')
 const otherLight = () => void session.setTheme(session.theme === 'day' ? 'night' : 'day')

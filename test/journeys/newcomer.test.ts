@@ -129,6 +129,24 @@ describe('journey: the round', () => {
     await person.web.wait(async () => !(await person.text()).includes('waiting on this device'), 15_000, 'waited for the entry to arrive')
     expect(await count()).to.equal(before + 1)
   })
+
+  it('an entry that waited is sent after the page was closed and opened again', async () => {
+    const { id } = (await at.instance.pool.query('SELECT position_id AS id FROM lubrication_point LIMIT 1')).rows[0]
+    await person.web.executeScript(
+      `localStorage.setItem('yardfrost:round', JSON.stringify([{ positionId: arguments[0], entry: { key: crypto.randomUUID(), kind: 'skipped',
+        greaseId: null, gunId: null, strokes: null, grams: null, looks: '', note: 'typed before the page was lost' } }]))`,
+      id,
+    )
+    await person.go('/rack')
+    const kept = async () =>
+      (await at.instance.pool.query("SELECT 1 FROM grease_event WHERE note = 'typed before the page was lost'")).rowCount
+    await person.web.wait(async () => (await kept()) === 1, 15_000, 'waited for the kept entry')
+    await person.web.wait(
+      async () => (await person.web.executeScript("return localStorage.getItem('yardfrost:round')")) === null,
+      15_000,
+      'waited for the device to forget it',
+    )
+  })
 })
 
 describe('journey: settings, palette, keys and light', () => {

@@ -68,6 +68,15 @@ describe('the round on a patchy connection', () => {
     expect(sent).to.deep.equal(['a', 'b'])
     expect([again.waiting.length, storage.size]).to.deep.equal([0, 0])
   })
+  it('two sendings at once lose nothing', async () => {
+    answer = away
+    const round = useRound()
+    for (const key of ['a', 'b', 'c']) await round.log(1, entry(key))
+    answer = good
+    await Promise.all([round.flush(), round.flush()])
+    expect([...new Set(sent)]).to.deep.equal(['a', 'b', 'c'])
+    expect(round.waiting).to.deep.equal([])
+  })
   it('a refusal is told and does not hold up what comes after', async () => {
     answer = (key) =>
       key === 'a' ? new Response(JSON.stringify(problem(422, 'Refused value', 'greaseId: other grease')), { status: 422 }) : good()

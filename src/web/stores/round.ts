@@ -17,6 +17,12 @@ let timer: ReturnType<typeof setTimeout> | undefined
 export const useRound = defineStore('round', {
   state: () => ({ waiting: readDraft<Waiting[]>(QUEUE) ?? [] }),
   actions: {
+    /** By its key: another sending may be under way, and what it has taken is not what stands first now. */
+    done(key: string) {
+      this.waiting = this.waiting.filter((w) => w.entry.key !== key)
+      this.keep()
+    },
+
     keep() {
       writeDraft(QUEUE, this.waiting.length ? this.waiting : null)
     },
@@ -44,12 +50,10 @@ export const useRound = defineStore('round', {
             timer = setTimeout(() => void this.flush().catch(() => {}), RETRY_MS)
             return null
           }
-          this.waiting.shift()
-          this.keep()
+          this.done(entry.key)
           throw error
         }
-        this.waiting.shift()
-        this.keep()
+        this.done(entry.key)
       }
       return view
     },
