@@ -42,12 +42,13 @@ export async function logGreasing(pool: pg.Pool, positionId: number, entry: Grea
   if (at.getTime() > now.getTime() + CLOCK_SLACK_MS || at.getTime() < now.getTime() - WAITED_MS)
     throw refused('at', 'a time within the last 14 days, not in the future')
   return transaction(pool, async (query) => {
+    // Before what is in there is read, so that two guns cannot both find the old grease.
+    await lockPoint(query, positionId)
     const place = await findPlace(query, positionId, now)
     if (!place) throw notFound('bearing position')
     const lubrication = place.position.lubrication
     if (!lubrication)
       throw new Refused(problem(422, 'Not possible now', 'This position has no greasing plan yet; it comes with its first finished card.'))
-    await lockPoint(query, positionId)
     if (entry.kind === 'skipped') {
       if (entry.note.length < 5) throw refused('note', 'say why it was skipped, in at least 5 letters')
     } else {

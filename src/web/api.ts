@@ -27,3 +27,10 @@ export async function request<T>(method: string, path: string, body?: unknown): 
   if (!res.ok) throw new ApiError(value as Problem)
   return value as T
 }
+
+/** What a refused change says: by field where fields are to blame, else one sentence. */
+export function refusalOf(failure: unknown): { errors: Record<string, string>; problem: string | null } {
+  if (failure instanceof ApiError && failure.problem.errors?.length)
+    return { errors: Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed])), problem: null }
+  return { errors: {}, problem: failure instanceof Error ? failure.message : String(failure) }
+}

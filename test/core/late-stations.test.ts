@@ -134,6 +134,11 @@ describe('Lubricate', () => {
     expect(questions(sealed)).to.not.include.members(['grease', 'gun'])
     expect(card({ duty: { speedRpm: null } }).lubricate.verdict.word).to.equal('waiting')
   })
+  it('surroundings that nobody has told are asked for, not taken for clean', () => {
+    expect(questions(card({ duty: { dirt: null } }))).to.include('surroundings')
+    expect(questions(card())).to.not.include('surroundings')
+    expect(questions(card({ duty: { dirt: null }, lubricate: { contamination: 'clean', moisture: 'dry' } }))).to.not.include('surroundings')
+  })
   it('greases that must not meet put a cleaning step before the fill; unknown is no', () => {
     expect(keys(card())).to.not.include('clean-out')
     const clash = card({ past: { grease: { ...CALCIUM, thickener: 'clay' } } })

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { FAMILIES, type Family } from '../../src/core/catalogue/families.js'
-import { compatibility, fillShare, film, firstFill, strokesFor, type Grease } from '../../src/core/lubrication/grease.js'
+import { compatibility, fillShare, film, firstFill, gramsOf, strokesFor, type Grease } from '../../src/core/lubrication/grease.js'
 import { peakOfRms, regreasing, type RegreasingInput } from '../../src/core/lubrication/regreasing.js'
 import {
   BASE_OILS,
@@ -265,6 +265,7 @@ describe('how much', () => {
   })
   it('fills less the faster it turns', () => expect([1000, 3000, 6000].map((n) => fillShare(n, 90))).to.deep.equal([0.4, 0.3, 0.15]))
   it('strokes are whole and at least one', () => {
+    expect(gramsOf(16, { gramsPerStroke: 1.24 })).to.be.closeTo(19.84, 1e-9)
     expect(strokesFor(20.15, { gramsPerStroke: 1.24 })).to.equal(16)
     expect(strokesFor(0.3, { gramsPerStroke: 1.24 })).to.equal(1)
   })

@@ -85,7 +85,7 @@ describe('journey: every screen', () => {
       ['k', 'Bottle conveyor drum'],
     ] as const) {
       if (key === '?') await person.press(key)
-      else await person.web.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform()
+      else await person.withControl(key)
       await person.seeText(words)
       all.push(...(await findings(`key ${key}`)))
       await person.press(Key.ESCAPE)

@@ -131,6 +131,11 @@ export class Person {
       .perform()
   }
 
+  async withControl(key: string): Promise<void> {
+    this.inputs += 1
+    await this.web.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform()
+  }
+
   async withAlt(key: string): Promise<void> {
     await this.web.actions().keyDown(Key.ALT).sendKeys(key).keyUp(Key.ALT).perform()
   }

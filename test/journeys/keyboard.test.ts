@@ -42,7 +42,7 @@ describe('journey: a job by keyboard alone', () => {
     await person.web.wait(async () => (await focused()).includes('Sign-in name'), 10_000, 'the first field has the focus')
     await person.press('technician', Key.TAB, 'cider-press-4', Key.ENTER)
     await onto('Needs hands')
-    await person.web.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform()
+    await person.withControl('k')
     await person.web.wait(async () => (await focused()).includes('Find anything'), 10_000, 'the palette has the focus')
     await person.press('mash pump')
     await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'Mash pump MP-2')]")
@@ -97,7 +97,7 @@ describe('journey: a job by keyboard alone', () => {
     await person.press(Key.BACK_SPACE, Key.TAB)
     await person.web.wait(async () => (await person.verdict()) !== 'has room', 10_000)
     await person.web.executeScript('document.activeElement.blur()')
-    await person.web.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform()
+    await person.withControl('z')
     await person.web.wait(async () => (await person.verdict()) === 'has room', 10_000, 'waited for the undone float')
   })
 

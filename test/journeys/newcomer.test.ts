@@ -161,16 +161,14 @@ describe('journey: settings, palette, keys and light', () => {
     await person.leave()
     await clear(at)
   })
-  const withControl = (key: string) => person.web.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform()
-
   it('finds anything by its words and goes there', async () => {
-    await withControl('k')
+    await person.withControl('k')
     await person.see("//li[@role='option'][contains(., 'Yard')]")
     await person.press('gearbox')
     await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'Press gearbox')]")
     await person.press(Key.ENTER)
     await person.see("//h1[contains(., 'Press gearbox')]")
-    await withControl('k')
+    await person.withControl('k')
     await person.press('22213')
     await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'spherical roller')]")
     await person.press(Key.ENTER)

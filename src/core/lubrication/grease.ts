@@ -100,6 +100,11 @@ export function strokesFor(quantityG: number, gun: Pick<GreaseGun, 'gramsPerStro
   return Math.max(1, Math.round(quantityG / gun.gramsPerStroke))
 }
 
+/** Grams that so many strokes of this gun give. */
+export function gramsOf(strokes: number, gun: Pick<GreaseGun, 'gramsPerStroke'>): number {
+  return strokes * gun.gramsPerStroke
+}
+
 /** Viscosity ratio κ = ν/ν1 aims at 1 to 4. Temperatures °C, viscosities mm²/s. */
 export interface Film {
   viscosity: number

@@ -174,6 +174,12 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
       'What does the machine maker’s manual say? This plant follows the manual first.',
       'Until it is entered the interval formula serves.',
     )
+  if (!dirt && counted.fromDuty)
+    station.ask(
+      'surroundings',
+      'How dirty and how wet is it around the bearing? Say it here or at Duty.',
+      'Until then it counts as clean and dry, which gives the longest interval.',
+    )
   if (!hoursPerDay)
     station.ask('hours-per-day', 'How many hours a day does it run? Enter it at Duty.', 'Without it the interval has no date.')
 

@@ -4,8 +4,8 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import type { GreasingInput, GreasingView } from '../../../contract/api.js'
-import { strokesFor } from '../../../core/lubrication/grease.js'
-import { ApiError } from '../../api.js'
+import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
+import { refusalOf } from '../../api.js'
 import { dueWords } from '../../figures/dates.js'
 import ChoiceField from '../../figures/ChoiceField.vue'
 import FieldFrame from '../../figures/FieldFrame.vue'
@@ -36,7 +36,7 @@ const refusals = ref<Record<string, string>>({})
 
 const lubrication = computed(() => view.value?.lubrication ?? null)
 const gun = computed(() => view.value?.plant.guns.find((g) => g.id === gunId.value) ?? null)
-const grams = computed(() => (gun.value && strokes.value ? gun.value.gramsPerStroke * strokes.value : null))
+const grams = computed(() => (gun.value && strokes.value ? gramsOf(strokes.value, gun.value) : null))
 const other = computed(() => lubrication.value?.grease && greaseId.value !== null && greaseId.value !== lubrication.value.grease.id)
 
 watch(view, (now) => {
@@ -74,9 +74,9 @@ async function log(kind: GreasingInput['kind']) {
     skipping.value = false
     changeOver.value = false
   } catch (failure) {
-    if (failure instanceof ApiError && failure.problem.errors?.length)
-      refusals.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
-    else message.value = { level: 'caution', words: failure instanceof Error ? failure.message : String(failure) }
+    const { errors, problem } = refusalOf(failure)
+    refusals.value = errors
+    if (problem) message.value = { level: 'caution', words: problem }
   }
 }
 const name = computed(() => (view.value ? `${view.value.machineName} ${view.value.machineCode}` : ''))

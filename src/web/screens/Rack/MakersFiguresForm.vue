@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
 import type { BearingView } from '../../../contract/api.js'
-import { ApiError, request } from '../../api.js'
+import { refusalOf, request } from '../../api.js'
 import FieldFrame from '../../figures/FieldFrame.vue'
 import QuantityField from '../../figures/QuantityField.vue'
 
@@ -34,9 +34,9 @@ async function save() {
   try {
     emit('saved', await request<BearingView>('PUT', `/bearings/${encodeURIComponent(row.designation)}/makers-figures`, draft))
   } catch (failure) {
-    if (failure instanceof ApiError && failure.problem.errors?.length)
-      errors.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
-    else problem.value = failure instanceof Error ? failure.message : String(failure)
+    const refusal = refusalOf(failure)
+    errors.value = refusal.errors
+    problem.value = refusal.problem ?? ''
   }
 }
 </script>

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { onMounted, reactive, ref } from 'vue'
 import { ROLES, type Person, type Role } from '../../../contract/api.js'
-import { ApiError, request } from '../../api.js'
+import { refusalOf, request } from '../../api.js'
 import ChoiceField from '../../figures/ChoiceField.vue'
 import FieldFrame from '../../figures/FieldFrame.vue'
 import { useSession } from '../../stores/session.js'
@@ -29,9 +29,9 @@ async function attempt(body: () => Promise<unknown>) {
     people.value = await request<Person[]>('GET', '/people')
     return true
   } catch (failure) {
-    if (failure instanceof ApiError && failure.problem.errors?.length)
-      errors.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
-    else problem.value = failure instanceof Error ? failure.message : String(failure)
+    const refusal = refusalOf(failure)
+    errors.value = refusal.errors
+    problem.value = refusal.problem
     return false
   }
 }

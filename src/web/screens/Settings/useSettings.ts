@@ -1,6 +1,6 @@
 import { onMounted, ref } from 'vue'
 import type { PlantSettings } from '../../../contract/api.js'
-import { ApiError, request } from '../../api.js'
+import { refusalOf, request } from '../../api.js'
 
 /** The plant's settings with one change at a time; a refusal comes back by field. */
 export function useSettings() {
@@ -14,9 +14,9 @@ export function useSettings() {
       settings.value = await request<PlantSettings>(method, path, body)
       return true
     } catch (failure) {
-      if (failure instanceof ApiError && failure.problem.errors?.length)
-        errors.value = Object.fromEntries(failure.problem.errors.map((e) => [e.field, e.allowed]))
-      else problem.value = failure instanceof Error ? failure.message : String(failure)
+      const refusal = refusalOf(failure)
+      errors.value = refusal.errors
+      problem.value = refusal.problem
       return false
     }
   }
