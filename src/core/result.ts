@@ -80,11 +80,9 @@ export class Sheet {
 
 /** Checks that a number lies in [min, max]; `exclusive` leaves out the lower end. */
 export function inRange(field: string, value: number, min: number, max: number, unit = '', exclusive = false): number {
-  const words = Number.isFinite(max)
-    ? `allowed ${exclusive ? 'above' : 'from'} ${min} to ${max} ${unit}`.trimEnd()
-    : `allowed ${exclusive ? 'above' : 'from'} ${min} ${unit}`.trimEnd()
   if (typeof value !== 'number' || !Number.isFinite(value) || value > max || value < min || (exclusive && value === min)) {
-    throw new InputError(field, value, words)
+    const range = Number.isFinite(max) ? `${min} to ${max}` : `${min}`
+    throw new InputError(field, value, `allowed ${exclusive ? 'above' : 'from'} ${range} ${unit}`.trimEnd())
   }
   return value
 }

@@ -17,7 +17,7 @@ import { signature, stepStates, type StepRecord } from '../../src/core/card/sign
 import { sweptRings } from '../../src/core/card/stations/duty.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { searchBearings } from '../../src/core/catalogue/search.js'
-import { CATALOGUE } from '../../src/core/catalogue/catalogue.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { sectionDrawing } from '../../src/core/drawing/section.js'
 import { hatch, type Point } from '../../src/core/drawing/primitives.js'
 
@@ -265,21 +265,20 @@ describe('signing the plan', () => {
 })
 
 describe('rack search', () => {
-  const found = (text: string) => searchBearings(CATALOGUE, text).map((r) => r.designation)
+  const found = (text: string) => searchBearings(catalogue(), text).map((r) => r.designation)
   it('understands sizes, numbers and families', () => {
-    expect(found('40 80 18')).to.have.members(['6208', 'NU 208'])
-    expect(found('40x80')).to.have.members(['6208', 'NU 208', '22208'])
+    expect(found('40 80 18')).to.include.members(['6208', 'NU 208', 'N 208', '7208 B', '1208']).and.to.have.length(10)
+    expect(found('40x80')).to.include.members(['6208', 'NU 2208', '22208', '30208', 'C 2208 K'])
     expect(found('nu208')).to.deep.equal(['NU 208'])
     expect(found('spherical 60')).to.include.members(['22212', '22312'])
-    expect(found('spherical 60').every((name) => name.startsWith('22'))).to.equal(true)
-    expect(found('')).to.have.length(CATALOGUE.length)
+    expect(found('')).to.have.length(catalogue().length)
     expect(found('zebra')).to.deep.equal([])
   })
 })
 
 describe('drawing', () => {
   it('draws every row of the catalogue to scale with finite coordinates', () => {
-    for (const row of CATALOGUE) {
+    for (const row of catalogue()) {
       const drawing = sectionDrawing({
         row,
         width: 640,

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { CATALOGUE, type Bearing } from '../../src/core/catalogue/catalogue.js'
+import { catalogue, type Bearing } from '../../src/core/catalogue/catalogue.js'
 import { INSTRUMENTS, identify, type Instrument } from '../../src/core/identify/identify.js'
 
 /** A repeatable source of normal errors. */
@@ -18,11 +18,11 @@ function measured(row: Bearing, instrument: Instrument, wearMm: number, error: (
 /** How often the row is among the first three when its readings are noisy. */
 function share(instrument: Instrument, wearMm: number): number {
   const error = noise(7)
-  const hits = CATALOGUE.filter((row) => {
+  const hits = catalogue().filter((row) => {
     const { candidates } = identify({ readings: measured(row, instrument, wearMm, error), instrument, family: row.family }).values
     return candidates.slice(0, 3).some((c) => c.designation === row.designation)
   })
-  return hits.length / CATALOGUE.length
+  return hits.length / catalogue().length
 }
 
 describe('identification of used rings', () => {
@@ -41,7 +41,7 @@ describe('identification of used rings', () => {
   }
 
   it('shares certainty out: probabilities never pass one', () => {
-    for (const row of CATALOGUE) {
+    for (const row of catalogue()) {
       const { candidates } = identify({ readings: { boreMm: [row.boreMm] }, instrument: 'vernier' }).values
       const sum = candidates.reduce((total, c) => total + c.probability, 0)
       expect(sum, row.designation).to.be.within(0.5, 1 + 1e-9)

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { CATALOGUE } from '../../src/core/catalogue/catalogue.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
 import { loadDemo } from '../../src/server/demo.js'
 import { NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
@@ -81,7 +81,7 @@ describe('database', () => {
 
   it('holds every base row of the core, and preparing or loading twice changes nothing', async () => {
     const count = async (table: string) => (await instance.pool.query(`SELECT count(*)::int AS n FROM ${table}`)).rows[0].n
-    expect(await count('bearing')).to.equal(CATALOGUE.length)
+    expect(await count('bearing')).to.equal(catalogue().length)
     const before = [await count('job'), await count('answer'), await count('person')]
     await Promise.all([prepareDatabase(db.url, 'src/server/migrations'), prepareDatabase(db.url, 'src/server/migrations')])
     expect(await loadDemo(instance.pool, NOW)).to.equal(true)
@@ -100,7 +100,7 @@ describe('database', () => {
   it('the demo plant holds no size that is kept out of examples', async () => {
     const fitted = (await instance.pool.query('SELECT DISTINCT designation FROM installation')).rows.map((r) => r.designation)
     expect(fitted).to.not.be.empty
-    for (const row of CATALOGUE.filter((r) => fitted.includes(r.designation))) {
+    for (const row of catalogue().filter((r) => fitted.includes(r.designation))) {
       expect([row.boreMm, row.outsideMm, row.widthMm].join('x')).to.not.be.oneOf(['25x52x15', '50x110x27'])
     }
   })

@@ -132,7 +132,7 @@ describe('palette', () => {
   })
   it('without words it lists the places and no bearings; with a size it finds bearings', () => {
     expect(labels('')).to.have.length(all.length)
-    expect(labels('60 130 31')).to.deep.equal(['6312', 'NU 312'])
+    expect(labels('60 130 31')).to.deep.equal(['6312', '7312 C', '7312 AC', '7312 B', '1312'])
     expect(labels('nothing like it')).to.deep.equal([])
   })
 })

@@ -1,5 +1,6 @@
 import type { ArrangeAnswers } from '../card/answers.js'
 import type { CardEvaluation } from '../card/evaluate.js'
+import { movesInside } from '../catalogue/forms.js'
 import { format, unitOf, type Quantity, type UnitSystem } from '../units/quantities.js'
 import type { Drawing } from './primitives.js'
 import { sectionDrawing } from './section.js'
@@ -25,7 +26,7 @@ export function cardSection(
     shaftClass: fit.shaft?.toleranceClass,
     housingClass: fit.housing?.toleranceClass,
     held,
-    movesInside: identify.row.family === 'cylindrical-roller' && held === false,
+    movesInside: movesInside(identify.row) && held === false,
     floatMm: arrangeAnswers.floatPresentMm,
     radialText: duty.radialN ? withUnit(duty.radialN, 'force', 1) : null,
     axialText: duty.axialN ? withUnit(duty.axialN, 'force', 1) : null,

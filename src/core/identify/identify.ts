@@ -1,4 +1,4 @@
-import { CATALOGUE, type Bearing } from '../catalogue/catalogue.js'
+import { sizes, type Boundary } from '../catalogue/catalogue.js'
 import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
 import { takenAsInches } from '../units/quantities.js'
 import { InputError, Sheet, inRange, short, type Result } from '../result.js'
@@ -88,7 +88,7 @@ function estimate(readings: Readings, instrument: Instrument, sheet: Sheet): Ide
 }
 
 /** Posterior of each row, against the chance that it is none of them (any size is as likely, 1/mm each way). */
-function rank(rows: readonly Bearing[], estimates: IdentifyValues['estimates'], instrument: Instrument): Candidate[] {
+function rank(rows: readonly Boundary[], estimates: IdentifyValues['estimates'], instrument: Instrument): Candidate[] {
   const scored = rows.map((row) => ({
     row,
     score: estimates.reduce(
@@ -107,7 +107,7 @@ function rank(rows: readonly Bearing[], estimates: IdentifyValues['estimates'], 
 
 /** A reading below every row of the catalogue, which may have been meant in inches. */
 function suspectedInches(
-  rows: readonly Bearing[],
+  rows: readonly Boundary[],
   estimates: IdentifyValues['estimates'],
 ): IdentifyValues['estimates'][number] | undefined {
   return estimates.find(({ dimension, meanMm }) => meanMm < 0.8 * Math.min(...rows.map((row) => row[dimension])))
@@ -128,7 +128,7 @@ export function identify(input: IdentifyInput): Result<IdentifyValues> {
   if (bore !== undefined && outside !== undefined && bore >= outside) {
     throw new InputError('readings.boreMm', short(bore), `the bore must be smaller than the outside diameter of ${short(outside)} mm`)
   }
-  const rows = input.family ? CATALOGUE.filter((row) => row.family === input.family) : CATALOGUE
+  const rows = input.family ? sizes().filter((row) => row.family === input.family) : sizes()
   if (!rows.length) sheet.assume(`The catalogue holds no ${FAMILY_LABEL[input.family!]} yet.`)
   const candidates = rank(rows, estimates, input.instrument)
   const certain = candidates[0] && candidates[0].probability >= 0.8
@@ -162,8 +162,8 @@ export function identify(input: IdentifyInput): Result<IdentifyValues> {
   return sheet.result({ candidates, verdict, estimates })
 }
 
-function nearest(rows: readonly Bearing[], estimates: IdentifyValues['estimates']): string {
-  const off = (row: Bearing) => estimates.reduce((sum, { dimension, meanMm }) => sum + Math.abs(meanMm - row[dimension]), 0)
+function nearest(rows: readonly Boundary[], estimates: IdentifyValues['estimates']): string {
+  const off = (row: Boundary) => estimates.reduce((sum, { dimension, meanMm }) => sum + Math.abs(meanMm - row[dimension]), 0)
   const best = [...rows].sort((a, b) => off(a) - off(b))[0]
   if (!best) return 'none'
   const words = estimates.map(({ dimension, meanMm }) => `${WORDS[dimension]} off by ${short(Math.abs(meanMm - best[dimension]), 2)} mm`)

@@ -1,8 +1,10 @@
-import type { Family } from '../catalogue/families.js'
+import type { LoadFactors } from '../catalogue/bearing.js'
+import { isThrust, type Family } from '../catalogue/families.js'
 import { InputError, Sheet, inRange, interpolate, short, type Result } from '../result.js'
-import { DEEP_GROOVE_E_Y } from './tables.js'
+import { ANGULAR, ANGULAR_15, DEEP_GROOVE_E_Y, Y0_15 } from './tables.js'
 
 export const ARRANGEMENTS = ['single', 'back-to-back', 'face-to-face', 'tandem'] as const
+export type Arrangement = (typeof ARRANGEMENTS)[number]
 
 export interface EquivalentLoadInput {
   family: Family
@@ -12,45 +14,91 @@ export interface EquivalentLoadInput {
   staticRatingN?: number
   f0?: number
   rows?: number
-  arrangement?: (typeof ARRANGEMENTS)[number]
+  arrangement?: Arrangement
 }
 
 export interface EquivalentLoadValues {
   equivalentLoadN: number
   staticEquivalentLoadN: number
-  /** Limit of Fa/Fr up to which the axial load does not count. */
+  /** Limit of Fa/Fr up to which the axial load does not count; 0 for thrust bearings, whose axial load always counts. */
   e: number
 }
 
-const SOURCE = 'ISO 281:2007 tables 3 and 8'
+const SOURCE = 'ISO 281:2007 table 3'
+const ROLLER_SOURCE = 'ISO 281:2007 table 8'
 const STATIC_SOURCE = 'ISO 76:2006'
 
-/** e and factors of one family: P = X1 Fr + Y1 Fa up to e, X2 Fr + Y2 Fa above. */
+/** e and factors of one family: P = X1 Fr + Y1 Fa up to e, X2 Fr + Y2 Fa above; P0 = X0 Fr + Y0 Fa. */
 interface Factors {
   e: number
-  x1: number
   y1: number
   x2: number
   y2: number
+  x0: number
+  y0: number
+  /** Words for where e comes from. */
+  from: string
 }
 
-function deepGroove(input: EquivalentLoadInput, sheet: Sheet): Factors {
-  const { axialLoadN: Fa } = input
+const rad = (deg: number) => (deg * Math.PI) / 180
+const column = <T extends readonly number[]>(rows: readonly T[], i: number) => rows.map((row) => row[i]!)
+const read = <T extends readonly number[]>(rows: readonly T[], x: number, i: number) => interpolate(column(rows, 0), column(rows, i), x)
+
+/** Contact angles up to here read the 15° table, where the factors depend on the load. */
+const SMALL_ANGLE_DEG = 17.5
+
+const pairwise = (rows: number, arrangement: Arrangement) => rows === 2 || arrangement === 'back-to-back' || arrangement === 'face-to-face'
+
+function angularFactors(angle: number, pair: boolean): Factors {
+  const at = (i: number) => read(ANGULAR, angle, i)
+  const y0 = at(7)
+  return pair
+    ? { e: at(1), y1: at(4), x2: at(5), y2: at(6), x0: 1, y0: 2 * y0, from: 'table' }
+    : { e: at(1), y1: 0, x2: at(2), y2: at(3), x0: 0.5, y0, from: 'table' }
+}
+
+function rollerFactors(angle: number, pair: boolean): Factors {
+  const cot = 1 / Math.tan(rad(angle))
+  const e = 1.5 * Math.tan(rad(angle))
+  return pair
+    ? { e, y1: 0.45 * cot, x2: 0.67, y2: 0.67 * cot, x0: 1, y0: 0.44 * cot, from: '1.5 tan α' }
+    : { e, y1: 0, x2: 0.4, y2: 0.4 * cot, x0: 0.5, y0: 0.22 * cot, from: '1.5 tan α' }
+}
+
+function selfAligningFactors(angle: number): Factors {
+  const cot = 1 / Math.tan(rad(angle))
+  return { e: 1.5 * Math.tan(rad(angle)), y1: 0.42 * cot, x2: 0.65, y2: 0.65 * cot, x0: 1, y0: 0.44 * cot, from: '1.5 tan α' }
+}
+
+/** Factors that depend on the contact angle only; null where they depend on the load or the family has none. */
+function constantFactors(family: Family, angle: number, pair: boolean): Factors | null {
+  if (family === 'angular-contact-ball') return angle > SMALL_ANGLE_DEG ? angularFactors(angle, pair) : null
+  if (angle <= 0) return null
+  if (family === 'tapered-roller') return rollerFactors(angle, pair)
+  if (family === 'spherical-roller') return rollerFactors(angle, true)
+  if (family === 'self-aligning-ball') return selfAligningFactors(angle)
+  return null
+}
+
+/** The factors that stand in a row of the catalogue. Source: ISO 281:2007 tables 3 and 8, ISO 76:2006 table 2. */
+export function loadFactors(family: Family, contactAngleDeg: number, rows: number): LoadFactors | null {
+  const found = constantFactors(family, contactAngleDeg, rows === 2)
+  return found && { e: found.e, y1: found.y1, y2: found.y2, y0: found.y0 }
+}
+
+/** Factors read by f0 Fa / C0: deep groove and insert bearings, angular contact of 15°. */
+function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Sheet): Factors {
+  const { axialLoadN: Fa, family } = input
   const C0 = inRange('staticRatingN', input.staticRatingN ?? NaN, 0, 1e9, 'N', true)
   const f0 = inRange('f0', input.f0 ?? NaN, 0, 30, '', true)
   const ratio = (f0 * Fa) / C0
-  const xs = DEEP_GROOVE_E_Y.map((row) => row[0])
-  const e = interpolate(
-    xs,
-    DEEP_GROOVE_E_Y.map((row) => row[1]),
-    ratio,
-  )
-  const y2 = interpolate(
-    xs,
-    DEEP_GROOVE_E_Y.map((row) => row[2]),
-    ratio,
-  )
   sheet.step('f0 Fa/C0', 'relative axial load', 'f0 Fa / C0', `${short(f0)} · ${short(Fa)} / ${short(C0)}`, ratio, '', SOURCE)
+  if (family === 'angular-contact-ball') {
+    const at = (i: number) => read(ANGULAR_15, ratio, i)
+    return pair
+      ? { e: at(1), y1: at(3), x2: 0.72, y2: at(4), x0: 1, y0: 2 * Y0_15, from: 'table' }
+      : { e: at(1), y1: 0, x2: 0.44, y2: at(2), x0: 0.5, y0: Y0_15, from: 'table' }
+  }
   if (Fa > 0.5 * C0)
     sheet.caution(
       'stop',
@@ -65,7 +113,7 @@ function deepGroove(input: EquivalentLoadInput, sheet: Sheet): Factors {
       'The axial load is over a quarter of the static rating: too much for small or light series.',
       short(Fa / C0),
     )
-  return { e, x1: 1, y1: 0, x2: 0.56, y2 }
+  return { e: read(DEEP_GROOVE_E_Y, ratio, 1), y1: 0, x2: 0.56, y2: read(DEEP_GROOVE_E_Y, ratio, 2), x0: 0.6, y0: 0.5, from: 'table' }
 }
 
 function cylindrical({ radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Factors {
@@ -88,60 +136,89 @@ function cylindrical({ radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, s
     else if (Fa > 0.1 * Fr)
       sheet.caution('caution', 'flange-steady', `The flange is asked for ${asked}: above 10 % only for short times.`, short(Fa))
   }
-  return { e: 0.2, x1: 1, y1: 0, x2: 0.92, y2: 0.6 }
+  return { e: 0.2, y1: 0, x2: 0.92, y2: 0.6, x0: 1, y0: 0, from: 'series' }
 }
 
-function spherical({ contactAngleDeg, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Factors {
-  const alpha = (inRange('contactAngleDeg', contactAngleDeg ?? NaN, 0, 45, '°', true) * Math.PI) / 180
-  const cot = 1 / Math.tan(alpha)
-  if (Fa > Fr / 3)
+/** Types that carry no thrust at all: any axial load is a stop, and the radial load alone counts. */
+function radialOnly({ family, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Factors {
+  const what = family === 'needle-roller' ? 'needle' : 'toroidal'
+  if (Fa > 0) sheet.caution('stop', 'no-thrust', `A ${what} roller bearing carries no axial load: another bearing must take it.`, short(Fa))
+  return { e: 0, y1: 0, x2: 1, y2: 0, x0: 1, y0: 0, from: 'radial only' }
+}
+
+function radialFactors(input: EquivalentLoadInput, sheet: Sheet): Factors {
+  const { family, contactAngleDeg, radialLoadN: Fr, axialLoadN: Fa, rows = 1, arrangement = 'single' } = input
+  const pair = pairwise(rows, arrangement)
+  if (family === 'deep-groove-ball' || family === 'insert-ball') return byRelativeLoad(input, pair, sheet)
+  if (family === 'cylindrical-roller') return cylindrical(input, sheet)
+  if (family === 'needle-roller' || family === 'toroidal-roller') return radialOnly(input, sheet)
+  const angle = inRange('contactAngleDeg', contactAngleDeg ?? NaN, 0, 45, '°', true)
+  if (family === 'spherical-roller' && Fa > Fr / 3)
     sheet.caution(
       'note',
       'axial-over-third',
       'The axial load is over a third of the radial load: one roller row carries nearly all of it.',
       short(Fa),
     )
-  return { e: 1.5 * Math.tan(alpha), x1: 1, y1: 0.45 * cot, x2: 0.67, y2: 0.67 * cot }
+  if (family === 'angular-contact-ball' && angle % 5 !== 0) sheet.assume('Factors between the tabulated contact angles are interpolated.')
+  return constantFactors(family, angle, pair) ?? byRelativeLoad(input, pair, sheet)
 }
 
-function staticLoad({ family, radialLoadN: Fr, axialLoadN: Fa, contactAngleDeg }: EquivalentLoadInput): [number, string, string] {
-  if (family === 'deep-groove-ball')
-    return [Math.max(Fr, 0.6 * Fr + 0.5 * Fa), 'max(Fr, 0.6 Fr + 0.5 Fa)', `Fr ${short(Fr)}, Fa ${short(Fa)}`]
-  if (family === 'cylindrical-roller') return [Fr, 'Fr', short(Fr)]
-  const y0 = 0.44 / Math.tan((contactAngleDeg! * Math.PI) / 180)
-  return [Fr + y0 * Fa, 'Fr + 0.44 cot α Fa', `${short(Fr)} + ${short(y0)} · ${short(Fa)}`]
+function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Result<EquivalentLoadValues> {
+  if (Fa === 0) throw new InputError('axialLoadN', Fa, 'a thrust bearing is rated for its axial load, which must be above zero')
+  const spherical = family === 'thrust-spherical-roller'
+  const [x, x0] = spherical ? [1.2, 2.7] : [0, 0]
+  if (!spherical && Fr > 0)
+    sheet.caution('stop', 'no-radial', 'A thrust ball bearing carries no radial load: another bearing must take it.', short(Fr))
+  if (spherical && Fr > 0.55 * Fa)
+    sheet.caution('stop', 'radial-over-axial', 'The radial load is over 0.55 of the axial load: the rows would lift off.', short(Fr / Fa))
+  const equivalentLoadN = Fa + x * Fr
+  const staticEquivalentLoadN = Fa + x0 * Fr
+  const formula = (factor: number) => (spherical ? `Fa + ${factor} Fr` : 'Fa')
+  sheet.step('P', 'equivalent load', formula(x), `Fa ${short(Fa)}, Fr ${short(Fr)}`, equivalentLoadN, 'N', ROLLER_SOURCE)
+  sheet.step('P0', 'static equivalent load', formula(x0), `Fa ${short(Fa)}, Fr ${short(Fr)}`, staticEquivalentLoadN, 'N', STATIC_SOURCE)
+  return sheet.result({ equivalentLoadN, staticEquivalentLoadN, e: 0 })
 }
+
+const PAIRED: readonly Family[] = ['angular-contact-ball', 'tapered-roller']
 
 /**
- * Equivalent dynamic load P, equivalent static load P0 (N) and the limit e.
- * Families: deep groove ball (needs staticRatingN and f0), cylindrical roller, spherical roller (needs contactAngleDeg).
- * Loads from 0 N, not both zero. Sources: ISO 281:2007 tables 3 and 8, ISO 76:2006.
+ * Equivalent dynamic load P, equivalent static load P0 (N) and the limit e, for every family.
+ * Deep groove, insert and 15° angular contact need staticRatingN and f0; angular contact, self-aligning, tapered and
+ * spherical need contactAngleDeg. Two rows or a back-to-back or face-to-face pair take the factors of pairs, with the loads
+ * and ratings of the pair; tandem those of a single bearing. Loads from 0 N, not both zero.
+ * Sources: ISO 281:2007 tables 3 and 8, ISO 76:2006.
  */
 export function equivalentLoad(input: EquivalentLoadInput): Result<EquivalentLoadValues> {
   const { family, radialLoadN: Fr, axialLoadN: Fa, arrangement = 'single' } = input
   inRange('radialLoadN', Fr, 0, 1e9, 'N')
   inRange('axialLoadN', Fa, 0, 1e9, 'N')
   if (Fr + Fa === 0) throw new InputError('radialLoadN', Fr, 'a bearing without any load has no equivalent load')
-  if (arrangement !== 'single') throw new InputError('arrangement', arrangement, 'these families are rated one by one (single)')
+  if (arrangement !== 'single' && !PAIRED.includes(family))
+    throw new InputError(
+      'arrangement',
+      arrangement,
+      'only angular contact ball and tapered roller bearings are paired; others are rated one by one (single)',
+    )
   const sheet = new Sheet()
-  const factors = { 'deep-groove-ball': deepGroove, 'cylindrical-roller': cylindrical, 'spherical-roller': spherical }[family as string]
-  if (!factors) throw new InputError('family', family, 'held for deep groove ball, cylindrical roller and spherical roller bearings')
-  const { e, x1, y1, x2, y2 } = factors(input, sheet)
+  if (isThrust(family)) return thrust(input, sheet)
+  const { e, y1, x2, y2, x0, y0, from } = radialFactors(input, sheet)
   const above = Fa > e * Fr
-  const [x, y] = above ? [x2, y2] : [x1, y1]
+  const [x, y] = above ? [x2, y2] : [1, y1]
   // ISO 281: P of a radial bearing is not below Fr; this closes the small gap of the table at Fa/Fr = e.
   const equivalentLoadN = Math.max(Fr, x * Fr + y * Fa)
-  sheet.step(
-    'e',
-    'limit of Fa/Fr',
-    family === 'deep-groove-ball' ? 'table' : family === 'spherical-roller' ? '1.5 tan α' : 'series',
-    `Fa/Fr = ${Fr > 0 ? short(Fa / Fr) : 'no radial load'}, ${above ? 'above' : 'not above'} e`,
-    e,
-    '',
-    SOURCE,
-  )
+  const ratio = `Fa/Fr = ${Fr > 0 ? short(Fa / Fr) : 'no radial load'}, ${above ? 'above' : 'not above'} e`
+  sheet.step('e', 'limit of Fa/Fr', from, ratio, e, '', from === '1.5 tan α' ? ROLLER_SOURCE : SOURCE)
   sheet.step('P', 'equivalent load', 'X Fr + Y Fa', `${short(x)} · ${short(Fr)} + ${short(y)} · ${short(Fa)}`, equivalentLoadN, 'N', SOURCE)
-  const [staticEquivalentLoadN, formula, substituted] = staticLoad(input)
-  sheet.step('P0', 'static equivalent load', formula, substituted, staticEquivalentLoadN, 'N', STATIC_SOURCE)
+  const staticEquivalentLoadN = Math.max(Fr, x0 * Fr + y0 * Fa)
+  sheet.step(
+    'P0',
+    'static equivalent load',
+    'max(Fr, X0 Fr + Y0 Fa)',
+    `${short(x0)} · ${short(Fr)} + ${short(y0)} · ${short(Fa)}`,
+    staticEquivalentLoadN,
+    'N',
+    STATIC_SOURCE,
+  )
   return sheet.result({ equivalentLoadN, staticEquivalentLoadN, e })
 }

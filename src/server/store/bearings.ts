@@ -1,15 +1,30 @@
-import { CATALOGUE, type Bearing } from '../../core/catalogue/catalogue.js'
+import { createHash } from 'node:crypto'
+import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
 import { one, rows, type Query } from './database.js'
+
+let base: { json: string; hash: string } | null = null
+/** The base rows of the core as JSON, made once a process. */
+function baseRows() {
+  if (!base) {
+    const json = JSON.stringify(catalogue())
+    base = { json, hash: createHash('sha256').update(json).digest('hex') }
+  }
+  return base
+}
 
 /** Brings the base rows of the core into the database; rows that the core changed are renewed. */
 export async function seedBearings(query: Query): Promise<void> {
+  const { json, hash } = baseRows()
+  const held = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'catalogue'", [])
+  if (held?.value === hash) return
   await query.query(
     `INSERT INTO bearing (designation, family, bore_mm, outside_mm, width_mm, data)
      SELECT r ->> 'designation', r ->> 'family', (r ->> 'boreMm')::numeric, (r ->> 'outsideMm')::numeric, (r ->> 'widthMm')::numeric, r
      FROM jsonb_array_elements($1::jsonb) r
      ON CONFLICT (designation) DO UPDATE SET data = excluded.data WHERE bearing.data <> excluded.data`,
-    [JSON.stringify(CATALOGUE)],
+    [json],
   )
+  await query.query("INSERT INTO setting (key, value) VALUES ('catalogue', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [hash])
 }
 
 export async function listBearings(query: Query): Promise<Bearing[]> {

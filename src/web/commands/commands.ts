@@ -1,7 +1,7 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Yard } from '../../contract/api.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
-import { CATALOGUE } from '../../core/catalogue/catalogue.js'
+import { sizes } from '../../core/catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../core/catalogue/families.js'
 import { searchBearings } from '../../core/catalogue/search.js'
 import { dueWords } from '../figures/dates.js'
@@ -55,7 +55,7 @@ export function findCommands(all: readonly Command[], search: string): Command[]
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   const found = all.filter((c) => words.every((w) => `${c.label} ${c.hint}`.toLowerCase().includes(w)))
   const bearings = words.length
-    ? searchBearings(CATALOGUE, search)
+    ? searchBearings(sizes(), search)
         .slice(0, BEARINGS_SHOWN)
         .map((row) => ({
           key: `b${row.designation}`,

@@ -1,5 +1,6 @@
 import { GROWTH_SCHOOL_LABEL, thermalGrowth } from '../../arrangement/growth.js'
-import type { Bearing } from '../../catalogue/catalogue.js'
+import type { Bearing } from '../../catalogue/bearing.js'
+import { movesInside as formMovesInside } from '../../catalogue/forms.js'
 import { Sheet, short, type Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
@@ -15,9 +16,8 @@ export interface ArrangeResult extends StationResult {
   floatNeededMm: number | null
 }
 
-/** A cylindrical roller bearing without inner ribs moves inside and holds nothing, whatever is done with its outer ring. */
 function movesInside(row: Bearing | null): boolean {
-  return row?.family === 'cylindrical-roller'
+  return row !== null && formMovesInside(row)
 }
 
 /** Room beyond growth: a fifth more, and what assembly cannot place better than. Engineering practice. */
@@ -144,7 +144,7 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
   else if (holding === 'both' || holding === 'none')
     verdict = { word: holding === 'both' ? 'both ends held' : 'no end held', level: 'stop' }
   else if (holding && inside && growthMm !== null) {
-    const limit = free!.chamferMm
+    const limit = free!.axialMovementMm
     const enough = Math.abs(growthMm) <= limit
     verdict = enough ? { word: 'moves inside', level: 'good' } : { word: 'too far inside', level: 'stop' }
     if (!enough)

@@ -1,4 +1,4 @@
-import { CATALOGUE, findBearing, type Bearing } from '../../catalogue/catalogue.js'
+import { HELD, findBearing, type Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
@@ -34,16 +34,13 @@ export function identifyStation(answers: IdentifyAnswers, makersFigures: readonl
   const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
   if (answers.designation && !row) {
-    station.refuse(
-      'designation',
-      `The catalogue holds no "${answers.designation.slice(0, 40)}". It holds 60, 62, 63, NU 2, NU 3, 222 and 223 to 110 mm bore.`,
-    )
+    station.refuse('designation', `The rack holds no "${answers.designation.slice(0, 40)}". It holds ${HELD}.`)
   }
   const candidates = found?.values.candidates ?? []
   const best = candidates[0]
   if (row && best) compareWithReadings(station, row, candidates)
 
-  const named_ = row ?? CATALOGUE.find((r) => r.designation === best?.designation) ?? null
+  const named_ = row ?? (best ? findBearing(best.designation)!.row : null)
   const hero = station.figure(
     'designation',
     row ? 'Bearing' : 'Most likely',
@@ -122,7 +119,7 @@ export function identifyStation(answers: IdentifyAnswers, makersFigures: readonl
 function compareWithReadings(station: StationBuilder, row: Bearing, candidates: Candidate[]): void {
   if (candidates.some((c) => c.designation === row.designation)) return
   const best = candidates[0]!
-  const other = CATALOGUE.find((r) => r.designation === best.designation)!
+  const other = findBearing(best.designation)!.row
   const same = other.boreMm === row.boreMm && other.outsideMm === row.outsideMm && other.widthMm === row.widthMm
   if (!same)
     station.warn(

@@ -1,4 +1,5 @@
 import { findBearing, type Bearing } from '../../catalogue/catalogue.js'
+import { formOf } from '../../catalogue/forms.js'
 import { withMakersFigures } from '../../catalogue/makers-figures.js'
 import { CLEARANCE_GROUPS } from '../../fits/clearance-group.js'
 import { operatingClearance } from '../../fits/operating-clearance.js'
@@ -86,7 +87,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
     inverterDrive: i.inverterDrive ?? undefined,
     beltDrive: i.beltDrive ?? undefined,
     regreasingRatio: daysSinceGrease !== null && intervalDays ? daysSinceGrease / intervalDays : undefined,
-    wrongType: row && axialN !== null ? row.family === 'cylindrical-roller' && axialN > 0 : undefined,
+    wrongType: row && axialN !== null ? formOf(row).thrust === 0 && axialN > 0 : undefined,
     smallerGroup: group && fit.group ? CLEARANCE_GROUPS.indexOf(group) < CLEARANCE_GROUPS.indexOf(fit.group) : undefined,
     loadRatio: select.loadRatio ?? undefined,
     wet: d.dirt === null ? undefined : d.dirt === 'wet',

@@ -1,4 +1,5 @@
 import { neighbours, type Bearing } from '../../catalogue/catalogue.js'
+import { formOf } from '../../catalogue/forms.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { ratingLife } from '../../life/rating-life.js'
@@ -143,11 +144,12 @@ export function selectStation(
     'N',
     'engineering practice: below it the elements skid',
   )
-  if (row.family === 'cylindrical-roller' && axialN > 0)
+  const form = formOf(row)
+  if (form.thrust === 0 && axialN > 0)
     station.warn(
       'stop',
       'no-thrust',
-      `${row.designation} has no ribs on its inner ring: it carries no axial load. The other bearing must take it, or take another type.`,
+      `${row.designation} (${form.label}) carries no axial load. The other bearing must take it, or take another type.`,
       short(axialN),
     )
   if (speedRpm > row.greaseSpeedRpm)

@@ -3,8 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
 import { EVIDENCE, type IdentifyAnswers } from '../../../core/card/answers.js'
-import { CATALOGUE } from '../../../core/catalogue/catalogue.js'
-import { FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
+import { FAMILIES, FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { takenAsInches } from '../../../core/units/quantities.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -27,7 +26,7 @@ const SIZES = [
   { field: 'outsideReadingsMm', label: 'Outside' },
   { field: 'widthReadingsMm', label: 'Width' },
 ] as const
-const FAMILIES_HELD = [...new Set(CATALOGUE.map((row) => row.family))].map((value: Family) => ({ value, label: FAMILY_LABEL[value] }))
+const FAMILY_OPTIONS = FAMILIES.map((value) => ({ value, label: FAMILY_LABEL[value] }))
 const INSTRUMENT_OPTIONS = [
   { value: 'rule', label: 'rule' },
   { value: 'vernier', label: 'vernier' },
@@ -108,7 +107,7 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
         <ChoiceField
           id="family"
           label="What runs inside"
-          :options="FAMILIES_HELD"
+          :options="FAMILY_OPTIONS"
           :model-value="a.family"
           placeholder="not looked yet"
           clearable

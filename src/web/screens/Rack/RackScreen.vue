@@ -48,7 +48,16 @@ function first() {
       <p v-if="!found.length" class="empty">
         Nothing fits "{{ search }}". Sizes are bore, outside and width in millimetres; fewer words find more.
       </p>
-      <DataTable v-else :value="found" data-key="designation" scrollable scroll-height="flex" size="small" class="table">
+      <DataTable
+        v-else
+        :value="found"
+        data-key="designation"
+        scrollable
+        scroll-height="flex"
+        :virtual-scroller-options="{ itemSize: 46 }"
+        size="small"
+        class="table"
+      >
         <Column field="designation" header="Number" sortable>
           <template #body="{ data }"
             ><RouterLink class="number name" :to="{ name: 'bearing', params: { designation: data.designation } }">{{

@@ -1,0 +1,20 @@
+/** Bore codes of ISO designations. */
+
+const SMALL: Record<number, string> = { 10: '00', 12: '01', 15: '02', 17: '03' }
+/** Bores written out behind a stroke. */
+const WRITTEN = new Set([22, 28, 32])
+
+/**
+ * Bore code: 00 10, 01 12, 02 15, 03 17, from 04 the bore divided by five; /22, /28, /32 and from 500 mm written out;
+ * below 10 mm the bore itself, behind a stroke after a series of three digits.
+ */
+export function boreCode(boreMm: number, prefix = ''): string {
+  if (boreMm < 10) return /\d{3}$/.test(prefix) ? `/${boreMm}` : String(boreMm)
+  if (WRITTEN.has(boreMm) || boreMm >= 500) return `/${boreMm}`
+  return SMALL[boreMm] ?? String(boreMm / 5).padStart(2, '0')
+}
+
+/** Spaces, dashes, dots and case do not matter; a stroke does (62/22 is not 6222). */
+export function plainName(text: string): string {
+  return text.toUpperCase().replace(/[\s\-._]/g, '')
+}
