@@ -1,7 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { calculate, CALCULATIONS, describeCalculations } from '../../src/contract/calculations/registry.js'
-import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { fcBall, fcRoller } from '../../src/core/ratings/load-rating.js'
 
 type Values = Record<string, unknown>
@@ -258,37 +257,6 @@ describe('laws', () => {
   it('press force doubles with the interference', () => {
     const once = values('press-force', STEEL_60).forceN as number
     expect(values('press-force', { ...STEEL_60, interferenceUm: 40 }).forceN).to.be.closeTo(2 * once, 1e-6)
-  })
-})
-
-describe('identify', () => {
-  it('finds every row first or tied from exact readings', () => {
-    for (const row of catalogue()) {
-      const readings = { boreMm: [row.boreMm], outsideMm: [row.outsideMm], widthMm: [row.widthMm] }
-      const { candidates } = values('identify', { readings, instrument: 'vernier', family: row.family }) as {
-        candidates: { designation: string; probability: number }[]
-      }
-      const found = candidates.find((c) => c.designation === row.designation)!
-      expect(found.probability, row.designation).to.be.closeTo(candidates[0]!.probability, 1e-9)
-    }
-  })
-  it('prefers the smaller size when a bore is worn', () => {
-    const v = values('identify', {
-      readings: { boreMm: [40.12, 40.09], outsideMm: [79.95], widthMm: [17.9] },
-      instrument: 'vernier',
-      family: 'deep-groove-ball',
-    })
-    expect(v).to.have.nested.property('candidates[0].designation', '6208')
-  })
-  it('asks for balls or rollers when outlines are the same', () => {
-    const input = { readings: { boreMm: [40], outsideMm: [80], widthMm: [18] }, instrument: 'vernier' }
-    expect(values('identify', input).verdict).to.equal('several')
-    expect(codes('identify', input)).to.include('tie')
-  })
-  it('suspects inches, foreign readings and sizes that are not made', () => {
-    expect(codes('identify', { readings: { boreMm: [2.3622], outsideMm: [5.1181] }, instrument: 'vernier' })).to.include('unit-slip')
-    expect(codes('identify', { readings: { boreMm: [40, 45] }, instrument: 'vernier' })).to.include('readings-apart-boreMm')
-    expect(codes('identify', { readings: { boreMm: [62.7], outsideMm: [99] }, instrument: 'vernier' })).to.include('no-match')
   })
 })
 

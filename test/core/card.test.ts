@@ -16,7 +16,6 @@ import { bareContext, type CardContext } from '../../src/core/card/station.js'
 import { signature, stepStates, type StepRecord } from '../../src/core/card/signing.js'
 import { sweptRings } from '../../src/core/card/stations/duty.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import { searchBearings } from '../../src/core/catalogue/search.js'
 import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { sectionDrawing } from '../../src/core/drawing/section.js'
 import { hatch, type Point } from '../../src/core/drawing/primitives.js'
@@ -261,18 +260,6 @@ describe('signing the plan', () => {
       'outside',
       'missing',
     ])
-  })
-})
-
-describe('rack search', () => {
-  const found = (text: string) => searchBearings(catalogue(), text).map((r) => r.designation)
-  it('understands sizes, numbers and families', () => {
-    expect(found('40 80 18')).to.include.members(['6208', 'NU 208', 'N 208', '7208 B', '1208']).and.to.have.length(10)
-    expect(found('40x80')).to.include.members(['6208', 'NU 2208', '22208', '30208', 'C 2208 K'])
-    expect(found('nu208')).to.deep.equal(['NU 208'])
-    expect(found('spherical 60')).to.include.members(['22212', '22312'])
-    expect(found('')).to.have.length(catalogue().length)
-    expect(found('zebra')).to.deep.equal([])
   })
 })
 

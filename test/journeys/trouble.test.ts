@@ -44,7 +44,7 @@ describe('journey: bad input', () => {
     expect(await person.valueOf('Outside 1')).to.equal('about 120')
     await person.type('Outside 1', '120')
     await person.type('Number on ring or paper', '99999')
-    await person.seeText('The catalogue holds no "99999"')
+    await person.seeText('The rack holds no "99999"')
     await person.type('Number on ring or paper', '22213')
     await person.seeText('spherical roller bearing')
   })

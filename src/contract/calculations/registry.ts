@@ -124,7 +124,9 @@ export const CALCULATIONS: readonly Calculation[] = [
     s.bearingValues,
     bearing,
   ),
-  define('identify', 'Candidates from measured sizes', ['engineering practice'], s.identifyInput, s.identifyValues, identify),
+  define('identify', 'Candidates from measured sizes', ['engineering practice'], s.identifyInput, s.identifyValues, (input) =>
+    identify(input),
+  ),
   define(
     'thermal-growth',
     'Growth of a shaft past its housing',

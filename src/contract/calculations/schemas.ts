@@ -1,16 +1,19 @@
 import { z } from 'zod'
+import { CLOSURES, SOURCES } from '../../core/catalogue/bearing.js'
 import { FAMILIES } from '../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS } from '../../core/fits/clearance-group.js'
 import { LOAD_BAND_NAMES } from '../../core/fits/recommend-tables.js'
 import { RING_LOADS } from '../../core/fits/recommend.js'
 import { CAUSE_NAMES } from '../../core/inspection/causes.js'
+import { FEATURE_KEYS, KEY, type FeatureKey } from '../../core/identify/features.js'
+import { DIMENSIONS, INSTRUMENTS, SPREADS } from '../../core/identify/identify.js'
 import { FINDING_NAMES } from '../../core/inspection/findings.js'
 import { SCHOOLS } from '../../core/lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION } from '../../core/lubrication/tables.js'
 import { MATERIAL_NAMES } from '../../core/materials.js'
 import { ARRANGEMENTS } from '../../core/ratings/equivalent-load.js'
 import { ACCURACIES } from '../../core/tolerances/ring.js'
-import { namesOf } from '../names.js'
+import { keysOf, namesOf } from '../names.js'
 
 export const number = z.number()
 export const family = z.enum(FAMILIES)
@@ -113,6 +116,7 @@ export const loadRatingInput = z.strictObject({
   pitchDiameterMm: number,
   contactAngleDeg: number.optional(),
   rows: number.optional(),
+  drawnCup: z.boolean().optional(),
 })
 export const loadRatingValues = z.object({ dynamicRatingN: number, staticRatingN: number, fatigueLoadLimitN: number })
 
@@ -143,10 +147,14 @@ export const bearingValues = z.object({
   designation: z.string(),
   family,
   series: z.string(),
+  form: z.string(),
   boreMm: number,
   outsideMm: number,
   widthMm: number,
+  innerWidthMm: number.nullable(),
+  outerWidthMm: number.nullable(),
   chamferMm: number,
+  boreTaper: z.enum(['1:12', '1:30']).nullable(),
   elements: number,
   elementDiameterMm: number,
   rollerLengthMm: number.nullable(),
@@ -159,21 +167,58 @@ export const bearingValues = z.object({
   staticRatingN: number,
   fatigueLoadLimitN: number,
   f0: number.nullable(),
+  factors: z.object({ e: number, y1: number, y2: number, y0: number }).nullable(),
   massKg: number,
+  shaftShoulderMm: range.readonly(),
+  housingShoulderMm: range.readonly(),
+  filletMm: number,
   greaseSpeedRpm: number,
+  oilSpeedRpm: number,
+  closures: z.array(z.enum(CLOSURES)).readonly(),
+  misalignmentDeg: number,
+  axialMovementMm: number,
   dimensionSource: z.string(),
   ratingSource: z.string(),
+  sources: z.record(z.string(), z.enum(SOURCES)).readonly(),
 })
 
+const instrument = z.enum(keysOf(INSTRUMENTS))
+/** What was seen on the bench: one answer to each question of the key. */
+export const featureAnswers = z.strictObject(
+  Object.fromEntries(Object.entries(KEY).map(([key, { answers }]) => [key, z.enum(keysOf(answers as Readonly<Record<string, unknown>>)).optional()])) as {
+    [K in FeatureKey]: z.ZodOptional<z.ZodEnum<Record<string, string>>>
+  },
+)
 export const identifyInput = z.strictObject({
   readings: z.strictObject({ boreMm: readings.optional(), outsideMm: readings.optional(), widthMm: readings.optional() }),
-  instrument: z.enum(['rule', 'vernier', 'micrometer']),
+  instrument,
+  instruments: z
+    .strictObject({ boreMm: instrument.optional(), outsideMm: instrument.optional(), widthMm: instrument.optional() })
+    .optional(),
   family: family.optional(),
+  features: featureAnswers.optional(),
+  ringTemperatureC: number.min(-100).max(300).optional(),
 })
 export const identifyValues = z.object({
   candidates: z.array(z.object({ designation: z.string(), family, probability: number })),
   verdict: z.enum(['one', 'several', 'none']),
-  estimates: z.array(z.object({ dimension: z.string(), meanMm: number, spreadMm: number, count: number })),
+  estimates: z.array(
+    z.object({
+      dimension: z.enum(DIMENSIONS),
+      instrument,
+      meanMm: number,
+      spreadMm: number,
+      count: number,
+      spread: z.enum(SPREADS),
+      words: z.string(),
+    }),
+  ),
+  outlines: z.array(
+    z.object({ boreMm: number, outsideMm: number, widthMm: number, probability: number, designations: z.array(z.string()) }),
+  ),
+  nearest: z.array(z.object({ designation: z.string(), differences: z.array(z.object({ dimension: z.enum(DIMENSIONS), byMm: number })) })),
+  measureFurther: z.array(z.string()),
+  nextQuestion: z.enum(FEATURE_KEYS as [FeatureKey, ...FeatureKey[]]).nullable(),
 })
 
 export const growthInput = z.strictObject({

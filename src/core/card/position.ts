@@ -2,7 +2,7 @@ import type { Bearing } from '../catalogue/catalogue.js'
 import { InputError } from '../result.js'
 import type { DutyAnswers } from './answers.js'
 import { dutyStation } from './stations/duty.js'
-import { rate } from './stations/select.js'
+import { rateBearing } from '../life/rate-bearing.js'
 
 export interface LifeUsed {
   hoursRun: number
@@ -17,7 +17,7 @@ export function lifeUsed(row: Bearing, duty: DutyAnswers, days: number): LifeUse
   const { speedRpm, hoursPerDay } = duty
   if (radialN === null || axialN === null || radialN + axialN === 0 || !speedRpm || hoursPerDay === null) return null
   try {
-    const { ratingLifeH } = rate(row, radialN, axialN, speedRpm, 90).life.values
+    const { ratingLifeH } = rateBearing(row, radialN, axialN, speedRpm, 90).life.values
     const hoursRun = days * hoursPerDay
     return { hoursRun, ratingLifeH, share: hoursRun / ratingLifeH }
   } catch (error) {

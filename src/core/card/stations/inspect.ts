@@ -14,7 +14,8 @@ import { StationBuilder, type CardContext, type StationResult, type Verdict } fr
 import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
 import type { FitStationResult } from './fit.js'
-import { rate, type SelectResult } from './select.js'
+import { rateBearing } from '../../life/rate-bearing.js'
+import type { SelectResult } from './select.js'
 
 interface Known {
   duty: DutyResult
@@ -54,7 +55,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
   const { radialN, axialN } = duty
   const rated =
     row && radialN !== null && axialN !== null && radialN + axialN > 0 && d.speedRpm
-      ? ifPossible(() => rate(row, radialN, axialN, d.speedRpm!, 90))
+      ? ifPossible(() => rateBearing(row, radialN, axialN, d.speedRpm!, 90))
       : undefined
   const group = removed?.group ?? null
   const clearance =

@@ -2,10 +2,9 @@ import { neighbours, type Bearing } from '../../catalogue/catalogue.js'
 import { formOf } from '../../catalogue/forms.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
-import { ratingLife } from '../../life/rating-life.js'
+import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
-import { equivalentLoad } from '../../ratings/equivalent-load.js'
-import { Sheet, short, type Result } from '../../result.js'
+import { Sheet, short } from '../../result.js'
 import type { CardAnswers } from '../answers.js'
 import { q } from '../../units/quantities.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
@@ -22,33 +21,6 @@ export interface Alternative {
 export interface SelectResult extends StationResult {
   loadRatio: number | null
   alternatives: Alternative[]
-}
-
-export interface Rated {
-  load: Result<{ equivalentLoadN: number; staticEquivalentLoadN: number }>
-  life: Result<{ ratingLifeH: number; modifiedLifeH: number }>
-  staticSafety: number
-}
-
-export function rate(row: Bearing, radialN: number, axialN: number, speedRpm: number, reliabilityPercent: number): Rated {
-  const load = equivalentLoad({
-    family: row.family,
-    contactAngleDeg: row.contactAngleDeg,
-    radialLoadN: radialN,
-    axialLoadN: axialN,
-    staticRatingN: row.staticRatingN,
-    f0: row.f0 ?? undefined,
-    rows: row.rows,
-  })
-  const rollingElement = rollsOnBalls(row.family) ? 'ball' : 'roller'
-  const life = ratingLife({
-    rollingElement,
-    dynamicRatingN: row.dynamicRatingN,
-    equivalentLoadN: load.values.equivalentLoadN,
-    speedRpm,
-    reliabilityPercent,
-  })
-  return { load, life, staticSafety: row.staticRatingN / load.values.staticEquivalentLoadN }
 }
 
 function wantedSafety(row: Bearing, shock: Shock): number {
@@ -120,7 +92,7 @@ export function selectStation(
   if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
   if (radialN + axialN === 0) return waiting('Without any load there is nothing to rate; enter the load at Duty.')
   const rated = station.attempt(() => {
-    const all = rate(row, radialN, axialN, speedRpm, reliabilityPercent)
+    const all = rateBearing(row, radialN, axialN, speedRpm, reliabilityPercent)
     const cautions = [...all.load.cautions, ...all.life.cautions]
     return {
       values: all,
@@ -200,7 +172,7 @@ export function selectStation(
   const alternatives = [...Object.entries(neighbours(row)), ['this', row] as const].flatMap(([which, base]): Alternative[] => {
     if (!base) return []
     const other = withMakersFigures(base, makersFigures)
-    const r = rate(other, radialN, axialN, speedRpm, reliabilityPercent)
+    const r = rateBearing(other, radialN, axialN, speedRpm, reliabilityPercent)
     const enough = r.staticSafety >= wantedSafety(other, shock) && (!target || r.life.values.modifiedLifeH >= LIFE_TARGETS[target].hours)
     return [
       {
