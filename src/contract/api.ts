@@ -10,7 +10,10 @@ import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
 import type { Grease, GreaseGun } from '../core/lubrication/grease.js'
 import { SCHOOLS, type School } from '../core/lubrication/regreasing.js'
 import { BASE_OILS, THICKENERS } from '../core/lubrication/tables.js'
+import type { CompareResult, Described, PositionDuty } from '../core/identify/compare.js'
+import type { Letters } from '../core/identify/letters.js'
 import { namesOf } from './names.js'
+import type { SavedSearch, StockItem } from './own-data.js'
 import { stepValuesSchema, type StepValues } from './card.js'
 
 export type Theme = (typeof THEMES)[number]
@@ -202,6 +205,8 @@ export interface PlantSettings {
   guns: GunView[]
   schools: Schools
   makersFigures: MakersFigures[]
+  /** Bearings of the plant's own that are fitted or on a card. */
+  ownRows: Bearing[]
 }
 
 export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'greased', 'skipped', 'cause'] as const
@@ -322,4 +327,28 @@ export interface BearingView {
   computed: Bearing
   usedAt: BearingUse[]
   jobs: JobLine[]
+  stock: StockItem[]
+  /** Other names that lead here. */
+  names: string[]
+}
+
+/** The plant's own data over the base catalogue: what the browser's rack needs besides the core. */
+export interface RackView {
+  ownRows: Bearing[]
+  makersFigures: MakersFigures[]
+  letters: Letters[]
+  crossReferences: { name: string; marking: string }[]
+  stock: StockItem[]
+  searches: SavedSearch[]
+}
+
+/** What came out of a position or is fitted there, and what on the shelf would do in its place, best first. */
+export interface OffersView {
+  position: PositionView
+  machineId: number
+  machineCode: string
+  machineName: string
+  removed: Described | null
+  duty: PositionDuty
+  offers: { item: StockItem; row: Bearing; result: CompareResult }[]
 }

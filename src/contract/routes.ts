@@ -18,6 +18,8 @@ import {
   type Role,
 } from './api.js'
 
+import { entriesInput, savedSearchInput } from './own-data.js'
+
 /** One route: the server mounts it, the OpenAPI document describes it, and the access test walks over it. */
 export interface RouteSpec {
   method: 'get' | 'post' | 'put' | 'patch' | 'delete'
@@ -36,6 +38,7 @@ function specs<T extends Record<string, RouteSpec>>(table: T): T {
 }
 
 const PDF = 'application/pdf'
+const CSV = 'text/csv'
 // prettier-ignore
 export const ROUTES = specs({
   health: { method: 'get', path: '/health', least: null, summary: 'Whether server and database answer' },
@@ -76,7 +79,22 @@ export const ROUTES = specs({
   weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again', body: gunInput },
   schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise', body: schoolsInput },
 
-  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'The rack' },
+  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), at most 200 of them' },
+  bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV },
   bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
+  bearingLabel: { method: 'get', path: '/bearings/:designation/label.pdf', least: 'viewer', summary: 'A label for shelf or box with its QR code', answers: PDF },
+  offers: { method: 'get', path: '/positions/:id/offers', least: 'viewer', summary: 'What on the shelf would do at a position, best first' },
   makersFigures: { method: 'put', path: '/bearings/:designation/makers-figures', least: 'planner', summary: 'Enter figures of a maker’s sheet', body: makersFiguresInput },
+
+  rack: { method: 'get', path: '/rack', least: 'viewer', summary: 'The plant’s own data over the catalogue, stock and saved searches' },
+  saveSearch: { method: 'put', path: '/rack/searches', least: 'viewer', summary: 'Keep a search under a name', body: savedSearchInput },
+  dropSearch: { method: 'delete', path: '/rack/searches/:id', least: 'viewer', summary: 'Drop a kept search' },
+  changes: { method: 'get', path: '/rack/changes', least: 'viewer', summary: 'The last changes of the plant’s own data' },
+  undoChange: { method: 'post', path: '/rack/changes/:id/undo', least: 'planner', summary: 'Take a change back whole' },
+  ownEntries: { method: 'get', path: '/rack/:kind', least: 'viewer', summary: 'All entries of one of the plant’s lists' },
+  addEntries: { method: 'post', path: '/rack/:kind', least: 'planner', summary: 'Enter or change entries of a list', body: entriesInput },
+  removeEntry: { method: 'delete', path: '/rack/:kind/entries/:key', least: 'planner', summary: 'Take an entry away' },
+  importFile: { method: 'post', path: '/rack/:kind/file', least: 'planner', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself' },
+  ownTemplate: { method: 'get', path: '/rack/:kind/template.csv', least: 'viewer', summary: 'Heading and example row of a list', answers: CSV },
+  ownCsv: { method: 'get', path: '/rack/:kind/list.csv', least: 'viewer', summary: 'A list as CSV that reads back', answers: CSV },
 })

@@ -18,6 +18,7 @@ import { calculationRoutes } from './http/calculations.js'
 import { sameOrigin, sendProblem } from './http/guard.js'
 import { peopleRoutes } from './http/people.js'
 import { fileRoutes } from './http/files.js'
+import { rackRoutes } from './http/rack.js'
 import { recordRoutes } from './http/records.js'
 import { route } from './http/route.js'
 import { settingsRoutes } from './http/settings.js'
@@ -104,7 +105,14 @@ function api(options: ServerOptions): express.Router {
     res.locals.me = await currentPerson(pool, req.session.personId)
     next()
   })
-  router.use(sessionRoutes(options), peopleRoutes(options), recordRoutes(options), settingsRoutes(options), fileRoutes(options))
+  router.use(
+    sessionRoutes(options),
+    peopleRoutes(options),
+    recordRoutes(options),
+    settingsRoutes(options),
+    rackRoutes(options),
+    fileRoutes(options),
+  )
   return router
 }
 

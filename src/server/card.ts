@@ -3,13 +3,15 @@ import type pg from 'pg'
 import { mayAct, type AnswerView, type CardView, type JobSummary, type Me, type StepView } from '../contract/api.js'
 import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js'
 import { problem, refusal, type Problem } from '../contract/problem.js'
-import { STATIONS, type CardAnswers, type Station } from '../core/card/answers.js'
+import { STATIONS, type CardAnswers, type IdentifyAnswers, type Station } from '../core/card/answers.js'
 import type { CardContext, PositionPast } from '../core/card/station.js'
 import { CORE_VERSION, cardPlan, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
 import { signature, stepStates, type StepRecord } from '../core/card/signing.js'
+import { findBearing, type Bearing } from '../core/catalogue/catalogue.js'
 import type { Material } from '../core/materials.js'
 import { inUnits } from '../core/units/quantities.js'
 import { audit, transaction, type Query } from './store/database.js'
+import { ownBearings } from './store/bearings.js'
 import * as jobs from './store/jobs.js'
 import { addGreaseEvent, setPoint } from './store/lubrication.js'
 import { findPlace, fitBearing, fittedAt, setHeld, type Place } from './store/machines.js'
@@ -43,8 +45,13 @@ export async function loadCard(query: Query, jobId: number, now: Date, lock = fa
     jobs.earlierCauses(query, job.positionId, job.openedAt),
   ])
   const answers = fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data ?? {}])))
-  const context = job.context ?? cardContext(job, place!, { removed, causes })
+  const context = job.context ? withOwnRows(job.context, []) : cardContext(job, place!, { removed, causes })
   return { job, place: place!, views, answers, context, evaluation: evaluateCard(answers, context) }
+}
+
+/** Cards that were finished before the plant could add bearings know of none. */
+function withOwnRows(context: CardContext, added: readonly Bearing[]): CardContext {
+  return { ...context, plant: { ...context.plant, ownRows: [...(context.plant.ownRows ?? []), ...added] } }
 }
 
 const DAY_MS = 24 * 3600 * 1000
@@ -199,7 +206,10 @@ export async function saveAnswer(
     if (JSON.stringify(card.answers[station]) === JSON.stringify(parsed.data) && current.version > 0) return
     if (current.version !== version) throw conflict(`${current.savedBy} saved this station meanwhile.`, current)
     const answers = { ...card.answers, [station]: parsed.data }
-    const evaluation = evaluateCard(answers, card.context)
+    const named = station === 'identify' ? (parsed.data as IdentifyAnswers).designation : null
+    const context =
+      named && !findBearing(named) ? withOwnRows(card.context, await ownBearings(query, [named.trim().toUpperCase()])) : card.context
+    const evaluation = evaluateCard(answers, context)
     const values = (e: CardEvaluation, name: Station) => JSON.stringify(e[name].figures.map((f) => f.value))
     const moves = (name: Station) => name === station || values(evaluation, name) !== values(card.evaluation, name)
     // They go out together and are done in this order; the job is read behind them.
@@ -215,7 +225,7 @@ export async function saveAnswer(
     ])
     const [job] = await Promise.all([jobs.findJob(query, jobId), written])
     const saved = { version: version + 1, data: parsed.data, savedAt: at.toISOString(), savedBy: me.name }
-    return { ...card, answers, evaluation, views: { ...card.views, [station]: saved }, job: job! }
+    return { ...card, answers, context, evaluation, views: { ...card.views, [station]: saved }, job: job! }
   })
 }
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type pg from 'pg'
 import { z } from 'zod'
 import source from '../../demo/plant.json'
+import { OWN_KINDS } from '../contract/own-data.js'
 import { ROLES, greaseInput, gunInput, schoolsInput, type Me } from '../contract/api.js'
 import { answerSchemas, fillAnswers, stepValuesSchema } from '../contract/card.js'
 import { emptyAnswers, STATIONS } from '../core/card/answers.js'
@@ -11,6 +12,7 @@ import { bareContext } from '../core/card/station.js'
 import { strokesFor } from '../core/lubrication/grease.js'
 import { SCHOOLS } from '../core/lubrication/regreasing.js'
 import { accept, cardView, finish, openJob, saveAnswer, saveStep, sign } from './card.js'
+import { bringEntries } from './own-data.js'
 import { audit, one, setting, type Query } from './store/database.js'
 import { addGreaseEvent, setPoint, type GreaseEvent } from './store/lubrication.js'
 import { fitBearing } from './store/machines.js'
@@ -39,6 +41,8 @@ const demoSchema = z.strictObject({
   greases: z.array(greaseInput),
   guns: z.array(gunInput.extend({ daysAgo: z.number() })),
   schools: schoolsInput,
+  /** The plant's lists over the catalogue, entered by the planner. */
+  ownData: z.partialRecord(z.enum(OWN_KINDS), z.array(z.record(z.string(), z.unknown()))),
   machines: z.array(
     z.strictObject({
       code: z.string(),
@@ -102,6 +106,7 @@ export async function loadDemo(pool: pg.Pool, now: Date): Promise<boolean> {
     const demo = demoSchema.parse(source)
     const ids = await loadSettings(pool, demo, now)
     const positions = await loadPlant(pool, demo, now)
+    await loadOwnData(pool, demo, now)
     // In the order in which it happened, so that every card finds the records of its day.
     const history = [
       ...demo.jobs.map((job) => ({
@@ -224,6 +229,13 @@ async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Map<stri
     }
   }
   return positions
+}
+
+/** In the order in which entries rest on each other. */
+async function loadOwnData(pool: pg.Pool, { ownData }: Demo, now: Date): Promise<void> {
+  const planner: Me = (await findSignIn(pool, 'planner'))!
+  const at = new Date(now.getTime() - 40 * DAY_MS)
+  for (const kind of OWN_KINDS) if (ownData[kind]) await bringEntries(pool, kind, ownData[kind], planner, at)
 }
 
 async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], positionId: number, ids: Ids, now: Date): Promise<void> {

@@ -48,6 +48,7 @@ describe('like for like', () => {
     ['an unknown group', described('6208', { ...FULL, clearance: '3' }), described('6208', { ...FULL, clearance: null }), {}, 'internal clearance', 'unknown', 'ask-first'],
     ['a lost seal', described('6208', { ...FULL, closure: 'contact-seals, both' }), described('6208', FULL), { relubricated: false }, 'closure', 'not', 'will-not-do'],
     ['a seal where grease is pumped', described('6208', FULL), described('6208', { ...FULL, closure: 'contact-seals, both' }), {}, 'closure', 'not', 'will-not-do'],
+    ['an unknown closure where grease is pumped, an open one offered', described('6208', { ...FULL, closure: null }), described('6208', FULL), {}, 'closure', 'acceptable', 'will-do'],
     ['shields on a bearing filled for life', described('6208', FULL), described('6208', { ...FULL, closure: 'shields, both' }), { relubricated: false }, 'closure', 'acceptable', 'will-do'],
     ['a coarser class', described('6208', { ...FULL, accuracy: '5' }), described('6208', FULL), {}, 'tolerance class', 'not', 'will-not-do'],
     ['a finer class', described('6208', FULL), described('6208', { ...FULL, accuracy: '5' }), {}, 'tolerance class', 'acceptable', 'will-do'],

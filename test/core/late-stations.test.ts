@@ -87,6 +87,7 @@ function card(patch: Patch = {}): CardEvaluation {
       guns: [{ id: 1, name: 'Press house gun', gramsPerStroke: 1.24 }],
       schools: { ...bare.plant.schools, ...patch.schools },
       makersFigures: patch.makersFigures ?? [],
+      ownRows: [],
     },
     past: { ...bare.past, removed: { designation: '6312', group: '3', days: 100 }, grease: CALCIUM, ...patch.past },
   }

@@ -14,11 +14,12 @@ import {
   type Feature,
   type Letters,
 } from '../../src/core/identify/letters.js'
-import { contradictions, readMarking, writeMarking } from '../../src/core/identify/marking.js'
+import { contradictions, rackNames, readMarking, writeMarking } from '../../src/core/identify/marking.js'
 import { groupsOfClearance, orderLine, RISK } from '../../src/core/identify/order.js'
 
+const names = rackNames(sizes())
 const read = (text: string, table?: readonly Letters[], references?: Map<string, string>) =>
-  readMarking(sizes(), text, table, references).readings
+  readMarking(names, text, table, references).readings
 const row = (designation: string) => findBearing(designation)!.row
 
 describe('marking reader', () => {
@@ -60,7 +61,7 @@ describe('marking reader', () => {
   ]
   for (const [text, expected] of half) {
     it(`completes ${text}`, () => {
-      const result = readMarking(sizes(), text)
+      const result = readMarking(names, text)
       expect(result.readings.map((r) => r.completed)).to.include.members(expected)
     })
   }
@@ -90,12 +91,12 @@ describe('marking reader', () => {
   })
   it('gives nothing rather than another number, and says why', () => {
     for (const text of ['99999', '2RS', '620899', 'ZZZ']) {
-      const result = readMarking(sizes(), text)
+      const result = readMarking(names, text)
       expect(result.readings, text).to.deep.equal([])
       expect(result.nothing).to.contain('No number of the rack')
     }
-    expect(() => readMarking(sizes(), '6'.repeat(5000))).to.throw('at most 60 signs')
-    expect(() => readMarking(sizes(), '***')).to.throw('at least one letter or figure')
+    expect(() => readMarking(names, '6'.repeat(5000))).to.throw('at most 60 signs')
+    expect(() => readMarking(names, '***')).to.throw('at least one letter or figure')
   })
   it('what is written is read back as it was, for any row and any letters', () => {
     const picks = fc.record({
@@ -122,7 +123,7 @@ describe('marking reader', () => {
         const size = sizes()[i]!
         const name = plainName(size.designation)
         const k = at % name.length
-        const result = readMarking(sizes(), `${name.slice(0, k)}?${name.slice(k + 1)}`)
+        const result = readMarking(names, `${name.slice(0, k)}?${name.slice(k + 1)}`)
         return result.more > 0 || result.readings.some((r) => r.row.designation === size.designation)
       }),
       { numRuns: 150 },

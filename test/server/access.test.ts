@@ -18,7 +18,8 @@ const GUARDED = (Object.entries(ROUTES) as [string, RouteSpec][]).flatMap(([name
             .replace(':id', '1')
             .replace(':station', 'select')
             .replace(':key', 'isolate')
-            .replace(':designation', '6312'),
+            .replace(':designation', '6312')
+            .replace(':kind', 'stock'),
         },
       ]
     : [],

@@ -109,11 +109,11 @@ export class Client {
       method,
       headers: {
         origin: this.origin,
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined ? {} : { 'content-type': typeof body === 'string' ? 'text/csv' : 'application/json' }),
         ...(this.cookie ? { cookie: this.cookie } : {}),
         ...headers,
       },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: body === undefined || typeof body === 'string' ? body : JSON.stringify(body),
     })
     const set = res.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!

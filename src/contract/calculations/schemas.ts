@@ -185,7 +185,9 @@ export const bearingValues = z.object({
 const instrument = z.enum(keysOf(INSTRUMENTS))
 /** What was seen on the bench: one answer to each question of the key. */
 export const featureAnswers = z.strictObject(
-  Object.fromEntries(Object.entries(KEY).map(([key, { answers }]) => [key, z.enum(keysOf(answers as Readonly<Record<string, unknown>>)).optional()])) as {
+  Object.fromEntries(
+    Object.entries(KEY).map(([key, { answers }]) => [key, z.enum(keysOf(answers as Readonly<Record<string, unknown>>)).optional()]),
+  ) as {
     [K in FeatureKey]: z.ZodOptional<z.ZodEnum<Record<string, string>>>
   },
 )

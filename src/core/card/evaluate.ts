@@ -29,8 +29,8 @@ export interface CardEvaluation {
 
 /** Computes every station of a card from what was entered. Pure: the same answers give the same card. */
 export function evaluateCard(answers: CardAnswers, context: CardContext): CardEvaluation {
-  const { makersFigures } = context.plant
-  const identify = identifyStation(answers.identify, makersFigures)
+  const { makersFigures, ownRows } = context.plant
+  const identify = identifyStation(answers.identify, makersFigures, ownRows)
   const duty = dutyStation(answers.duty)
   const select = selectStation(answers, identify.row, duty, makersFigures)
   const arrange = arrangeStation(answers, identify.row, context)

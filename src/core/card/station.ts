@@ -80,6 +80,8 @@ export interface PlantContext {
   /** What governs unless a card chooses otherwise. */
   schools: Schools
   makersFigures: MakersFigures[]
+  /** Bearings that the plant added and that this card speaks of. */
+  ownRows: Bearing[]
 }
 
 /** What the records say of a bearing position as the job found it. */
@@ -108,7 +110,7 @@ export function bareContext(end: 'drive' | 'non-drive', other: Bearing | null): 
   return {
     end,
     other,
-    plant: { greases: [], guns: [], schools: FIRST_SCHOOLS, makersFigures: [] },
+    plant: { greases: [], guns: [], schools: FIRST_SCHOOLS, makersFigures: [], ownRows: [] },
     past: { removed: null, grease: null, daysSinceGrease: null, intervalDays: null, bothEndsHeld: null, causes: [] },
   }
 }

@@ -360,13 +360,15 @@ export interface Found {
   assumed: string | null
 }
 
-/** The row of a designation and the clearance group written after it, or null when there is none. */
-export function findBearing(designation: string): Found | null {
+/** The row of a designation and the clearance group written after it, or null when there is none; `own` are rows that the plant added. */
+export function findBearing(designation: string, own: readonly Bearing[] = []): Found | null {
   const name = plainName(designation)
   const match = /^(.+)C([2N345])$/.exec(name)
   const tries: [string, ClearanceGroup | null][] = [[name, null]]
   if (match) tries.push([match[1]!, match[2] as ClearanceGroup])
   for (const [text, group] of tries) {
+    const added = own.find((row) => plainName(row.designation) === text)
+    if (added) return { row: added, group, assumed: null }
     const outline = index().get(text)
     if (outline) return { row: build(outline), group, assumed: null }
     for (const [pattern, letter] of DEFAULT_LETTERS) {

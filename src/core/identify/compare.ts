@@ -303,7 +303,12 @@ function closure(a: Described, b: Described, duty: PositionDuty, lines: Lines): 
   const words = (value: string | null) => (value ? valueWords('closure', value) : 'not known')
   const factor = after && sealed(after) === 2 ? CONTACT_SEAL_SPEED : 1
   const line = (judgement: Judgement, because = '') => lines.add('closure', words(before), words(after), judgement, because)
-  if (!before || !after) line('unknown', 'Look whether shields or seals cover the elements.')
+  if (after && duty.relubricated === true && !before)
+    line(
+      after === 'open' ? 'acceptable' : 'not',
+      after === 'open' ? 'Grease is pumped in here: open is right.' : 'Grease is pumped in here: it would not pass the closure.',
+    )
+  else if (!before || !after) line('unknown', 'Look whether shields or seals cover the elements.')
   else if (before === after) line('same')
   else if (sealed(after) < sealed(before))
     line(

@@ -134,14 +134,54 @@ function readingOf(row: Boundary, tail: Tail, angleMissing = false): Reading {
   }
 }
 
+interface Head {
+  row: Boundary
+  /** Letters of the number are missing from the name. */
+  short: boolean
+}
+
+/** The names of a rack, made once and read many times. */
+export interface RackNames {
+  heads: ReadonlyMap<string, readonly Head[]>
+  tapered: ReadonlyMap<string, Boundary>
+}
+
+export function rackNames(rows: readonly Boundary[]): RackNames {
+  const heads = new Map<string, Head[]>()
+  const tapered = new Map<string, Boundary>()
+  for (const row of rows) {
+    namesOn(row).forEach((name, i) => {
+      const head = { row, short: i > 0 }
+      const list = heads.get(name)
+      if (list) list.push(head)
+      else heads.set(name, [head])
+    })
+    if (row.boreTaper) tapered.set(plainName(row.designation), row)
+  }
+  return { heads, tapered }
+}
+
+/** Names that a pattern may begin with: a whole number by its own beginnings, one with gaps by trying all. */
+function* beginnings(pattern: string, names: RackNames): Generator<readonly [string, readonly Head[], string]> {
+  if (/[?*]/.test(pattern)) {
+    for (const [name, heads] of names.heads) for (const rest of afterName(pattern, name)) yield [name, heads, rest]
+    return
+  }
+  for (let length = pattern.length; length > 0; length -= 1) {
+    const name = pattern.slice(0, length)
+    const heads = names.heads.get(name)
+    if (heads) yield [name, heads, pattern.slice(length)]
+  }
+}
+
 /**
  * Reads a marking, also one that is half gone: `?` stands for one sign that cannot be read, `*` for any number of them.
  * Readings come best first: nothing unexplained before something, exact number before a completed one.
- * `rows` is the rack, `table` the letters of the plant over the common ones, `crossReferences` other names of rows.
+ * `names` is the rack, `table` the letters of the plant over the common ones, `crossReferences` other names of rows.
  * Source: ISO 15 series and bore codes; letters by table. @throws InputError for more than 60 signs or none that can be read.
  */
 export function readMarking(
-  rows: readonly Boundary[],
+  names: RackNames,
   text: string,
   table: readonly Letters[] = LETTERS,
   crossReferences: ReadonlyMap<string, string> = new Map(),
@@ -154,24 +194,21 @@ export function readMarking(
   // Where signs are missing the number with fewer of them is the likelier; where none is, the longer one explains more.
   const wild = /[?*]/.test(source)
   const tails = tailReader(table)
-  const tapered = new Map(rows.filter((r) => r.boreTaper).map((r) => [plainName(r.designation), r]))
   const found: (Reading & { rank: number })[] = []
-  for (const row of rows) {
-    namesOn(row).forEach((name, short) => {
-      for (const rest of afterName(source, name)) {
-        for (const tail of tails(rest)) {
-          // A figure that no letter table explains belongs to the number: this is another number.
-          if (/^\d/.test(tail.unknown)) continue
-          const taper = tail.letters.find((l) => l.feature === 'bore')
-          // The tapered bore has a row of its own.
-          const own = taper ? tapered.get(name + taper.letters) : row
-          if (!own) continue
-          const letters = tail.letters.filter((l) => l !== taper)
-          const rank = tail.unknown.length * 10 + letters.length + short * 0.5 + name.length * (wild ? 0.01 : -0.01)
-          found.push({ ...readingOf(own, { letters, unknown: tail.unknown }, short === 1 && row.form === 'single-row-angular'), rank })
-        }
+  for (const [name, heads, rest] of beginnings(source, names)) {
+    for (const tail of tails(rest)) {
+      // A figure that no letter table explains belongs to the number: this is another number.
+      if (/^\d/.test(tail.unknown)) continue
+      const taper = tail.letters.find((l) => l.feature === 'bore')
+      for (const { row, short } of heads) {
+        // The tapered bore has a row of its own.
+        const own = taper ? names.tapered.get(name + taper.letters) : row
+        if (!own) continue
+        const letters = tail.letters.filter((l) => l !== taper)
+        const rank = tail.unknown.length * 10 + letters.length + (short ? 0.5 : 0) + name.length * (wild ? 0.01 : -0.01)
+        found.push({ ...readingOf(own, { letters, unknown: tail.unknown }, short && row.form === 'single-row-angular'), rank })
       }
-    })
+    }
   }
   const explained = found.filter((f) => !f.unknown)
   // Unexplained ends only count when nothing explains all of it, and then not those that leave most of it open.

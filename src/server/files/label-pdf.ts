@@ -1,6 +1,7 @@
 import QRCode from 'qrcode'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
-import type { GreasingView } from '../../contract/api.js'
+import type { BearingView, GreasingView } from '../../contract/api.js'
+import { FAMILY_LABEL } from '../../core/catalogue/families.js'
 import { DAY } from '../../core/drawing/palette.js'
 import { strokesFor } from '../../core/lubrication/grease.js'
 import { format, unitOf, type UnitSystem } from '../../core/units/quantities.js'
@@ -57,6 +58,54 @@ export async function labelDocument(view: GreasingView, address: string, units: 
         columnGap: 6,
       },
       { text: 'Clean the nipple. Guard on. No other grease.', fontSize: 7, color: DAY.soft, margin: [0, 4, 0, 0] },
+    ],
+  }
+}
+
+/** A label for shelf or box, 90 × 50 mm: number, sizes, mass, and a code that opens the bearing's page. */
+export async function bearingLabel({ row, stock }: BearingView, address: string, units: UnitSystem): Promise<TDocumentDefinitions> {
+  const length = (mm: number) => format(mm, 'length', units, Number.isInteger(mm) ? 0 : 2)
+  const qr = await QRCode.toString(address, { type: 'svg', errorCorrectionLevel: 'M', margin: 0 })
+  return {
+    pageSize: { width: 90 * MM, height: 50 * MM },
+    pageMargins: [9, 8, 9, 6],
+    defaultStyle: { font: PDF_FONT, fontSize: 9, color: DAY.ink },
+    info: { title: `Label, ${row.designation}` },
+    content: [
+      {
+        columns: [
+          {
+            width: '*',
+            stack: [
+              { text: row.designation, bold: true, fontSize: row.designation.length > 12 ? 15 : 22 },
+              { text: FAMILY_LABEL[row.family], color: DAY.soft },
+              {
+                text: `${length(row.boreMm)} × ${length(row.outsideMm)} × ${length(row.widthMm)} ${unitOf('length', units)}`,
+                bold: true,
+                fontSize: 13,
+                margin: [0, 6, 0, 0],
+              },
+              { text: `${format(row.massKg, 'mass', units)} ${unitOf('mass', units)}` },
+              ...(stock.length
+                ? [
+                    {
+                      text: `Shelf ${[...new Set(stock.map((s) => s.shelf))].join(', ')}`,
+                      margin: [0, 3, 0, 0] as [number, number, number, number],
+                    },
+                  ]
+                : []),
+            ],
+          },
+          { width: 84, svg: qr, fit: [84, 84] },
+        ],
+        columnGap: 6,
+      },
+      {
+        text: 'Leave it in its wrapping until it is mounted. Read clearance and letters on the ring.',
+        fontSize: 7,
+        color: DAY.soft,
+        margin: [0, 4, 0, 0],
+      },
     ],
   }
 }

@@ -1,25 +1,20 @@
 import { Router } from 'express'
-import type { BearingView, Yard } from '../../contract/api.js'
+import type { Yard } from '../../contract/api.js'
 import { stationSchema } from '../../contract/card.js'
 import { ROUTES } from '../../contract/routes.js'
-import { findBearing, type Bearing } from '../../core/catalogue/catalogue.js'
-import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import type { ServerOptions } from '../app.js'
 import * as card from '../card.js'
 import { greasingView, logGreasing } from '../greasing.js'
-import { findBearingRow, listBearings } from '../store/bearings.js'
-import { audit, transaction } from '../store/database.js'
 import { listJobs } from '../store/jobs.js'
 import { dueBefore } from '../store/lubrication.js'
-import { bearingUses, listMachines, machineView, plantName } from '../store/machines.js'
-import { addMakersFigures, plantContext } from '../store/plant.js'
+import { listMachines, machineView, plantName } from '../store/machines.js'
 import { read } from './guard.js'
 import { route } from './route.js'
 
 /** How far ahead the Yard looks for greasing. */
 const AHEAD_MS = 7 * 24 * 3600 * 1000
 
-/** Yard, machines, jobs with their cards, greasing, and the rack. */
+/** Yard, machines, jobs with their cards, greasing. */
 export function recordRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
 
@@ -56,35 +51,6 @@ export function recordRoutes({ pool, now }: ServerOptions): Router {
 
   route(router, ROUTES.greasingPoint, ({ id }) => greasingView(pool, id, now()))
   route(router, ROUTES.logGreasing, ({ id, body, me }) => logGreasing(pool, id, body, me, now()), 201)
-
-  const named = (value: unknown) => findBearing(String(value).slice(0, 60))?.row.designation ?? ''
-  route(router, ROUTES.bearings, async (): Promise<Bearing[]> => {
-    const { makersFigures: entered } = await plantContext(pool)
-    return (await listBearings(pool)).map((row) => withMakersFigures(row, entered))
-  })
-  const bearingView = async (designation: string): Promise<BearingView> => {
-    const computed = await findBearingRow(pool, designation)
-    if (!computed) throw card.notFound('bearing')
-    const row = withMakersFigures(computed, (await plantContext(pool)).makersFigures)
-    return { row, computed, usedAt: await bearingUses(pool, designation), jobs: await listJobs(pool, { designation }) }
-  }
-  route(router, ROUTES.bearing, ({ req }) => bearingView(named(req.params.designation)))
-  route(router, ROUTES.makersFigures, async ({ req, body, me }) => {
-    const designation = named(req.params.designation)
-    await bearingView(designation)
-    await transaction(pool, (query) =>
-      card.makersFiguresEntered(
-        query,
-        designation,
-        async () => {
-          await addMakersFigures(query, designation, body, me.id, now())
-          await audit(query, now(), me.id, 'makers-figures', `bearing ${designation}`, body)
-        },
-        now(),
-      ),
-    )
-    return bearingView(designation)
-  })
 
   return router
 }

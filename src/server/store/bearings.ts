@@ -21,16 +21,20 @@ export async function seedBearings(query: Query): Promise<void> {
     `INSERT INTO bearing (designation, family, bore_mm, outside_mm, width_mm, data)
      SELECT r ->> 'designation', r ->> 'family', (r ->> 'boreMm')::numeric, (r ->> 'outsideMm')::numeric, (r ->> 'widthMm')::numeric, r
      FROM jsonb_array_elements($1::jsonb) r
-     ON CONFLICT (designation) DO UPDATE SET data = excluded.data WHERE bearing.data <> excluded.data`,
+     ON CONFLICT (designation) DO UPDATE SET data = excluded.data, origin = 'base', entry = NULL WHERE bearing.data <> excluded.data`,
     [json],
   )
   await query.query("INSERT INTO setting (key, value) VALUES ('catalogue', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [hash])
 }
 
-export async function listBearings(query: Query): Promise<Bearing[]> {
-  return (await rows<{ data: Bearing }>(query, 'SELECT data FROM bearing ORDER BY family, bore_mm, outside_mm, width_mm')).map(
-    (r) => r.data,
+/** Rows that the plant added, whole. */
+export async function ownBearings(query: Query, designations: readonly string[] | null = null): Promise<Bearing[]> {
+  const found = await rows<{ data: Bearing }>(
+    query,
+    "SELECT data FROM bearing WHERE origin = 'plant' AND ($1::text[] IS NULL OR designation = ANY ($1)) ORDER BY designation",
+    [designations],
   )
+  return found.map((r) => r.data)
 }
 
 export async function findBearingRow(query: Query, designation: string): Promise<Bearing | null> {

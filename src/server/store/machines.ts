@@ -3,7 +3,7 @@ import type { DutyAnswers } from '../../core/card/answers.js'
 import type { PlantContext } from '../../core/card/station.js'
 import { lifeUsed } from '../../core/card/position.js'
 import { findBearing } from '../../core/catalogue/catalogue.js'
-import { withMakersFigures, type MakersFigures } from '../../core/catalogue/makers-figures.js'
+import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../../core/fits/clearance-group.js'
 import { execute, one, rows, type Query } from './database.js'
 import { listJobs } from './jobs.js'
@@ -29,11 +29,13 @@ const POSITION_SQL = `
 
 const DAY_MS = 24 * 3600 * 1000
 
+type Settled = Pick<PlantContext, 'makersFigures' | 'ownRows'>
+
 const iso = (text: string | null) => text && new Date(text).toISOString()
 
-function positionView(found: PositionRow, makersFigures: readonly MakersFigures[], now: Date): PositionView {
+function positionView(found: PositionRow, { makersFigures, ownRows }: Settled, now: Date): PositionView {
   const { id, name, end, stationMm, held, designation, clearanceGroup, since, duty, lubrication } = found
-  const base = designation ? (findBearing(designation)?.row ?? null) : null
+  const base = designation ? (findBearing(designation, ownRows)?.row ?? null) : null
   const row = base && withMakersFigures(base, makersFigures)
   return {
     id,
@@ -83,10 +85,10 @@ export async function machineView(query: Query, id: number, now: Date): Promise<
     `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ORDER BY p.station_mm`,
     [id],
   )
-  const { makersFigures } = await plantContext(query)
+  const settled = await plantContext(query)
   const shaftLines = lines.map((line) => ({
     ...line,
-    positions: positions.filter((p) => p.shaftLineId === line.id).map((p) => positionView(p, makersFigures, now)),
+    positions: positions.filter((p) => p.shaftLineId === line.id).map((p) => positionView(p, settled, now)),
   }))
   return {
     ...machine,
@@ -122,7 +124,7 @@ export async function findPlace(query: Query, positionId: number, now: Date): Pr
   const own = found.find((p) => p.id === positionId)
   if (!own) return null
   const other = found.find((p) => p.id !== positionId)
-  const view = (row: PlaceRow) => positionView(row, plant.makersFigures, now)
+  const view = (row: PlaceRow) => positionView(row, plant, now)
   return { position: view(own), other: other ? view(other) : null, shaftLine: own.shaftLine, machine: own.machine, plant }
 }
 

@@ -93,23 +93,27 @@ const SETTINGS_SQL = `
        ORDER BY f.designation), '[]')
      FROM (SELECT DISTINCT ON (m.designation) m.*, p.name FROM makers_figures m JOIN person p ON p.id = m.entered_by
            ORDER BY m.designation, m.entered_at DESC, m.id DESC) f
-     WHERE coalesce(f.dynamic_rating_n, f.static_rating_n, f.fatigue_load_limit_n, f.mass_kg) IS NOT NULL) AS "makersFigures"`
+     WHERE coalesce(f.dynamic_rating_n, f.static_rating_n, f.fatigue_load_limit_n, f.mass_kg) IS NOT NULL) AS "makersFigures",
+    (SELECT coalesce(json_agg(b.data ORDER BY b.designation), '[]') FROM bearing b WHERE b.origin = 'plant'
+       AND (EXISTS (SELECT FROM installation i WHERE i.designation = b.designation)
+         OR EXISTS (SELECT FROM job j WHERE j.summary ->> 'designation' = b.designation))) AS "ownRows"`
 
 const iso = (text: string) => new Date(text).toISOString()
 
 export async function plantSettings(query: Query): Promise<PlantSettings> {
   type Row = Omit<PlantSettings, 'guns' | 'schools'> & { guns: Omit<GunView, 'gramsPerStroke'>[]; schools: Partial<Schools> | null }
-  const { greases, guns, schools, makersFigures } = (await one<Row>(query, SETTINGS_SQL))!
+  const { greases, guns, schools, makersFigures, ownRows } = (await one<Row>(query, SETTINGS_SQL))!
   return {
     greases,
     guns: guns.map((g) => ({ ...g, weighedAt: iso(g.weighedAt), gramsPerStroke: g.gramsWeighed / g.strokesWeighed })),
     schools: { ...FIRST_SCHOOLS, ...schools },
     makersFigures: makersFigures.map((f) => ({ ...f, enteredAt: iso(f.enteredAt) })),
+    ownRows,
   }
 }
 
 /** What every card knows of the plant. */
 export async function plantContext(query: Query): Promise<PlantContext> {
-  const { greases, guns, schools, makersFigures } = await plantSettings(query)
-  return { greases, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })), schools, makersFigures }
+  const { guns, ...settings } = await plantSettings(query)
+  return { ...settings, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })) }
 }

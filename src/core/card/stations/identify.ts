@@ -15,7 +15,11 @@ export interface IdentifyResult extends StationResult {
 }
 
 /** Which bearing it is: from readings by likelihood, or from paper by its designation; what cannot be seen is asked. */
-export function identifyStation(answers: IdentifyAnswers, makersFigures: readonly MakersFigures[] = []): IdentifyResult {
+export function identifyStation(
+  answers: IdentifyAnswers,
+  makersFigures: readonly MakersFigures[] = [],
+  ownRows: readonly Bearing[] = [],
+): IdentifyResult {
   const station = new StationBuilder('identify')
   const { boreReadingsMm, outsideReadingsMm, widthReadingsMm } = answers
   const measured = boreReadingsMm.length + outsideReadingsMm.length + widthReadingsMm.length > 0
@@ -30,7 +34,7 @@ export function identifyStation(answers: IdentifyAnswers, makersFigures: readonl
         { 'readings.boreMm': 'boreReadingsMm', 'readings.outsideMm': 'outsideReadingsMm', 'readings.widthMm': 'widthReadingsMm' },
       )
     : null
-  const named = answers.designation ? findBearing(answers.designation) : null
+  const named = answers.designation ? findBearing(answers.designation, ownRows) : null
   const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
   if (answers.designation && !row) {

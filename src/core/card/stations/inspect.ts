@@ -50,7 +50,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
   const d = answers.duty
   const i = answers.inspect
   const { removed, grease, daysSinceGrease, intervalDays } = context.past
-  const base = removed ? (findBearing(removed.designation)?.row ?? null) : null
+  const base = removed ? (findBearing(removed.designation, context.plant.ownRows)?.row ?? null) : null
   const row: Bearing | null = base && withMakersFigures(base, context.plant.makersFigures)
   const { radialN, axialN } = duty
   const rated =

@@ -1,0 +1,214 @@
+import { z } from 'zod'
+import { FAMILIES } from '../core/catalogue/families.js'
+import { FORMS } from '../core/catalogue/forms.js'
+import { FEATURES, VALUES } from '../core/identify/letters.js'
+import { keysOf } from './names.js'
+
+/** Lists that a plant keeps over the base catalogue, each by form and by CSV. */
+export const OWN_KINDS = ['bearings', 'figures', 'letters', 'cross-references', 'stock'] as const
+export type OwnKind = (typeof OWN_KINDS)[number]
+
+const text = (max: number) => z.string().trim().max(max)
+const needed = (max: number) => text(max).min(1, 'must not be empty')
+const positive = z.number().positive('must be above zero').max(1e9)
+const optional = positive.nullable()
+const designation = needed(60)
+const sheet = text(120).min(3, 'say from which sheet')
+
+export const ownRowSchema = z.strictObject({
+  designation,
+  family: z.enum(FAMILIES),
+  form: z.enum(keysOf(FORMS)).nullable(),
+  boreMm: positive,
+  outsideMm: positive,
+  widthMm: positive,
+  innerWidthMm: optional,
+  outerWidthMm: optional,
+  chamferMm: optional,
+  boreTaper: z.enum(['1:12', '1:30']).nullable(),
+  contactAngleDeg: z.number().min(0).max(90).nullable(),
+  dynamicRatingN: optional,
+  staticRatingN: optional,
+  fatigueLoadLimitN: optional,
+  massKg: optional,
+  greaseSpeedRpm: optional,
+  sheet,
+})
+export const figuresSchema = z.strictObject({
+  designation,
+  dynamicRatingN: optional,
+  staticRatingN: optional,
+  fatigueLoadLimitN: optional,
+  massKg: optional,
+  sheet,
+})
+export const letterSchema = z
+  .strictObject({ letters: needed(12), feature: z.enum(FEATURES), value: needed(60), note: text(200) })
+  .refine((l) => !VALUES[l.feature] || VALUES[l.feature]!.includes(l.value), {
+    path: ['value'],
+    error: (issue) =>
+      `allowed for this feature: ${(VALUES[(issue.input as { feature: (typeof FEATURES)[number] }).feature] ?? []).join(' | ')}`,
+  })
+export const crossReferenceSchema = z.strictObject({ name: needed(60), marking: needed(60), note: text(200) })
+export const stockSchema = z.strictObject({ marking: needed(60), shelf: needed(40), quantity: z.int().min(0).max(1e6), note: text(200) })
+
+export const OWN_SCHEMAS = {
+  bearings: ownRowSchema,
+  figures: figuresSchema,
+  letters: letterSchema,
+  'cross-references': crossReferenceSchema,
+  stock: stockSchema,
+} as const satisfies Record<OwnKind, z.ZodType>
+export type OwnEntry<K extends OwnKind = OwnKind> = z.output<(typeof OWN_SCHEMAS)[K]>
+
+/** A column of the file. `times` brings its figure into core units; `empty` stands for a cell left empty. */
+export interface Column {
+  name: string
+  field: string
+  kind: 'text' | 'number'
+  needed: boolean
+  words: string
+  example: string
+  times?: number
+}
+
+const col = (name: string, field: string, words: string, example: string, more: Partial<Column> = {}): Column => ({
+  name,
+  field,
+  kind: 'text',
+  needed: false,
+  words,
+  example,
+  ...more,
+})
+const must = { needed: true }
+const figure = (times = 1): Partial<Column> => ({ kind: 'number', times })
+const RATINGS: Column[] = [
+  col('dynamic_rating_kn', 'dynamicRatingN', 'dynamic load rating C, kN', '31.5', figure(1000)),
+  col('static_rating_kn', 'staticRatingN', 'static load rating C0, kN', '18.9', figure(1000)),
+  col('fatigue_limit_kn', 'fatigueLoadLimitN', 'fatigue load limit Cu, kN', '0.86', figure(1000)),
+  col('mass_kg', 'massKg', 'mass, kg', '0.37', figure()),
+]
+const NOTE = col('note', 'note', 'anything worth knowing', '')
+
+/** Columns of each list, in the order of the template. The format is documented from here. */
+export const COLUMNS: Record<OwnKind, readonly Column[]> = {
+  bearings: [
+    col('designation', 'designation', 'number under which it is found', 'HB 7701', must),
+    col('family', 'family', FAMILIES.join(' | '), 'deep-groove-ball', must),
+    col('form', 'form', `usual form of the family when empty: ${Object.keys(FORMS).join(' | ')}`, ''),
+    col('bore_mm', 'boreMm', 'bore, mm', '38', { ...must, ...figure() }),
+    col('outside_mm', 'outsideMm', 'outside diameter, mm', '84', { ...must, ...figure() }),
+    col('width_mm', 'widthMm', 'width between the outermost faces, mm', '20', { ...must, ...figure() }),
+    col('inner_width_mm', 'innerWidthMm', 'of the inner ring where it differs, mm', '', figure()),
+    col('outer_width_mm', 'outerWidthMm', 'of the outer ring where it differs, mm', '', figure()),
+    col('chamfer_mm', 'chamferMm', 'smallest chamfer, mm', '1.1', figure()),
+    col('bore_taper', 'boreTaper', '1:12 | 1:30, empty for a cylindrical bore', ''),
+    col('contact_angle_deg', 'contactAngleDeg', 'contact angle, degrees', '', figure()),
+    ...RATINGS,
+    col('grease_speed_rpm', 'greaseSpeedRpm', 'speed guidance with grease, r/min', '8500', figure()),
+    col('sheet', 'sheet', 'drawing or sheet that it was read from', 'press drawing 114, 2025-03', must),
+  ],
+  figures: [
+    col('designation', 'designation', 'number of a bearing of the rack', '6312', must),
+    ...RATINGS,
+    col('sheet', 'sheet', 'sheet that the figures were read from', 'data sheet, page 4, 2026-02', must),
+  ],
+  letters: [
+    col('letters', 'letters', 'letters as they stand behind the number', 'DD', must),
+    col('feature', 'feature', FEATURES.join(' | '), 'closure', must),
+    col('value', 'value', 'what they mean, as listed for the feature', 'contact-seals, both', must),
+    NOTE,
+  ],
+  'cross-references': [
+    col('name', 'name', 'the other name', 'HB-STORE-4411', must),
+    col('marking', 'marking', 'number and letters that it stands for', '6312 2Z C3', must),
+    NOTE,
+  ],
+  stock: [
+    col('marking', 'marking', 'number and letters on the box', '6309 2Z C3', must),
+    col('shelf', 'shelf', 'place in the store', 'A-12', must),
+    col('quantity', 'quantity', 'pieces', '2', { ...must, ...figure() }),
+    NOTE,
+  ],
+}
+
+/** What a list is called, and what stands in it. */
+export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
+  bearings: {
+    title: 'Own bearings',
+    words: 'Sizes that the catalogue does not hold; what a sheet does not say is worked out from typical geometry.',
+  },
+  figures: { title: 'Maker’s figures', words: 'Ratings and mass from a maker’s sheet, over the computed ones of a row.' },
+  letters: { title: 'Letter table', words: 'What letters behind a number mean here; they stand over the common ones.' },
+  'cross-references': { title: 'Cross references', words: 'Other names of a bearing: the store’s own numbers, old ones, other makers’.' },
+  stock: { title: 'Stock', words: 'What lies on which shelf.' },
+}
+
+/** The name by which an entry is known; an entry with the same name takes its place. */
+export function keyOf(kind: OwnKind, entry: Record<string, unknown>): string {
+  const plain = (value: unknown) => String(value).trim().toUpperCase().replace(/\s+/g, ' ')
+  if (kind === 'letters') return plain(entry.letters)
+  if (kind === 'cross-references') return plain(entry.name).replace(/[\s\-._]/g, '')
+  if (kind === 'stock') return `${plain(entry.marking)} @ ${plain(entry.shelf)}`
+  return plain(entry.designation)
+}
+
+export interface LineError {
+  /** Line of the file as an editor counts it; 1 is the heading. */
+  line: number
+  column: string | null
+  message: string
+}
+
+export interface Change {
+  key: string
+  before: Record<string, unknown> | null
+  after: Record<string, unknown> | null
+}
+
+/** What a file or form would change, or has changed. */
+export interface ImportReport {
+  kind: OwnKind
+  rows: number
+  added: number
+  changed: number
+  same: number
+  errors: LineError[]
+  /** How many errors there are beyond those listed. */
+  moreErrors: number
+  /** How the file was read: letters, separator, decimal sign. */
+  notes: string[]
+  /** The first changes; all of them are made or none. */
+  changes: Change[]
+  /** Number of the change once it is made; null for a dry run. */
+  batchId: number | null
+}
+
+export interface BatchLine {
+  id: number
+  kind: OwnKind
+  at: string
+  by: string
+  source: string
+  entries: number
+  undoneAt: string | null
+}
+
+export const entriesInput = z.strictObject({ entries: z.array(z.record(z.string(), z.unknown())).min(1).max(200) })
+export const savedSearchInput = z.strictObject({ name: needed(60), search: text(200), columns: z.array(z.string().max(40)).max(30) })
+export interface SavedSearch {
+  id: number
+  name: string
+  search: string
+  columns: string[]
+}
+
+export interface StockItem {
+  marking: string
+  shelf: string
+  quantity: number
+  note: string
+  designation: string
+  features: Record<string, string>
+}

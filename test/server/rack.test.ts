@@ -1,0 +1,222 @@
+import { expect } from 'chai'
+import { COLUMNS, OWN_KINDS, OWN_SCHEMAS, type OwnKind } from '../../src/contract/own-data.js'
+import { decode, looksLikeFormula, readCsv, templateCsv, writeCsv } from '../../src/server/files/csv.js'
+import { Client, freshDatabase, startInstance, type Instance, type Reply } from './helpers.js'
+
+const bytes = (text: string) => new TextEncoder().encode(text)
+const latin1 = (text: string) => Uint8Array.from(text, (c) => c.charCodeAt(0))
+const HEAD = 'marking,shelf,quantity,note'
+
+describe('files of the plant’s lists', () => {
+  it('every template reads back as its own example', () => {
+    for (const kind of OWN_KINDS) {
+      const { entries, errors } = readCsv(kind, bytes(templateCsv(kind)))
+      expect(errors, kind).to.deep.equal([])
+      expect(entries, kind).to.have.length(1)
+      expect(OWN_SCHEMAS[kind].safeParse(entries[0]!.entry).success, kind).to.equal(true)
+      expect(readCsv(kind, bytes(writeCsv(kind, [entries[0]!.entry]))).entries[0]!.entry).to.deep.equal(entries[0]!.entry)
+    }
+  })
+  it('finds separator, decimal commas and the byte order mark by itself, and says so', () => {
+    const head = COLUMNS.figures.map((c) => c.name).join(';')
+    const { entries, errors, notes } = readCsv('figures', bytes(`\uFEFF${head}\n6312;81,5;52;;;sheet of the test\n`))
+    expect(errors).to.deep.equal([])
+    expect(entries[0]!.entry).to.include({ dynamicRatingN: 81500, staticRatingN: 52000, massKg: null })
+    expect(notes.join(' ')).to.contain('semicolons').and.to.contain('decimal commas')
+  })
+  it('a figure that can be read two ways is asked about', () => {
+    const { errors } = readCsv('stock', bytes(`${HEAD}\n6312,A-1,"1,234",\n`))
+    expect(errors[0]).to.include({ line: 2, column: 'quantity' })
+    expect(errors[0]!.message).to.contain('1.234 or 1234')
+  })
+  it('a Latin-1 file is read as such and said', () => {
+    const { entries, notes } = readCsv('stock', latin1(`${HEAD}\n6312,A-1,2,Schr\u00e4nke\n`))
+    expect(entries[0]!.entry).to.include({ note: 'Schränke' })
+    expect(notes[0]).to.contain('Latin-1')
+    expect(decode(bytes('ä')).note).to.equal(null)
+  })
+  // [what, text, line, column, words]
+  // prettier-ignore
+  const bad: [string, string, number, string | null, string][] = [
+    ['a formula', `${HEAD}\n=1+1,A-1,2,`, 2, 'marking', 'formula'],
+    ['a command', `${HEAD}\n6312,@sum,2,`, 2, 'shelf', 'formula'],
+    ['a number that is none', `${HEAD}\n6312,A-1,two,`, 2, 'quantity', 'not a number'],
+    ['half a piece', `${HEAD}\n6312,A-1,1.5,`, 2, 'quantity', 'int'],
+    ['fewer than none', `${HEAD}\n6312,A-1,-2,`, 2, 'quantity', '0'],
+    ['an empty cell', `${HEAD}\n6312,,2,`, 2, 'shelf', 'must not be empty'],
+    ['a row too long', `${HEAD}\n6312,A-1,2,,,,more`, 2, null, 'cells'],
+    ['an unknown column', 'marking,shelf,quantity,colour\n6312,A-1,2,red', 1, 'colour', 'no such column'],
+    ['a missing column', 'marking,shelf\n6312,A-1', 1, 'quantity', 'missing'],
+    ['a name that stands twice', `${HEAD}\n6312,A-1,2,\n6313,A-1,1,\n6312 ,a-1,3,`, 4, 'marking', 'line 2'],
+    ['no row', `${HEAD}\n`, 2, null, 'no row'],
+    ['nothing', '', 1, 'marking', 'missing'],
+    ['a designation of 5,000 signs', `${HEAD}\n${'6'.repeat(5000)},A-1,2,`, 2, 'marking', '60'],
+  ]
+  for (const [what, text, line, column, words] of bad) {
+    it(`${what} is named with its line`, () => {
+      const { errors } = readCsv('stock', bytes(text))
+      expect(errors[0]).to.include({ line, column })
+      expect(errors[0]!.message).to.contain(words)
+    })
+  }
+  it('counts lines as an editor does, over cells with line ends', () => {
+    const { errors } = readCsv('stock', bytes(`${HEAD}\n6312,A-1,2,"two\nlines"\n6313,A-2,x,\n`))
+    expect(errors[0]).to.include({ line: 4, column: 'quantity' })
+  })
+  it('of ten thousand rows with one bad line only that line is named', () => {
+    const rows = Array.from({ length: 10_000 }, (_, i) => `6312,S-${i},${i === 7000 ? 'many' : 1},`)
+    const { errors } = readCsv('stock', bytes([HEAD, ...rows].join('\n')))
+    expect(errors).to.have.length(1)
+    expect(errors[0]).to.include({ line: 7002, column: 'quantity' })
+  })
+  it('what is written out runs in no spreadsheet and comes back', () => {
+    const text = writeCsv('stock', [{ marking: '6312', shelf: 'A', quantity: 1, note: '=HYPERLINK("x")' }])
+    expect(text).to.contain("'=HYPERLINK")
+    expect(readCsv('stock', bytes(text)).entries[0]!.entry).to.include({ note: '=HYPERLINK("x")' })
+    expect(['=1', '+x', '-x', '@x'].every(looksLikeFormula)).to.equal(true)
+    expect(['-12', '+3', '6312', ''].some(looksLikeFormula)).to.equal(false)
+  })
+})
+
+describe('the plant’s own data', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let instance: Instance
+  let planner: Client
+  const file = (kind: OwnKind, text: string, apply = false, client = planner): Promise<Reply> =>
+    client.post(`/rack/${kind}/file?name=test.csv${apply ? '&apply=1' : ''}`, text)
+  const stockOf = async (marking: string) =>
+    ((await planner.get('/rack')).body.stock as { marking: string; quantity: number }[]).find((s) => s.marking === marking)
+  before(async () => {
+    db = await freshDatabase()
+    instance = await startInstance(db.url)
+    planner = await new Client(instance.url).signIn('planner')
+  })
+  after(async () => {
+    await instance.close()
+    await db.drop()
+  })
+
+  it('a dry run says what would change and changes nothing', async () => {
+    const { body } = await file('stock', `${HEAD}\n6311 C3,A-03,5,\n6314 C3,G-01,1,\n6312 C3,A-05,2,\n`)
+    expect(body).to.include({ rows: 3, added: 1, changed: 1, same: 1, batchId: null })
+    expect(body.changes[0]).to.deep.include({ key: '6311 C3 @ A-03' })
+    expect(body.changes[0].before.quantity).to.equal(2)
+    expect((await stockOf('6311 C3'))!.quantity).to.equal(2)
+  })
+  it('is made whole, and taken back whole', async () => {
+    const { body } = await file('stock', `${HEAD}\n6311 C3,A-03,5,\n6314 C3,G-01,1,\n`, true)
+    expect(body.batchId).to.be.a('number')
+    expect((await stockOf('6311 C3'))!.quantity).to.equal(5)
+    expect(await stockOf('6314 C3')).to.include({ designation: '6314' })
+    const undone = await planner.post(`/rack/changes/${body.batchId}/undo`)
+    expect(undone.body[0].undoneAt).to.be.a('string')
+    expect((await stockOf('6311 C3'))!.quantity).to.equal(2)
+    expect(await stockOf('6314 C3')).to.equal(undefined)
+    expect((await planner.post(`/rack/changes/${body.batchId}/undo`)).status).to.equal(409)
+  })
+  it('one bad line and nothing is changed', async () => {
+    const { body } = await file('stock', `${HEAD}\n6311 C3,A-03,9,\n99999,A-1,1,\n7208,A-1,1,\n`, true)
+    expect(body.errors.map((e: { line: number }) => e.line)).to.deep.equal([3, 4])
+    expect(body.errors[0].message).to.contain('no number of the rack')
+    expect(body.errors[1].message).to.contain('write which')
+    expect(body.batchId).to.equal(null)
+    expect((await stockOf('6311 C3'))!.quantity).to.equal(2)
+  })
+  it('a change that somebody changed again is not taken back over them', async () => {
+    const first = (await file('stock', `${HEAD}\n6308 C3,A-01,3,\n`, true)).body.batchId
+    const second = (await file('stock', `${HEAD}\n6308 C3,A-01,4,\n`, true)).body.batchId
+    const refused = await planner.post(`/rack/changes/${first}/undo`)
+    expect(refused.status).to.equal(409)
+    expect(refused.body.detail).to.contain('6308 C3 @ A-01')
+    await planner.post(`/rack/changes/${second}/undo`)
+    expect((await planner.post(`/rack/changes/${first}/undo`)).status).to.equal(200)
+    expect((await stockOf('6308 C3'))!.quantity).to.equal(2)
+  })
+  it('the file of a list reads back without a change', async () => {
+    for (const kind of OWN_KINDS.filter((k) => k !== 'figures')) {
+      const text = String((await planner.get(`/rack/${kind}/list.csv`)).body)
+      expect((await file(kind, text)).body, kind)
+        .to.include({ added: 0, changed: 0 })
+        .and.to.have.property('errors')
+        .that.deep.equals([])
+    }
+  })
+  it('an own bearing is found, opened, put on a card and rated; the catalogue cannot be overwritten', async () => {
+    const { body } = await planner.get('/bearings/hb%207701')
+    expect(body.row).to.include({ boreMm: 38, dynamicRatingN: 31000, series: 'own' })
+    expect(body.row.sources).to.include({ dynamicRatingN: 'entered', staticRatingN: 'entered', elements: 'computed' })
+    expect((await planner.get('/bearings?find=38 84 20')).body.rows[0].designation).to.equal('HB 7701')
+    const view = (await planner.get('/jobs/4')).body
+    const identify = {
+      ...view.answers.identify.data,
+      boreReadingsMm: [],
+      outsideReadingsMm: [],
+      widthReadingsMm: [],
+      designation: 'HB 7701',
+    }
+    const saved = await planner.send('PUT', '/jobs/4/answers/identify', { version: view.answers.identify.version, data: identify })
+    expect(saved.body.context.plant.ownRows[0].designation).to.equal('HB 7701')
+    const card = (await planner.get('/jobs/4/card.json')).body
+    expect(card.stations.identify.headline).to.equal('HB 7701')
+    expect(card.stations.identify.fieldErrors).to.deep.equal({})
+    const taken = await planner.post('/rack/bearings', {
+      entries: [{ ...(await planner.get('/rack/bearings')).body.entries[0], designation: '6312' }],
+    })
+    expect(taken.status).to.equal(422)
+    expect(taken.body.errors[0]).to.include({ field: 'designation' })
+    const used = await planner.send('DELETE', `/rack/bearings/entries/${encodeURIComponent('HB 7701')}`)
+    expect(used.status).to.equal(409)
+  })
+  it('figures of a sheet come in by file, with who and from where, and go back', async () => {
+    const head = COLUMNS.figures.map((c) => c.name).join(',')
+    const report = await file('figures', `${head}\nnu 208,63.5,,,,sheet of the test\n`, true)
+    const row = async () => (await planner.get('/bearings/NU%20208')).body.row
+    expect(await row()).to.include({ dynamicRatingN: 63500 })
+    expect((await row()).entered).to.include({ by: 'M. Thorpe', sheet: 'sheet of the test' })
+    await planner.post(`/rack/changes/${report.body.batchId}/undo`)
+    expect(await row()).to.not.have.property('entered')
+  })
+  it('letters and names of the plant are read in stock and offers', async () => {
+    expect(await stockOf('6309 DD')).to.deep.include({ designation: '6309', features: { closure: 'contact-seals, both' } })
+    expect((await planner.get('/bearings/6312')).body.names).to.deep.equal(['HBSTORE4411'])
+    const wrong = await planner.post('/rack/letters', { entries: [{ letters: 'QQ', feature: 'closure', value: 'a curtain', note: '' }] })
+    expect(wrong.body.errors[0]).to.include({ field: 'value' })
+  })
+  it('offers from the shelf come best first with what parts them', async () => {
+    const machine = (await planner.get('/yard')).body.machines.find((m: { code: string }) => m.code === 'MM-1')
+    const position = (await planner.get(`/machines/${machine.id}`)).body.shaftLines[0].positions[0]
+    const { offers, removed } = (await planner.get(`/positions/${position.id}/offers`)).body
+    expect(removed.row.designation).to.equal('6311')
+    const verdicts = Object.fromEntries(
+      offers.map((o: { item: { marking: string }; result: { verdict: string } }) => [o.item.marking, o.result.verdict]),
+    )
+    expect(verdicts['6311 C3']).to.be.oneOf(['same', 'will-do'])
+    expect(verdicts).to.include({ '6311': 'will-not-do', 'NU 311 C3': 'will-not-do', '6311 2Z C3': 'will-not-do', '6311 C4': 'will-do' })
+    expect(offers[0].item.marking).to.equal('6311 C3')
+  })
+  it('searches are kept by person, and what is found leaves as CSV', async () => {
+    const saved = await planner.send('PUT', '/rack/searches', { name: 'fans', search: 'spherical 80', columns: ['family'] })
+    expect(saved.body[0]).to.include({ name: 'fans', search: 'spherical 80' })
+    expect((await (await new Client(instance.url).signIn('technician')).get('/rack')).body.searches).to.deep.equal([])
+    expect((await planner.send('DELETE', `/rack/searches/${saved.body[0].id}`)).body).to.deep.equal([])
+    const csv = String((await planner.get('/bearings.csv?find=40 80 18')).body)
+      .trim()
+      .split('\n')
+    expect(csv[0]).to.contain('designation,family')
+    expect(csv).to.have.length(11)
+  })
+  it('a label is one page', async () => {
+    const label = await planner.get('/bearings/6312/label.pdf')
+    expect(label.headers.get('content-type')).to.contain('application/pdf')
+  })
+  it('five thousand rows come in whole', async () => {
+    const rows = Array.from({ length: 5000 }, (_, i) => `6312 C3,Z-${i},1,`)
+    expect((await file('stock', [HEAD, ...rows].join('\n'), true)).body).to.include({ rows: 5000, added: 5000 })
+  })
+  it('only a planner changes, and a file that is no list is not found', async () => {
+    const technician = await new Client(instance.url).signIn('technician')
+    expect((await file('stock', `${HEAD}\n6312,A,1,`, true, technician)).status).to.equal(403)
+    expect((await planner.post('/rack/nonsense/file', 'x')).status).to.equal(404)
+    expect((await file('stock', 'x'.repeat(7_000_000))).status).to.equal(413)
+  })
+})
