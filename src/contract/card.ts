@@ -24,7 +24,8 @@ import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../
 import { MATERIAL_NAMES } from '../core/materials.js'
 import { MACHINE_CLASSES } from '../core/runin/run-in.js'
 import { ACCURACIES } from '../core/tolerances/ring.js'
-import { namesOf } from './names.js'
+import { INSTRUMENTS } from '../core/identify/identify.js'
+import { keysOf, namesOf } from './names.js'
 
 const figure = z.number().min(-1e9).max(1e9)
 const open = figure.nullable()
@@ -38,7 +39,7 @@ export const answerSchemas = {
     boreReadingsMm: readings,
     outsideReadingsMm: readings,
     widthReadingsMm: readings,
-    instrument: z.enum(['rule', 'vernier', 'micrometer']),
+    instrument: z.enum(keysOf(INSTRUMENTS)),
     family: z.enum(FAMILIES).nullable(),
     designation: words.nullable(),
     group: z.enum(CLEARANCE_GROUPS).nullable(),

@@ -77,7 +77,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <div id="bar-state"></div>
     <nav class="places" aria-label="Screens">
       <RouterLink to="/" :class="{ here: route.name === 'yard' }">Yard</RouterLink>
-      <RouterLink to="/rack" :class="{ here: route.path.startsWith('/rack') }"
+      <RouterLink to="/rack" :class="{ here: ['rack', 'bearing', 'bench', 'compare', 'own-data'].includes(String(route.name)) }"
         >Rack <kbd title="Press / to search the rack">/</kbd></RouterLink
       >
       <RouterLink to="/settings" :class="{ here: route.name === 'settings' }">Settings</RouterLink>

@@ -32,6 +32,9 @@ export const router = createRouter({
       meta: { title: 'Greasing' },
     },
     { path: '/rack', name: 'rack', component: () => import('./screens/Rack/RackScreen.vue'), meta: { title: 'Rack' } },
+    { path: '/bench', name: 'bench', component: () => import('./screens/Bench/BenchScreen.vue'), meta: { title: 'Identify' } },
+    { path: '/compare', name: 'compare', component: () => import('./screens/Compare/CompareScreen.vue'), meta: { title: 'Compare' } },
+    { path: '/own-data', name: 'own-data', component: () => import('./screens/OwnData/OwnDataScreen.vue'), meta: { title: 'Own data' } },
     {
       path: '/rack/:designation',
       name: 'bearing',

@@ -226,7 +226,7 @@ describe('table of routes', () => {
     const names = routes.map((r) => `${r.method} ${r.path}`)
     expect(new Set(names).size).to.equal(names.length)
     for (const r of routes)
-      for (const [, name] of r.path.matchAll(/:(\w+)/g)) expect(name).to.be.oneOf(['id', 'station', 'key', 'designation'])
+      for (const [, name] of r.path.matchAll(/:(\w+)/g)) expect(name).to.be.oneOf(['id', 'station', 'key', 'kind', 'designation'])
   })
   it('lets nobody write without a role, but for signing in and out and the first administrator', () => {
     const open = routes.filter((r) => r.method !== 'get' && r.least === null).map((r) => r.path)

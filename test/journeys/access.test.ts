@@ -20,6 +20,11 @@ const SCREENS = [
   '/greasing/3',
   '/rack',
   '/rack/6312',
+  '/bench',
+  '/compare?rows=6311%20C3&rows=NU%20311%20C3&rows=6311%202Z',
+  '/compare?at=1',
+  '/own-data?list=bearings',
+  '/own-data?list=stock',
   '/settings',
   '/nowhere',
 ]
@@ -75,7 +80,17 @@ describe('journey: every screen', () => {
     }
     await person.press('n')
     await person.see("//html[contains(@class, 'night')]")
-    for (const path of ['/', '/machines/2', '/jobs/4/fit', '/jobs/2/inspect', '/settings']) {
+    for (const path of [
+      '/',
+      '/machines/2',
+      '/jobs/4/fit',
+      '/jobs/2/inspect',
+      '/settings',
+      '/rack',
+      '/bench',
+      '/compare?at=1',
+      '/own-data',
+    ]) {
       await person.visit(path)
       all.push(...(await findings(`${path} at night`)))
     }

@@ -37,7 +37,11 @@ export class Person {
   /** Goes on inside the page, as a link does, and waits until the screen is there. */
   async visit(path: string): Promise<void> {
     await this.web.executeScript(
-      "document.title = 'leaving'; history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate', { state: {} }))",
+      // The router reads its own place from the state of the entry.
+      `document.title = 'leaving'
+       const state = { back: null, current: arguments[0], forward: null, position: history.length, replaced: false, scroll: null }
+       history.pushState(state, '', arguments[0])
+       dispatchEvent(new PopStateEvent('popstate', { state }))`,
       path,
     )
     const there =

@@ -136,7 +136,7 @@ const THRUST_WORDS = ['none', 'one direction', 'both directions'] as const
 function abilities({ row: a }: Described, { row: b }: Described, duty: PositionDuty, lines: Lines): void {
   const [before, after] = [formOf(a), formOf(b)]
   if (a.form === b.form) lines.add('type', kind(a), kind(b), 'same')
-  else lines.add('type', kind(a), kind(b), 'unknown', 'Another type: it stands or falls by the lines below.')
+  else lines.add('type', kind(a), kind(b), 'acceptable', 'Another type: it stands or falls by the lines below.')
   const thrust = (n: 0 | 1 | 2) => THRUST_WORDS[n]
   if (before.thrust === after.thrust) lines.add('thrust it carries', thrust(before.thrust), thrust(after.thrust), 'same')
   else if (after.thrust > before.thrust)
@@ -436,7 +436,7 @@ export function compareBearings(removed: Described, offered: Described, duty: Po
   rest(removed, offered, duty, lines)
   const of = (judgement: Judgement) => lines.list.filter((l) => l.judgement === judgement)
   const against = of('not')
-  const open = of('unknown').filter((l) => l.aspect !== 'type')
+  const open = of('unknown')
   const verdict: OfferVerdict = against.length
     ? 'will-not-do'
     : open.length
@@ -452,7 +452,7 @@ export function compareBearings(removed: Described, offered: Described, duty: Po
         ? `${name} may do, but ${open.map((l) => l.aspect).join(', ')} ${open.length > 1 ? 'are' : 'is'} not known.`
         : verdict === 'same'
           ? `${name} is the same.`
-          : `${name} will do here; it is not the same.`
+          : `${name} will do here. ${of('acceptable')[0]?.because ?? ''}`.trim()
   return { verdict, reason, lines: lines.list, lifeRatio }
 }
 

@@ -21,6 +21,7 @@ export const QUANTITIES = {
   days: { core: '1', metric: { unit: 'd', decimals: 0 }, inch: { unit: 'd', decimals: 0 } },
   percent: { core: '1', metric: { unit: '%', decimals: 0 }, inch: { unit: '%', decimals: 0 } },
   hours: { core: 'h', metric: { unit: 'h', decimals: 0 }, inch: { unit: 'h', decimals: 0 } },
+  angle: { core: '1', metric: { unit: '°', decimals: 1 }, inch: { unit: '°', decimals: 1 } },
   ratio: { core: '1', metric: { unit: '', decimals: 2 }, inch: { unit: '', decimals: 2 } },
   text: { core: '1', metric: { unit: '', decimals: 0 }, inch: { unit: '', decimals: 0 } },
 } as const

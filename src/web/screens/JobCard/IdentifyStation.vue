@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import { EVIDENCE, type IdentifyAnswers } from '../../../core/card/answers.js'
 import { FAMILIES, FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
@@ -31,6 +32,7 @@ const INSTRUMENT_OPTIONS = [
   { value: 'rule', label: 'rule' },
   { value: 'vernier', label: 'vernier' },
   { value: 'micrometer', label: 'micrometer' },
+  { value: 'bore-gauge', label: 'bore gauge' },
 ] as const
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
 const EVIDENCE_OPTIONS = EVIDENCE.map((value) => ({
@@ -96,6 +98,9 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
         {{ slip.message }} <Button v-if="!card.readOnly" size="small" label="Take as inches" @click="takeAsInches" />
       </p>
       <div class="more">
+        <RouterLink v-if="!card.readOnly" class="to-bench" :to="{ name: 'bench', query: { job: card.view!.job.id } }"
+          >No number? Find out on the bench</RouterLink
+        >
         <DecisionChoice
           id="instrument"
           label="Measured with"
@@ -192,6 +197,9 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
   gap: 14px;
   grid-template-columns: auto 1fr 1fr;
   margin-top: 8px;
+}
+.to-bench {
+  grid-column: 1 / -1;
 }
 .slip {
   background: var(--amber-wash);

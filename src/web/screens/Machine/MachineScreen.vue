@@ -106,6 +106,7 @@ async function start() {
                 <b v-else class="number fitted">{{ p.fitted.designation }}</b>
                 <span class="soft kind">{{ p.row ? FAMILY_LABEL[p.row.family] : 'not in the catalogue' }}</span>
               </p>
+              <p v-if="p.row"><RouterLink :to="{ name: 'compare', query: { at: p.id } }">What on the shelf would do?</RouterLink></p>
               <p class="soft small">{{ p.fitted ? `fitted since ${since(p)}` : 'nothing recorded as fitted' }}</p>
               <p v-if="p.life" class="life">
                 <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, p.life.share * 100)}%` }"></i></span>

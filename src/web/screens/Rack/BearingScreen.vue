@@ -4,9 +4,12 @@ import { computed, ref } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import type { BearingView } from '../../../contract/api.js'
 import type { Figure } from '../../../core/card/station.js'
+import { SOURCE_WORDS, type FigureField } from '../../../core/catalogue/bearing.js'
 import { bearing } from '../../../core/catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
-import { sectionDrawing } from '../../../core/drawing/section.js'
+import { formOf } from '../../../core/catalogue/forms.js'
+import { housingsFor } from '../../../core/catalogue/housings.js'
+import { bearingDrawing } from '../../../core/drawing/bearing-drawing.js'
 import type { Quantity } from '../../../core/units/quantities.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import FigureRow from '../../figures/FigureRow.vue'
@@ -22,7 +25,12 @@ const { data: view, loading, error, load } = useLoad<BearingView>(() => `/bearin
 const drawing = computed(
   () =>
     view.value &&
-    sectionDrawing({ row: view.value.row, width: 640, height: 520, held: null, lengthText: (mm) => session.show(mm, 'length', 0) }),
+    bearingDrawing({
+      row: view.value.row,
+      width: 640,
+      height: 480,
+      lengthText: (mm) => session.show(mm, 'length', Number.isInteger(mm) ? 0 : 2),
+    }),
 )
 
 const entering = ref(false)
@@ -31,39 +39,64 @@ function saved(next: BearingView) {
   entering.value = false
 }
 
+/** A figure of the page: the field of the row, how it is said, and the step of the working that made it. */
+type Line = readonly [field: FigureField, label: string, quantity: Quantity, decimals: number | undefined, symbol?: string]
+// prettier-ignore
+const LINES: readonly Line[] = [
+  ['dynamicRatingN', 'Dynamic rating C', 'force', 1, 'C'],
+  ['staticRatingN', 'Static rating C0', 'force', 1, 'C0'],
+  ['fatigueLoadLimitN', 'Fatigue load limit Cu', 'force', 2, 'Cu'],
+  ['massKg', 'Mass', 'mass', 2],
+  ['greaseSpeedRpm', 'Speed guidance, grease', 'speed', 0],
+  ['oilSpeedRpm', 'Speed guidance, oil', 'speed', 0],
+  ['innerWidthMm', 'Width of the inner ring', 'length', 2],
+  ['outerWidthMm', 'Width of the outer ring', 'length', 2],
+  ['chamferMm', 'Chamfer at least', 'length', 2],
+  ['shaftShoulderMm', 'Shaft shoulder', 'length', 1],
+  ['housingShoulderMm', 'Housing shoulder', 'length', 1],
+  ['contactAngleDeg', 'Contact angle', 'angle', 1],
+  ['elements', 'Elements in a row', 'ratio', 0],
+  ['elementDiameterMm', 'Element diameter', 'length', 2],
+  ['rollerLengthMm', 'Element length', 'length', 1],
+  ['pitchDiameterMm', 'Pitch diameter', 'length', 1],
+  ['innerRacewayMm', 'Inner raceway', 'length', 1],
+  ['outerRacewayMm', 'Outer raceway', 'length', 1],
+  ['f0', 'f0', 'ratio', 1],
+  ['axialMovementMm', 'Axial movement inside, each way', 'length', 1],
+  ['misalignmentDeg', 'Tilt it puts up with', 'angle', 2],
+]
+/** Speeds are guidance: they are said in hundreds. */
+const rounded = (field: string, value: number) => (field.endsWith('SpeedRpm') ? Math.round(value / 100) * 100 : value)
+
 const figures = computed((): Figure[] => {
   if (!view.value) return []
   const { row, computed: base } = view.value
-  const from = bearing({ designation: row.designation })
-  const make = (
-    key: string,
-    label: string,
-    value: number,
-    quantity: Quantity,
-    decimals: number | undefined,
-    symbol?: string,
-    was = value,
-  ): Figure => ({
-    key: `bearing.${key}`,
-    label,
-    value,
-    quantity,
-    decimals,
-    note: was === value ? undefined : `maker's sheet; computed ${session.withUnit(was, quantity, decimals)}`,
-    working: symbol && was === value ? from.working.filter((w) => w.symbol === symbol || w.symbol === 'γ' || w.symbol === 'fc') : [],
-    assumptions: from.assumptions,
+  const own = row.series === 'own'
+  const from = own ? null : bearing({ designation: row.designation })
+  return LINES.flatMap(([field, label, quantity, decimals, symbol]) => {
+    const value = row[field] as number | readonly number[] | null
+    const was = base[field] as typeof value
+    if (value === null || (field === 'contactAngleDeg' && value === 0) || (field === 'axialMovementMm' && value === 0)) return []
+    const changed = typeof value === 'number' && typeof was === 'number' && value !== was
+    return [
+      {
+        key: `bearing.${field}`,
+        label,
+        value: typeof value === 'number' ? rounded(field, value) : ([...value] as [number, number]),
+        quantity,
+        decimals,
+        note: changed
+          ? `maker's sheet; computed ${session.withUnit(was as number, quantity, decimals)}`
+          : SOURCE_WORDS[row.sources[field] ?? 'computed'],
+        working: symbol && from && !changed ? from.working.filter((w) => w.symbol === symbol || w.symbol === 'γ' || w.symbol === 'fc') : [],
+        assumptions: from?.assumptions ?? [],
+      },
+    ]
   })
-  return [
-    make('C', 'Dynamic rating C', row.dynamicRatingN, 'force', 1, 'C', base.dynamicRatingN),
-    make('C0', 'Static rating C0', row.staticRatingN, 'force', 1, 'C0', base.staticRatingN),
-    make('Cu', 'Fatigue load limit Cu', row.fatigueLoadLimitN, 'force', 2, 'Cu', base.fatigueLoadLimitN),
-    make('chamfer', 'Chamfer at least', row.chamferMm, 'length', 1),
-    make('inner', 'Inner raceway', row.innerRacewayMm, 'length', 1),
-    make('outer', 'Outer raceway', row.outerRacewayMm, 'length', 1),
-    make('speed', 'Speed guidance, grease', Math.round(row.greaseSpeedRpm / 100) * 100, 'speed', 0),
-    make('mass', row.massKg === base.massKg ? 'Mass, estimated' : 'Mass', row.massKg, 'mass', 2, undefined, base.massKg),
-  ]
 })
+const size = (mm: number) => session.show(mm, 'length', Number.isInteger(mm) ? 0 : 2)
+const closed = computed(() => view.value?.row.closures.map((c) => c.replaceAll('-', ' ')).join(', ') ?? '')
+const housing = computed(() => view.value && housingsFor(view.value.row))
 </script>
 
 <template>
@@ -72,22 +105,38 @@ const figures = computed((): Figure[] => {
       <CrumbTrail :trail="[{ label: 'Rack', to: '/rack' }, { label: view.row.designation }]" />
       <section class="left film" aria-label="Section" tabindex="0">
         <h2>Section</h2>
-        <p class="soft small">to scale, on a plain seat</p>
+        <p class="soft small">{{ drawing.scale }}</p>
         <DrawingView :drawing="drawing" />
+        <p class="source">Closures made: {{ closed }}. Dimensions: {{ view.row.dimensionSource }}. Ratings: {{ view.row.ratingSource }}.</p>
+        <template v-if="housing">
+          <h3>Housings</h3>
+          <p v-for="h in housing" :key="h.name">
+            {{ h.name }}:
+            <span v-for="[what, mm] in h.sizes" :key="what"
+              >{{ what }} <b class="number">{{ size(mm) }}</b> {{ session.unit('length') }}, </span
+            >{{ h.source }}
+          </p>
+        </template>
       </section>
       <section class="right" aria-label="Figures" tabindex="0">
         <h1>{{ view.row.designation }}</h1>
         <p class="soft">
-          {{ FAMILY_LABEL[view.row.family] }}, {{ view.row.elements }} {{ view.row.rollerLengthMm ? 'rollers' : 'balls'
-          }}{{ view.row.rows > 1 ? ' in each of two rows' : '' }}
+          {{ FAMILY_LABEL[view.row.family] }}, {{ formOf(view.row).label }}, {{ view.row.elements }}
+          {{ view.row.rollerLengthMm ? 'rollers' : 'balls' }}{{ view.row.rows > 1 ? ' in each of two rows' : ''
+          }}{{ view.row.boreTaper ? `, tapered bore ${view.row.boreTaper}` : '' }}
         </p>
         <p class="sizes number">
-          {{ session.show(view.row.boreMm, 'length', 0) }} × {{ session.show(view.row.outsideMm, 'length', 0) }} ×
-          {{ session.show(view.row.widthMm, 'length', 0) }} <span class="soft">{{ session.unit('length') }}</span>
+          {{ size(view.row.boreMm) }} × {{ size(view.row.outsideMm) }} × {{ size(view.row.widthMm) }}
+          <span class="soft">{{ session.unit('length') }}</span>
         </p>
         <FigureRow v-for="f in figures" :key="f.key" :figure="f" />
-        <p class="soft small source">Dimensions: {{ view.row.dimensionSource }}. Ratings: {{ view.row.ratingSource }}.</p>
-        <template v-if="session.may('planner')">
+        <p class="act">
+          <RouterLink :to="{ name: 'compare', query: { rows: view.row.designation } }">Compare</RouterLink>
+          <a :href="`/api/v1/bearings/${encodeURIComponent(view.row.designation)}/label.pdf`" target="_blank" rel="noopener"
+            >Label with QR</a
+          >
+        </p>
+        <template v-if="session.may('planner') && view.row.series !== 'own'">
           <MakersFiguresForm v-if="entering" :view="view" @saved="saved" @leave="entering = false" />
           <Button
             v-else
@@ -96,6 +145,14 @@ const figures = computed((): Figure[] => {
             @click="entering = true"
           />
         </template>
+        <h3>On the shelf</h3>
+        <ul v-if="view.stock.length" class="plain-list uses">
+          <li v-for="item in view.stock" :key="item.marking + item.shelf">
+            <b>{{ item.marking }}</b> {{ item.quantity }} on {{ item.shelf }} <span class="soft">{{ item.note }}</span>
+          </li>
+        </ul>
+        <p v-else class="soft">None recorded.</p>
+        <p v-if="view.names.length" class="soft">Also called {{ view.names.join(', ') }}.</p>
         <h3>Where it is fitted</h3>
         <ul v-if="view.usedAt.length" class="plain-list uses">
           <li v-for="u in view.usedAt" :key="u.machineCode + u.positionName">
@@ -141,7 +198,14 @@ const figures = computed((): Figure[] => {
   margin: 8px 0;
 }
 .source {
+  color: var(--soft);
+  font-size: 0.9rem;
   padding: 8px 0 14px;
+}
+.act {
+  display: flex;
+  gap: 16px;
+  padding: 8px 0;
 }
 h3 {
   padding: 10px 0 4px;

@@ -1,104 +1,180 @@
 <script setup lang="ts">
-import Column from 'primevue/column'
-import DataTable from 'primevue/datatable'
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref } from 'vue'
-import { RouterLink, useRoute, useRouter } from 'vue-router'
-import type { Bearing } from '../../../core/catalogue/catalogue.js'
-import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
-import { searchBearings } from '../../../core/catalogue/search.js'
-import { useSession } from '../../stores/session.js'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { SavedSearch } from '../../../contract/own-data.js'
+import { refusalOf, request } from '../../api.js'
+import { readDraft, writeDraft } from '../../stores/drafts.js'
+import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
-import { useLoad } from '../../theme/useLoad.js'
+import type { RackLine } from '../../workers/rack.worker.js'
+import RackNav from './RackNav.vue'
+import RackTable from './RackTable.vue'
+import { FIRST_COLUMNS, RACK_COLUMNS } from './rackColumns.js'
 
-const session = useSession()
+const MOST_PICKED = 4
+const rack = useRack()
 const route = useRoute()
 const router = useRouter()
-const { data: bearings, loading, error, load } = useLoad<Bearing[]>(() => '/bearings')
 const search = ref(String(route.query.find ?? ''))
-const found = computed(() => searchBearings(bearings.value ?? [], search.value))
-const size = (mm: number) => session.show(mm, 'length', 0)
+const lines = shallowRef<RackLine[]>([])
+const total = ref(0)
+const loading = ref(true)
+const error = ref<string | null>(null)
+const picked = ref<string[]>([])
+const columns = ref<string[]>(readDraft<string[]>('rack-columns') ?? FIRST_COLUMNS)
+const shownColumns = computed(() => RACK_COLUMNS.filter((c) => columns.value.includes(c.key)))
+const panel = ref<'columns' | 'searches' | null>(null)
+const table = ref<InstanceType<typeof RackTable> | null>(null)
+const box = ref<{ $el: HTMLInputElement } | null>(null)
 
-function keep(text: string) {
-  search.value = text
+async function find(text: string) {
+  const found = await rack.worker.search(text)
+  // A later search may have been answered first.
+  if (text === search.value) lines.value = found
+}
+async function start() {
+  loading.value = true
+  error.value = null
+  try {
+    await rack.ready()
+    total.value = (await rack.worker.search('')).length
+    await find(search.value)
+  } catch (failure) {
+    error.value = failure instanceof Error ? failure.message : String(failure)
+  }
+  loading.value = false
+}
+onMounted(start)
+watch(search, (text) => {
   void router.replace({ query: text ? { find: text } : {} })
+  void find(text)
+})
+watch(columns, (keys) => writeDraft('rack-columns', keys), { deep: true })
+
+const open = (designation: string) => void router.push({ name: 'bearing', params: { designation } })
+async function first() {
+  // Enter may come before the answer of the worker.
+  await find(search.value)
+  if (lines.value[0]) open(lines.value[0].designation)
 }
-function first() {
-  if (found.value[0]) void router.push({ name: 'bearing', params: { designation: found.value[0].designation } })
+function pick(designation: string) {
+  picked.value = picked.value.includes(designation)
+    ? picked.value.filter((d) => d !== designation)
+    : [...picked.value, designation].slice(-MOST_PICKED)
 }
+const toggle = (key: string) =>
+  (columns.value = columns.value.includes(key) ? columns.value.filter((k) => k !== key) : [...columns.value, key])
+
+const name = ref('')
+const problem = ref('')
+async function keep() {
+  problem.value = ''
+  try {
+    rack.tookSearches(
+      await request<SavedSearch[]>('PUT', '/rack/searches', {
+        name: name.value.trim() || search.value,
+        search: search.value,
+        columns: columns.value,
+      }),
+    )
+    name.value = ''
+  } catch (failure) {
+    const { errors, problem: words } = refusalOf(failure)
+    problem.value = words ?? Object.values(errors).join('; ')
+  }
+}
+async function drop(saved: SavedSearch) {
+  rack.tookSearches(await request<SavedSearch[]>('DELETE', `/rack/searches/${saved.id}`))
+}
+function use(saved: SavedSearch) {
+  search.value = saved.search
+  columns.value = [...saved.columns]
+  panel.value = null
+}
+const csv = computed(() => `/api/v1/bearings.csv?find=${encodeURIComponent(search.value)}`)
 </script>
 
 <template>
-  <LoadState :loading="loading" :error="error" @retry="load">
-    <div v-if="bearings" class="rack film">
+  <LoadState :loading="loading" :error="error" @retry="start">
+    <div class="rack film">
       <CrumbTrail :trail="[{ label: 'Rack' }]" />
       <div class="head">
         <h1>Rack</h1>
         <InputText
-          :model-value="search"
-          placeholder="Number, sizes like 40 80 18, or spherical 60"
-          aria-label="Search the rack"
+          ref="box"
+          v-model="search"
           v-focus
-          @update:model-value="keep(String($event ?? ''))"
+          placeholder="40 80 18 · bore 40..45 width<20 · spherical, tapered bore, 60"
+          aria-label="Search the rack"
+          autocomplete="off"
+          maxlength="200"
           @keydown.enter="first"
+          @keydown.down.prevent="table?.enter()"
         />
-        <span class="soft" role="status">{{ found.length }} of {{ bearings.length }} bearings</span>
+        <span class="soft count" role="status">{{ lines.length }} of {{ total }} bearings</span>
+        <RackNav />
       </div>
-      <p v-if="!found.length" class="empty">
-        Nothing fits "{{ search }}". Sizes are bore, outside and width in millimetres; fewer words find more.
+      <div class="tools">
+        <Button
+          :label="`Compare ${picked.length || ''}`"
+          size="small"
+          :disabled="picked.length < 2"
+          @click="router.push({ name: 'compare', query: { rows: picked } })"
+        />
+        <span v-if="picked.length" class="soft">{{ picked.join(', ') }}</span>
+        <span class="fill"></span>
+        <button
+          type="button"
+          class="link-button"
+          :aria-expanded="panel === 'searches'"
+          @click="panel = panel === 'searches' ? null : 'searches'"
+        >
+          kept searches
+        </button>
+        <button
+          type="button"
+          class="link-button"
+          :aria-expanded="panel === 'columns'"
+          @click="panel = panel === 'columns' ? null : 'columns'"
+        >
+          columns
+        </button>
+        <a class="link-button" :href="csv" download>CSV</a>
+      </div>
+      <div v-if="panel === 'columns'" class="panel" role="group" aria-label="Columns">
+        <label v-for="c in RACK_COLUMNS" :key="c.key"
+          ><input type="checkbox" :checked="columns.includes(c.key)" @change="toggle(c.key)" /> {{ c.label }}</label
+        >
+      </div>
+      <div v-if="panel === 'searches'" class="panel" role="group" aria-label="Kept searches">
+        <span v-for="s in rack.view?.searches ?? []" :key="s.id" class="kept">
+          <button type="button" class="link-button" @click="use(s)">{{ s.name }}</button>
+          <button type="button" class="link-button soft" :aria-label="`Drop ${s.name}`" @click="drop(s)">drop</button>
+        </span>
+        <span v-if="!rack.view?.searches.length" class="soft">None kept yet.</span>
+        <form class="kept" @submit.prevent="keep">
+          <InputText v-model="name" aria-label="Name of the search" :placeholder="search || 'search first'" maxlength="60" />
+          <Button type="submit" label="Keep this search" size="small" outlined :disabled="!search" />
+        </form>
+        <p v-if="problem" role="alert">{{ problem }}</p>
+      </div>
+      <p v-if="!lines.length" class="empty">
+        Nothing fits "{{ search.slice(0, 60) }}". Sizes are bore, outside and width in millimetres; fewer words find more. Not in the rack
+        at all? Planners add it under Own data.
       </p>
-      <DataTable
+      <RackTable
         v-else
-        :value="found"
-        data-key="designation"
-        scrollable
-        scroll-height="flex"
-        :virtual-scroller-options="{ itemSize: 46 }"
-        size="small"
-        class="table"
-      >
-        <Column field="designation" header="Number" sortable>
-          <template #body="{ data }"
-            ><RouterLink class="number name" :to="{ name: 'bearing', params: { designation: data.designation } }">{{
-              data.designation
-            }}</RouterLink></template
-          >
-        </Column>
-        <Column field="family" header="Family" sortable>
-          <template #body="{ data }">{{ FAMILY_LABEL[data.family as Bearing['family']] }}</template>
-        </Column>
-        <Column field="boreMm" :header="`Bore ${session.unit('length')}`" sortable
-          ><template #body="{ data }"
-            ><b class="number">{{ size(data.boreMm) }}</b></template
-          ></Column
-        >
-        <Column field="outsideMm" header="Outside" sortable
-          ><template #body="{ data }"
-            ><b class="number">{{ size(data.outsideMm) }}</b></template
-          ></Column
-        >
-        <Column field="widthMm" header="Width" sortable
-          ><template #body="{ data }"
-            ><b class="number">{{ size(data.widthMm) }}</b></template
-          ></Column
-        >
-        <Column field="dynamicRatingN" :header="`C ${session.unit('force')}`" sortable
-          ><template #body="{ data }"
-            ><span class="number">{{ session.show(data.dynamicRatingN, 'force', 1) }}</span></template
-          ></Column
-        >
-        <Column field="staticRatingN" :header="`C0 ${session.unit('force')}`" sortable
-          ><template #body="{ data }"
-            ><span class="number">{{ session.show(data.staticRatingN, 'force', 1) }}</span></template
-          ></Column
-        >
-        <Column field="massKg" :header="`Mass ${session.unit('mass')}`" sortable
-          ><template #body="{ data }"
-            ><span class="number">{{ session.show(data.massKg, 'mass') }}</span></template
-          ></Column
-        >
-      </DataTable>
+        ref="table"
+        :lines="lines"
+        :columns="shownColumns"
+        :picked="picked"
+        @open="open"
+        @pick="pick"
+        @leave-up="box?.$el.focus()"
+      />
     </div>
   </LoadState>
 </template>
@@ -107,36 +183,52 @@ function first() {
 .rack {
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: 8px;
   height: 100%;
-  padding: 20px 24px;
+  padding: 14px 24px 0;
 }
-.head {
+.head,
+.tools {
   align-items: center;
   display: flex;
-  gap: 20px;
+  gap: 18px;
 }
 .head input {
-  flex: 0 1 30rem;
+  flex: 1 1 20rem;
   font-size: 1.15rem;
   min-height: 46px;
 }
-.table {
+.count {
+  white-space: nowrap;
+}
+.fill {
   flex: 1;
-  min-height: 0;
 }
-.table :deep(tr),
-.table :deep(th) {
-  background: transparent;
+.panel {
+  align-items: center;
+  background: var(--paper);
+  border-left: 4px solid var(--damson);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  padding: 10px 14px;
 }
-.name {
-  font-size: 1.25rem;
-}
-.number {
-  font-size: 1.12rem;
+.kept {
+  align-items: center;
+  display: flex;
+  gap: 8px;
 }
 .empty {
   color: var(--soft);
   padding: 24px 0;
+}
+@media (max-width: 900px) {
+  .head,
+  .tools {
+    flex-wrap: wrap;
+  }
+  .rack {
+    min-width: 0;
+  }
 }
 </style>

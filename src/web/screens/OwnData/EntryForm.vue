@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, reactive, ref } from 'vue'
+import { COLUMNS, type Column, type OwnKind } from '../../../contract/own-data.js'
+import { FAMILIES } from '../../../core/catalogue/families.js'
+import { FORMS } from '../../../core/catalogue/forms.js'
+import { FEATURES, FEATURE_LABEL, VALUES, type Feature } from '../../../core/identify/letters.js'
+import { refusalOf, request } from '../../api.js'
+import FieldFrame from '../../figures/FieldFrame.vue'
+
+/** One entry of a list by hand; it goes the same way as a file of one row. */
+const props = defineProps<{ kind: OwnKind; entry: Record<string, unknown> }>()
+const emit = defineEmits<{ saved: []; leave: [] }>()
+const columns = computed(() => COLUMNS[props.kind])
+const draft = reactive<Record<string, string>>(
+  Object.fromEntries(COLUMNS[props.kind].map((c) => [c.field, text(props.entry[c.field], c.times)])),
+)
+function text(value: unknown, times = 1): string {
+  return typeof value === 'number' ? String(Math.round((value / times) * 1e6) / 1e6) : String(value ?? '')
+}
+const errors = ref<Record<string, string>>({})
+const problem = ref('')
+
+/** Values to choose from, where a column has a list of them. */
+function choices(column: Column): readonly string[] | null {
+  if (column.field === 'family') return FAMILIES
+  if (column.field === 'form')
+    return Object.entries(FORMS)
+      .filter(([, f]) => f.family === draft.family)
+      .map(([name]) => name)
+  if (column.field === 'boreTaper') return ['1:12', '1:30']
+  if (column.field === 'feature') return FEATURES
+  if (column.field === 'value') return VALUES[draft.feature as Feature] ?? null
+  return null
+}
+const words = (column: Column, value: string) => (column.field === 'feature' ? FEATURE_LABEL[value as Feature] : value)
+
+function valueOf(column: Column): unknown {
+  const raw = draft[column.field]!.trim()
+  if (column.kind === 'number') {
+    if (!raw) return null
+    const number = Number(raw.replace(',', '.'))
+    return Number.isFinite(number) ? Math.round(number * (column.times ?? 1) * 1e6) / 1e6 : raw
+  }
+  return raw || (column.field === 'form' || column.field === 'boreTaper' ? null : '')
+}
+async function save() {
+  errors.value = {}
+  problem.value = ''
+  const entry = Object.fromEntries(columns.value.map((c) => [c.field, valueOf(c)]))
+  try {
+    await request('POST', `/rack/${props.kind}`, { entries: [entry] })
+    emit('saved')
+  } catch (failure) {
+    const refusal = refusalOf(failure)
+    errors.value = refusal.errors
+    const fields = columns.value.map((c) => c.field)
+    problem.value =
+      refusal.problem ??
+      Object.entries(refusal.errors)
+        .filter(([f]) => !fields.includes(f))
+        .map(([, m]) => m)
+        .join('; ')
+  }
+}
+</script>
+
+<template>
+  <form class="form" @submit.prevent="save">
+    <FieldFrame
+      v-for="c in columns"
+      :id="`own-${c.field}`"
+      :key="c.field"
+      :label="`${c.name.replaceAll('_', ' ')}${c.needed ? ' *' : ''}`"
+      :error="errors[c.field]"
+    >
+      <select v-if="choices(c)" :id="`own-${c.field}`" v-model="draft[c.field]">
+        <option value="">{{ c.needed ? 'choose' : 'usual' }}</option>
+        <option v-for="v in choices(c)!" :key="v" :value="v">{{ words(c, v) }}</option>
+      </select>
+      <InputText
+        v-else
+        :id="`own-${c.field}`"
+        v-model="draft[c.field]"
+        autocomplete="off"
+        :maxlength="c.field === 'note' ? 200 : 120"
+        :placeholder="c.kind === 'number' ? '' : c.example"
+      />
+    </FieldFrame>
+    <p v-if="problem" class="wide" role="alert">{{ problem }}</p>
+    <span class="wide act"
+      ><Button type="submit" label="Enter" size="small" /><Button label="Leave" size="small" text @click="emit('leave')"
+    /></span>
+  </form>
+</template>
+
+<style scoped>
+.form {
+  background: var(--paper);
+  border-left: 4px solid var(--damson);
+  display: grid;
+  gap: 8px 14px;
+  grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
+  padding: 10px 14px;
+}
+select {
+  background: var(--paper);
+  border: 1px solid var(--outline);
+  color: var(--ink);
+  min-height: 42px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.act {
+  display: flex;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,51 @@
+import { wrap, type Remote } from 'comlink'
+import { defineStore } from 'pinia'
+import { markRaw, shallowRef } from 'vue'
+import type { RackView } from '../../contract/api.js'
+import type { SavedSearch } from '../../contract/own-data.js'
+import type { IdentifyInput } from '../../core/identify/identify.js'
+import { request } from '../api.js'
+import type { RackWorker } from '../workers/rack.worker.js'
+
+let worker: Remote<RackWorker> | null = null
+/** The whole rack lives in a worker: thousands of rows are worked out and searched there, never in the way of a hand. */
+function rackWorker(): Remote<RackWorker> {
+  worker ??= wrap<RackWorker>(new Worker(new URL('../workers/rack.worker.ts', import.meta.url), { type: 'module', name: 'rack' }))
+  return worker
+}
+
+/** The plant's own data over the catalogue, and the worker that searches both. */
+export const useRack = defineStore('rack', () => {
+  const view = shallowRef<RackView | null>(null)
+  let loading: Promise<void> | null = null
+
+  async function load(): Promise<void> {
+    const next = await request<RackView>('GET', '/rack')
+    const { ownRows, makersFigures, letters, crossReferences, stock } = next
+    await rackWorker().take({ ownRows, makersFigures, letters, crossReferences, stock })
+    view.value = markRaw(next)
+  }
+  /** Loads once; screens that change the plant's data load again. */
+  function ready(): Promise<void> {
+    loading ??= load().catch((failure) => {
+      loading = null
+      throw failure
+    })
+    return loading
+  }
+  function reload(): Promise<void> {
+    loading = null
+    return ready()
+  }
+  function tookSearches(searches: SavedSearch[]): void {
+    if (view.value) view.value = markRaw({ ...view.value, searches })
+  }
+  // The worker's own face must not go into the store: it answers to every name and would be taken for a ref.
+  const worker = {
+    search: (text: string) => rackWorker().search(text),
+    identify: (input: IdentifyInput) => rackWorker().identify(input),
+    read: (marking: string) => rackWorker().read(marking),
+    row: (designation: string) => rackWorker().row(designation),
+  }
+  return { view, worker, ready, reload, tookSearches }
+})

@@ -1,0 +1,95 @@
+import { expose } from 'comlink'
+import type { RackView } from '../../contract/api.js'
+import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
+import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
+import { searchBearings } from '../../core/catalogue/search.js'
+import { identify, type IdentifyInput, type IdentifyValues } from '../../core/identify/identify.js'
+import { letterTable, type Letters } from '../../core/identify/letters.js'
+import { rackNames, readMarking, type MarkingResult, type RackNames } from '../../core/identify/marking.js'
+import type { Result } from '../../core/result.js'
+
+/** One line of the rack: what its table can show. */
+export type RackLine = Pick<
+  Bearing,
+  | 'designation'
+  | 'family'
+  | 'form'
+  | 'boreMm'
+  | 'outsideMm'
+  | 'widthMm'
+  | 'boreTaper'
+  | 'contactAngleDeg'
+  | 'dynamicRatingN'
+  | 'staticRatingN'
+  | 'fatigueLoadLimitN'
+  | 'massKg'
+  | 'greaseSpeedRpm'
+  | 'oilSpeedRpm'
+  | 'closures'
+  | 'misalignmentDeg'
+> & { entered: boolean; stock: number }
+
+let rows: readonly Bearing[] = catalogue()
+let lines = new Map<string, RackLine>()
+let names: RackNames | null = null
+let letters: Letters[] = letterTable([])
+let references = new Map<string, string>()
+
+function lineOf(row: Bearing, stock: number): RackLine {
+  return {
+    designation: row.designation,
+    family: row.family,
+    form: row.form,
+    boreMm: row.boreMm,
+    outsideMm: row.outsideMm,
+    widthMm: row.widthMm,
+    boreTaper: row.boreTaper,
+    contactAngleDeg: row.contactAngleDeg,
+    dynamicRatingN: row.dynamicRatingN,
+    staticRatingN: row.staticRatingN,
+    fatigueLoadLimitN: row.fatigueLoadLimitN,
+    massKg: row.massKg,
+    greaseSpeedRpm: row.greaseSpeedRpm,
+    oilSpeedRpm: row.oilSpeedRpm,
+    closures: row.closures,
+    misalignmentDeg: row.misalignmentDeg,
+    entered: row.entered !== undefined || row.series === 'own',
+    stock,
+  }
+}
+
+const api = {
+  /** Lays the plant's own data over the catalogue. */
+  take(view: Pick<RackView, 'ownRows' | 'makersFigures' | 'letters' | 'crossReferences' | 'stock'>): void {
+    const entered = new Set(view.makersFigures.map((f) => f.designation))
+    rows = [...catalogue(), ...view.ownRows].map((row) => (entered.has(row.designation) ? withMakersFigures(row, view.makersFigures) : row))
+    const stock = new Map<string, number>()
+    for (const item of view.stock) stock.set(item.designation, (stock.get(item.designation) ?? 0) + item.quantity)
+    lines = new Map(rows.map((row) => [row.designation, lineOf(row, stock.get(row.designation) ?? 0)]))
+    names = null
+    letters = letterTable(view.letters)
+    references = new Map(view.crossReferences.map((r) => [r.name, r.marking]))
+  },
+  search(text: string): RackLine[] {
+    const reference = references.get(
+      text
+        .trim()
+        .toUpperCase()
+        .replace(/[\s\-._]/g, ''),
+    )
+    const found = reference ? [...searchBearings(rows, reference), ...searchBearings(rows, text)] : searchBearings(rows, text)
+    return [...new Set(found)].map((row) => lines.get(row.designation)!)
+  },
+  identify(input: IdentifyInput): Result<IdentifyValues> {
+    return identify(input, rows)
+  },
+  read(marking: string): MarkingResult {
+    return readMarking((names ??= rackNames(rows)), marking, letters, references)
+  },
+  row(designation: string): Bearing | null {
+    return rows.find((row) => row.designation === designation) ?? null
+  },
+}
+export type RackWorker = typeof api
+
+expose(api)
