@@ -1,6 +1,6 @@
 // Measures what is promised about speed, each line beside its limit; ends with 1 when one is over. Uses a cluster of its own.
 import { spawn } from 'node:child_process'
-import { readFileSync, rmSync } from 'node:fs'
+import { readFileSync, readdirSync, rmSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -101,6 +101,46 @@ async function firstScreen(url, programs) {
   }
 }
 
+/** The rack's worker as the browser runs it, spoken to in the way of its package: p95 of searches and identifications, ms. */
+async function rackWorkerTimes(url, programs, searches) {
+  const { openBrowser } = await import('./browser.mjs')
+  const { web, close } = await openBrowser(programs)
+  try {
+    await web.manage().setTimeouts({ script: 120_000 })
+    await web.get(`${url}/sign-in`)
+    const file = readdirSync(join(root, 'dist', 'web', 'assets')).find((name) => name.startsWith('rack.worker'))
+    return await web.executeAsyncScript(
+      `const [file, searches, rounds, done] = arguments
+       const worker = new Worker('/assets/' + file, { type: 'module' })
+       let n = 0
+       const call = (name, value) => new Promise((answer) => {
+         const id = String(n++)
+         const hear = (event) => { if (event.data.id === id) { worker.removeEventListener('message', hear); answer(event.data.value) } }
+         worker.addEventListener('message', hear)
+         worker.postMessage({ id, type: 'APPLY', path: [name], argumentList: [{ type: 'RAW', value }] })
+       })
+       const p95 = async (one) => {
+         const times = []
+         for (let i = 0; i < rounds + 20; i++) { const begun = performance.now(); await one(i); if (i >= 20) times.push(performance.now() - begun) }
+         return times.sort((a, b) => a - b)[Math.floor(times.length * 0.95)]
+       }
+       const readings = (i) => ({ boreMm: [40.02 + i / 1000, 40.03], outsideMm: [79.96, 79.97], widthMm: [17.96] })
+       ;(async () => {
+         await call('take', { ownRows: [], makersFigures: [], letters: [], crossReferences: [], stock: [] })
+         done({
+           search: await p95((i) => call('search', searches[i % searches.length])),
+           identify: await p95((i) => call('identify', { readings: readings(i), instrument: 'vernier' })),
+         })
+       })()`,
+      file,
+      searches,
+      ROUNDS,
+    )
+  } finally {
+    await close()
+  }
+}
+
 main(async () => {
   await ensurePackages()
   await ensureBuilt()
@@ -146,6 +186,26 @@ main(async () => {
     console.log(`        reference: a bare HTTP round trip on this machine, p95 ${(await bareRoundTrip()).toFixed(1)} ms`)
     line('saving a card, p95', await p95(save), 25, 'ms')
     line('due list (Yard) over a million greasings, p95', await p95(() => call('GET', '/yard')), 50, 'ms')
+    const SEARCHES = ['40 80 18', 'bore 40..45 width<20', 'spherical, tapered bore, 60', 'nu208', '6', 'needle without inner ring', '60']
+    line(
+      'search of the whole rack from the server, p95',
+      await p95((i) => call('GET', `/bearings?find=${encodeURIComponent(SEARCHES[i % SEARCHES.length])}`)),
+      30,
+      'ms',
+    )
+    const inWorker = await rackWorkerTimes(url, programs, SEARCHES)
+    line('search of the whole rack in the worker, p95', inWorker.search, 20, 'ms')
+    line('identification in the worker, p95', inWorker.identify, 10, 'ms')
+    await call('POST', '/session', { login: 'planner', password: 'cider-press-4' })
+    const csv = ['marking,shelf,quantity,note', ...Array.from({ length: 5000 }, (_, i) => `6312 2Z C3,Z-${i},1,`)].join('\n')
+    const begun = performance.now()
+    const brought = await fetch(`${url}/api/v1/rack/stock/file?apply=1`, {
+      method: 'POST',
+      headers: { origin: url, cookie, 'content-type': 'text/csv' },
+      body: csv,
+    })
+    if ((await brought.json()).added !== 5000) throw new Error('the import did not come in whole')
+    line('import of 5,000 rows', (performance.now() - begun) / 1000, 5, 's')
     const busy = machines.find((m) => m.code === 'BX-1').id
     line('machine with its timeline over a million greasings, p95', await p95(() => call('GET', `/machines/${busy}`)), 50, 'ms')
   } finally {

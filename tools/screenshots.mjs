@@ -50,6 +50,17 @@ const LUBRICATE = {
   sealed: false,
 }
 
+/** A ring without a number, measured and looked at. */
+const BENCH = {
+  readings: { boreMm: [55.03, 55.06, 55.02, 55.05], outsideMm: [119.97, 119.95, 119.98, 119.96], widthMm: [28.96, 28.95] },
+  instruments: { boreMm: 'bore-gauge', outsideMm: 'micrometer', widthMm: 'vernier' },
+  features: { shape: 'balls' },
+  marking: '?31? 2Z',
+  chosen: '6311',
+  known: { closure: { value: 'shields, both', evidence: 'seen' } },
+  feelerUm: null,
+}
+
 main(async () => {
   await ensurePackages()
   await ensureBuilt()
@@ -64,7 +75,7 @@ main(async () => {
     stdio: ['ignore', 2, 2],
     env: { ...process.env, DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1', YARDFROST_NOW: NOW },
   })
-  const { web, resize, close } = await openBrowser(programs)
+  const { web, close } = await openBrowser(programs)
   try {
     await web.manage().setTimeouts({ script: 20_000 })
     for (
@@ -149,16 +160,16 @@ main(async () => {
     )
     writeFileSync(pdf, Buffer.from(base64, 'base64'))
     spawnSync(await ensurePdfPages(), ['-r', '96', '-png', '-singlefile', pdf, join(out, 'printed-card')])
-    await go('/rack?find=spherical', 'rack')
-    await go('/rack/22313', 'bearing')
+    await go('/rack?find=spherical%2C%20tapered%20bore%2C%2080', 'rack')
+    await go('/rack/22216%20K', 'bearing')
+    await web.executeScript("localStorage.setItem('yardfrost:bench', arguments[0])", JSON.stringify(BENCH))
+    await go('/bench', 'bench')
+    const drive = (await api('GET', `/machines/${mill}`)).shaftLines[0].positions.find((p) => p.end === 'drive').id
+    await go(`/compare?at=${drive}&rows=NU%20311%20C3&rows=6311%20C4`, 'compare')
     await api('DELETE', '/session')
     await api('POST', '/session', { login: 'administrator', password: 'cider-press-4' })
     await go('/settings', 'settings')
-    await api('PATCH', '/session', { theme: 'night' })
-    await go('/', 'yard-night')
-    await api('PATCH', '/session', { theme: 'day' })
-    await resize(820, 1180)
-    await go(`/jobs/${told}/inspect`, 'inspect-at-820')
+    await go('/own-data?list=stock', 'own-data')
   } finally {
     await close()
     server.kill('SIGTERM')

@@ -79,7 +79,7 @@ export const ROUTES = specs({
   weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again', body: gunInput },
   schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise', body: schoolsInput },
 
-  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), at most 200 of them' },
+  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), 50 of them or up to 200 (limit)' },
   bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV },
   bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
   bearingLabel: { method: 'get', path: '/bearings/:designation/label.pdf', least: 'viewer', summary: 'A label for shelf or box with its QR code', answers: PDF },

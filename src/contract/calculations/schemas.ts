@@ -221,6 +221,7 @@ export const identifyValues = z.object({
   nearest: z.array(z.object({ designation: z.string(), differences: z.array(z.object({ dimension: z.enum(DIMENSIONS), byMm: number })) })),
   measureFurther: z.array(z.string()),
   nextQuestion: z.enum(FEATURE_KEYS as [FeatureKey, ...FeatureKey[]]).nullable(),
+  narrows: z.object({ from: number, to: number }).nullable(),
 })
 
 export const growthInput = z.strictObject({

@@ -10,17 +10,13 @@ import { DRAWN_CUP } from './dimensions/needle.js'
 import { PLAN_2, PLAN_3 } from './dimensions/plan.js'
 import { TAPERED } from './dimensions/tapered.js'
 import { THRUST_BALL, THRUST_SPHERICAL } from './dimensions/thrust.js'
-import { TILT_DEG } from './families.js'
+import { TILT_DEG, ratingSpread } from './families.js'
 import { isDrawnCup, type FormName } from './forms.js'
 import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series.js'
 import { surroundingsOf } from './surroundings.js'
 import { insideOf, type Size } from './typical.js'
 
 export type { Bearing } from './bearing.js'
-
-/** What to expect between computed ratings and those usually printed for a size. See docs/methods.md. */
-export const RATING_SPREAD = 'aimed within 5 %, at worst 15 %, of what is usual for the size; not checked against printed sheets'
-const RATING_SOURCE = `computed from typical internal geometry (ISO 281, ISO 76); ${RATING_SPREAD}`
 
 /** Source of each figure of a row, by what the standard of its series fixes. */
 function sourcesFor(fixed: readonly string[]): Readonly<Record<string, Source>> {
@@ -142,7 +138,7 @@ function rowOf(o: Outline): Bearing {
     closures: o.closures,
     misalignmentDeg: o.misalignmentDeg,
     dimensionSource: o.dimensionSource,
-    ratingSource: RATING_SOURCE,
+    ratingSource: `computed from typical internal geometry (ISO 281, ISO 76); ${ratingSpread(o.family)}`,
     sources: o.sources,
   }
   // Assigned, not spread: engines keep an object of forty fields fast only this way, and there are thousands.

@@ -25,21 +25,23 @@ interface FamilyRow {
   greaseNdm: number
   oilNdm: number
   tiltDeg: number
+  /** Computed C against what is usual for the size, as remembered: median and worst of the sizes looked at, %. */
+  spread: readonly [median: number, worst: number]
 }
 
 // prettier-ignore
 const FAMILY: Record<Family, FamilyRow> = {
-  'deep-groove-ball': { label: 'deep groove ball bearing', balls: true, mass: 0.68, greaseNdm: 500_000, oilNdm: 600_000, tiltDeg: 0.13 },
-  'angular-contact-ball': { label: 'angular contact ball bearing', balls: true, mass: 0.68, greaseNdm: 450_000, oilNdm: 600_000, tiltDeg: 0.03 },
-  'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, greaseNdm: 450_000, oilNdm: 550_000, tiltDeg: 2.5 },
-  'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, greaseNdm: 400_000, oilNdm: 500_000, tiltDeg: 0.06 },
-  'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.017 },
-  'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.05 },
-  'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 1.5 },
-  'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 0.5 },
-  'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, greaseNdm: 120_000, oilNdm: 170_000, tiltDeg: 0 },
-  'thrust-spherical-roller': { label: 'thrust spherical roller bearing', balls: false, mass: 0.75, greaseNdm: 130_000, oilNdm: 220_000, tiltDeg: 2 },
-  'insert-ball': { label: 'insert bearing', balls: true, mass: 0.68, greaseNdm: 280_000, oilNdm: 280_000, tiltDeg: 3 },
+  'deep-groove-ball': { label: 'deep groove ball bearing', balls: true, mass: 0.68, greaseNdm: 500_000, oilNdm: 600_000, tiltDeg: 0.13, spread: [4, 14] },
+  'angular-contact-ball': { label: 'angular contact ball bearing', balls: true, mass: 0.68, greaseNdm: 450_000, oilNdm: 600_000, tiltDeg: 0.03, spread: [5, 11] },
+  'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, greaseNdm: 450_000, oilNdm: 550_000, tiltDeg: 2.5, spread: [4, 15] },
+  'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, greaseNdm: 400_000, oilNdm: 500_000, tiltDeg: 0.06, spread: [7, 15] },
+  'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.017, spread: [3, 13] },
+  'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.05, spread: [3, 13] },
+  'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 1.5, spread: [5, 12] },
+  'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 0.5, spread: [2, 11] },
+  'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, greaseNdm: 120_000, oilNdm: 170_000, tiltDeg: 0, spread: [4, 12] },
+  'thrust-spherical-roller': { label: 'thrust spherical roller bearing', balls: false, mass: 0.75, greaseNdm: 130_000, oilNdm: 220_000, tiltDeg: 2, spread: [2, 3] },
+  'insert-ball': { label: 'insert bearing', balls: true, mass: 0.68, greaseNdm: 280_000, oilNdm: 280_000, tiltDeg: 3, spread: [4, 14] },
 }
 
 function column<K extends keyof FamilyRow>(key: K): Record<Family, FamilyRow[K]> {
@@ -51,6 +53,14 @@ export const MASS_SHARE = column('mass')
 export const GREASE_NDM = column('greaseNdm')
 export const OIL_NDM = column('oilNdm')
 export const TILT_DEG = column('tiltDeg')
+/** Median and worst of computed C against what is usual, %. */
+export const SPREAD = column('spread')
+
+/** What to expect between a computed rating and the one usually printed for a size. See docs/methods.md. */
+export function ratingSpread(family: Family): string {
+  const [median, worst] = SPREAD[family]
+  return `expect about ${median} %, at worst ${worst} %, against what is usual for the size; not checked against printed sheets`
+}
 
 /** Whether the family rolls on balls; decides exponent, fits column and raceways. */
 export function rollsOnBalls(family: Family): boolean {

@@ -26,6 +26,9 @@ function stock(wanted: number, halfMm = false): number {
   return Math.max(1, Math.round(wanted / step) * step)
 }
 
+/** Contact angle of a row that lies so far off the middle of a spherical raceway, degrees; no more than 40. */
+const lean = (offMm: number, radiusMm: number) => Math.min(40, (Math.asin(Math.min(1, offMm / radiusMm)) * 180) / Math.PI)
+
 const rad = (deg: number) => (deg * Math.PI) / 180
 
 /** Whole elements on a pitch circle: one, and as many more as find room in the filling angle. */
@@ -53,7 +56,7 @@ export function insideOf(size: Size, rule: SetRule): Inside {
     case 'balls':
     case 'thrust-balls': {
       element = stock(Math.min(share * (D - d), (set.ofWidth ?? 0.7) * B), set.halfMm)
-      if (set.leans) angleDeg = (Math.asin((0.3 * B) / ((pitch + element) / 2)) * 180) / Math.PI
+      if (set.leans) angleDeg = lean(0.3 * B, (pitch + element) / 2)
       break
     }
     case 'cylinders': {
@@ -78,7 +81,7 @@ export function insideOf(size: Size, rule: SetRule): Inside {
       element = Math.round(share * (D - d)) / 2
       length = lengthShare * B
       // Two rows: the contact lies about 0.30 B off the middle on a sphere of radius 0.47 D.
-      if (rows === 2) angleDeg = (Math.asin((0.3 * B) / (0.47 * D)) * 180) / Math.PI
+      if (rows === 2) angleDeg = lean(0.3 * B, 0.47 * D)
       break
     }
     case 'thrust-barrels': {
@@ -87,7 +90,9 @@ export function insideOf(size: Size, rule: SetRule): Inside {
       break
     }
   }
-  const lean = set.kind === 'thrust-balls' ? 0 : Math.cos(rad(angleDeg))
+  // Sections far thicker than any standard one: the factors of ISO 281 end at 0.40 of the pitch diameter.
+  element = Math.min(element, 0.38 * pitch)
+  const cosine = set.kind === 'thrust-balls' ? 0 : Math.cos(rad(angleDeg))
   return {
     elements: filled(set.fillDeg, element, pitch),
     elementDiameterMm: element,
@@ -95,7 +100,7 @@ export function insideOf(size: Size, rule: SetRule): Inside {
     pitchDiameterMm: pitch,
     contactAngleDeg: angleDeg,
     rows,
-    innerRacewayMm: size.F ?? pitch - element * lean,
-    outerRacewayMm: size.E ?? pitch + element * lean,
+    innerRacewayMm: size.F ?? pitch - element * cosine,
+    outerRacewayMm: size.E ?? pitch + element * cosine,
   }
 }

@@ -14,6 +14,11 @@ export interface Described {
   features: Partial<Record<Feature, string | null>>
 }
 
+/** What a whole marking leaves out is the normal: clearance CN, open where the size is made open, the normal tolerance class. */
+export function asMarked(row: Bearing, features: Partial<Record<Feature, string>>): Described['features'] {
+  return { clearance: 'N', ...(row.closures.includes('open') ? { closure: 'open' } : {}), ...features }
+}
+
 /** What the position asks of a bearing; null where nobody has said. Core units. */
 export interface PositionDuty {
   speedRpm: number | null

@@ -163,6 +163,13 @@ export function tells(key: FeatureKey, ranked: readonly { row: Boundary; probabi
   return bits
 }
 
+/** Of how many rows how many an answer would leave, on average over what it may be. */
+export function wouldLeave(key: FeatureKey, rows: readonly Boundary[]): number {
+  const counts = new Map<string, number>()
+  for (const row of rows) counts.set(featureValue(key, row), (counts.get(featureValue(key, row)) ?? 0) + 1)
+  return [...counts.values()].reduce((sum, n) => sum + n * n, 0) / Math.max(1, rows.length)
+}
+
 const WORTH_ASKING_BITS = 0.05
 
 /** The open question that would narrow the candidates most, or null when none parts them. */

@@ -2,7 +2,7 @@ import { sizes, type Boundary } from '../catalogue/catalogue.js'
 import type { Family } from '../catalogue/families.js'
 import { takenAsInches } from '../units/quantities.js'
 import { InputError, Sheet, inRange, short, type Result } from '../result.js'
-import { fitsFeatures, nextQuestion, type FeatureAnswers, type FeatureKey } from './features.js'
+import { fitsFeatures, nextQuestion, wouldLeave, type FeatureAnswers, type FeatureKey } from './features.js'
 
 /** Uncertainty of one reading, mm. Engineering practice: what a careful hand gets from the tool. */
 export const INSTRUMENTS = { rule: 0.5, vernier: 0.05, micrometer: 0.005, 'bore-gauge': 0.005 } as const
@@ -67,8 +67,9 @@ export interface IdentifyValues {
   nearest: Near[]
   /** What to measure for a drawing; filled when nothing fits. */
   measureFurther: string[]
-  /** The feature that would narrow the candidates most. */
+  /** The feature that would narrow the candidates most, and how many of how many it would leave on average. */
   nextQuestion: FeatureKey | null
+  narrows: { from: number; to: number } | null
 }
 
 /** Expansion of bearing steel, for rings measured warm. */
@@ -324,6 +325,13 @@ export function identify(input: IdentifyInput, rows: readonly Boundary[] = sizes
     nearest,
     measureFurther: verdict === 'none' && !slip ? FOR_A_DRAWING : [],
     nextQuestion: question,
+    narrows: question && {
+      from: ranked.length,
+      to: wouldLeave(
+        question,
+        ranked.map((r) => r.row),
+      ),
+    },
   })
 }
 

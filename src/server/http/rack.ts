@@ -8,7 +8,7 @@ import { catalogue, findBearing } from '../../core/catalogue/catalogue.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { searchBearings } from '../../core/catalogue/search.js'
 import { dutyStation } from '../../core/card/stations/duty.js'
-import { NO_DUTY, rankOffers, type Described, type PositionDuty } from '../../core/identify/compare.js'
+import { NO_DUTY, asMarked, rankOffers, type Described, type PositionDuty } from '../../core/identify/compare.js'
 import type { ServerOptions } from '../app.js'
 import * as card from '../card.js'
 import { tableCsv, templateCsv, writeCsv } from '../files/csv.js'
@@ -23,6 +23,8 @@ import { dropSearch, listBatches, listStock, ownList, saveSearch, savedSearches 
 import { addMakersFigures, plantContext } from '../store/plant.js'
 import { route, sendFile } from './route.js'
 
+/** Rows of an answer, unless "limit" asks for more. */
+const FOUND = 50
 const MOST_FOUND = 200
 const LARGEST_FILE = '6mb'
 
@@ -44,11 +46,6 @@ const RACK_COLUMNS: readonly (readonly [string, (row: Bearing) => unknown])[] = 
   ['rating_source', (r) => r.ratingSource],
 ]
 
-/** What no letter stands for on a box is the normal: clearance CN, open where the size has closures at all. */
-function asMarked(row: Bearing, features: Record<string, string>): Described['features'] {
-  return { clearance: 'N', ...(row.closures.includes('open') ? { closure: 'open' } : {}), ...features }
-}
-
 /** The rack: search, one bearing, what the plant keeps over the catalogue, offers from stock. */
 export function rackRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
@@ -61,7 +58,8 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
   }
   route(router, ROUTES.bearings, async ({ req }) => {
     const found = searchBearings(await wholeRack(), query(req.query.find))
-    return { total: found.length, rows: found.slice(0, MOST_FOUND) }
+    const limit = Math.min(MOST_FOUND, Math.max(1, Math.trunc(Number(req.query.limit)) || FOUND))
+    return { total: found.length, rows: found.slice(0, limit) }
   })
   route(router, ROUTES.bearingsCsv, async ({ req, res }) => {
     const found = searchBearings(await wholeRack(), query(req.query.find))

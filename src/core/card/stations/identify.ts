@@ -1,4 +1,4 @@
-import { HELD, findBearing, type Bearing } from '../../catalogue/catalogue.js'
+import { HELD, findBearing, sizes, type Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
@@ -26,11 +26,14 @@ export function identifyStation(
   const found = measured
     ? station.attempt(
         () =>
-          identify({
-            readings: { boreMm: boreReadingsMm, outsideMm: outsideReadingsMm, widthMm: widthReadingsMm },
-            instrument: answers.instrument,
-            family: answers.family ?? undefined,
-          }),
+          identify(
+            {
+              readings: { boreMm: boreReadingsMm, outsideMm: outsideReadingsMm, widthMm: widthReadingsMm },
+              instrument: answers.instrument,
+              family: answers.family ?? undefined,
+            },
+            ownRows.length ? [...sizes(), ...ownRows] : undefined,
+          ),
         { 'readings.boreMm': 'boreReadingsMm', 'readings.outsideMm': 'outsideReadingsMm', 'readings.widthMm': 'widthReadingsMm' },
       )
     : null
@@ -42,9 +45,9 @@ export function identifyStation(
   }
   const candidates = found?.values.candidates ?? []
   const best = candidates[0]
-  if (row && best) compareWithReadings(station, row, candidates)
+  if (row && best) compareWithReadings(station, row, candidates, ownRows)
 
-  const named_ = row ?? (best ? findBearing(best.designation)!.row : null)
+  const named_ = row ?? (best ? findBearing(best.designation, ownRows)!.row : null)
   const hero = station.figure(
     'designation',
     row ? 'Bearing' : 'Most likely',
@@ -120,10 +123,10 @@ export function identifyStation(
 }
 
 /** The number says one thing and the gauge another: said before anything is ordered. */
-function compareWithReadings(station: StationBuilder, row: Bearing, candidates: Candidate[]): void {
+function compareWithReadings(station: StationBuilder, row: Bearing, candidates: Candidate[], ownRows: readonly Bearing[]): void {
   if (candidates.some((c) => c.designation === row.designation)) return
   const best = candidates[0]!
-  const other = findBearing(best.designation)!.row
+  const other = findBearing(best.designation, ownRows)!.row
   const same = other.boreMm === row.boreMm && other.outsideMm === row.outsideMm && other.widthMm === row.widthMm
   if (!same)
     station.warn(

@@ -12,6 +12,10 @@ const order = computed(() => {
   const open = FEATURE_KEYS.filter((k) => bench.state.features[k] === undefined && k !== next.value)
   return next.value && bench.state.features[next.value] === undefined ? [next.value, ...open] : open
 })
+const narrows = computed(() => {
+  const n = bench.found?.values.narrows
+  return n ? `leaves about ${Math.max(1, Math.round(n.to))} of ${n.from}` : 'start here'
+})
 const answered = computed(() => FEATURE_KEYS.filter((k) => bench.state.features[k] !== undefined))
 
 function answer(key: FeatureKey, value: string | undefined) {
@@ -35,7 +39,7 @@ const label = (key: FeatureKey) => featureOf(key).answers[bench.state.features[k
     <p v-if="bench.found && !next && answered.length" class="soft">No further look parts what is left.</p>
     <fieldset v-for="(key, i) in order" :key="key" :class="{ first: key === next && i === 0 }">
       <legend>
-        <span v-if="key === next && i === 0" class="best">narrows most</span> {{ featureOf(key).question }}
+        <span v-if="key === next && i === 0" class="best">{{ narrows }}</span> {{ featureOf(key).question }}
         <span class="soft small">{{ featureOf(key).look }}</span>
       </legend>
       <div class="answers">

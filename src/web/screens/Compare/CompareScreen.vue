@@ -11,6 +11,7 @@ import {
   JUDGEMENT_WORDS,
   NO_DUTY,
   OFFER_WORDS,
+  asMarked,
   compareBearings,
   type CompareResult,
   type Described,
@@ -44,7 +45,7 @@ async function describe(text: string): Promise<(Described & { text: string }) | 
   const { readings } = await rack.worker.read(text)
   const first = readings[0]
   const row = first && (await rack.worker.row(first.row.designation))
-  return row ? { row, features: first.features, text } : null
+  return row ? { row, features: asMarked(row, first.features), text } : null
 }
 async function load() {
   loading.value = described.value.length === 0 && at.value === null

@@ -4,9 +4,9 @@ import { computed, ref } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import type { BearingView } from '../../../contract/api.js'
 import type { Figure } from '../../../core/card/station.js'
-import { SOURCE_WORDS, type FigureField } from '../../../core/catalogue/bearing.js'
+import { SOURCE_WORDS, type Bearing, type FigureField } from '../../../core/catalogue/bearing.js'
 import { bearing } from '../../../core/catalogue/catalogue.js'
-import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
+import { FAMILY_LABEL, SPREAD } from '../../../core/catalogue/families.js'
 import { formOf } from '../../../core/catalogue/forms.js'
 import { housingsFor } from '../../../core/catalogue/housings.js'
 import { bearingDrawing } from '../../../core/drawing/bearing-drawing.js'
@@ -65,6 +65,12 @@ const LINES: readonly Line[] = [
   ['axialMovementMm', 'Axial movement inside, each way', 'length', 1],
   ['misalignmentDeg', 'Tilt it puts up with', 'angle', 2],
 ]
+/** Where a figure comes from; a computed rating with the spread to expect. */
+function sourceOf(row: Bearing, field: FigureField): string {
+  const source = row.sources[field] ?? 'computed'
+  const rating = field === 'dynamicRatingN' || field === 'staticRatingN' || field === 'fatigueLoadLimitN'
+  return rating && source === 'computed' ? `computed, about ± ${SPREAD[row.family][0]} %` : SOURCE_WORDS[source]
+}
 /** Speeds are guidance: they are said in hundreds. */
 const rounded = (field: string, value: number) => (field.endsWith('SpeedRpm') ? Math.round(value / 100) * 100 : value)
 
@@ -85,9 +91,7 @@ const figures = computed((): Figure[] => {
         value: typeof value === 'number' ? rounded(field, value) : ([...value] as [number, number]),
         quantity,
         decimals,
-        note: changed
-          ? `maker's sheet; computed ${session.withUnit(was as number, quantity, decimals)}`
-          : SOURCE_WORDS[row.sources[field] ?? 'computed'],
+        note: changed ? `maker's sheet; computed ${session.withUnit(was as number, quantity, decimals)}` : sourceOf(row, field),
         working: symbol && from && !changed ? from.working.filter((w) => w.symbol === symbol || w.symbol === 'γ' || w.symbol === 'fc') : [],
         assumptions: from?.assumptions ?? [],
       },
