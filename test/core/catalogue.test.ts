@@ -9,7 +9,7 @@ import { FORMS } from '../../src/core/catalogue/forms.js'
 import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { fcThrustRoller, loadRating } from '../../src/core/ratings/load-rating.js'
 import { FC_THRUST_BALL } from '../../src/core/ratings/tables.js'
-import { FC_THRUST_50, SIZES_BY_STANDARD } from './tables/catalogue.js'
+import { ANGLES, FC_THRUST_50, RACEWAYS, SIZES_BY_STANDARD } from './tables/catalogue.js'
 
 const byFamily = (family: Family) => catalogue().filter((row) => row.family === family)
 const row = (designation: string) => findBearing(designation)!.row
@@ -27,6 +27,88 @@ describe('catalogue', () => {
       expect([boreMm, outsideMm, widthMm]).to.deep.equal(size)
     })
   }
+  for (const [designation, F, E] of RACEWAYS) {
+    it(`${designation} has the raceways of its standard`, () => {
+      const b = row(designation)
+      expect(b.innerRacewayMm).to.equal(F)
+      if (E) expect(b.outerRacewayMm).to.equal(E)
+      expect(b.sources.innerRacewayMm).to.equal('standard')
+    })
+  }
+  for (const [designation, angle] of ANGLES) {
+    it(`${designation} has its contact angle`, () => {
+      expect(row(designation).contactAngleDeg).to.equal(angle)
+    })
+  }
+  // Tables that were typed apart describe one plan: the same bore in the same diameter series has the same outside.
+  // prettier-ignore
+  const sameOutside: [string, string, readonly number[]][] = [
+    ['302', '62', [17, 20, 30, 40, 60, 80, 100, 120, 150, 180, 200]],
+    ['322', 'NU 22', [20, 30, 40, 60, 80, 100, 120, 150, 180, 200]],
+    ['332', '222', [25, 30, 40, 50, 60, 80, 100]],
+    ['303', '63', [15, 20, 30, 40, 60, 80, 100, 120, 150]],
+    ['313', '73 B', [25, 30, 40, 60, 80, 100, 120, 150]],
+    ['323', '223', [25, 30, 40, 60, 80, 100, 120]],
+    ['320', '60', [20, 25, 30, 40, 60, 80, 100, 120, 150, 200, 240, 300]],
+    ['330', 'NU 10', [25, 30, 40, 60, 80, 100, 120]],
+    ['331', '231', [100, 110, 120]],
+    ['12', '72 C', [10, 20, 40, 60, 80, 100]],
+    ['13', '63', [10, 20, 40, 60, 80, 100]],
+    ['C 30', '230', [110, 150, 200, 300, 400]],
+    ['C 31', '231', [100, 150, 200, 300, 400]],
+    ['C 40', '240', [100, 150, 200, 300, 400]],
+    ['C 41', '241', [100, 150, 200, 300, 400]],
+    ['NA 49', '619', [20, 30, 40, 60, 80, 100]],
+    ['NA 48', '618', [110, 150, 200, 300]],
+    ['UC 2', '62', [20, 30, 40, 60, 80, 90]],
+    ['UC 3', '63', [25, 30, 40, 60, 80, 100, 140]],
+    ['64', '64', [20, 40, 60, 80]],
+  ]
+  for (const [one, other, bores] of sameOutside) {
+    it(`series ${one} and ${other} agree in the outside of every bore`, () => {
+      const outside = (series: string, boreMm: number) => sizes().find((s) => s.series === series && s.boreMm === boreMm)?.outsideMm
+      for (const bore of bores) expect(outside(one, bore), `bore ${bore}`).to.be.a('number').and.to.equal(outside(other, bore))
+    })
+  }
+  it('within a series larger bores have larger outsides, and widths and chamfers never fall', () => {
+    const series = new Map<string, { boreMm: number; outsideMm: number; widthMm: number; chamferMm: number; designation: string }[]>()
+    for (const s of sizes())
+      if (!['inch', 'own'].includes(s.series) && !s.series.includes('inch')) series.set(s.series, [...(series.get(s.series) ?? []), s])
+    expect(series.size).to.be.above(100)
+    for (const [name, list] of series) {
+      list.sort((a, b) => a.boreMm - b.boreMm)
+      list.slice(1).forEach((b, i) => {
+        const a = list[i]!
+        expect(b.outsideMm, `${name}: ${a.designation} to ${b.designation}`).to.be.at.least(a.outsideMm)
+        expect(b.widthMm, `${name}: ${a.designation} to ${b.designation}`).to.be.at.least(a.widthMm * 0.98)
+        expect(b.chamferMm, `${name}: ${a.designation} to ${b.designation}`).to.be.at.least(a.chamferMm * 0.99)
+      })
+    }
+  })
+  it('rings of unequal width lie inside the assembled width', () => {
+    for (const b of catalogue().filter((r) => r.outerWidthMm !== null)) {
+      expect(b.outerWidthMm!, b.designation).to.be.below(b.widthMm)
+      expect(b.innerWidthMm!, b.designation).to.be.at.most(b.widthMm * 1.12)
+    }
+  })
+  it('masses come near what a hand feels', () => {
+    // Usual masses, kg; the estimate is a share of the solid ring.
+    // prettier-ignore
+    const usual: [string, number][] = [
+      ['6208', 0.37],
+      ['6312', 1.7],
+      ['NU 208', 0.37],
+      ['22208', 0.53],
+      ['22320', 13],
+      ['30208', 0.42],
+      ['1208', 0.42],
+      ['NA 4908', 0.23],
+      ['51208', 0.26],
+      ['29420', 10.5],
+      ['UC 208', 0.64],
+    ]
+    for (const [name, kg] of usual) expect(row(name).massKg / kg, name).to.be.within(0.85, 1.15)
+  })
   it('every row is whole: geometry fits, ratings are finite, limits stand in order', () => {
     for (const b of catalogue()) {
       const name = b.designation
@@ -201,6 +283,30 @@ describe('equivalent load of every family', () => {
     [{ family: 'toroidal-roller' }, 1000, 0, 1000, 1000],
     [{ family: 'needle-roller' }, 1000, 0, 1000, 1000],
     [{ family: 'thrust-ball' }, 0, 1000, 1000, 1000],
+    [{ family: 'thrust-ball' }, 0, 25000, 25000, 25000],
+    [{ family: 'thrust-spherical-roller' }, 0, 1000, 1000, 1000],
+    [{ family: 'thrust-spherical-roller' }, 550, 1000, 1660, 2485],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 20 }, 1000, 1000, 0.43 * 1000 + 1000, 1000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 30 }, 1000, 2000, 0.39 * 1000 + 0.76 * 2000, 0.5 * 1000 + 0.33 * 2000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 35 }, 1000, 2000, 0.37 * 1000 + 0.66 * 2000, 0.5 * 1000 + 0.29 * 2000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 45 }, 1000, 3000, 0.33 * 1000 + 0.5 * 3000, 0.5 * 1000 + 0.22 * 3000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 40, arrangement: 'face-to-face' }, 1000, 2000, 0.57 * 1000 + 0.93 * 2000, 1000 + 0.52 * 2000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 25, arrangement: 'back-to-back' }, 1000, 500, 1000 + 0.92 * 500, 1000 + 0.76 * 500],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 25, arrangement: 'back-to-back' }, 1000, 1000, 670 + 1.41 * 1000, 1000 + 0.76 * 1000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 40, arrangement: 'tandem' }, 1000, 2000, 0.35 * 1000 + 0.57 * 2000, 0.5 * 1000 + 0.26 * 2000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 15, f0: 14, staticRatingN: 14000, arrangement: 'back-to-back' }, 1000, 1070, 720 + 2.0 * 1070, 1000 + 0.92 * 1070],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 15, f0: 14, staticRatingN: 14000 }, 1000, 178, 1000, 1000],
+    [{ family: 'angular-contact-ball', contactAngleDeg: 15, f0: 14, staticRatingN: 14000 }, 1000, 2140, 0.44 * 1000 + 1.12 * 2140, 0.5 * 1000 + 0.46 * 2140],
+    [{ family: 'tapered-roller', contactAngleDeg: 15, arrangement: 'back-to-back' }, 1000, 200, 1000 + 0.45 * 3.7321 * 200, 1000 + 0.44 * 3.7321 * 200],
+    [{ family: 'tapered-roller', contactAngleDeg: 28.81 }, 1000, 500, 1000, 1000],
+    [{ family: 'self-aligning-ball', contactAngleDeg: 10 }, 1000, 200, 1000 + 0.42 * 5.6713 * 200, 1000 + 0.44 * 5.6713 * 200],
+    [{ family: 'spherical-roller', contactAngleDeg: 10 }, 1000, 100, 1000 + 0.45 * 5.6713 * 100, 1000 + 0.44 * 5.6713 * 100],
+    [{ family: 'spherical-roller', contactAngleDeg: 10 }, 1000, 1000, 670 + 0.67 * 5.6713 * 1000, 1000 + 0.44 * 5.6713 * 1000],
+    [{ family: 'cylindrical-roller' }, 1000, 300, 920 + 0.6 * 300, 1000],
+    [{ family: 'cylindrical-roller' }, 1000, 100, 1000, 1000],
+    [{ family: 'insert-ball', f0: 13, staticRatingN: 13000 }, 1000, 100, 1000, 1000],
+    [{ family: 'deep-groove-ball', f0: 14, staticRatingN: 14000 }, 1000, 345, 560 + 1.99 * 345, 1000],
+    [{ family: 'deep-groove-ball', f0: 14, staticRatingN: 14000 }, 1000, 2070, 560 + 1.31 * 2070, 600 + 1035],
     [{ family: 'thrust-spherical-roller' }, 500, 1000, 1600, 2350],
   ]
   for (const [more, radialLoadN, axialLoadN, load, still] of rows) {

@@ -59,6 +59,74 @@ describe('files of the plant’s lists', () => {
       expect(errors[0]!.message).to.contain(words)
     })
   }
+  // [list, heading, row, column, words]
+  // prettier-ignore
+  const badRows: [OwnKind, string, string, string, string][] = [
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet', 'HB 1,ball,38,84,20,drawing', 'family', 'Invalid'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet', 'HB 1,deep-groove-ball,,84,20,drawing', 'bore_mm', 'empty'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet', 'HB 1,deep-groove-ball,0,84,20,drawing', 'bore_mm', 'above zero'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet', 'HB 1,deep-groove-ball,-38,84,20,drawing', 'bore_mm', 'above zero'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet', 'HB 1,deep-groove-ball,38 mm,84,20,drawing', 'bore_mm', 'not a number'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet', 'HB 1,deep-groove-ball,38,84,20,x', 'sheet', 'which sheet'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet,bore_taper', 'HB 1,spherical-roller,38,84,20,drawing,1:10', 'bore_taper', 'Invalid'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet,contact_angle_deg', 'HB 1,angular-contact-ball,38,84,20,drawing,120', 'contact_angle_deg', '90'],
+    ['bearings', 'designation,family,bore_mm,outside_mm,width_mm,sheet,form', 'HB 1,cylindrical-roller,38,84,20,drawing,NX', 'form', 'Invalid'],
+    ['figures', 'designation,dynamic_rating_kn,sheet', '6312,-5,data sheet', 'dynamic_rating_kn', 'above zero'],
+    ['figures', 'designation,dynamic_rating_kn,sheet', '6312,eighty,data sheet', 'dynamic_rating_kn', 'not a number'],
+    ['figures', 'designation,dynamic_rating_kn,sheet', ',80,data sheet', 'designation', 'empty'],
+    ['figures', 'designation,dynamic_rating_kn,sheet', '6312,80,', 'sheet', 'empty'],
+    ['letters', 'letters,feature,value', 'DD,seal,both', 'feature', 'Invalid'],
+    ['letters', 'letters,feature,value', 'DD,closure,sealed', 'value', 'contact-seals, both'],
+    ['letters', 'letters,feature,value', 'DD,clearance,9', 'value', '2 | N | 3'],
+    ['letters', 'letters,feature,value', 'DDDDDDDDDDDDDDDD,closure,open', 'letters', '12'],
+    ['cross-references', 'name,marking', ',6312', 'name', 'empty'],
+    ['cross-references', 'name,marking', 'HB-1,=6312', 'marking', 'formula'],
+    ['stock', 'marking,shelf,quantity', '6312,A-1,9999999', 'quantity', '1000000'],
+  ]
+  for (const [kind, head, line, column, words] of badRows) {
+    it(`${kind}: ${line.slice(0, 40)} is refused at ${column}`, () => {
+      const { errors, entries } = readCsv(kind, bytes(`${head}\n${line}\n`))
+      expect(entries).to.deep.equal([])
+      expect(errors[0]).to.include({ line: 2, column })
+      expect(errors[0]!.message).to.contain(words)
+    })
+  }
+  // [cell, what is read, or null where it is refused]
+  // prettier-ignore
+  const numbers: [string, number | null][] = [
+    ['31.5', 31500],
+    ['31,5', 31500],
+    ['1 250', 1250000],
+    ['1\u00a0250,5', 1250500],
+    ['0.86', 860],
+    ['0,860', 860],
+    ['12,34', 12340],
+    ['1.234.567', null],
+    ['12,34,56', null],
+    ['1e3', null],
+    ['0x10', null],
+    ['∞', null],
+  ]
+  for (const [cell, value] of numbers) {
+    it(`reads the figure ${cell} ${value === null ? 'as none' : `as ${value} N`}`, () => {
+      const { entries, errors } = readCsv('figures', bytes(`designation;dynamic_rating_kn;sheet\n6312;${cell};data sheet\n`))
+      if (value === null) expect(errors[0]).to.include({ line: 2, column: 'dynamic_rating_kn' })
+      else expect(entries[0]!.entry).to.include({ dynamicRatingN: value })
+    })
+  }
+  it('columns stand in any order, empty lines and columns without a name are passed over', () => {
+    const { entries, errors } = readCsv('stock', bytes('quantity,,marking,shelf\n\n2,x,6312,A-1\n,,,\n3,,6313,A-2\n'))
+    expect(errors).to.deep.equal([])
+    expect(entries.map((e) => [e.line, (e.entry as { quantity: number }).quantity])).to.deep.equal([
+      [3, 2],
+      [5, 3],
+    ])
+  })
+  it('takes tabs, capitals in the heading and line ends of every kind', () => {
+    const { entries, notes } = readCsv('stock', bytes('Marking\tShelf\tQUANTITY\r\n6312\tA-1\t2\r\n'))
+    expect(entries[0]!.entry).to.include({ marking: '6312', quantity: 2 })
+    expect(notes.join()).to.contain('tabs')
+  })
   it('counts lines as an editor does, over cells with line ends', () => {
     const { errors } = readCsv('stock', bytes(`${HEAD}\n6312,A-1,2,"two\nlines"\n6313,A-2,x,\n`))
     expect(errors[0]).to.include({ line: 4, column: 'quantity' })

@@ -14,6 +14,8 @@ export interface Form {
   /** Ribs seen at the faces: on the inner ring, on the outer ring; null where there is no such thing to see. */
   innerRibs: 0 | 1 | 2 | null
   outerRibs: 0 | 1 | 2 | null
+  /** Without one the rollers run on the shaft. */
+  innerRing?: boolean
 }
 
 /** Every form, by the key that rows carry. Engineering practice. */
@@ -29,9 +31,9 @@ export const FORMS = {
   NUP: { family: 'cylindrical-roller', label: 'one rib and a loose rib ring inside', thrust: 2, holds: 2, separable: true, innerRibs: 2, outerRibs: 2 },
   N: { family: 'cylindrical-roller', label: 'no ribs on the outer ring', thrust: 0, holds: 0, separable: true, innerRibs: 2, outerRibs: 0 },
   'needle-with-ring': { family: 'needle-roller', label: 'machined, with inner ring', thrust: 0, holds: 0, separable: true, innerRibs: 0, outerRibs: 2 },
-  'needle-without-ring': { family: 'needle-roller', label: 'machined, without inner ring', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2 },
-  'drawn-cup-open': { family: 'needle-roller', label: 'drawn cup, open ends', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2 },
-  'drawn-cup-closed': { family: 'needle-roller', label: 'drawn cup, one end closed', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2 },
+  'needle-without-ring': { family: 'needle-roller', label: 'machined, without inner ring', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2, innerRing: false },
+  'drawn-cup-open': { family: 'needle-roller', label: 'drawn cup, open ends', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2, innerRing: false },
+  'drawn-cup-closed': { family: 'needle-roller', label: 'drawn cup, one end closed', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2, innerRing: false },
   tapered: { family: 'tapered-roller', label: 'metric', thrust: 1, holds: 1, separable: true, innerRibs: 2, outerRibs: 0 },
   'tapered-inch': { family: 'tapered-roller', label: 'inch, cone and cup', thrust: 1, holds: 1, separable: true, innerRibs: 2, outerRibs: 0 },
   spherical: { family: 'spherical-roller', label: 'two rows of barrels', thrust: 2, holds: 2, separable: false, innerRibs: null, outerRibs: 0 },

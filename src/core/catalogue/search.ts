@@ -38,7 +38,9 @@ const PHRASES: readonly (readonly [RegExp, Test])[] = [
 
 const NUMBER = String.raw`\d+(?:[.,]\d+)?(?:\s*\d+\/\d+)?`
 const RANGE = new RegExp(
-  String.raw`\b(${Object.keys(FIELDS).join('|')})\s*(<=|>=|<|>|=)?\s*(${NUMBER})\s*(in\b|")?(?:\s*\.\.\s*(${NUMBER})\s*(in\b|")?)?`,
+  String.raw`\b(${Object.keys(FIELDS)
+    .sort((a, b) => b.length - a.length)
+    .join('|')})\s*(<=|>=|<|>|=)?\s*(${NUMBER})\s*(in\b|")?(?:\s*\.\.\s*(${NUMBER})\s*(in\b|")?)?`,
   'g',
 )
 const NEAR_MM = 0.03

@@ -1,6 +1,16 @@
+import type { Bearing } from '../catalogue/bearing.js'
 import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
+import { formOf } from '../catalogue/forms.js'
 import { InputError, Sheet, inRange, type Result } from '../result.js'
-import { CYLINDRICAL, DEEP_GROOVE, SPHERICAL, SPHERICAL_TAPERED_BORE, type ClearanceRow } from './clearance-tables.js'
+import {
+  CYLINDRICAL,
+  DEEP_GROOVE,
+  SELF_ALIGNING,
+  SELF_ALIGNING_TAPERED_BORE,
+  SPHERICAL,
+  SPHERICAL_TAPERED_BORE,
+  type ClearanceRow,
+} from './clearance-tables.js'
 
 export const CLEARANCE_GROUPS = ['2', 'N', '3', '4', '5'] as const
 export type ClearanceGroup = (typeof CLEARANCE_GROUPS)[number]
@@ -22,18 +32,53 @@ export function groupMark(group: ClearanceGroup): string {
   return `C${group}`
 }
 
-function tableFor(family: Family, tapered: boolean): { rows: readonly ClearanceRow[]; fromMm: number } {
-  if (family === 'spherical-roller') return tapered ? { rows: SPHERICAL_TAPERED_BORE, fromMm: 18 } : { rows: SPHERICAL, fromMm: 14 }
-  if (tapered) throw new InputError('taperedBore', tapered, `no table is held for a ${FAMILY_LABEL[family]} with tapered bore`)
-  if (family === 'deep-groove-ball') return { rows: DEEP_GROOVE, fromMm: 2.5 }
-  if (family === 'cylindrical-roller') return { rows: CYLINDRICAL, fromMm: 0 }
-  throw new InputError('family', family, 'held for deep groove ball, cylindrical roller and spherical roller bearings')
+interface ClearanceTable {
+  rows: readonly ClearanceRow[]
+  /** Bores above this, mm. */
+  fromMm: number
+}
+
+/** Tables by family, for cylindrical and tapered bores. Needle roller bearings share that of cylindrical ones. */
+const TABLES: Partial<Record<Family, { straight: ClearanceTable; tapered?: ClearanceTable }>> = {
+  'deep-groove-ball': { straight: { rows: DEEP_GROOVE, fromMm: 2.5 } },
+  'self-aligning-ball': { straight: { rows: SELF_ALIGNING, fromMm: 2.5 }, tapered: { rows: SELF_ALIGNING_TAPERED_BORE, fromMm: 18 } },
+  'cylindrical-roller': { straight: { rows: CYLINDRICAL, fromMm: 0 } },
+  'needle-roller': { straight: { rows: CYLINDRICAL, fromMm: 0 } },
+  'spherical-roller': { straight: { rows: SPHERICAL, fromMm: 14 }, tapered: { rows: SPHERICAL_TAPERED_BORE, fromMm: 18 } },
+}
+
+function tableFor(family: Family, tapered: boolean): ClearanceTable {
+  const tables = TABLES[family]
+  if (!tables)
+    throw new InputError(
+      'family',
+      family,
+      `held for ${Object.keys(TABLES)
+        .map((f) => FAMILY_LABEL[f as Family])
+        .join(', ')}`,
+    )
+  if (!tapered) return tables.straight
+  if (!tables.tapered) throw new InputError('taperedBore', tapered, `no table is held for a ${FAMILY_LABEL[family]} with tapered bore`)
+  return tables.tapered
+}
+
+/**
+ * Where the clearance of a row comes from: a table of groups, its setting at assembly (single angular contact, tapered and
+ * thrust bearings), or only the maker's sheet.
+ */
+export function clearanceFrom(row: Pick<Bearing, 'family' | 'form' | 'boreMm' | 'boreTaper'>): 'table' | 'setting' | 'sheet' {
+  if (['tapered-roller', 'thrust-ball', 'thrust-spherical-roller'].includes(row.family) || row.form === 'single-row-angular')
+    return 'setting'
+  if (formOf(row).innerRing === false) return 'sheet'
+  const tables = TABLES[row.family]
+  const table = row.boreTaper ? tables?.tapered : tables?.straight
+  return table && row.boreMm > table.fromMm && row.boreMm <= table.rows[table.rows.length - 1]![0] ? 'table' : 'sheet'
 }
 
 /**
  * Radial internal clearance of an unmounted bearing, µm.
- * Range: bore to 200 mm; deep groove over 2.5 mm, spherical over 14 mm (tapered bore 18 mm).
- * Source: ISO 5753-1:2009 tables for deep groove ball, cylindrical roller and spherical roller bearings.
+ * Range: bore to 200 mm, self-aligning to 120 mm; balls over 2.5 mm, spherical over 14 mm, tapered bores over 18 mm.
+ * Source: ISO 5753-1:2009 tables for deep groove and self-aligning ball, cylindrical, needle and spherical roller bearings.
  * @throws InputError outside the tables or for a family without one.
  */
 export function clearanceGroup(input: ClearanceInput): Result<ClearanceRange> {

@@ -1,12 +1,11 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { FAMILY_LABEL, isThrust, rollsOnBalls } from '../catalogue/families.js'
 import { formOf } from '../catalogue/forms.js'
-import { CLEARANCE_GROUPS, clearanceGroup, type ClearanceGroup } from '../fits/clearance-group.js'
+import { CLEARANCE_GROUPS, clearanceFrom, clearanceGroup, type ClearanceGroup } from '../fits/clearance-group.js'
 import { rateBearing } from '../life/rate-bearing.js'
 import { InputError, short } from '../result.js'
 import { q } from '../units/quantities.js'
 import { ACCURACY_CLASSES, valueWords, type Feature } from './letters.js'
-import { clearanceMatters } from './order.js'
 
 /** A bearing as it is described: its row, and what is known of the letters behind the number; null is not known. */
 export interface Described {
@@ -330,7 +329,7 @@ function closure(a: Described, b: Described, duty: PositionDuty, lines: Lines): 
 }
 
 function clearance(a: Described, b: Described, duty: PositionDuty, lines: Lines): void {
-  if (!clearanceMatters(a.row) && !clearanceMatters(b.row)) return
+  if (clearanceFrom(a.row) === 'setting' && clearanceFrom(b.row) === 'setting') return
   const [before, after] = [a.features.clearance, b.features.clearance] as (ClearanceGroup | null | undefined)[]
   const words = (g: ClearanceGroup | null | undefined) => (g ? `C${g}` : 'not known')
   const line = (judgement: Judgement, because = '', figure: string | null = null) =>

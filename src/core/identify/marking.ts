@@ -174,6 +174,20 @@ function* beginnings(pattern: string, names: RackNames): Generator<readonly [str
   }
 }
 
+/** A number that ends where somebody left a blank is likelier than one that runs over it: 625 2RZ is not 6252 RZ. */
+const BREAK = 3
+
+/** After how many signs of the plain name a blank or a dash was typed. */
+function breaksOf(text: string): Set<number> {
+  const found = new Set<number>()
+  let signs = 0
+  for (const sign of text.trim()) {
+    if (/[\s\-/]/.test(sign)) found.add(signs)
+    if (!/[\s\-._]/.test(sign)) signs += 1
+  }
+  return found
+}
+
 /**
  * Reads a marking, also one that is half gone: `?` stands for one sign that cannot be read, `*` for any number of them.
  * Readings come best first: nothing unexplained before something, exact number before a completed one.
@@ -194,6 +208,7 @@ export function readMarking(
   // Where signs are missing the number with fewer of them is the likelier; where none is, the longer one explains more.
   const wild = /[?*]/.test(source)
   const tails = tailReader(table)
+  const breaks = source === pattern && !wild ? breaksOf(text) : new Set<number>()
   const found: (Reading & { rank: number })[] = []
   for (const [name, heads, rest] of beginnings(source, names)) {
     for (const tail of tails(rest)) {
@@ -205,7 +220,12 @@ export function readMarking(
         const own = taper ? names.tapered.get(name + taper.letters) : row
         if (!own) continue
         const letters = tail.letters.filter((l) => l !== taper)
-        const rank = tail.unknown.length * 10 + letters.length + (short ? 0.5 : 0) + name.length * (wild ? 0.01 : -0.01)
+        const rank =
+          tail.unknown.length * 10 +
+          letters.length +
+          (short ? 0.5 : 0) +
+          name.length * (wild ? 0.01 : -0.01) -
+          (breaks.has(name.length) ? BREAK : 0)
         found.push({ ...readingOf(own, { letters, unknown: tail.unknown }, short && row.form === 'single-row-angular'), rank })
       }
     }

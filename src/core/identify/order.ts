@@ -1,6 +1,6 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
-import { CLEARANCE_GROUPS, clearanceGroup } from '../fits/clearance-group.js'
+import { CLEARANCE_GROUPS, clearanceFrom, clearanceGroup } from '../fits/clearance-group.js'
 import { FEATURE_LABEL, LETTERS, lettersFor, valueWords, type Feature, type Letters } from './letters.js'
 import { writeMarking } from './marking.js'
 import { InputError, Sheet, inRange, short, type Result } from '../result.js'
@@ -47,12 +47,7 @@ export function askedOf(row: Bearing): Feature[] {
   if (row.closures.length > 1) asked.push('closure')
   asked.push('cage', 'accuracy')
   if (row.family === 'deep-groove-ball' || row.family === 'spherical-roller') asked.push('groove')
-  return asked.filter((f) => f !== 'clearance' || clearanceMatters(row))
-}
-
-/** Single angular contact, tapered and thrust bearings take their clearance when they are set. */
-export function clearanceMatters(row: Bearing): boolean {
-  return !(['tapered-roller', 'thrust-ball', 'thrust-spherical-roller'].includes(row.family) || row.form === 'single-row-angular')
+  return asked.filter((f) => f !== 'clearance' || clearanceFrom(row) !== 'setting')
 }
 
 export interface OrderLine {

@@ -1,12 +1,13 @@
 import { expose } from 'comlink'
 import type { RackView } from '../../contract/api.js'
 import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
+import { plainName } from '../../core/catalogue/designation.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { searchBearings } from '../../core/catalogue/search.js'
 import { identify, type IdentifyInput, type IdentifyValues } from '../../core/identify/identify.js'
 import { letterTable, type Letters } from '../../core/identify/letters.js'
 import { rackNames, readMarking, type MarkingResult, type RackNames } from '../../core/identify/marking.js'
-import type { Result } from '../../core/result.js'
+import { InputError, type Result } from '../../core/result.js'
 
 /** One line of the rack: what its table can show. */
 export type RackLine = Pick<
@@ -58,6 +59,19 @@ function lineOf(row: Bearing, stock: number): RackLine {
   }
 }
 
+function marked(text: string): readonly { designation: string }[] {
+  try {
+    return read(text).readings.map((r) => r.row)
+  } catch (error) {
+    if (error instanceof InputError) return []
+    throw error
+  }
+}
+
+function read(marking: string): MarkingResult {
+  return readMarking((names ??= rackNames(rows)), marking, letters, references)
+}
+
 const api = {
   /** Lays the plant's own data over the catalogue. */
   take(view: Pick<RackView, 'ownRows' | 'makersFigures' | 'letters' | 'crossReferences' | 'stock'>): void {
@@ -70,22 +84,16 @@ const api = {
     letters = letterTable(view.letters)
     references = new Map(view.crossReferences.map((r) => [r.name, r.marking]))
   },
+  /** Rows that a search finds; other names, and numbers with letters or gaps behind them, are read as markings. */
   search(text: string): RackLine[] {
-    const reference = references.get(
-      text
-        .trim()
-        .toUpperCase()
-        .replace(/[\s\-._]/g, ''),
-    )
-    const found = reference ? [...searchBearings(rows, reference), ...searchBearings(rows, text)] : searchBearings(rows, text)
-    return [...new Set(found)].map((row) => lines.get(row.designation)!)
+    const found = searchBearings(rows, text)
+    const list = found.length && !references.has(plainName(text)) ? found : [...marked(text), ...found]
+    return [...new Set(list.map((row) => row.designation))].map((name) => lines.get(name)!)
   },
   identify(input: IdentifyInput): Result<IdentifyValues> {
     return identify(input, rows)
   },
-  read(marking: string): MarkingResult {
-    return readMarking((names ??= rackNames(rows)), marking, letters, references)
-  },
+  read,
   row(designation: string): Bearing | null {
     return rows.find((row) => row.designation === designation) ?? null
   },

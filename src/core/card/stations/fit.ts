@@ -1,5 +1,7 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
-import { groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
+import { FAMILY_LABEL } from '../../catalogue/families.js'
+import { formOf } from '../../catalogue/forms.js'
+import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { fit, type FitValues } from '../../fits/fit.js'
 import { operatingClearance, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
@@ -86,6 +88,16 @@ export function fitStation(
   if (!row) return waiting('Choose the bearing at Identify first.')
   if (!duty.innerRingLoad || !duty.outerRingLoad) return waiting('Enter at Duty which ring turns and whether the load stands still.')
   if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
+  if (formOf(row).innerRing === false) {
+    station.ask(
+      'shaft-raceway',
+      'The rollers run on the shaft: is it hardened and ground as the maker’s sheet asks?',
+      'A soft or rough shaft wears through in days; the seats of this card do not apply to it.',
+    )
+    return waiting(
+      'This bearing has no inner ring: the shaft is its raceway, and its size and the press seat of the outer ring come from the maker’s sheet.',
+    )
+  }
   const f = answers.fit
   const recommended = station.attempt(() =>
     recommendFit({
@@ -98,6 +110,7 @@ export function fitStation(
       options: {
         outerMustSlide: arrange.thisSlides,
         split: f.split,
+        sleeve: row.boreTaper !== null,
         thinWall: f.thinWall,
         lightAlloy: f.lightAlloy,
         heatThroughShaft: f.heatThroughShaft,
@@ -136,8 +149,11 @@ export function fitStation(
 
   const group = f.group ?? knownGroup
   const { innerRingC, outerRingC, ambientC } = answers.duty
+  const from = clearanceFrom(row)
+  // Fit takes clearance from a cylindrical bore; a tapered one loses it by how far it is driven up.
+  const byFit = from === 'table' && !row.boreTaper
   const clearance =
-    group && innerRingC !== null && outerRingC !== null
+    byFit && group && innerRingC !== null && outerRingC !== null
       ? station.attempt(() =>
           operatingClearance({
             ...row,
@@ -202,12 +218,28 @@ export function fitStation(
     })
   if (arrange.thisSlides && housing.values.minInterferenceUm > 0)
     station.warn('stop', 'free-ring-tight', 'This end must let the ring slide, but the housing seat grips it.', housingClass)
-  if (!group)
+  if (row.boreTaper)
+    station.ask(
+      'drive-up',
+      'How much clearance is left once it is driven up? Measure with feelers before and after.',
+      'On a taper the drive-up takes the clearance, not the fit: too little and it creeps, too much and it seizes.',
+    )
+  else if (from === 'sheet')
+    station.ask(
+      'clearance-sheet',
+      `No clearance table is held for this ${FAMILY_LABEL[row.family]}: what is left by the maker’s sheet?`,
+      'Fit and heat take clearance away; without the range nobody knows what is left.',
+    )
+  if (from === 'setting')
+    station.warn('note', 'clearance-set', 'Its clearance is set against its partner when it is mounted: by the machine maker’s manual.')
+  if (!group && from !== 'setting')
     station.ask('fit-group', 'Which clearance group goes in?', 'Fit and heat take clearance away; the group decides what is left.')
 
   const reason = `${recommended.values.shaftReason} ${recommended.values.housingReason}`
   const verdict: Verdict = !c
-    ? { word: 'group or temperatures open', level: 'open' }
+    ? from === 'setting'
+      ? { word: 'set when mounted', level: 'good' }
+      : { word: row.boreTaper ? 'drive-up open' : byFit ? 'group or temperatures open' : 'clearance open', level: 'open' }
     : c.medianUm < 0
       ? { word: 'runs without clearance', level: 'stop' }
       : c.p025Um < 0

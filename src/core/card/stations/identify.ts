@@ -1,7 +1,7 @@
 import { HELD, findBearing, sizes, type Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
-import { clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
+import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
 import { Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
@@ -82,16 +82,21 @@ export function identifyStation(
         Math.round(named_.massKg),
       )
   }
-  if (row) {
-    const range = group
-      ? station.attempt(() => clearanceGroup({ family: row.family, boreMm: row.boreMm, group }), { boreMm: 'group' })
-      : null
+  const from = row && clearanceFrom(row)
+  if (row && from !== 'setting') {
+    const range =
+      group && from === 'table'
+        ? station.attempt(() => clearanceGroup({ family: row.family, boreMm: row.boreMm, taperedBore: row.boreTaper !== null, group }), {
+            boreMm: 'group',
+          })
+        : null
     station.figure(
       'clearanceRange',
       `Clearance as bought${group ? `, ${groupMark(group)}` : ''}`,
       range ? [range.values.minUm, range.values.maxUm] : null,
       'fine',
       range,
+      from === 'sheet' ? { note: "read it from the maker's sheet" } : {},
     )
   }
   if (!row && best)
@@ -100,7 +105,7 @@ export function identifyStation(
       `Is it ${best.designation}? Choose it from the list or type what is on the ring.`,
       'Everything after this is calculated for the chosen bearing.',
     )
-  const sure = answers.group !== null && answers.groupEvidence !== null
+  const sure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
   if (row && !sure) {
     station.ask(
       'clearance-group',

@@ -59,7 +59,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
       : undefined
   const group = removed?.group ?? null
   const clearance =
-    row && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
+    row && !row.boreTaper && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
       ? ifPossible(() =>
           operatingClearance({
             ...row,

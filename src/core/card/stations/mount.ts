@@ -36,11 +36,13 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
   const station = new StationBuilder('mount')
   const m = answers.mount
   const { shaft, housing } = fitted
-  if (!row || !shaft || !housing) {
+  if (!row || !shaft || !housing || row.boreTaper) {
     return {
       ...station.close(
-        'Fit must settle the seats first: the interference decides force and temperature.',
-        { word: 'waiting', level: 'open' },
+        row?.boreTaper
+          ? 'A tapered bore is driven up on its sleeve or seat, by nut or oil: follow the maker’s sheet for the drive-up and measure the clearance that is left.'
+          : 'Fit must settle the seats first: the interference decides force and temperature.',
+        { word: row?.boreTaper ? 'driven up' : 'waiting', level: 'open' },
         null,
         '—',
       ),

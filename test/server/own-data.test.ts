@@ -1,0 +1,125 @@
+import { expect } from 'chai'
+import { OWN_KINDS } from '../../src/contract/own-data.js'
+import { Client, freshDatabase, startInstance, type Instance } from './helpers.js'
+
+/** The plant's lists by hand and by two people at once. */
+describe('own data by form, and two at once', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let instances: Instance[]
+  let planner: Client
+  let other: Client
+  before(async () => {
+    db = await freshDatabase()
+    instances = [await startInstance(db.url), await startInstance(db.url)]
+    planner = await new Client(instances[0]!.url).signIn('planner')
+    other = await new Client(instances[1]!.url).signIn('administrator')
+  })
+  after(async () => {
+    for (const one of instances) await one.close()
+    await db.drop()
+  })
+  const head = 'marking,shelf,quantity,note'
+  const stock = async (marking: string, shelf: string) =>
+    ((await planner.get('/rack')).body.stock as { marking: string; shelf: string; quantity: number }[]).find(
+      (s) => s.marking === marking && s.shelf === shelf,
+    )
+
+  it('one entry of every list by form, changed, removed and taken back', async () => {
+    // prettier-ignore
+    const entries: Record<(typeof OWN_KINDS)[number], [first: object, changed: object, key: string]> = {
+      bearings: [
+        { designation: 'HB 90', family: 'needle-roller', form: 'drawn-cup-open', boreMm: 21, outsideMm: 27, widthMm: 14, innerWidthMm: null, outerWidthMm: null, chamferMm: null, boreTaper: null, contactAngleDeg: null, dynamicRatingN: null, staticRatingN: null, fatigueLoadLimitN: null, massKg: null, greaseSpeedRpm: null, sheet: 'drawing 9' },
+        { designation: 'HB 90', family: 'needle-roller', form: 'drawn-cup-open', boreMm: 21, outsideMm: 27, widthMm: 15, innerWidthMm: null, outerWidthMm: null, chamferMm: null, boreTaper: null, contactAngleDeg: null, dynamicRatingN: null, staticRatingN: null, fatigueLoadLimitN: null, massKg: null, greaseSpeedRpm: null, sheet: 'drawing 9b' },
+        'HB 90',
+      ],
+      figures: [
+        { designation: '6309', dynamicRatingN: 55000, staticRatingN: null, fatigueLoadLimitN: null, massKg: null, sheet: 'data sheet' },
+        { designation: '6309', dynamicRatingN: 56000, staticRatingN: 31000, fatigueLoadLimitN: null, massKg: null, sheet: 'data sheet' },
+        '6309',
+      ],
+      letters: [
+        { letters: 'VV', feature: 'closure', value: 'non-contact-seals, both', note: '' },
+        { letters: 'VV', feature: 'closure', value: 'shields, both', note: 'seen again' },
+        'VV',
+      ],
+      'cross-references': [
+        { name: 'HB-7', marking: '6309 C3', note: '' },
+        { name: 'HB-7', marking: '6310 C3', note: '' },
+        'HB7',
+      ],
+      stock: [
+        { marking: '6310 C3', shelf: 'X-1', quantity: 1, note: '' },
+        { marking: '6310 C3', shelf: 'X-1', quantity: 4, note: '' },
+        '6310 C3 @ X-1',
+      ],
+    }
+    const held = async (kind: string, key: string) => {
+      const list = (await planner.get(`/rack/${kind}`)).body.entries as Record<string, unknown>[]
+      const [name] = key.split(' @ ')
+      return list.filter((e) => Object.values(e).some((v) => String(v).replace(/-/g, '') === name!.replace(/-/g, '')))
+    }
+    for (const kind of OWN_KINDS) {
+      const [first, changed, key] = entries[kind]
+      const before_ = (await held(kind, key)).length
+      expect((await planner.post(`/rack/${kind}`, { entries: [first] })).body, kind).to.include({ added: 1, changed: 0 })
+      expect((await planner.post(`/rack/${kind}`, { entries: [first] })).body, kind).to.include({ added: 0, same: 1, batchId: null })
+      expect((await planner.post(`/rack/${kind}`, { entries: [changed] })).body, kind).to.include({ added: 0, changed: 1 })
+      const removed = await planner.delete(`/rack/${kind}/entries/${encodeURIComponent(key)}`)
+      expect(removed.status, kind).to.equal(200)
+      expect(await held(kind, key), kind).to.have.length(before_)
+      expect((await planner.post(`/rack/changes/${removed.body.batchId}/undo`)).status, kind).to.equal(200)
+      const [back] = await held(kind, key)
+      expect(back, kind).to.deep.include(kind === 'cross-references' ? { marking: '6310 C3' } : changed)
+      expect((await planner.delete(`/rack/${kind}/entries/nothing`)).status, kind).to.equal(404)
+    }
+  })
+  it('a refused field of a form is named as the form knows it', async () => {
+    const refused = async (kind: string, entry: object) => (await planner.post(`/rack/${kind}`, { entries: [entry] })).body.errors[0].field
+    expect(await refused('stock', { marking: '99999', shelf: 'A', quantity: 1, note: '' })).to.equal('marking')
+    expect(await refused('stock', { marking: '6312', shelf: '', quantity: 1, note: '' })).to.equal('shelf')
+    expect(await refused('stock', { marking: '6312', shelf: 'A', quantity: -1, note: '' })).to.equal('quantity')
+    expect(await refused('cross-references', { name: 'X', marking: '?' })).to.be.oneOf(['note', 'marking'])
+    expect(
+      await refused('figures', {
+        designation: '1',
+        dynamicRatingN: 1,
+        staticRatingN: null,
+        fatigueLoadLimitN: null,
+        massKg: null,
+        sheet: 'data sheet',
+      }),
+    ).to.equal('designation')
+  })
+  it('two instances bring the same file at once: it comes in once, the other finds it there', async () => {
+    const text = `${head}\n6314 C3,R-1,5,\n6315 C3,R-2,6,\n`
+    const both = await Promise.all([
+      planner.post('/rack/stock/file?apply=1&name=a.csv', text),
+      other.post('/rack/stock/file?apply=1&name=b.csv', text),
+    ])
+    expect(both.map((r) => r.body.added).sort()).to.deep.equal([0, 2])
+    expect(both.map((r) => r.body.same).sort()).to.deep.equal([0, 2])
+    expect(await stock('6314 C3', 'R-1')).to.include({ quantity: 5 })
+  })
+  it('two people take one change back at once: it goes back once', async () => {
+    const { batchId } = (await planner.post('/rack/stock/file?apply=1', `${head}\n6316 C3,R-3,2,\n`)).body
+    const both = await Promise.all([planner.post(`/rack/changes/${batchId}/undo`), other.post(`/rack/changes/${batchId}/undo`)])
+    expect(both.map((r) => r.status).sort()).to.deep.equal([200, 409])
+    expect(await stock('6316 C3', 'R-3')).to.equal(undefined)
+  })
+  it('every change stands in the list with who made it, and in the audit', async () => {
+    const { body } = await planner.get('/rack/changes')
+    expect(body[0]).to.include({ kind: 'stock', by: 'M. Thorpe', entries: 1 })
+    expect(body.every((b: { at: string }) => !Number.isNaN(Date.parse(b.at)))).to.equal(true)
+    const { rows } = await instances[0]!.pool.query("SELECT count(*)::int AS n FROM audit WHERE action IN ('own-data', 'own-data-undone')")
+    expect(rows[0].n).to.be.above(15)
+  })
+  it('search answers from the server with own bearings, at most as many rows as asked for', async () => {
+    const found = (await planner.get('/bearings?find=deep&limit=3')).body
+    expect(found.rows).to.have.length(3)
+    expect(found.total).to.be.above(300)
+    expect((await planner.get('/bearings?find=deep')).body.rows).to.have.length(50)
+    expect((await planner.get('/bearings?find=deep&limit=9999')).body.rows).to.have.length(200)
+    expect((await planner.get('/bearings?find=21%2027')).body.rows.map((r: { designation: string }) => r.designation)).to.include('HB 90')
+    expect((await planner.get('/bearings/6%2F0')).status).to.equal(404)
+  })
+})
