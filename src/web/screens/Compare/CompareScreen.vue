@@ -69,6 +69,12 @@ watch(
 const duty = computed(() => at.value?.duty ?? NO_DUTY)
 /** What came out stands first: the position's own, else the first of the row. */
 const removed = computed((): Described | null => at.value?.removed ?? described.value[0] ?? null)
+/** What it is called: the marking that was typed, or what is fitted with its clearance group. */
+const removedText = computed(() => {
+  const fitted = at.value?.position.fitted
+  if (at.value?.removed) return `${at.value.removed.row.designation}${fitted?.group && fitted.group !== 'N' ? ` C${fitted.group}` : ''}`
+  return described.value[0]?.text ?? ''
+})
 const offered = computed(() => (at.value?.removed ? described.value : described.value.slice(1)))
 const results = computed((): CompareResult[] =>
   removed.value ? offered.value.map((o) => compareBearings(removed.value!, o, duty.value)) : [],
@@ -163,7 +169,7 @@ const elements = (row: Bearing) => `${row.elements} ${rollsOnBalls(row.family) ?
         <section v-if="removed" class="card" aria-label="What came out">
           <p class="soft">{{ at ? 'fitted here' : 'came out' }}</p>
           <DrawingView :drawing="picture(removed.row)" />
-          <h2>{{ removed.row.designation }}</h2>
+          <h2>{{ removedText }}</h2>
           <p class="soft">{{ FAMILY_LABEL[removed.row.family] }}, {{ formOf(removed.row).label }}, {{ elements(removed.row) }}</p>
           <label v-for="f in features" :key="f.feature" class="tell"
             >{{ f.label }}
@@ -205,7 +211,7 @@ const elements = (row: Bearing) => `${row.elements} ${rollsOnBalls(row.family) ?
           <thead>
             <tr>
               <th scope="col">feature</th>
-              <th scope="col">{{ removed!.row.designation }}</th>
+              <th scope="col">{{ removedText }}</th>
               <th v-for="o in offered" :key="o.text" scope="col">{{ o.text }}</th>
             </tr>
           </thead>
