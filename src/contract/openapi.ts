@@ -17,15 +17,21 @@ const PROBLEM = {
 }
 
 function operation(id: string, spec: RouteSpec): Json {
-  const names = [...spec.path.matchAll(/:(\w+)/g)].map((m) => m[1]!)
+  const inPath = [...spec.path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: name === 'id' ? 'integer' : 'string' },
+  }))
+  const inQuery = (spec.query ?? []).map((name) => ({ name, in: 'query', required: false, schema: { type: 'string' } }))
+  const parameters = [...inPath, ...inQuery]
   return {
     operationId: id,
     summary: spec.summary,
     ...(spec.least ? { security: [{ cookie: [] }], description: `Least role: ${spec.least}.` } : { security: [] }),
-    ...(names.length
-      ? { parameters: names.map((name) => ({ name, in: 'path', required: true, schema: { type: name === 'id' ? 'integer' : 'string' } })) }
-      : {}),
+    ...(parameters.length ? { parameters } : {}),
     ...(spec.body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(spec.body, 'input') } } } } : {}),
+    ...(spec.accepts ? { requestBody: { required: true, content: { [spec.accepts]: { schema: { type: 'string' } } } } } : {}),
     responses: {
       '200': { description: 'Done', content: { [spec.answers ?? 'application/json']: spec.answers ? { schema: { type: 'string' } } : {} } },
       default: PROBLEM,

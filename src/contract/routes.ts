@@ -29,6 +29,10 @@ export interface RouteSpec {
   least: Role | null
   summary: string
   body?: z.ZodType
+  /** Content type of the body when it is not JSON. */
+  accepts?: string
+  /** Names in the query that it understands. */
+  query?: readonly string[]
   /** Content type of the answer when it is not JSON. */
   answers?: string
 }
@@ -79,8 +83,8 @@ export const ROUTES = specs({
   weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again', body: gunInput },
   schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise', body: schoolsInput },
 
-  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), 50 of them or up to 200 (limit)' },
-  bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV },
+  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), 50 of them or up to 200 (limit)', query: ['find', 'limit'] },
+  bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV, query: ['find'] },
   bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
   bearingLabel: { method: 'get', path: '/bearings/:designation/label.pdf', least: 'viewer', summary: 'A label for shelf or box with its QR code', answers: PDF },
   offers: { method: 'get', path: '/positions/:id/offers', least: 'viewer', summary: 'What on the shelf would do at a position, best first' },
@@ -94,7 +98,7 @@ export const ROUTES = specs({
   ownEntries: { method: 'get', path: '/rack/:kind', least: 'viewer', summary: 'All entries of one of the plant’s lists' },
   addEntries: { method: 'post', path: '/rack/:kind', least: 'planner', summary: 'Enter or change entries of a list', body: entriesInput },
   removeEntry: { method: 'delete', path: '/rack/:kind/entries/:key', least: 'planner', summary: 'Take an entry away' },
-  importFile: { method: 'post', path: '/rack/:kind/file', least: 'planner', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself' },
+  importFile: { method: 'post', path: '/rack/:kind/file', least: 'planner', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself', accepts: CSV, query: ['name', 'apply'] },
   ownTemplate: { method: 'get', path: '/rack/:kind/template.csv', least: 'viewer', summary: 'Heading and example row of a list', answers: CSV },
   ownCsv: { method: 'get', path: '/rack/:kind/list.csv', least: 'viewer', summary: 'A list as CSV that reads back', answers: CSV },
 })

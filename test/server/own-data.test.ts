@@ -122,4 +122,14 @@ describe('own data by form, and two at once', () => {
     expect((await planner.get('/bearings?find=21%2027')).body.rows.map((r: { designation: string }) => r.designation)).to.include('HB 90')
     expect((await planner.get('/bearings/6%2F0')).status).to.equal(404)
   })
+  it('the OpenAPI document says what the rack’s addresses take', async () => {
+    const { paths } = (await planner.get('/openapi.json')).body
+    const file = paths['/rack/{kind}/file'].post
+    expect(Object.keys(file.requestBody.content)).to.deep.equal(['text/csv'])
+    expect(file.parameters.map((p: { name: string }) => p.name)).to.deep.equal(['kind', 'name', 'apply'])
+    expect(paths['/bearings'].get.parameters.map((p: { in: string; name: string }) => `${p.in} ${p.name}`)).to.deep.equal([
+      'query find',
+      'query limit',
+    ])
+  })
 })
