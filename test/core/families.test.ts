@@ -130,6 +130,13 @@ describe('a card of every family', () => {
     expect(e.identify.verdict.word).to.equal('known')
     expect(card('30212', { axialLoadN: 500 }).fit.cautions.map((c) => c.code)).to.include('clearance-set')
   })
+  it('a number without its angle letter is asked about before it counts as known', () => {
+    const e = card('7212', { axialLoadN: 500 })
+    expect(e.identify.row!.designation).to.equal('7212 B')
+    expect(e.identify.verdict.word).to.equal('angle open')
+    expect(asked(e, 'identify')).to.deep.equal(['contact-angle'])
+    expect(asked(card('7212 B', { axialLoadN: 500 }), 'identify')).to.deep.equal([])
+  })
   // [designation, axial N, stop]
   // prettier-ignore
   const thrust: [string, number, string | null][] = [

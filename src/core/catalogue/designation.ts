@@ -14,6 +14,12 @@ export function boreCode(boreMm: number, prefix = ''): string {
   return SMALL[boreMm] ?? String(boreMm / 5).padStart(2, '0')
 }
 
+/** Both names of an inch set: cone and cup whole, and the short one with the last figures of the cup (LM11949/10). */
+export function inchNames(plain: string): string[] {
+  const parts = /^(.+)\/(\D+\d+?)(\d\d)$/.exec(plain)
+  return parts ? [plain, `${parts[1]}/${parts[3]}`] : [plain]
+}
+
 /** Spaces, dashes, dots and case do not matter; a stroke does (62/22 is not 6222). */
 export function plainName(text: string): string {
   return text.toUpperCase().replace(/[\s\-._]/g, '')

@@ -1,5 +1,5 @@
 import type { Boundary } from '../catalogue/catalogue.js'
-import { plainName } from '../catalogue/designation.js'
+import { inchNames, plainName } from '../catalogue/designation.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
 import { FORMS, type FormName } from '../catalogue/forms.js'
 import { InputError } from '../result.js'
@@ -108,8 +108,7 @@ function tailReader(table: readonly Letters[]): (rest: string) => readonly Tail[
 function namesOn(row: Boundary): readonly string[] {
   const own = plainName(row.designation)
   if (row.form === 'single-row-angular') return [own, own.replace(/[A-Z]+$/, '')]
-  const inch = row.form === 'tapered-inch' && /^(.+)\/(\D+\d+?)(\d\d)$/.exec(own)
-  return inch ? [own, `${inch[1]}/${inch[3]}`] : [own]
+  return row.form === 'tapered-inch' ? inchNames(own) : [own]
 }
 
 function readingOf(row: Boundary, tail: Tail, angleMissing = false): Reading {

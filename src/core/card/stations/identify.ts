@@ -82,6 +82,12 @@ export function identifyStation(
         Math.round(named_.massKg),
       )
   }
+  if (named?.assumed)
+    station.ask(
+      'contact-angle',
+      named.assumed,
+      'Another angle shares load and preload differently: look for the letter, or ask for the paper.',
+    )
   const from = row && clearanceFrom(row)
   if (row && from !== 'setting') {
     const range =
@@ -105,8 +111,9 @@ export function identifyStation(
       `Is it ${best.designation}? Choose it from the list or type what is on the ring.`,
       'Everything after this is calculated for the chosen bearing.',
     )
-  const sure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
-  if (row && !sure) {
+  const groupSure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
+  const sure = groupSure && !named?.assumed
+  if (row && !groupSure) {
     station.ask(
       'clearance-group',
       'Clearance group cannot be seen on the ring: confirm it from the marking, the stores record or paper.',
@@ -114,7 +121,7 @@ export function identifyStation(
     )
   }
   const level = row ? (sure ? 'good' : 'open') : 'open'
-  const word = row ? (sure ? 'known' : 'group open') : best ? 'choose' : measured ? 'no match' : 'not started'
+  const word = row ? (sure ? 'known' : groupSure ? 'angle open' : 'group open') : best ? 'choose' : measured ? 'no match' : 'not started'
   const reason = row
     ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${row.entered.sheet})` : "computed from typical geometry until a maker's sheet is entered"}.`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'

@@ -1,0 +1,258 @@
+import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
+import { boreCode } from './designation.js'
+import { INCH_ANGLE, INCH_TAPERED } from './dimensions/inch-tapered.js'
+import { INCH_BORES, INSERTS } from './dimensions/insert.js'
+import { DRAWN_CUP } from './dimensions/needle.js'
+import { PLAN_2, PLAN_3 } from './dimensions/plan.js'
+import { TAPERED } from './dimensions/tapered.js'
+import { THRUST_BALL, THRUST_SPHERICAL } from './dimensions/thrust.js'
+import { TILT_DEG } from './families.js'
+import type { FormName } from './forms.js'
+import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series.js'
+import type { Size } from './typical.js'
+
+/** Source of each figure of a row, by what the standard of its series fixes. */
+function sourcesFor(fixed: readonly string[]): Readonly<Record<string, Source>> {
+  const practice = [
+    'massKg',
+    'shaftShoulderMm',
+    'housingShoulderMm',
+    'greaseSpeedRpm',
+    'oilSpeedRpm',
+    'closures',
+    'misalignmentDeg',
+    'axialMovementMm',
+  ]
+  return Object.fromEntries(
+    FIGURE_FIELDS.map((field) => [field, fixed.includes(field) ? 'standard' : practice.includes(field) ? 'practice' : 'computed']),
+  )
+}
+const BOUNDARY = ['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'outerWidthMm', 'chamferMm', 'boreTaper', 'filletMm']
+const PLAIN = sourcesFor(BOUNDARY)
+const WITH_ANGLE = sourcesFor([...BOUNDARY, 'contactAngleDeg'])
+const WITH_RACEWAYS = sourcesFor([...BOUNDARY, 'innerRacewayMm', 'outerRacewayMm', 'pitchDiameterMm', 'elementDiameterMm'])
+const INCH = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'outerWidthMm'])
+const WITH_INNER_RACEWAY = sourcesFor([...BOUNDARY, 'innerRacewayMm'])
+
+/** A row before its inside and its surroundings are worked out: all that searching and identifying need. */
+export type Boundary = Pick<
+  Bearing,
+  | 'designation'
+  | 'family'
+  | 'series'
+  | 'form'
+  | 'boreMm'
+  | 'outsideMm'
+  | 'widthMm'
+  | 'innerWidthMm'
+  | 'outerWidthMm'
+  | 'chamferMm'
+  | 'boreTaper'
+  | 'closures'
+>
+
+export interface Outline extends Boundary {
+  form: FormName
+  size: Size
+  set: SetRule
+  misalignmentDeg: number
+  dimensionSource: string
+  sources: Readonly<Record<string, Source>>
+}
+
+const OPEN: readonly Closure[] = ['open']
+
+type Start = Pick<Outline, 'designation' | 'series' | 'family' | 'form' | 'size' | 'set' | 'chamferMm' | 'dimensionSource' | 'sources'>
+
+/** What is not said is the usual: bore and width of the elements' ring, cylindrical bore, open, tilt of the family. */
+function outlineOf(start: Start, more: Partial<Outline> = {}): Outline {
+  const { d, D, B } = start.size
+  return {
+    designation: start.designation,
+    family: start.family,
+    series: start.series,
+    form: start.form,
+    boreMm: more.boreMm ?? d,
+    outsideMm: D,
+    widthMm: more.widthMm ?? B,
+    innerWidthMm: more.innerWidthMm ?? null,
+    outerWidthMm: more.outerWidthMm ?? null,
+    chamferMm: start.chamferMm,
+    boreTaper: more.boreTaper ?? null,
+    closures: more.closures ?? OPEN,
+    size: start.size,
+    set: start.set,
+    misalignmentDeg: more.misalignmentDeg ?? TILT_DEG[start.family],
+    dimensionSource: start.dimensionSource,
+    sources: start.sources,
+  }
+}
+
+function* planRows(series: SeriesRow): Generator<Outline> {
+  const { plan, width, from = 0, to = Infinity, raceways } = series.sizes
+  const column = 3 + plan.widths.indexOf(width)
+  const { prefix, suffix = '', closed, taper } = series
+  for (const row of plan.rows) {
+    const [d, D, r] = row as [number, number, number]
+    const B = row[column]!
+    const track = raceways?.[d]
+    const written = d === 22 || d === 28 || d === 32
+    // Bores of 22, 28 and 32 mm are usual in deep groove and needle roller bearings only.
+    if (!B || d < from || d > to || (raceways && !track) || (written && !['deep-groove-ball', 'needle-roller'].includes(series.family)))
+      continue
+    const [F, E] = typeof track === 'number' ? [track, undefined] : (track ?? [])
+    yield outlineOf(
+      {
+        designation: prefix + boreCode(d, prefix) + suffix,
+        series: prefix + suffix,
+        family: series.family,
+        form: series.form,
+        size: { d, D, B, alphaDeg: series.alphaDeg ?? 0, F, E },
+        set: SETS[series.set],
+        chamferMm: r,
+        dimensionSource: series.family === 'needle-roller' ? 'ISO 1206 boundary dimensions' : 'ISO 15 boundary dimensions',
+        sources: F && E ? WITH_RACEWAYS : F ? WITH_INNER_RACEWAY : series.alphaDeg ? WITH_ANGLE : PLAIN,
+      },
+      {
+        // Without its inner ring a needle roller bearing runs on the shaft: the diameter under the rollers is its bore.
+        boreMm: series.form === 'needle-without-ring' ? F! : d,
+        boreTaper: taper ?? null,
+        closures: closed && d <= closed.to ? [...OPEN, ...closed.closures] : OPEN,
+        misalignmentDeg: series.tiltDeg ?? TILT_DEG[series.family],
+      },
+    )
+  }
+}
+
+function* drawnCups(): Generator<Outline> {
+  for (const [letters, form] of [
+    ['HK', 'drawn-cup-open'],
+    ['BK', 'drawn-cup-closed'],
+  ] as const) {
+    for (const [F, D, widths] of DRAWN_CUP) {
+      for (const B of widths) {
+        yield outlineOf(
+          {
+            designation: `${letters} ${String(F).padStart(2, '0')}${String(B).padStart(2, '0')}`,
+            series: `${letters}, ${B} mm wide`,
+            family: 'needle-roller',
+            form,
+            size: { d: F, D, B, alphaDeg: 0, F },
+            set: SETS.HK,
+            chamferMm: 0.3,
+            dimensionSource: 'ISO 3245 boundary dimensions',
+            sources: WITH_INNER_RACEWAY,
+          },
+          F <= 30 && B >= 12 ? { closures: ['open', 'contact-seals'] } : {},
+        )
+      }
+    }
+  }
+}
+
+function* taperedRows(): Generator<Outline> {
+  for (const [series, list] of Object.entries(TAPERED)) {
+    for (const [d, D, T, B, C, r, alphaDeg] of list) {
+      yield outlineOf(
+        {
+          designation: series + boreCode(d),
+          series,
+          family: 'tapered-roller',
+          form: 'tapered',
+          size: { d, D, B: C, alphaDeg },
+          set: taperedSet(series),
+          chamferMm: r,
+          dimensionSource: 'ISO 355 boundary dimensions',
+          sources: WITH_ANGLE,
+        },
+        { widthMm: T, innerWidthMm: B, outerWidthMm: C },
+      )
+    }
+  }
+  for (const [cone, cup, d, D, T, B, C] of INCH_TAPERED) {
+    yield outlineOf(
+      {
+        designation: `${cone}/${cup}`,
+        series: 'inch',
+        family: 'tapered-roller',
+        form: 'tapered-inch',
+        size: { d, D, B: C, alphaDeg: INCH_ANGLE[/\d/.exec(cone)![0]]! },
+        set: SETS['322'],
+        chamferMm: 1.3,
+        dimensionSource: 'ANSI/ABMA 19.2 boundary dimensions; chamfer typical',
+        sources: INCH,
+      },
+      { widthMm: T, innerWidthMm: B, outerWidthMm: C },
+    )
+  }
+}
+
+function* thrustRows(): Generator<Outline> {
+  for (const [series, list] of Object.entries({ ...THRUST_BALL, ...THRUST_SPHERICAL })) {
+    const ball = series in THRUST_BALL
+    for (const [d, D, H, r] of list) {
+      yield outlineOf({
+        designation: series + boreCode(d),
+        series,
+        family: ball ? 'thrust-ball' : 'thrust-spherical-roller',
+        form: ball ? 'thrust-ball' : 'thrust-spherical',
+        size: { d, D, B: H, alphaDeg: ball ? 90 : 50 },
+        set: SETS[series as keyof typeof SETS],
+        chamferMm: r,
+        dimensionSource: 'ISO 104 boundary dimensions',
+        sources: ball ? WITH_ANGLE : PLAIN,
+      })
+    }
+  }
+}
+
+function* insertRows(): Generator<Outline> {
+  const forms = [
+    ['UC', 'setscrew'],
+    ['UEL', 'eccentric-collar'],
+    ['UK', 'adapter'],
+  ] as const
+  for (const [letters, form] of forms) {
+    for (const series of ['2', '3'] as const) {
+      if (form === 'eccentric-collar' && series === '3') continue
+      // Balls are those of the deep groove bearing with the same outside.
+      const groove = series === '2' ? PLAN_2 : PLAN_3
+      for (const [d, D, B, C, , r] of INSERTS[series]) {
+        const [setBore] = groove.rows.find((row) => row[1] === D && row[0]! >= 17)!
+        const outline = outlineOf(
+          {
+            designation: `${letters} ${series}${boreCode(d)}`,
+            series: `${letters} ${series}`,
+            family: 'insert-ball',
+            form,
+            size: { d: setBore!, D, B: C, alphaDeg: 0 },
+            set: SETS[series === '2' ? '62' : '63'],
+            chamferMm: r,
+            dimensionSource: 'ISO 9628 boundary dimensions',
+            sources: PLAIN,
+          },
+          { boreMm: d, widthMm: B, innerWidthMm: B, outerWidthMm: C, closures: ['contact-seals'] },
+        )
+        if (form === 'adapter') {
+          // The sleeve takes five millimetres or more of the bore: no insert under 25 mm is made for one.
+          if (d >= 25) yield { ...outline, boreTaper: '1:12' }
+          continue
+        }
+        yield outline
+        if (series === '3') continue
+        for (const sixteenths of INCH_BORES[d] ?? [])
+          yield {
+            ...outline,
+            designation: `${outline.designation}-${sixteenths}`,
+            series: `${letters} 2 inch`,
+            boreMm: Math.round(sixteenths * 25.4 * 625) / 10000,
+          }
+      }
+    }
+  }
+}
+
+/** Every size of the catalogue before its inside is worked out, from the dimension tables. */
+export function allOutlines(): Outline[] {
+  return [...SERIES.flatMap((series) => [...planRows(series)]), ...drawnCups(), ...taperedRows(), ...thrustRows(), ...insertRows()]
+}
