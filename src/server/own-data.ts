@@ -13,7 +13,7 @@ import {
 import { problem } from '../contract/problem.js'
 import { sizes } from '../core/catalogue/catalogue.js'
 import { plainName } from '../core/catalogue/designation.js'
-import { ownRow, usualForm, type OwnRow } from '../core/catalogue/own-row.js'
+import { ownRow, usualForm } from '../core/catalogue/own-row.js'
 import { letterTable, type Letters } from '../core/identify/letters.js'
 import { rackNames, readMarking, type RackNames } from '../core/identify/marking.js'
 import { InputError } from '../core/result.js'
@@ -21,7 +21,8 @@ import { Refused, makersFiguresEntered, notFound } from './card.js'
 import { readCsv } from './files/csv.js'
 import { audit, transaction, type Query } from './store/database.js'
 import { ownBearings } from './store/bearings.js'
-import { addBatch, currentEntries, findBatch, markUndone, ownList } from './store/own-data.js'
+import { onOpenCards } from './store/jobs.js'
+import { addBatch, currentEntries, findBatch, lockChanges, markUndone, ownList } from './store/own-data.js'
 
 type Entry = Record<string, unknown>
 interface Lined {
@@ -92,7 +93,7 @@ function settled(kind: OwnKind, entry: Entry, rack: Rack): Entry {
       throw new Wrong('designation', `${taken.row.designation} is in the catalogue; enter a maker's figures over it instead`)
     const whole = { ...own, designation }
     try {
-      ownRow({ ...whole, form: own.form ?? usualForm(own.family) } as OwnRow)
+      wholeRow(whole)
     } catch (error) {
       if (error instanceof InputError) throw new Wrong(error.field, error.allowed)
       throw error
@@ -108,8 +109,11 @@ function settled(kind: OwnKind, entry: Entry, rack: Rack): Entry {
   return { ...entry, marking: upper(entry.marking), shelf: upper(entry.shelf) }
 }
 
-/** Stock lies with the row and features that its marking means. */
+const wholeRow = (own: OwnEntry<'bearings'>) => ownRow({ ...own, form: own.form ?? usualForm(own.family) })
+
+/** Own bearings lie with their whole row, stock with the row and features that its marking means. */
 function withRow(kind: OwnKind, entry: Entry, rack: Rack): Entry {
+  if (kind === 'bearings') return { ...entry, row: wholeRow(entry as OwnEntry<'bearings'>) }
   if (kind !== 'stock') return entry
   const { row, features } = rowOf(rack, 'marking', String(entry.marking))
   return { ...entry, designation: row.designation, features }
@@ -117,14 +121,19 @@ function withRow(kind: OwnKind, entry: Entry, rack: Rack): Entry {
 
 const sameEntry = (kind: OwnKind, a: Entry, b: Entry) => COLUMNS[kind].every(({ field }) => (a[field] ?? null) === (b[field] ?? null))
 
+/** Figures that are all left empty take the maker's figures of a row away. */
+const saysNothing = (kind: OwnKind, entry: Entry) =>
+  kind === 'figures' && COLUMNS[kind].every((c) => c.kind === 'text' || entry[c.field] === null)
+
 /** What would change, compared with what stands there now. */
 async function compare(query: Query, kind: OwnKind, entries: readonly Entry[]): Promise<{ changes: Change[]; same: number }> {
   const keys = entries.map((e) => keyOf(kind, e))
   const current = await currentEntries(query, kind, keys)
   const changes: Change[] = []
-  entries.forEach((after, i) => {
+  entries.forEach((entry, i) => {
     const before = current.get(keys[i]!) ?? null
-    if (!before || !sameEntry(kind, before, after)) changes.push({ key: keys[i]!, before, after })
+    const after = saysNothing(kind, entry) ? null : entry
+    if (before && after ? !sameEntry(kind, before, after) : before !== after) changes.push({ key: keys[i]!, before, after })
   })
   return { changes, same: entries.length - changes.length }
 }
@@ -138,11 +147,10 @@ async function withMovedCards(
   write: () => Promise<void>,
 ): Promise<void> {
   if (kind !== 'figures') return write()
-  const open = await query.query<{ designation: string }>(
-    `SELECT DISTINCT j.summary ->> 'designation' AS designation FROM job j WHERE j.status = 'open' AND j.summary ->> 'designation' = ANY ($1)`,
-    [changes.map((c) => c.key)],
+  const names = await onOpenCards(
+    query,
+    changes.map((c) => c.key),
   )
-  const names = open.rows.map((r) => r.designation)
   const nest = (i: number): Promise<void> => (i === names.length ? write() : makersFiguresEntered(query, names[i]!, () => nest(i + 1), at))
   return nest(0)
 }
@@ -169,8 +177,7 @@ interface Wanted {
 async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: Date): Promise<ImportReport> {
   const { kind, notes } = wanted
   return transaction(pool, async (query) => {
-    // One change of a list at a time, so that "before" is what stood there.
-    if (apply) await query.query('LOCK TABLE import_batch IN SHARE ROW EXCLUSIVE MODE')
+    if (apply) await lockChanges(query)
     const rack = await loadRack(query)
     const errors = [...wanted.errors]
     const entries: Entry[] = []
@@ -250,6 +257,7 @@ function refusedFields(errors: { field: string; allowed: string }[]): Refused {
 /** Takes one entry away. */
 export async function removeEntry(pool: pg.Pool, kind: OwnKind, key: string, me: Me, at: Date): Promise<number> {
   return transaction(pool, async (query) => {
+    await lockChanges(query)
     const before = (await currentEntries(query, kind, [key])).get(key)
     if (!before) throw notFound('entry')
     const changes: Change[] = [{ key, before, after: null }]
@@ -273,6 +281,7 @@ async function makeOrRefuse(query: pg.PoolClient, kind: OwnKind, changes: readon
 /** Takes a change back whole; refuses when somebody has changed one of its entries since. */
 export async function undoBatch(pool: pg.Pool, id: number, me: Me, at: Date): Promise<void> {
   await transaction(pool, async (query) => {
+    await lockChanges(query)
     const batch = await findBatch(query, id)
     if (!batch) throw notFound('change')
     if (batch.undoneAt) throw new Refused(problem(409, 'Taken back already', 'This change has been taken back already.'))

@@ -73,6 +73,31 @@ describe('own data by form, and two at once', () => {
       expect((await planner.delete(`/rack/${kind}/entries/nothing`)).status, kind).to.equal(404)
     }
   })
+  it('figures typed on a bearing’s page stand among the changes, empty ones take them away, and both go back', async () => {
+    const figures = (dynamicRatingN: number | null) => ({
+      dynamicRatingN,
+      staticRatingN: null,
+      fatigueLoadLimitN: null,
+      massKg: null,
+      sheet: 'data sheet',
+    })
+    const row = async () => (await planner.get('/bearings/6313')).body.row
+    const computed = (await row()).dynamicRatingN
+    await planner.put('/bearings/6313/makers-figures', figures(97500))
+    const [entered] = (await planner.get('/rack/changes')).body
+    expect(entered).to.include({ kind: 'figures', entries: 1 })
+    expect((await planner.put('/bearings/6313/makers-figures', figures(null))).body.row.dynamicRatingN).to.equal(computed)
+    const [emptied] = (await planner.get('/rack/changes')).body
+    await planner.post(`/rack/changes/${emptied.id}/undo`)
+    expect((await row()).dynamicRatingN).to.equal(97500)
+    await planner.post(`/rack/changes/${entered.id}/undo`)
+    expect((await row()).dynamicRatingN).to.equal(computed)
+  })
+  it('a file is not even read from somebody who may not send it', async () => {
+    const viewer = await new Client(instances[0]!.url).signIn('storekeeper')
+    expect((await viewer.post('/rack/stock/file', 'x'.repeat(7_000_000))).status).to.equal(403)
+    expect((await planner.post('/rack/stock/file', 'x'.repeat(7_000_000))).status).to.equal(413)
+  })
   it('a refused field of a form is named as the form knows it', async () => {
     const refused = async (kind: string, entry: object) => (await planner.post(`/rack/${kind}`, { entries: [entry] })).body.errors[0].field
     expect(await refused('stock', { marking: '99999', shelf: 'A', quantity: 1, note: '' })).to.equal('marking')

@@ -1,4 +1,5 @@
 import type { Bearing } from '../catalogue/catalogue.js'
+import { NO_DUTY, type PositionDuty } from '../identify/compare.js'
 import { InputError } from '../result.js'
 import type { DutyAnswers } from './answers.js'
 import { dutyStation } from './stations/duty.js'
@@ -24,4 +25,12 @@ export function lifeUsed(row: Bearing, duty: DutyAnswers, days: number): LifeUse
     if (error instanceof InputError) return null
     throw error
   }
+}
+
+/** What a position asks of an offered bearing, from its newest duty and what the records say; null is not known. */
+export function positionDuty(duty: DutyAnswers | null, held: boolean | null, relubricated: boolean | null): PositionDuty {
+  if (!duty) return { ...NO_DUTY, mustHold: held, relubricated }
+  const { radialN, axialN } = dutyStation(duty)
+  const { speedRpm, innerRingC, dirt } = duty
+  return { ...NO_DUTY, speedRpm, innerRingC, dirt, radialLoadN: radialN, axialLoadN: axialN, mustHold: held, relubricated }
 }

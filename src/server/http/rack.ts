@@ -1,4 +1,4 @@
-import express, { Router } from 'express'
+import { Router } from 'express'
 import { z } from 'zod'
 import type { BearingView, OffersView, RackView } from '../../contract/api.js'
 import { COLUMNS, OWN_KINDS, type OwnKind } from '../../contract/own-data.js'
@@ -7,8 +7,8 @@ import type { Bearing } from '../../core/catalogue/bearing.js'
 import { catalogue, findBearing } from '../../core/catalogue/catalogue.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { searchBearings } from '../../core/catalogue/search.js'
-import { dutyStation } from '../../core/card/stations/duty.js'
-import { NO_DUTY, asMarked, rankOffers, type Described, type PositionDuty } from '../../core/identify/compare.js'
+import { positionDuty } from '../../core/card/position.js'
+import { asMarked, rankOffers, type Described } from '../../core/identify/compare.js'
 import type { ServerOptions } from '../app.js'
 import * as card from '../card.js'
 import { tableCsv, templateCsv, writeCsv } from '../files/csv.js'
@@ -16,17 +16,15 @@ import { bearingLabel } from '../files/label-pdf.js'
 import { renderPdf } from '../files/pdf.js'
 import * as own from '../own-data.js'
 import { findBearingRow, ownBearings } from '../store/bearings.js'
-import { audit, transaction } from '../store/database.js'
 import { latestDuty, listJobs } from '../store/jobs.js'
 import { bearingUses, findPlace } from '../store/machines.js'
 import { dropSearch, listBatches, listStock, ownList, saveSearch, savedSearches } from '../store/own-data.js'
-import { addMakersFigures, plantContext } from '../store/plant.js'
+import { plantContext } from '../store/plant.js'
 import { route, sendFile } from './route.js'
 
 /** Rows of an answer, unless "limit" asks for more. */
 const FOUND = 50
 const MOST_FOUND = 200
-const LARGEST_FILE = '6mb'
 
 const query = (value: unknown) => (typeof value === 'string' ? value.slice(0, 200) : '')
 
@@ -49,8 +47,6 @@ const RACK_COLUMNS: readonly (readonly [string, (row: Bearing) => unknown])[] = 
 /** The rack: search, one bearing, what the plant keeps over the catalogue, offers from stock. */
 export function rackRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
-  router.post(/^\/rack\/[a-z-]+\/file$/, express.raw({ type: () => true, limit: LARGEST_FILE }))
-
   const wholeRack = async (): Promise<Bearing[]> => {
     const [{ makersFigures }, added] = await Promise.all([plantContext(pool), ownBearings(pool)])
     const entered = new Map(makersFigures.map((f) => [f.designation, f]))
@@ -97,17 +93,7 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
   })
   route(router, ROUTES.makersFigures, async ({ req, body, me }) => {
     const { designation } = (await bearingView(req.params.designation)).row
-    await transaction(pool, (query) =>
-      card.makersFiguresEntered(
-        query,
-        designation,
-        async () => {
-          await addMakersFigures(query, designation, body, me.id, now())
-          await audit(query, now(), me.id, 'makers-figures', `bearing ${designation}`, body)
-        },
-        now(),
-      ),
-    )
+    await own.bringEntries(pool, 'figures', [{ designation, ...body }], me, now())
     return bearingView(designation)
   })
 
@@ -116,18 +102,7 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
     if (!place) throw card.notFound('bearing position')
     const { position, machine } = place
     const [shelf, stored] = await Promise.all([listStock(pool), latestDuty(pool, id)])
-    const duty: PositionDuty = stored
-      ? {
-          ...NO_DUTY,
-          speedRpm: stored.speedRpm,
-          radialLoadN: dutyStation(stored).radialN,
-          axialLoadN: dutyStation(stored).axialN,
-          innerRingC: stored.innerRingC,
-          dirt: stored.dirt,
-          relubricated: position.lubrication ? position.lubrication.intervalH !== null : null,
-          mustHold: position.held,
-        }
-      : { ...NO_DUTY, mustHold: position.held }
+    const duty = positionDuty(stored, position.held, position.lubrication && position.lubrication.intervalH !== null)
     const machineOf = { machineId: machine.id, machineCode: machine.code, machineName: machine.name }
     if (!position.row) return { position, ...machineOf, removed: null, duty, offers: [] }
     const removed: Described = { row: position.row, features: { clearance: position.fitted?.group ?? null } }

@@ -1,10 +1,13 @@
-import type { Request, RequestHandler, Response, Router } from 'express'
+import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
 import { z } from 'zod'
 import type { Me } from '../../contract/api.js'
 import { problem } from '../../contract/problem.js'
 import type { RouteSpec } from '../../contract/routes.js'
 import { Refused } from '../card.js'
 import { idOf, need, read } from './guard.js'
+
+/** Of a body that is not JSON. */
+const LARGEST_FILE = '6mb'
 
 type BodyOf<S extends RouteSpec> = S['body'] extends z.ZodType ? z.output<S['body']> : undefined
 
@@ -24,6 +27,8 @@ type Handler<B> = (call: Call<B>) => Promise<unknown>
 /** Mounts a route of the table: role, parameters and body are checked before the handler runs. */
 export function route<S extends RouteSpec>(router: Router, spec: S, run: Handler<BodyOf<S>>, status = 200): void {
   const guards: RequestHandler[] = spec.least ? [need(spec.least)] : []
+  // A file is read only once its sender may send it.
+  if (spec.accepts) guards.push(express.raw({ type: () => true, limit: LARGEST_FILE }))
   router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
     const call: Call<BodyOf<S>> = {
       req,

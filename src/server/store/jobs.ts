@@ -62,6 +62,16 @@ export async function openJobAt(query: Query, positionId: number): Promise<numbe
   return (await one<{ id: number }>(query, "SELECT id FROM job WHERE position_id = $1 AND status = 'open'", [positionId]))?.id ?? null
 }
 
+/** Of these bearings those that an open card is about. */
+export async function onOpenCards(query: Query, designations: readonly string[]): Promise<string[]> {
+  const found = await rows<{ designation: string }>(
+    query,
+    "SELECT DISTINCT summary ->> 'designation' AS designation FROM job WHERE status = 'open' AND summary ->> 'designation' = ANY ($1)",
+    [designations],
+  )
+  return found.map((r) => r.designation)
+}
+
 export async function setSummary(query: Query, jobId: number, summary: JobSummary): Promise<void> {
   await execute(query, 'UPDATE job SET summary = $2 WHERE id = $1', [jobId, summary])
 }

@@ -1,17 +1,7 @@
-import {
-  keyOf,
-  type BatchLine,
-  type Change,
-  type OwnEntry,
-  type OwnKind,
-  type SavedSearch,
-  type StockItem,
-} from '../../contract/own-data.js'
-import { ownRow, usualForm, type OwnRow } from '../../core/catalogue/own-row.js'
+import { keyOf, type BatchLine, type Change, type OwnKind, type SavedSearch, type StockItem } from '../../contract/own-data.js'
 import { execute, one, rows, type Query } from './database.js'
 
 type Entry = Record<string, unknown>
-type Read<K extends OwnKind> = OwnEntry<K>
 
 /** How one of the plant's lists lies in the database. Keys are those of `keyOf`. */
 interface OwnList {
@@ -47,10 +37,7 @@ const LISTS: Record<OwnKind, OwnList> = {
         )
       ).map((r) => r.entry),
     write: async (query, entries) => {
-      const list = (entries as Read<'bearings'>[]).map((entry) => ({
-        entry,
-        row: ownRow({ ...entry, form: entry.form ?? usualForm(entry.family) } as OwnRow),
-      }))
+      const list = entries.map(({ row, ...entry }) => ({ entry, row }))
       await execute(
         query,
         `INSERT INTO bearing (designation, family, bore_mm, outside_mm, width_mm, data, origin, entry)
@@ -144,6 +131,11 @@ export function ownList(kind: OwnKind): OwnList {
 /** What stands under the keys of these entries. */
 export async function currentEntries(query: Query, kind: OwnKind, keys: readonly string[]): Promise<Map<string, Entry>> {
   return new Map((await LISTS[kind].entries(query, keys)).map((entry) => [keyOf(kind, entry), entry]))
+}
+
+/** One change of the lists at a time, on every instance, so that "before" is what stood there. */
+export async function lockChanges(query: Query): Promise<void> {
+  await execute(query, 'LOCK TABLE import_batch IN SHARE ROW EXCLUSIVE MODE')
 }
 
 export async function addBatch(

@@ -1,5 +1,4 @@
 import type { GunView, PlantSettings } from '../../contract/api.js'
-import type { MakersFigures } from '../../core/catalogue/makers-figures.js'
 import { FIRST_SCHOOLS, type PlantContext, type Schools } from '../../core/card/station.js'
 import type { Grease } from '../../core/lubrication/grease.js'
 import { execute, one, type Query } from './database.js'
@@ -65,21 +64,6 @@ export async function setSchools(query: Query, schools: Schools): Promise<void> 
   await execute(query, "INSERT INTO setting (key, value) VALUES ('schools', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [
     JSON.stringify(schools),
   ])
-}
-
-export async function addMakersFigures(
-  query: Query,
-  designation: string,
-  f: Pick<MakersFigures, 'dynamicRatingN' | 'staticRatingN' | 'fatigueLoadLimitN' | 'massKg' | 'sheet'>,
-  personId: number,
-  at: Date,
-): Promise<void> {
-  await execute(
-    query,
-    `INSERT INTO makers_figures (designation, dynamic_rating_n, static_rating_n, fatigue_load_limit_n, mass_kg, sheet, entered_at, entered_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [designation, f.dynamicRatingN, f.staticRatingN, f.fatigueLoadLimitN, f.massKg, f.sheet, at, personId],
-  )
 }
 
 /** Every list as JSON, in one statement, since every card reads them all. Of maker's figures the newest of a designation counts; one that takes all back is none. */
