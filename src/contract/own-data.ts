@@ -133,6 +133,33 @@ export const COLUMNS: Record<OwnKind, readonly Column[]> = {
   ],
 }
 
+/** Figures are kept to a millionth: what a file says and what the core counts in round to the same. */
+const rounded = (value: number) => Math.round(value * 1e6) / 1e6
+
+/** A figure of a column in core units, from what its cell or field says. */
+export function inCoreUnits(column: Column, figure: number): number {
+  return rounded(figure * (column.times ?? 1))
+}
+
+/** What a cell or field of a column says of a value of the core; empty for nothing. */
+export function cellText(column: Column, value: unknown): string {
+  return typeof value === 'number' ? String(rounded(value / (column.times ?? 1))) : String(value ?? '')
+}
+
+/** A number as people write it: decimal point or comma, blanks between thousands; null where it is none. */
+export function readNumber(text: string): number | null {
+  const plain = text.replace(/[\s\u00a0\u2009]/g, '')
+  return /^-?\d+([.,]\d+)?$/.test(plain) ? Number(plain.replace(',', '.')) : null
+}
+
+/** Texts whose empty cell means "not given". */
+const NOT_GIVEN = ['form', 'boreTaper']
+
+/** The value of an empty cell. */
+export function emptyValue(column: Column): null | '' {
+  return column.kind === 'number' || NOT_GIVEN.includes(column.field) ? null : ''
+}
+
 /** What a list is called, and what stands in it. */
 export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
   bearings: {

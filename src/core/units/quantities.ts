@@ -126,6 +126,12 @@ export function format(value: number, quantity: Quantity, system: UnitSystem, me
   return minus + grouped + (part ? `.${part}` : '')
 }
 
+/** As `format`, with the zeros at the end of decimals left out: 40 instead of 40.000. */
+export function formatTrimmed(value: number, quantity: Quantity, system: UnitSystem, metricDecimals?: number): string {
+  const text = format(value, quantity, system, metricDecimals)
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text
+}
+
 /** A quantity inside a sentence, to be written in the reader's units by `inUnits`. */
 export function q(value: number, quantity: Quantity, metricDecimals?: number): string {
   return `{${value}|${quantity}${metricDecimals === undefined ? '' : `|${metricDecimals}`}}`

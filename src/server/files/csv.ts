@@ -1,5 +1,17 @@
 import Papa from 'papaparse'
-import { COLUMNS, OWN_SCHEMAS, keyOf, type Column, type LineError, type OwnEntry, type OwnKind } from '../../contract/own-data.js'
+import {
+  COLUMNS,
+  OWN_SCHEMAS,
+  cellText,
+  emptyValue,
+  inCoreUnits,
+  keyOf,
+  readNumber,
+  type Column,
+  type LineError,
+  type OwnEntry,
+  type OwnKind,
+} from '../../contract/own-data.js'
 
 /** Rows a file may have; more are split by whoever sends them. */
 export const MOST_ROWS = 20_000
@@ -35,15 +47,11 @@ export function safeCell(value: unknown): unknown {
 type Cell = { value: unknown } | { error: string }
 
 function numberCell(cell: string, separator: string): Cell {
-  const plain = cell.replace(/[\s\u00a0\u2009]/g, '')
-  if (/^-?\d+(\.\d+)?$/.test(plain)) return { value: Number(plain) }
-  if (/^-?\d+,\d+$/.test(plain)) {
-    // 1,234 may be a thousand or a little over one.
-    if (/^-?\d{1,3},\d{3}$/.test(plain) && separator === ',')
-      return { error: `"${cell}" can be read two ways: write ${plain.replace(',', '.')} or ${plain.replace(',', '')}` }
-    return { value: Number(plain.replace(',', '.')) }
-  }
-  return { error: `"${cell.slice(0, 40)}" is not a number` }
+  // 1,234 may be a thousand or a little over one.
+  if (separator === ',' && /^-?\d{1,3},\d{3}$/.test(cell))
+    return { error: `"${cell}" can be read two ways: write ${cell.replace(',', '.')} or ${cell.replace(',', '')}` }
+  const value = readNumber(cell)
+  return value === null ? { error: `"${cell.slice(0, 40)}" is not a number` } : { value }
 }
 
 function readCell(column: Column, raw: string, separator: string): Cell {
@@ -51,15 +59,11 @@ function readCell(column: Column, raw: string, separator: string): Cell {
   const cell = /^'[=@+-]/.test(raw.trim()) ? raw.trim().slice(1) : raw.trim()
   if (cell === raw.trim() && looksLikeFormula(cell))
     return { error: `"${cell.slice(0, 40)}" starts like a formula; write the value itself` }
-  if (cell === '')
-    return column.needed ? { error: 'must not be empty' } : { value: column.kind === 'number' || NULLABLE.has(column.field) ? null : '' }
+  if (cell === '') return column.needed ? { error: 'must not be empty' } : { value: emptyValue(column) }
   if (column.kind === 'text') return { value: cell }
   const number = numberCell(cell, separator)
-  return 'value' in number ? { value: Math.round((number.value as number) * (column.times ?? 1) * 1e6) / 1e6 } : number
+  return 'value' in number ? { value: inCoreUnits(column, number.value as number) } : number
 }
-
-/** Texts whose empty cell means "not given". */
-const NULLABLE = new Set(['form', 'boreTaper'])
 
 /**
  * Reads a file of one of the plant's lists. The separator (comma, semicolon, tab) is found by itself; decimal commas are
@@ -130,11 +134,8 @@ const lineEnds = (cells: readonly string[]) => cells.reduce((sum, c) => sum + (c
 /** The list as a file that reads back as it is. */
 export function writeCsv(kind: OwnKind, entries: readonly Record<string, unknown>[]): string {
   const columns = COLUMNS[kind]
-  const cell = (entry: Record<string, unknown>, c: Column) => {
-    const value = entry[c.field]
-    if (value === null || value === undefined) return ''
-    return typeof value === 'number' ? Math.round((value / (c.times ?? 1)) * 1e9) / 1e9 : safeCell(value)
-  }
+  const cell = (entry: Record<string, unknown>, c: Column) =>
+    c.kind === 'number' ? cellText(c, entry[c.field]) : safeCell(cellText(c, entry[c.field]))
   return `${Papa.unparse({ fields: columns.map((c) => c.name), data: entries.map((e) => columns.map((c) => cell(e, c))) }, { newline: '\n' })}\n`
 }
 

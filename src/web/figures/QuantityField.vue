@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
-import { format, parse, type Quantity } from '../../core/units/quantities.js'
+import { parse, type Quantity } from '../../core/units/quantities.js'
 import { readDraft, writeDraft } from '../stores/drafts.js'
 import { useSession } from '../stores/session.js'
 import FieldFrame from './FieldFrame.vue'
@@ -40,8 +40,9 @@ const FIELD_DECIMALS: Partial<Record<Quantity, number>> = {
 }
 const shown = computed(() => {
   if (props.modelValue === null) return ''
-  const text = format(props.modelValue, props.quantity, session.units, props.decimals ?? FIELD_DECIMALS[props.quantity])
-  return props.decimals === undefined && text.includes('.') ? text.replace(/\.?0+$/, '') : text
+  return props.decimals === undefined
+    ? session.showTrimmed(props.modelValue, props.quantity, FIELD_DECIMALS[props.quantity])
+    : session.show(props.modelValue, props.quantity, props.decimals)
 })
 const text = computed(() => raw.value ?? shown.value)
 

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { mayAct, type Me, type Role, type SessionState, type Theme } from '../../contract/api.js'
-import { format, inUnits, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
+import { format, formatTrimmed, inUnits, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
 import { request } from '../api.js'
 
 export const useSession = defineStore('session', {
@@ -50,6 +50,10 @@ export const useSession = defineStore('session', {
     },
     show(value: number, quantity: Quantity, decimals?: number): string {
       return format(value, quantity, this.units, decimals)
+    },
+    /** As fine as asked for, without zeros at the end. */
+    showTrimmed(value: number, quantity: Quantity, decimals?: number): string {
+      return formatTrimmed(value, quantity, this.units, decimals)
     },
     /** A sentence of the card with its quantities in the person's units. */
     say(text: string): string {

@@ -12,7 +12,7 @@ import { useBench } from '../../stores/bench.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
-import RackNav from '../Rack/RackNav.vue'
+import RackHead from '../Rack/RackHead.vue'
 import KeyPanel from './KeyPanel.vue'
 import MarkingPanel from './MarkingPanel.vue'
 import OrderPanel from './OrderPanel.vue'
@@ -49,19 +49,11 @@ const drawing = computed(() =>
     nominal: best.value,
     width: 520,
     height: 300,
-    lengthText: (mm) =>
-      session
-        .show(mm, 'length', 3)
-        .replace(/(\.\d*?)0+$/, '$1')
-        .replace(/\.$/, ''),
+    lengthText: (mm) => session.showTrimmed(mm, 'length', 3),
   }),
 )
 const percent = (p: number) => (p > 0.995 ? '> 99 %' : p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`)
-const size = (mm: number) =>
-  session
-    .show(mm, 'length', 3)
-    .replace(/(\.\d*?)0+$/, '$1')
-    .replace(/\.$/, '')
+const size = (mm: number) => session.showTrimmed(mm, 'length', 3)
 const sizes = (o: Outline) => `${size(o.boreMm)} × ${size(o.outsideMm)} × ${size(o.widthMm)}`
 const NAMES = 12
 
@@ -109,17 +101,14 @@ async function putOnCard() {
   <LoadState :loading="loading" :error="error" @retry="start">
     <div class="bench film">
       <CrumbTrail :trail="[{ label: 'Rack', to: '/rack' }, { label: 'Identify' }]" />
-      <div class="head">
-        <h1>What is it?</h1>
+      <RackHead title="What is it?">
         <Button label="Clear the bench" size="small" text @click="clear" />
         <Button v-if="undo" label="Take back" size="small" text @click="takeBack" />
-        <span class="fill"></span>
-        <template v-if="jobId">
+        <template v-if="jobId" #end>
           <Button label="Put it on the card" size="small" :disabled="!bench.row || !session.may('technician')" @click="putOnCard" />
           <span v-if="problem" role="alert">{{ problem }}</span>
         </template>
-        <RackNav />
-      </div>
+      </RackHead>
       <div class="columns">
         <div class="column" tabindex="0" role="group" aria-label="Readings and marking">
           <ReadingsPanel />
@@ -211,14 +200,6 @@ async function putOnCard() {
   flex-direction: column;
   height: 100%;
   padding: 12px 24px 0;
-}
-.head {
-  align-items: center;
-  display: flex;
-  gap: 14px;
-}
-.fill {
-  flex: 1;
 }
 .columns {
   display: grid;

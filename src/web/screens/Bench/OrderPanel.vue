@@ -63,11 +63,13 @@ async function copy() {
       <span class="name">{{ FEATURE_LABEL[feature] }}</span>
       <input
         v-if="isText(feature)"
+        class="plain-field"
         :value="known(feature).value ?? ''"
         :aria-label="FEATURE_LABEL[feature]"
         @change="bench.know(feature, ($event.target as HTMLInputElement).value || null, known(feature).evidence)"
       />
       <select
+        class="plain-field"
         v-else
         :value="known(feature).value ?? ''"
         :aria-label="FEATURE_LABEL[feature]"
@@ -77,6 +79,7 @@ async function copy() {
         <option v-for="v in values(feature)" :key="v" :value="v">{{ valueWords(feature, v) }}</option>
       </select>
       <select
+        class="plain-field"
         :value="known(feature).evidence ?? ''"
         :aria-label="`How is it known: ${FEATURE_LABEL[feature]}`"
         @change="bench.know(feature, known(feature).value, (($event.target as HTMLSelectElement).value || null) as OrderEvidence | null)"
@@ -132,16 +135,6 @@ section {
 }
 .name {
   font: 600 1rem var(--condensed);
-}
-select,
-.feature input {
-  background: var(--paper);
-  border: 1px solid var(--outline);
-  border-radius: 2px;
-  color: var(--ink);
-  font: 500 1.02rem var(--condensed);
-  min-height: 36px;
-  min-width: 0;
 }
 .risk {
   color: var(--amber);

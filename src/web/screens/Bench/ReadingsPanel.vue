@@ -25,12 +25,7 @@ const shown = (dimension: Dimension, i: number) => {
   const typed = texts.value[idOf(dimension, i)]
   if (typed !== undefined) return typed
   const value = bench.state.readings[dimension][i]
-  return value === undefined
-    ? ''
-    : session
-        .show(value, 'length', 3)
-        .replace(/(\.\d*?)0+$/, '$1')
-        .replace(/\.$/, '')
+  return value === undefined ? '' : session.showTrimmed(value, 'length', 3)
 }
 
 function set(dimension: Dimension, i: number, text: string) {
@@ -117,7 +112,11 @@ const refusalOf = (dimension: Dimension) => (bench.refused?.field === `readings.
     <div v-for="dimension in DIMENSIONS" :key="dimension" class="dimension" :class="{ active: connected && active === dimension }">
       <div class="top">
         <h3>{{ dimension === 'outsideMm' ? 'outside' : DIMENSION_WORDS[dimension] }}</h3>
-        <select v-model="bench.state.instruments[dimension]" :aria-label="`Instrument for the ${DIMENSION_WORDS[dimension]}`">
+        <select
+          class="plain-field"
+          v-model="bench.state.instruments[dimension]"
+          :aria-label="`Instrument for the ${DIMENSION_WORDS[dimension]}`"
+        >
           <option v-for="name in INSTRUMENT_OPTIONS[dimension]" :key="name" :value="name">{{ name.replace('-', ' ') }}</option>
         </select>
         <span v-if="estimate(dimension)" class="mean number"
@@ -149,7 +148,7 @@ const refusalOf = (dimension: Dimension) => (bench.refused?.field === `readings.
     </div>
     <div class="gauge">
       <label for="ring">Gauge stand-in: hidden ring</label>
-      <select id="ring" v-model.number="ring" @change="connected && connect()">
+      <select id="ring" class="plain-field" v-model.number="ring" @change="connected && connect()">
         <option v-for="n in 9" :key="n" :value="n">{{ n }}</option>
       </select>
       <Button v-if="!connected" label="Connect" size="small" outlined @click="connect" />
@@ -181,13 +180,6 @@ section {
 }
 .top h3::first-letter {
   text-transform: uppercase;
-}
-select {
-  background: var(--paper);
-  border: 1px solid var(--outline);
-  border-radius: 2px;
-  color: var(--ink);
-  min-height: 30px;
 }
 .mean {
   font-size: 1.5rem;

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, reactive, ref } from 'vue'
-import { COLUMNS, type Column, type OwnKind } from '../../../contract/own-data.js'
+import { COLUMNS, cellText, emptyValue, inCoreUnits, readNumber, type Column, type OwnKind } from '../../../contract/own-data.js'
 import { FAMILIES } from '../../../core/catalogue/families.js'
 import { FORMS } from '../../../core/catalogue/forms.js'
 import { FEATURES, FEATURE_LABEL, VALUES, type Feature } from '../../../core/identify/letters.js'
@@ -14,11 +14,8 @@ const props = defineProps<{ kind: OwnKind; entry: Record<string, unknown> }>()
 const emit = defineEmits<{ saved: []; leave: [] }>()
 const columns = computed(() => COLUMNS[props.kind])
 const draft = reactive<Record<string, string>>(
-  Object.fromEntries(COLUMNS[props.kind].map((c) => [c.field, text(props.entry[c.field], c.times)])),
+  Object.fromEntries(COLUMNS[props.kind].map((c) => [c.field, cellText(c, props.entry[c.field])])),
 )
-function text(value: unknown, times = 1): string {
-  return typeof value === 'number' ? String(Math.round((value / times) * 1e6) / 1e6) : String(value ?? '')
-}
 const errors = ref<Record<string, string>>({})
 const problem = ref('')
 
@@ -36,14 +33,12 @@ function choices(column: Column): readonly string[] | null {
 }
 const words = (column: Column, value: string) => (column.field === 'feature' ? FEATURE_LABEL[value as Feature] : value)
 
+/** What is no number goes to the server as it is, which says so beside its field. */
 function valueOf(column: Column): unknown {
   const raw = draft[column.field]!.trim()
-  if (column.kind === 'number') {
-    if (!raw) return null
-    const number = Number(raw.replace(',', '.'))
-    return Number.isFinite(number) ? Math.round(number * (column.times ?? 1) * 1e6) / 1e6 : raw
-  }
-  return raw || (column.field === 'form' || column.field === 'boreTaper' ? null : '')
+  if (!raw) return emptyValue(column)
+  const number = column.kind === 'number' ? readNumber(raw) : null
+  return number === null ? raw : inCoreUnits(column, number)
 }
 async function save() {
   errors.value = {}
@@ -75,7 +70,7 @@ async function save() {
       :label="`${c.name.replaceAll('_', ' ')}${c.needed ? ' *' : ''}`"
       :error="errors[c.field]"
     >
-      <select v-if="choices(c)" :id="`own-${c.field}`" v-model="draft[c.field]">
+      <select v-if="choices(c)" class="plain-field" :id="`own-${c.field}`" v-model="draft[c.field]">
         <option value="">{{ c.needed ? 'choose' : 'usual' }}</option>
         <option v-for="v in choices(c)!" :key="v" :value="v">{{ words(c, v) }}</option>
       </select>
@@ -103,12 +98,6 @@ async function save() {
   gap: 8px 14px;
   grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
   padding: 10px 14px;
-}
-select {
-  background: var(--paper);
-  border: 1px solid var(--outline);
-  color: var(--ink);
-  min-height: 42px;
 }
 .wide {
   grid-column: 1 / -1;

@@ -2,13 +2,24 @@
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { COLUMNS, OWN_KINDS, OWN_LABEL, keyOf, type BatchLine, type ImportReport, type OwnKind } from '../../../contract/own-data.js'
+import {
+  COLUMNS,
+  OWN_KINDS,
+  OWN_LABEL,
+  cellText,
+  emptyValue,
+  keyOf,
+  type BatchLine,
+  type ImportReport,
+  type OwnKind,
+} from '../../../contract/own-data.js'
 import { ApiError, AwayError, refusalOf, request } from '../../api.js'
+import { dayOf } from '../../figures/dates.js'
 import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
-import RackNav from '../Rack/RackNav.vue'
+import RackHead from '../Rack/RackHead.vue'
 import EntryForm from './EntryForm.vue'
 import ReportView from './ReportView.vue'
 
@@ -107,24 +118,14 @@ async function saved() {
   editing.value = null
   await changed()
 }
-const blank = (): Entry =>
-  Object.fromEntries(columns.value.map((c) => [c.field, c.kind === 'number' || c.field === 'form' || c.field === 'boreTaper' ? null : '']))
-const cell = (entry: Entry, field: string, times = 1) => {
-  const value = entry[field]
-  return typeof value === 'number' ? String(Math.round((value / times) * 1e6) / 1e6) : String(value ?? '')
-}
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const blank = (): Entry => Object.fromEntries(columns.value.map((c) => [c.field, emptyValue(c)]))
 </script>
 
 <template>
   <LoadState :loading="loading" :error="error" @retry="load">
     <div class="own film">
       <CrumbTrail :trail="[{ label: 'Rack', to: '/rack' }, { label: 'Own data' }]" />
-      <div class="head">
-        <h1>Own data</h1>
-        <span class="fill"></span>
-        <RackNav />
-      </div>
+      <RackHead title="Own data" />
       <div class="kinds" role="tablist" aria-label="Lists">
         <button
           v-for="k in OWN_KINDS"
@@ -180,7 +181,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
             <tbody>
               <tr v-for="entry in entries" :key="keyOf(kind, entry)">
                 <td v-for="(c, i) in columns" :key="c.name" :class="{ number: c.kind === 'number' || i === 0 }">
-                  {{ cell(entry, c.field, c.times) }}
+                  {{ cellText(c, entry[c.field]) }}
                 </td>
                 <td v-if="planner" class="act">
                   <button type="button" class="link-button" @click="editing = { ...entry }">
@@ -199,10 +200,10 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
           <ol class="plain-list">
             <li v-for="b in changes" :key="b.id" :class="{ gone: b.undoneAt }">
               <b>{{ OWN_LABEL[b.kind].title }}</b>, {{ b.entries }} {{ b.entries === 1 ? 'entry' : 'entries' }}, {{ b.source }}
-              <span class="soft">{{ b.by }}, {{ day(b.at) }}</span>
+              <span class="soft">{{ b.by }}, {{ dayOf(b.at) }}</span>
               <span v-if="b.undoneAt" class="soft">taken back</span>
               <button v-else-if="planner" type="button" class="link-button" @click="undo(b.id)">
-                take back<span class="visually-hidden"> {{ b.source }} of {{ day(b.at) }}</span>
+                take back<span class="visually-hidden"> {{ b.source }} of {{ dayOf(b.at) }}</span>
               </button>
             </li>
           </ol>
@@ -223,15 +224,11 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
   overflow: auto;
   padding: 12px 24px 20px;
 }
-.head,
 .tools {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
   gap: 16px;
-}
-.fill {
-  flex: 1;
 }
 .kinds {
   border-bottom: 1px solid var(--hair);

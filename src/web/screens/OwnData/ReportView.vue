@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import { COLUMNS, type ImportReport } from '../../../contract/own-data.js'
+import { COLUMNS, cellText, type Column, type ImportReport } from '../../../contract/own-data.js'
 
 /** What a file would change, or why it cannot; nothing is changed until it is said so. */
 const props = defineProps<{ report: ImportReport }>()
@@ -12,12 +12,10 @@ const changes = computed(() =>
     isNew: before === null,
     fields: COLUMNS[props.report.kind]
       .filter((c) => before && after && (before[c.field] ?? null) !== (after[c.field] ?? null))
-      .map((c) => `${c.name.replaceAll('_', ' ')} ${show(before![c.field], c.times)} becomes ${show(after![c.field], c.times)}`),
+      .map((c) => `${c.name.replaceAll('_', ' ')} ${show(c, before![c.field])} becomes ${show(c, after![c.field])}`),
   })),
 )
-function show(value: unknown, times = 1): string {
-  return typeof value === 'number' ? String(Math.round((value / times) * 1e6) / 1e6) : String(value || 'empty')
-}
+const show = (column: Column, value: unknown) => cellText(column, value) || 'empty'
 const nothing = computed(() => props.report.added + props.report.changed === 0)
 </script>
 

@@ -33,12 +33,7 @@ function sortBy(column: RackColumn) {
   by.value = by.value?.column.key === column.key ? (by.value.down ? null : { column, down: true }) : { column, down: false }
 }
 const shown = (line: RackLine, column: RackColumn) =>
-  column.quantity
-    ? session
-        .show(column.sort(line) as number, column.quantity, column.decimals)
-        .replace(/(\.\d*?)0+$/, '$1')
-        .replace(/\.$/, '')
-    : column.words!(line)
+  column.quantity ? session.showTrimmed(column.sort(line) as number, column.quantity, column.decimals) : column.words!(line)
 const unit = (column: RackColumn) => (column.quantity ? session.unit(column.quantity) : '')
 const template = computed(() => `2.4rem minmax(9rem, 1fr) ${props.columns.map((c) => c.width).join(' ')}`)
 
