@@ -1,17 +1,13 @@
 import type { Boundary } from '../catalogue/catalogue.js'
 import { FORMS, type Form, type FormName } from '../catalogue/forms.js'
 
-/** One answer to a question of the key, and the rows that it fits. */
-interface Answer {
-  label: string
-}
-
 /** A feature that can be seen on the bench. Every row has exactly one value of it. */
 export interface FeatureDefinition {
   question: string
   /** Where to look. */
   look: string
-  answers: Readonly<Record<string, Answer>>
+  /** The answers that rows can have, in words. */
+  answers: Readonly<Record<string, string>>
   valueOf: (row: Boundary, form: Form) => string
 }
 
@@ -24,7 +20,7 @@ function shapeOf({ family }: Boundary): string {
   if (family === 'tapered-roller') return 'tapers'
   return ['spherical-roller', 'toroidal-roller', 'thrust-spherical-roller'].includes(family) ? 'barrels' : 'balls'
 }
-const yesNo = (yes: string, no: string) => ({ yes: { label: yes }, no: { label: no } })
+const yesNo = (yes: string, no: string) => ({ yes, no })
 const said = (is: boolean) => (is ? 'yes' : 'no')
 const ribs = (n: Form['innerRibs']) => (n === null ? 'none-to-see' : String(n))
 
@@ -34,18 +30,18 @@ export const KEY = {
     question: 'What runs inside?',
     look: 'between the rings, from the side',
     answers: {
-      balls: { label: 'balls' },
-      cylinders: { label: 'cylinders' },
-      needles: { label: 'needles, long and thin' },
-      tapers: { label: 'tapered rollers' },
-      barrels: { label: 'barrels' },
+      balls: 'balls',
+      cylinders: 'cylinders',
+      needles: 'needles, long and thin',
+      tapers: 'tapered rollers',
+      barrels: 'barrels',
     },
     valueOf: shapeOf,
   },
   rows: {
     question: 'How many rows?',
     look: 'from the side, turn the cage',
-    answers: { one: { label: 'one row' }, two: { label: 'two rows' } },
+    answers: { one: 'one row', two: 'two rows' },
     valueOf: (row) => (TWO_ROWS.includes(row.form) ? 'two' : 'one'),
   },
   swivel: {
@@ -63,7 +59,7 @@ export const KEY = {
   washers: {
     question: 'How do the two rings lie?',
     look: 'one inside the other, or one above the other',
-    answers: { inside: { label: 'one inside the other' }, above: { label: 'one above the other' } },
+    answers: { inside: 'one inside the other', above: 'one above the other' },
     valueOf: (row) => (row.family.startsWith('thrust') ? 'above' : 'inside'),
   },
   innerRing: {
@@ -75,13 +71,13 @@ export const KEY = {
   innerRibs: {
     question: 'Ribs on the inner ring?',
     look: 'edges that stand up beside the rollers',
-    answers: { 0: { label: 'no rib' }, 1: { label: 'one rib' }, 2: { label: 'two ribs' }, 'none-to-see': { label: 'no such edges' } },
+    answers: { 0: 'no rib', 1: 'one rib', 2: 'two ribs', 'none-to-see': 'no such edges' },
     valueOf: (_, form) => ribs(form.innerRibs),
   },
   outerRibs: {
     question: 'Ribs on the outer ring?',
     look: 'edges that stand in beside the rollers',
-    answers: { 0: { label: 'no rib' }, 2: { label: 'two ribs' }, 'none-to-see': { label: 'no such edges' } },
+    answers: { 0: 'no rib', 2: 'two ribs', 'none-to-see': 'no such edges' },
     valueOf: (_, form) => ribs(form.outerRibs),
   },
   faces: {
@@ -94,23 +90,23 @@ export const KEY = {
   bore: {
     question: 'Is the bore straight?',
     look: 'measure at both faces',
-    answers: { straight: { label: 'straight' }, tapered: { label: 'wider at one face' } },
+    answers: { straight: 'straight', tapered: 'wider at one face' },
     valueOf: (row) => (row.boreTaper ? 'tapered' : 'straight'),
   },
   outside: {
     question: 'Is the outside straight?',
     look: 'lay a straight edge along it',
-    answers: { straight: { label: 'straight' }, round: { label: 'round like a ball' } },
+    answers: { straight: 'straight', round: 'round like a ball' },
     valueOf: (row) => (row.family === 'insert-ball' ? 'round' : 'straight'),
   },
   holding: {
     question: 'How is the inner ring held on the shaft?',
     look: 'longer end of the inner ring',
     answers: {
-      seat: { label: 'by its fit' },
-      setscrew: { label: 'two screws' },
-      collar: { label: 'turned collar' },
-      adapter: { label: 'tapered sleeve' },
+      seat: 'by its fit',
+      setscrew: 'two screws',
+      collar: 'turned collar',
+      adapter: 'tapered sleeve',
     },
     valueOf: (row) =>
       row.form === 'setscrew' ? 'setscrew' : row.form === 'eccentric-collar' ? 'collar' : row.boreTaper ? 'adapter' : 'seat',
@@ -119,9 +115,9 @@ export const KEY = {
     question: 'How is the outer ring made?',
     look: 'wall and edges',
     answers: {
-      machined: { label: 'thick, ground' },
-      drawn: { label: 'thin sheet, drawn' },
-      closed: { label: 'thin sheet, one end closed' },
+      machined: 'thick, ground',
+      drawn: 'thin sheet, drawn',
+      closed: 'thin sheet, one end closed',
     },
     valueOf: (row) => (row.form === 'drawn-cup-open' ? 'drawn' : row.form === 'drawn-cup-closed' ? 'closed' : 'machined'),
   },

@@ -10,7 +10,7 @@ export const HEAT_LIMITS = ['120', '150', '200', '250', '300'] as const
 export const CAGES = ['steel-sheet', 'brass-sheet', 'brass', 'steel', 'light-alloy', 'polymer', 'laminated'] as const
 export const GROOVES = ['none', 'snap-ring-groove', 'snap-ring', 'lubrication-groove'] as const
 export const BORES = ['cylindrical', '1:12', '1:30'] as const
-export const SIDES = ['one', 'both'] as const
+const SIDES = ['one', 'both'] as const
 
 /** A closure with its sides, as letters state it. */
 export const CLOSURE_VALUES = CLOSURES.flatMap((c) => (c === 'open' ? ['open'] : SIDES.map((side) => `${c}, ${side}`)))

@@ -35,13 +35,10 @@ export const RISK: Record<Feature, string> = {
   fill: 'A grease that does not suit heat, speed or the grease on the round.',
 }
 
-/** Asked for every order; the rest where the bearing can have it. Clearance and heat stabilisation cannot be seen. */
-export const ALWAYS_ASKED: readonly Feature[] = ['clearance', 'heat']
-
 /** Features that can be seen on the bench; the others only stand on ring or paper. */
 export const CAN_BE_SEEN: readonly Feature[] = ['closure', 'cage', 'groove', 'bore']
 
-/** Features worth asking of a row: none that it cannot have. */
+/** Features worth asking of a row: none that it cannot have. Clearance and heat stabilisation cannot be seen, so every row is asked for them. */
 export function askedOf(row: Bearing): Feature[] {
   const asked: Feature[] = ['clearance', 'heat']
   if (row.closures.length > 1) asked.push('closure')

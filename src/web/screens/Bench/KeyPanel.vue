@@ -22,7 +22,7 @@ function answer(key: FeatureKey, value: string | undefined) {
   const { [key]: _, ...rest } = bench.state.features
   bench.state.features = value === undefined ? rest : { ...rest, [key]: value }
 }
-const label = (key: FeatureKey) => featureOf(key).answers[bench.state.features[key]!]!.label
+const label = (key: FeatureKey) => featureOf(key).answers[bench.state.features[key]!]!
 </script>
 
 <template>
@@ -43,9 +43,9 @@ const label = (key: FeatureKey) => featureOf(key).answers[bench.state.features[k
         <span class="soft small">{{ featureOf(key).look }}</span>
       </legend>
       <div class="answers">
-        <button v-for="(a, value) in featureOf(key).answers" :key="value" type="button" @click="answer(key, String(value))">
-          <DrawingView :drawing="featurePicture(key, String(value), a.label)" />
-          <span>{{ a.label }}</span>
+        <button v-for="(words, value) in featureOf(key).answers" :key="value" type="button" @click="answer(key, String(value))">
+          <DrawingView :drawing="featurePicture(key, String(value), words)" />
+          <span>{{ words }}</span>
         </button>
       </div>
     </fieldset>
@@ -103,5 +103,8 @@ legend {
 }
 .seen li {
   padding: 2px 0;
+}
+.seen b {
+  margin-right: 8px;
 }
 </style>

@@ -127,14 +127,14 @@ section {
   border-top: 1px solid var(--hair);
   display: grid;
   gap: 2px 8px;
-  grid-template-columns: 7rem minmax(0, 1.1fr) minmax(0, 1fr);
+  grid-template-columns: 5.4rem minmax(0, 1fr) minmax(0, 1fr);
   padding: 4px 0 4px 8px;
 }
 .feature.open {
   box-shadow: inset 4px 0 var(--amber);
 }
 .name {
-  font: 600 1rem var(--condensed);
+  font: 600 1rem / 1.1 var(--condensed);
 }
 .risk {
   color: var(--amber);
