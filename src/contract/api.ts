@@ -4,6 +4,8 @@ import type { Bearing } from '../core/catalogue/catalogue.js'
 import type { MakersFigures } from '../core/catalogue/makers-figures.js'
 import type { LifeUsed } from '../core/card/position.js'
 import { GROWTH_SCHOOLS } from '../core/arrangement/growth.js'
+import type { CardEvaluation } from '../core/card/evaluate.js'
+import type { StepState } from '../core/card/signing.js'
 import type { CardContext, Schools } from '../core/card/station.js'
 import type { Cause } from '../core/inspection/causes.js'
 import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
@@ -312,6 +314,19 @@ export interface CardView {
   answers: Record<Station, AnswerView>
   steps: StepView[]
   moved: MovedView[]
+  /** What a finished card said when it was finished; it is shown instead of anything computed now. */
+  finished: Pick<FrozenCard, 'coreVersion' | 'evaluation' | 'states'> | null
+}
+
+/** All of a finished card that later code or records could otherwise change. */
+export interface FrozenCard {
+  coreVersion: string
+  evaluation: CardEvaluation
+  states: StepState[]
+  steps: StepView[]
+  position: PositionView
+  other: PositionView | null
+  carries: string
 }
 
 export interface BearingUse {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type pg from 'pg'
-import { mayAct, type AnswerView, type CardView, type JobSummary, type Me, type StepView } from '../contract/api.js'
+import { mayAct, type AnswerView, type CardView, type FrozenCard, type JobSummary, type Me, type StepView } from '../contract/api.js'
 import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js'
 import { problem, refusal, type Problem } from '../contract/problem.js'
 import { STATIONS, type CardAnswers, type IdentifyAnswers, type Station } from '../core/card/answers.js'
@@ -29,6 +29,8 @@ const blocked = (detail: string) => new Refused(problem(422, 'Not possible now',
 
 interface Card {
   job: jobs.JobRow
+  /** What it said when it was finished; null while it is open. */
+  frozen: FrozenCard | null
   place: Place
   views: Record<Station, AnswerView>
   answers: CardAnswers
@@ -37,7 +39,11 @@ interface Card {
 }
 
 export async function loadCard(query: Query, jobId: number, now: Date, lock = false): Promise<Card> {
-  const [job, views] = await Promise.all([jobs.findJob(query, jobId, lock), jobs.currentAnswers(query, jobId)])
+  const [job, views, frozen] = await Promise.all([
+    jobs.findJob(query, jobId, lock),
+    jobs.currentAnswers(query, jobId),
+    jobs.findFrozen(query, jobId),
+  ])
   if (!job) throw notFound('job')
   const [place, removed, causes] = await Promise.all([
     findPlace(query, job.positionId, now),
@@ -46,7 +52,7 @@ export async function loadCard(query: Query, jobId: number, now: Date, lock = fa
   ])
   const answers = fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data ?? {}])))
   const context = job.context ? withOwnRows(job.context, []) : cardContext(job, place!, { removed, causes })
-  return { job, place: place!, views, answers, context, evaluation: evaluateCard(answers, context) }
+  return { job, frozen, place: place!, views, answers, context, evaluation: frozen?.evaluation ?? evaluateCard(answers, context) }
 }
 
 /** Cards that were finished before the plant could add bearings know of none. */
@@ -103,19 +109,20 @@ function stepView(s: jobs.StepRow): StepView {
 }
 
 async function view(query: Query, card: Card): Promise<CardView> {
-  const { job, place, views } = card
+  const { job, frozen, place, views } = card
   const [steps, moved] = await Promise.all([jobs.listSteps(query, job.line.id), jobs.listMoved(query, job.line.id)])
   return {
     job: job.line,
     plant: job.plant,
-    position: place.position,
-    other: place.other,
-    carries: place.shaftLine.carries,
+    position: frozen?.position ?? place.position,
+    other: frozen ? frozen.other : place.other,
+    carries: frozen?.carries ?? place.shaftLine.carries,
     context: card.context,
     dutyVersion: job.dutyVersion,
     answers: views,
-    steps: steps.map(stepView),
+    steps: frozen?.steps ?? steps.map(stepView),
     moved,
+    finished: frozen && { coreVersion: frozen.coreVersion, evaluation: frozen.evaluation, states: frozen.states },
   }
 }
 
@@ -126,9 +133,37 @@ export async function cardView(pool: pg.Pool, jobId: number, now: Date): Promise
 /** Everything that goes on paper. */
 export async function paperOf(pool: pg.Pool, jobId: number, now: Date) {
   const card = await loadCard(pool, jobId, now)
-  const steps = await jobs.listSteps(pool, jobId)
-  const { answers, evaluation } = card
-  return { view: await view(pool, card), answers, evaluation, states: stepStates(evaluation, records(steps)) }
+  const { answers, evaluation, frozen } = card
+  const states = frozen?.states ?? stepStates(evaluation, records(await jobs.listSteps(pool, jobId)))
+  return { view: await view(pool, card), answers, evaluation, states, coreVersion: frozen?.coreVersion ?? CORE_VERSION }
+}
+
+/** Stores all that a finished card says, so that it reads the same whatever later code would compute. */
+async function freeze(query: Query, { job, place, evaluation }: Card, steps: jobs.StepRow[], at: Date): Promise<void> {
+  await jobs.addFrozen(query, job.line.id, at, {
+    coreVersion: CORE_VERSION,
+    evaluation,
+    states: stepStates(evaluation, records(steps)),
+    steps: steps.map(stepView),
+    position: place.position,
+    other: place.other,
+    carries: place.shaftLine.carries,
+  })
+}
+
+/**
+ * Cards that were finished before their evaluation was kept: each is computed once more and stored as it reads now. One
+ * that cannot be read is handed to `unreadable` and stays as it is.
+ */
+export async function freezeFinished(pool: pg.Pool, now: Date, unreadable: (jobId: number, error: unknown) => void): Promise<void> {
+  for (const id of await jobs.finishedUnfrozen(pool)) {
+    try {
+      const card = await loadCard(pool, id, now)
+      await freeze(pool, card, await jobs.listSteps(pool, id), now)
+    } catch (error) {
+      unreadable(id, error)
+    }
+  }
 }
 
 /** One change to an open card, in one transaction under a lock on the job; the body gives back the card when its answers changed. */
@@ -322,6 +357,7 @@ export async function finish(pool: pg.Pool, jobId: number, reason: string, me: M
     await jobs.setSummary(query, jobId, summaryOf(evaluation))
     await jobs.finishJob(query, jobId, at, context, questions + stops ? reason : '')
     await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designation: row.designation, reason })
+    await freeze(query, { ...card, place: (await findPlace(query, job.positionId, at))! }, steps, at)
     return view(query, await loadCard(query, jobId, at))
   })
 }

@@ -3,6 +3,7 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.js'
+import { freezeFinished } from './card.js'
 import { loadDemo } from './demo.js'
 import { prepareDatabase } from './prepare.js'
 import { createPool, setting } from './store/database.js'
@@ -24,6 +25,7 @@ if (wantsDemo && !loopback) throw new Error('the demo plant has known passwords 
 
 await prepareDatabase(url, join(root, 'src', 'server', 'migrations'))
 const pool = createPool(url)
+await freezeFinished(pool, now(), (job, error) => log.error({ job, err: error }, 'a finished card could not be read and is not kept'))
 const demo = wantsDemo && (await loadDemo(pool, now()))
 if (!wantsDemo && !(await anyPeople(pool))) {
   const code = await setting(pool, 'first-administrator-code', () => randomBytes(6).toString('hex'))

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import type { AnswerView, CardView, StepView } from '../../src/contract/api.js'
 import { problem } from '../../src/contract/problem.js'
 import { STATIONS, emptyAnswers, type Station } from '../../src/core/card/answers.js'
+import { evaluateCard } from '../../src/core/card/evaluate.js'
 import { bareContext } from '../../src/core/card/station.js'
 import { useCard } from '../../src/web/stores/card.js'
 import { useSession } from '../../src/web/stores/session.js'
@@ -34,6 +35,7 @@ class FakeServer {
       answers: Object.fromEntries(STATIONS.map((s) => [s, answer(s)])) as CardView['answers'],
       steps: [],
       moved: [],
+      finished: null,
     }
   }
 
@@ -239,6 +241,17 @@ describe('card store', () => {
     await until(() => card.saveState === 'saved')
     expect(server.view.steps[0]).to.deep.include({ key: 'seat', values: { seatMm: 60.01, note: 'round' } })
     expect(card.stepDrafts).to.deep.equal({})
+  })
+
+  it('a finished card shows what it said when it was finished, not what the core says now', () => {
+    const said = structuredClone(evaluateCard(emptyAnswers(), bareContext('drive', null)))
+    said.duty.headline = 'as it was'
+    const states = [{ key: 'isolate', fields: {}, outside: [], signed: true, movedUnder: [], holds: true, blocked: null }]
+    card.take({ ...server.view, finished: { coreVersion: '2020.1.1', evaluation: said, states } })
+    expect(card.evaluation.duty.headline).to.equal('as it was')
+    expect(card.stepStates).to.deep.equal(states)
+    card.take(server.view)
+    expect(card.evaluation.duty.headline).to.not.equal('as it was')
   })
 
   it('a viewer and a finished job are read only', () => {

@@ -1,4 +1,4 @@
-import type { CardAnswers, Station } from './answers.js'
+import { STATIONS, type CardAnswers, type Station } from './answers.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import type { CardContext, Figure, Question, StationCaution, StationResult } from './station.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
@@ -48,7 +48,7 @@ export function cardPlan(evaluation: CardEvaluation): PlanStep[] {
 }
 
 function stationsOf(evaluation: CardEvaluation): StationResult[] {
-  return Object.values(evaluation) as StationResult[]
+  return STATIONS.map((station) => evaluation[station])
 }
 
 export function figuresOf(evaluation: CardEvaluation): Map<string, Figure> {

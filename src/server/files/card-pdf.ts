@@ -1,7 +1,7 @@
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { CardView, StepView } from '../../contract/api.js'
 import { STATIONS, STATION_TITLE, type CardAnswers, type Station } from '../../core/card/answers.js'
-import { CORE_VERSION, cardPlan, cautionsOf, figuresOf, questionsOf, type CardEvaluation } from '../../core/card/evaluate.js'
+import { cardPlan, cautionsOf, figuresOf, questionsOf, type CardEvaluation } from '../../core/card/evaluate.js'
 import { figureText } from '../../core/card/figure-text.js'
 import type { PlanField, PlanStep } from '../../core/card/plan.js'
 import type { StepState } from '../../core/card/signing.js'
@@ -18,6 +18,7 @@ export interface CardPaper {
   answers: CardAnswers
   evaluation: CardEvaluation
   states: StepState[]
+  coreVersion: string
   units: UnitSystem
   printedAt: Date
 }
@@ -224,7 +225,7 @@ export function cardDocument(paper: CardPaper): TDocumentDefinitions {
       color: SOFT,
       columns: [
         {
-          text: `Printed ${time(printedAt)} UTC · core ${CORE_VERSION} · defers to local codes, the machine maker’s manual and licensed practice`,
+          text: `Printed ${time(printedAt)} UTC · core ${paper.coreVersion} · defers to local codes, the machine maker’s manual and licensed practice`,
           width: '*',
         },
         { text: `Card ${job.number} · ${page} of ${pages}`, width: 90, alignment: 'right' },

@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { ROUTES } from '../../contract/routes.js'
-import { CORE_VERSION } from '../../core/card/evaluate.js'
+import { STATIONS } from '../../core/card/answers.js'
 import { cardSection } from '../../core/drawing/card-section.js'
 import { DAY } from '../../core/drawing/palette.js'
 import { toSvg } from '../../core/drawing/svg.js'
@@ -21,14 +21,11 @@ export function fileRoutes({ pool, now }: ServerOptions): Router {
     sendFile(res, `card-${paper.view.job.number}.pdf`, 'application/pdf', await renderPdf(cardDocument(paper)))
   })
   route(router, ROUTES.cardJson, async ({ id, res }) => {
-    const { view, evaluation } = await paperOf(pool, id, now())
-    const stations = Object.fromEntries(Object.values(evaluation).map((s) => [s.station, s]))
-    sendFile(
-      res,
-      `card-${view.job.number}.json`,
-      'application/json',
-      JSON.stringify({ coreVersion: CORE_VERSION, ...view, stations }, null, 2),
-    )
+    const { view: card, evaluation, coreVersion } = await paperOf(pool, id, now())
+    const stations = Object.fromEntries(STATIONS.map((s) => [s, evaluation[s]]))
+    // What it said stands once, under its stations.
+    const { finished: _same, ...view } = card
+    sendFile(res, `card-${view.job.number}.json`, 'application/json', JSON.stringify({ coreVersion, ...view, stations }, null, 2))
   })
   route(router, ROUTES.sectionSvg, async ({ id, me, res }) => {
     const { view, evaluation, answers } = await paperOf(pool, id, now())

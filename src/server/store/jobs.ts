@@ -1,4 +1,4 @@
-import type { AnswerView, JobLine, JobSummary, MovedView } from '../../contract/api.js'
+import type { AnswerView, FrozenCard, JobLine, JobSummary, MovedView } from '../../contract/api.js'
 import type { StepValues } from '../../contract/card.js'
 import { STATIONS, type CardAnswers, type Station } from '../../core/card/answers.js'
 import type { CardContext } from '../../core/card/station.js'
@@ -259,4 +259,31 @@ export async function acceptStep(query: Query, jobId: number, key: string, reaso
     personId,
     reason,
   ])
+}
+
+export async function findFrozen(query: Query, jobId: number): Promise<FrozenCard | null> {
+  const row = await one<{ coreVersion: string; card: Omit<FrozenCard, 'coreVersion'> }>(
+    query,
+    'SELECT core_version AS "coreVersion", card FROM finished_card WHERE job_id = $1',
+    [jobId],
+  )
+  return row && { coreVersion: row.coreVersion, ...row.card }
+}
+
+/** Kept once; what stands there already stays. */
+export async function addFrozen(query: Query, jobId: number, at: Date, { coreVersion, ...card }: FrozenCard): Promise<void> {
+  await execute(
+    query,
+    'INSERT INTO finished_card (job_id, core_version, frozen_at, card) VALUES ($1, $2, $3, $4) ON CONFLICT (job_id) DO NOTHING',
+    [jobId, coreVersion, at, JSON.stringify(card)],
+  )
+}
+
+/** Finished jobs whose card is not kept yet, oldest first. */
+export async function finishedUnfrozen(query: Query): Promise<number[]> {
+  const found = await rows<{ id: number }>(
+    query,
+    "SELECT id FROM job WHERE status = 'finished' AND NOT EXISTS (SELECT 1 FROM finished_card f WHERE f.job_id = job.id) ORDER BY id",
+  )
+  return found.map((r) => r.id)
 }

@@ -44,7 +44,8 @@ export const useCard = defineStore('card', {
     conflict: null as { station: Station; theirs: AnswerView } | null,
   }),
   getters: {
-    evaluation: (state): CardEvaluation => evaluateCard(state.answers, state.view?.context ?? bareContext('drive', null)),
+    evaluation: (state): CardEvaluation =>
+      state.view?.finished?.evaluation ?? evaluateCard(state.answers, state.view?.context ?? bareContext('drive', null)),
     cautions(): ReturnType<typeof cautionsOf> {
       return cautionsOf(this.evaluation)
     },
@@ -64,7 +65,7 @@ export const useCard = defineStore('card', {
     },
     /** Judgement of the steps as typed; the server judges again when one is signed. */
     stepStates(): ReturnType<typeof stepStates> {
-      return stepStates(this.evaluation, this.stepRecords)
+      return this.view?.finished?.states ?? stepStates(this.evaluation, this.stepRecords)
     },
   },
   actions: {
