@@ -5,9 +5,11 @@ import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js
 import { problem, refusal, type Problem } from '../contract/problem.js'
 import { STATIONS, type CardAnswers, type IdentifyAnswers, type Station } from '../core/card/answers.js'
 import type { CardContext, PositionPast } from '../core/card/station.js'
-import { CORE_VERSION, cardPlan, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
+import { cardPlan, cautionsOf, evaluateCard, movedFigures, questionsOf, type CardEvaluation } from '../core/card/evaluate.js'
 import { signature, stepStates, type StepRecord } from '../core/card/signing.js'
-import { findBearing, type Bearing } from '../core/catalogue/catalogue.js'
+import type { Bearing } from '../core/catalogue/catalogue.js'
+import { findMarked } from '../core/identify/marked.js'
+import { CORE_VERSION } from '../core/version.js'
 import type { Material } from '../core/materials.js'
 import { inUnits } from '../core/units/quantities.js'
 import { audit, transaction, type Query } from './store/database.js'
@@ -243,7 +245,7 @@ export async function saveAnswer(
     const answers = { ...card.answers, [station]: parsed.data }
     const named = station === 'identify' ? (parsed.data as IdentifyAnswers).designation : null
     const context =
-      named && !findBearing(named) ? withOwnRows(card.context, await ownBearings(query, [named.trim().toUpperCase()])) : card.context
+      named && !findMarked(named) ? withOwnRows(card.context, await ownBearings(query, [named.trim().toUpperCase()])) : card.context
     const evaluation = evaluateCard(answers, context)
     const values = (e: CardEvaluation, name: Station) => JSON.stringify(e[name].figures.map((f) => f.value))
     const moves = (name: Station) => name === station || values(evaluation, name) !== values(card.evaluation, name)

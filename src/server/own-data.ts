@@ -13,7 +13,7 @@ import {
 import { problem } from '../contract/problem.js'
 import { sizes } from '../core/catalogue/catalogue.js'
 import { plainName } from '../core/catalogue/designation.js'
-import { ownRow, usualForm } from '../core/catalogue/own-row.js'
+import { ownRowOf } from '../core/catalogue/own-row.js'
 import { letterTable, type Letters } from '../core/identify/letters.js'
 import { rackNames, readMarking, type RackNames } from '../core/identify/marking.js'
 import { InputError } from '../core/result.js'
@@ -93,7 +93,7 @@ function settled(kind: OwnKind, entry: Entry, rack: Rack): Entry {
       throw new Wrong('designation', `${taken.row.designation} is in the catalogue; enter a maker's figures over it instead`)
     const whole = { ...own, designation }
     try {
-      wholeRow(whole)
+      ownRowOf(whole)
     } catch (error) {
       if (error instanceof InputError) throw new Wrong(error.field, error.allowed)
       throw error
@@ -109,11 +109,9 @@ function settled(kind: OwnKind, entry: Entry, rack: Rack): Entry {
   return { ...entry, marking: upper(entry.marking), shelf: upper(entry.shelf) }
 }
 
-const wholeRow = (own: OwnEntry<'bearings'>) => ownRow({ ...own, form: own.form ?? usualForm(own.family) })
-
 /** Own bearings lie with their whole row, stock with the row and features that its marking means. */
 function withRow(kind: OwnKind, entry: Entry, rack: Rack): Entry {
-  if (kind === 'bearings') return { ...entry, row: wholeRow(entry as OwnEntry<'bearings'>) }
+  if (kind === 'bearings') return { ...entry, row: ownRowOf(entry as OwnEntry<'bearings'>) }
   if (kind !== 'stock') return entry
   const { row, features } = rowOf(rack, 'marking', String(entry.marking))
   return { ...entry, designation: row.designation, features }

@@ -55,9 +55,16 @@ const WORKED: [string, object, string, number | string | boolean, number?][] = [
   ['clearance-group', { family: 'spherical-roller', boreMm: 80, taperedBore: true, group: 'N' }, 'minUm', 70],
   // 20 + (30 + 24) / (0.012 · 60) = 95; 5 mm bores take the 20 µm floor.
   ['heating-temperature', { boreMm: 60, interferenceUm: 30, shaftTemperatureC: 20 }, 'ringTemperatureC', 95],
-  ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'ringTemperatureC', 18 + 45 / 0.48],
-  ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'setTemperatureC', 115],
-  ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'withinLimit', false],
+  ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'ringTemperatureC', 18 + 41 / 0.48],
+  ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'setC', 105],
+  ['heating-temperature', { boreMm: 40, interferenceUm: 25, shaftTemperatureC: 18 }, 'withinLimit', true],
+  ['heating-temperature', { boreMm: 40, interferenceUm: 35, shaftTemperatureC: 20 }, 'withinLimit', false],
+  ['heating-temperature', { boreMm: 40, interferenceUm: 35, shaftTemperatureC: 20 }, 'setC', 110],
+  ['heating-temperature', { boreMm: 40, interferenceUm: 35, shaftTemperatureC: 20 }, 'clearanceLeftUm', 90 * 0.48 - 35],
+  ['heating-temperature', { boreMm: 10, interferenceUm: 5, shaftTemperatureC: 20 }, 'mountingClearanceUm', 6],
+  // 106.6 °C is within 108, though rounded up it would be 110.
+  ['heating-temperature', { boreMm: 60, interferenceUm: 38.35, shaftTemperatureC: 20, limitC: 108 }, 'withinLimit', true],
+  ['heating-temperature', { boreMm: 60, interferenceUm: 38.35, shaftTemperatureC: 20, limitC: 108 }, 'setC', 108],
   // 1000 mm, 60 K on carbon steel against 40 K on cast iron: 1000 (702 − 420)e-6.
   [
     'thermal-growth',
@@ -245,11 +252,15 @@ describe('laws', () => {
   it('heating and chilling are inverse to their temperature difference', () => {
     fc.assert(
       fc.property(fc.double({ min: 10, max: 400, noNaN: true }), fc.double({ min: 0, max: 200, noNaN: true }), (boreMm, U) => {
-        const v = values('heating-temperature', { boreMm, interferenceUm: U, shaftTemperatureC: 20 }) as Record<string, number>
+        const v = values('heating-temperature', { boreMm, interferenceUm: U, shaftTemperatureC: 20 }) as Record<
+          string,
+          number | boolean
+        > as Record<string, number>
         return (
           Math.abs((v.ringTemperatureC! - 20) * 0.012 * boreMm - U - v.mountingClearanceUm!) < 1e-6 &&
-          v.setTemperatureC! >= v.ringTemperatureC! - 1e-6 &&
-          v.setTemperatureC! < v.ringTemperatureC! + 5
+          v.setC! <= 110 &&
+          (v.withinLimit ? v.setC! >= v.ringTemperatureC! - 1e-6 && v.setC! < v.ringTemperatureC! + 5 : v.setC === 110) &&
+          Math.abs((v.setC! - 20) * 0.012 * boreMm - U - v.clearanceLeftUm!) < 1e-6
         )
       }),
     )

@@ -139,10 +139,10 @@ describe('shaft line', () => {
 })
 
 describe('fit charts', () => {
-  const seat = (kind: 'shaft' | 'housing', sizeMm: number, toleranceClass: string) => ({
-    ...fit({ seat: kind, sizeMm, toleranceClass, accuracy: 'normal', family: row.family }).values,
-    toleranceClass,
-  })
+  const seat = (kind: 'shaft' | 'housing', sizeMm: number, toleranceClass: string) => {
+    const grip = fit({ seat: kind, sizeMm, toleranceClass, accuracy: 'normal', family: row.family }).values
+    return { toleranceClass, seatUpperUm: grip.seatUpperUm, seatLowerUm: grip.seatLowerUm, grip }
+  }
   const um = (v: number) => v.toFixed(0)
   it('puts both seats on one micrometre scale', () => {
     const drawing = toleranceZones(seat('shaft', 60, 'k5'), seat('housing', 130, 'H7'), 640, 140, um)
@@ -154,6 +154,12 @@ describe('fit charts', () => {
     expect(heights[1]! / heights[0]!).to.be.closeTo(13 / 15, 0.02)
     expect(heights[3]! / heights[2]!).to.be.closeTo(40 / 18, 0.02)
     expect(texts(drawing)).to.include.members(['+15', '+2', '-18', '+40', 'shaft k5', 'housing H7'])
+  })
+  it('shows what is clamped without a ring, and no shaft where its size is not known', () => {
+    const clamped = { ...seat('shaft', 60, 'h9'), grip: null }
+    const zones = (drawing: ReturnType<typeof toleranceZones>) => drawing.primitives.filter((p) => p.kind === 'path').length
+    expect(zones(toleranceZones(clamped, seat('housing', 130, 'H7'), 640, 140, um))).to.equal(3)
+    expect(zones(toleranceZones(null, seat('housing', 130, 'H7'), 640, 140, um))).to.equal(2)
   })
   it('lets the clearance fall from as bought to hot over a line at zero', () => {
     const { stages } = operatingClearance({

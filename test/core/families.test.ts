@@ -79,7 +79,7 @@ describe('a card of every family', () => {
     ['22212', 'table', 'known', 'runs free', { axialLoadN: 200 }],
     ['22212 K', 'table', 'known', 'drive-up open', { axialLoadN: 200 }],
     ['24024 K30', 'table', 'known', 'drive-up open', { axialLoadN: 200 }],
-    ['23060', 'sheet', 'known', 'clearance open', {}],
+    ['23060', 'table', 'known', 'runs free', {}],
     ['C 2212', 'sheet', 'known', 'clearance open', {}],
     ['51212', 'setting', 'known', 'set when mounted', { radialLoadN: 0, axialLoadN: 3000 }],
     ['29412', 'setting', 'known', 'set when mounted', { radialLoadN: 200, axialLoadN: 9000 }],
@@ -113,7 +113,8 @@ describe('a card of every family', () => {
     const e = card('HK 2016')
     expect(e.fit.shaft).to.equal(null)
     expect(asked(e, 'fit')).to.include('shaft-raceway')
-    expect(e.fit.reason).to.contain('the shaft is its raceway')
+    expect(e.fit.reason).to.contain('The shaft is the raceway')
+    expect(card('RNA 4912').fit.reason).to.contain('the shaft is its raceway')
     expect(e.mount.verdict.word).to.equal('waiting')
   })
   it('where no table is held it asks for the sheet and gives no figure', () => {

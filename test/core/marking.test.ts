@@ -130,8 +130,8 @@ describe('marking reader', () => {
     expect(pieces.map((p) => p.kind)).to.deep.equal(['number', 'closure', 'clearance'])
     expect(pieces[0]!.meaning).to.contain('bore 40 mm, 80 × 18 mm')
     expect(pieces[1]!.meaning).to.contain('contact seal on both sides')
-    const odd = read('6208 XQ7')[0]!
-    expect(odd).to.include({ unknown: 'XQ7', completed: '6208 XQ7' })
+    const odd = read('6208 QX7')[0]!
+    expect(odd).to.include({ unknown: 'QX7', completed: '6208 QX7' })
     expect(odd.pieces[1]!.meaning).to.contain('find out')
     expect(
       read('7208')[0]!

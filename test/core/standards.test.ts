@@ -1,7 +1,8 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { isThrust } from '../../src/core/catalogue/families.js'
-import { catalogue, bearing } from '../../src/core/catalogue/catalogue.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
+import { bearing } from '../../src/core/identify/marked.js'
 import type { Family } from '../../src/core/catalogue/families.js'
 import { CLEARANCE_GROUPS, clearanceGroup, type ClearanceGroup } from '../../src/core/fits/clearance-group.js'
 import { fit } from '../../src/core/fits/fit.js'
@@ -14,7 +15,7 @@ import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { f0Ball, fcBall } from '../../src/core/ratings/load-rating.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../src/core/tolerances/iso286-tables.js'
 import { standardToleranceUm, tolerance } from '../../src/core/tolerances/iso286.js'
-import { ACCURACIES, ringTolerance } from '../../src/core/tolerances/ring.js'
+import { METRIC_ACCURACIES, ringTolerance } from '../../src/core/tolerances/ring.js'
 import { CYLINDRICAL_ROWS, DEEP_GROOVE_ROWS, SPHERICAL_ROWS, SPHERICAL_TAPERED_ROWS } from './tables/clearance.js'
 import { GRADES, LIMITS } from './tables/limits.js'
 import { INSERT_BORES, RING_TABLES } from './tables/rings.js'
@@ -41,7 +42,7 @@ describe('printed tables', () => {
   for (const { ring, family, rows } of RING_TABLES) {
     for (const [sizeMm, ...widths] of rows) {
       it(`${ring} ring, ${family}, ${sizeMm} mm`, () => {
-        ACCURACIES.forEach((accuracy, i) => {
+        METRIC_ACCURACIES.forEach((accuracy, i) => {
           const ask = () => ringTolerance({ ring, sizeMm, accuracy, family }).values
           if (widths[i] === null) expect(ask, accuracy).to.throw('is held up to')
           else expect(ask(), accuracy).to.deep.equal({ upperUm: 0, lowerUm: -widths[i]! })

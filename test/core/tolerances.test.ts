@@ -111,9 +111,9 @@ describe('ring tolerances', () => {
   }
   it('refuses a class that is not made and a size outside the table', () => {
     expect(() => ringTolerance({ ring: 'inner', sizeMm: 40, accuracy: '5', family: 'insert-ball' })).to.throw(InputError, 'ISO 9628')
-    expect(() => ringTolerance({ ring: 'outer', sizeMm: 900, accuracy: 'normal', family: 'deep-groove-ball' })).to.throw(
+    expect(() => ringTolerance({ ring: 'outer', sizeMm: 900, accuracy: '5', family: 'deep-groove-ball' })).to.throw(
       InputError,
-      '500 mm',
+      'held up to 800 mm; beyond it take the limits from the maker’s sheet',
     )
   })
 })

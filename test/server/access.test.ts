@@ -1,5 +1,6 @@
 import { expect } from 'chai'
 import { ROLES } from '../../src/contract/api.js'
+import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
@@ -112,7 +113,7 @@ describe('access', () => {
     const refused = await client.post('/calculations/tolerance', { sizeMm: -1, toleranceClass: 'k5' })
     expect(refused.status).to.equal(422)
     expect(refused.body.errors[0].field).to.equal('sizeMm')
-    expect((await client.get('/calculations')).body).to.have.length(17)
+    expect((await client.get('/calculations')).body).to.have.length(CALCULATIONS.length)
   })
 
   it('answers nonsense plainly: unknown addresses, huge bodies, broken JSON', async () => {

@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { freeRingRoom } from '../../core/arrangement/free-ring.js'
 import { thermalGrowth } from '../../core/arrangement/growth.js'
-import { bearing } from '../../core/catalogue/catalogue.js'
 import { clearanceGroup } from '../../core/fits/clearance-group.js'
 import { fit } from '../../core/fits/fit.js'
 import { operatingClearance } from '../../core/fits/operating-clearance.js'
 import { recommendFit } from '../../core/fits/recommend.js'
 import { identify } from '../../core/identify/identify.js'
+import { bearing } from '../../core/identify/marked.js'
 import { diagnose } from '../../core/inspection/diagnose.js'
 import { ratingLife } from '../../core/life/rating-life.js'
 import { regreasing } from '../../core/lubrication/regreasing.js'
@@ -15,7 +16,7 @@ import { equivalentLoad } from '../../core/ratings/equivalent-load.js'
 import { loadRating } from '../../core/ratings/load-rating.js'
 import { InputError, type Result } from '../../core/result.js'
 import { tolerance } from '../../core/tolerances/iso286.js'
-import { ringTolerance } from '../../core/tolerances/ring.js'
+import { accuracyOf, ringTolerance } from '../../core/tolerances/ring.js'
 import { problem, refusal, type Problem } from '../problem.js'
 import * as s from './schemas.js'
 
@@ -45,8 +46,18 @@ function define<I extends z.ZodType, V extends z.ZodType>(
 function operating(input: z.output<typeof s.operatingInput>): Result<z.output<typeof s.operatingValues>> {
   const { designation, ...rest } = input
   if (designation !== undefined) {
-    const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = bearing({ designation }).values
-    return operatingClearance({ ...rest, family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm })
+    const row = bearing({ designation }).values
+    const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm, boreTaper } = row
+    return operatingClearance({
+      ...rest,
+      family,
+      boreMm,
+      outsideMm,
+      innerRacewayMm,
+      outerRacewayMm,
+      accuracy: accuracyOf(row, rest.accuracy),
+      taperedBore: rest.taperedBore ?? boreTaper !== null,
+    })
   }
   const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = rest
   for (const [field, value] of Object.entries({ family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm })) {
@@ -69,7 +80,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   define(
     'ring-tolerance',
     'Limits of a bearing ring',
-    ['ISO 492:2014', 'ISO 199:2014', 'ISO 9628'],
+    ['ISO 492:2014', 'ISO 199:2014', 'ISO 9628', 'ANSI/ABMA 19.2'],
     s.ringToleranceInput,
     s.limitsValues,
     ringTolerance,
@@ -134,6 +145,14 @@ export const CALCULATIONS: readonly Calculation[] = [
     s.growthInput,
     s.growthValues,
     thermalGrowth,
+  ),
+  define(
+    'free-ring-room',
+    'Where the free ring stands and the room it needs',
+    ['engineering practice'],
+    s.freeRingInput,
+    s.freeRingValues,
+    freeRingRoom,
   ),
   define('press-force', 'Cold press force and hoop stress', ['Lamé'], s.pressInput, s.pressValues, pressForce),
   define(

@@ -11,7 +11,7 @@ import { FINDING_NAMES } from '../../core/inspection/findings.js'
 import { SCHOOLS } from '../../core/lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION } from '../../core/lubrication/tables.js'
 import { MATERIAL_NAMES } from '../../core/materials.js'
-import { ARRANGEMENTS } from '../../core/ratings/equivalent-load.js'
+import { ARRANGEMENTS, DIMENSION_SERIES } from '../../core/ratings/equivalent-load.js'
 import { ACCURACIES } from '../../core/tolerances/ring.js'
 import { keysOf, namesOf } from '../names.js'
 
@@ -26,7 +26,7 @@ const toleranceClass = z.string().min(1).max(8)
 const range = z.tuple([number, number])
 const readings = z.array(number).max(64)
 const loadBands = z.enum(LOAD_BAND_NAMES)
-const seat = z.strictObject({ toleranceClass: toleranceClass.optional(), deviationUm: range.optional() })
+const seat = z.strictObject({ toleranceClass: toleranceClass.optional(), deviationUm: range.optional(), material: material.optional() })
 
 export const toleranceInput = z.strictObject({ sizeMm: number, toleranceClass })
 export const limitsValues = z.object({ upperUm: number, lowerUm: number })
@@ -55,6 +55,8 @@ export const fitOptions = z.strictObject({
   heatThroughShaft: z.boolean().optional(),
   precise: z.boolean().optional(),
   sleeve: z.boolean().optional(),
+  drawnCup: z.boolean().optional(),
+  axialOnly: z.boolean().optional(),
   loadBands: loadBands.optional(),
 })
 export const recommendInput = z.strictObject({
@@ -105,6 +107,8 @@ export const operatingValues = z.object({
   p025Um: number,
   p975Um: number,
   shareBelowZero: number,
+  shaftHotUm: range.readonly(),
+  housingHotUm: range.readonly(),
   stages: z.array(z.object({ name: z.string(), minUm: number, maxUm: number, p025Um: number, p975Um: number })),
 })
 
@@ -129,6 +133,7 @@ export const equivalentInput = z.strictObject({
   f0: number.optional(),
   rows: number.optional(),
   arrangement: z.enum(ARRANGEMENTS).optional(),
+  dimensionSeries: z.enum(DIMENSION_SERIES).optional(),
 })
 export const equivalentValues = z.object({ equivalentLoadN: number, staticEquivalentLoadN: number, e: number })
 
@@ -154,6 +159,8 @@ export const bearingValues = z.object({
   innerWidthMm: number.nullable(),
   outerWidthMm: number.nullable(),
   chamferMm: number,
+  innerChamferMm: number,
+  outerChamferMm: number,
   boreTaper: z.enum(['1:12', '1:30']).nullable(),
   elements: number,
   elementDiameterMm: number,
@@ -171,6 +178,8 @@ export const bearingValues = z.object({
   massKg: number,
   shaftShoulderMm: range.readonly(),
   housingShoulderMm: range.readonly(),
+  shaftFilletMm: number,
+  housingFilletMm: number,
   filletMm: number,
   greaseSpeedRpm: number,
   oilSpeedRpm: number,
@@ -233,6 +242,14 @@ export const growthInput = z.strictObject({
 })
 export const growthValues = z.object({ growthMm: number, quickRuleMm: number.optional(), quickRuleRiseK: number.optional() })
 
+export const freeRingInput = z.strictObject({
+  growthMm: number,
+  coldShrinkMm: number.optional(),
+  playMm: number,
+  leastBehindMm: number.optional(),
+})
+export const freeRingValues = z.object({ behindMm: number, aheadMm: number, neededMm: number, enough: z.boolean() })
+
 export const pressInput = z.strictObject({
   boreMm: number,
   racewayDiameterMm: number,
@@ -253,8 +270,9 @@ export const heatingInput = z.strictObject({
 })
 export const heatingValues = z.object({
   ringTemperatureC: number,
-  setTemperatureC: number,
+  setC: number,
   mountingClearanceUm: number,
+  clearanceLeftUm: number,
   withinLimit: z.boolean(),
 })
 
@@ -274,6 +292,7 @@ export const regreasingInput = z.strictObject({
 })
 export const regreasingValues = z.object({
   intervalH: number,
+  governingIntervalH: number.nullable(),
   quantityG: number,
   centreQuantityG: number,
   factors: z.object({ K: number, Ft: number, Fc: number, Fm: number, Fv: number, Fp: number }),
@@ -293,6 +312,7 @@ export const diagnoseInput = z.strictObject({
       floatShort: flag,
       temperatureC: number.optional(),
       inverterDrive: flag,
+      weldedNear: flag,
       beltDrive: flag,
       regreasingRatio: number.optional(),
       greasesMixed: flag,

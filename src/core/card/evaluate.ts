@@ -12,9 +12,6 @@ import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
 
-/** Version of the computation; stored with every result, so that a figure can be traced to the code that made it. */
-export const CORE_VERSION = '2026.11.2'
-
 export interface CardEvaluation {
   identify: IdentifyResult
   duty: DutyResult

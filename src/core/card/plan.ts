@@ -1,6 +1,6 @@
 import type { Bearing } from '../catalogue/catalogue.js'
 import { groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
-import type { FitValues } from '../fits/fit.js'
+import type { FitSeat } from './stations/fit.js'
 import type { HeatingValues } from '../mounting/temperatures.js'
 import { q, type Quantity } from '../units/quantities.js'
 import type { MountMethod } from './answers.js'
@@ -32,10 +32,18 @@ export interface PlanStep {
 
 export interface PlanInput {
   row: Bearing
-  method: MountMethod
   group: ClearanceGroup | null
-  shaft: FitValues & { toleranceClass: string }
-  housing: FitValues & { toleranceClass: string }
+  shaft: FitSeat
+  housing: FitSeat
+  /** How the ring gets onto its seat. */
+  moving: PlanStep[]
+  /** It stands against a shoulder, which is felt all round. */
+  shoulder: boolean
+}
+
+export interface MovingInput {
+  row: Bearing
+  method: MountMethod
   forceN: number | null
   heat: HeatingValues
   limitC: number
@@ -47,19 +55,23 @@ const FORCE_MARGIN = 1.5
 /** A feeler of 0.03 mm must not go in anywhere between ring and shoulder. Engineering practice. */
 const SHOULDER_GAP_MM = 0.03
 
-function seatField(key: string, label: string, sizeMm: number, seat: FitValues): PlanField {
+function seatField(key: string, label: string, seat: FitSeat): PlanField {
   return {
     key,
     label,
     kind: 'number',
     quantity: 'length',
     decimals: 3,
-    min: sizeMm + seat.seatLowerUm / 1000,
-    max: sizeMm + seat.seatUpperUm / 1000,
+    min: seat.sizeMm + seat.seatLowerUm / 1000,
+    max: seat.sizeMm + seat.seatUpperUm / 1000,
   }
 }
 
-function movingSteps(input: PlanInput): PlanStep[] {
+/** A ring heated to its limit may be this much under it when it is measured, K. Engineering practice. */
+const UNDER_LIMIT_K = 5
+
+/** How a ring that its fit will hold gets onto its seat: by press, heat or chilled shaft. Source: engineering practice. */
+export function movingSteps(input: MovingInput): PlanStep[] {
   const { row, method, forceN, heat, limitC, chillToC } = input
   const bearingFigures = ['identify.designation', 'fit.shaftInterference']
   if (method === 'press') {
@@ -90,7 +102,7 @@ function movingSteps(input: PlanInput): PlanStep[] {
     return [
       {
         key: 'heat',
-        title: `Heat the bearing to ${q(heat.setTemperatureC, 'temperature')}`,
+        title: `Heat the bearing to ${q(heat.setC, 'temperature')}`,
         doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
         tool: 'bearing heater, contact probe',
         fields: [
@@ -99,7 +111,7 @@ function movingSteps(input: PlanInput): PlanStep[] {
             label: 'Temperature of the inner ring',
             kind: 'number',
             quantity: 'temperature',
-            min: heat.ringTemperatureC,
+            min: heat.withinLimit ? heat.ringTemperatureC : limitC - UNDER_LIMIT_K,
             max: limitC,
           },
         ],
@@ -133,10 +145,62 @@ function movingSteps(input: PlanInput): PlanStep[] {
   ]
 }
 
+/** An insert bearing slides onto its shaft and is locked there; it is never pressed or driven. Source: engineering practice. */
+export function slidingSteps(hold: 'screws' | 'collar'): PlanStep[] {
+  const restsOn = ['identify.designation', 'fit.shaftClass']
+  return [
+    {
+      key: 'slide',
+      title: 'Slide it onto the shaft',
+      doing:
+        'By hand, with its housing, as far as the drawing says. If it will not slide, dress the shaft; never drive or press it, the blow goes through the balls.',
+      tool: 'hands, fine file',
+      fields: [{ key: 'slides', label: 'Slides to its place by hand', kind: 'check', quantity: 'text' }],
+      restsOn,
+    },
+    hold === 'screws'
+      ? {
+          key: 'lock',
+          title: 'Bolt the housing, then tighten the screws',
+          doing:
+            'Turn the shaft by hand while the housing is bolted, so that the insert finds its own line. Then both screws in turn, to the torque of the housing’s sheet.',
+          tool: 'torque key',
+          fields: [{ key: 'torqued', label: 'Both screws at their torque', kind: 'check', quantity: 'text' }],
+          restsOn,
+        }
+      : {
+          key: 'lock',
+          title: 'Bolt the housing, then lock the collar',
+          doing:
+            'Turn the collar in the direction in which the shaft turns until it grips, knock it tight with a drift in its hole, then its screw. Not for shafts that reverse.',
+          tool: 'drift, hammer, hexagon key',
+          fields: [{ key: 'locked', label: 'Collar locked in the direction of turning', kind: 'check', quantity: 'text' }],
+          caution: 'Eye protection for every blow.',
+          restsOn,
+        },
+  ]
+}
+
 /** The ordered steps from isolation to the first free turn. Source: engineering practice, see docs/methods.md. */
 export function mountingPlan(input: PlanInput): PlanStep[] {
-  const { row, group, shaft, housing } = input
+  const { row, group, shaft, housing, moving } = input
   const name = `${row.designation}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
+  const bore: PlanStep = {
+    key: 'bore',
+    title: `Measure the housing seat, ${row.outsideMm} ${housing.toleranceClass}`,
+    doing: 'Clean the bore. Two planes, four directions; write down the mean.',
+    tool: 'bore gauge, zero checked',
+    fields: [seatField('boreMm', 'Housing seat diameter', housing)],
+    restsOn: ['identify.designation', 'fit.housingClass'],
+  }
+  const shoulder: PlanStep = {
+    key: 'shoulder',
+    title: 'Feel all round the shoulder',
+    doing: `After cooling to room temperature. A feeler of ${q(SHOULDER_GAP_MM, 'gap')} must not go in anywhere; tighten the nut again.`,
+    tool: 'feeler gauge',
+    fields: [{ key: 'gapMm', label: 'Largest gap at the shoulder', kind: 'number', quantity: 'gap', min: 0, max: SHOULDER_GAP_MM }],
+    restsOn: ['identify.designation'],
+  }
   return [
     {
       key: 'isolate',
@@ -149,20 +213,13 @@ export function mountingPlan(input: PlanInput): PlanStep[] {
     },
     {
       key: 'seat',
-      title: `Measure the shaft seat, ${row.boreMm} ${shaft.toleranceClass}`,
+      title: `Measure the shaft seat, ${shaft.sizeMm} ${shaft.toleranceClass}`,
       doing: 'Clean and deburr. Two planes, four directions; write down the mean. Let shaft and micrometer reach the same temperature.',
       tool: 'outside micrometer, zero checked',
-      fields: [seatField('seatMm', 'Shaft seat diameter', row.boreMm, shaft)],
+      fields: [seatField('seatMm', 'Shaft seat diameter', shaft)],
       restsOn: ['identify.designation', 'fit.shaftClass'],
     },
-    {
-      key: 'bore',
-      title: `Measure the housing seat, ${row.outsideMm} ${housing.toleranceClass}`,
-      doing: 'Clean the bore. Two planes, four directions; write down the mean.',
-      tool: 'bore gauge, zero checked',
-      fields: [seatField('boreMm', 'Housing seat diameter', row.outsideMm, housing)],
-      restsOn: ['identify.designation', 'fit.housingClass'],
-    },
+    ...(housing.grip ? [bore] : []),
     {
       key: 'unpack',
       title: `Unpack ${name} and read its marking`,
@@ -172,15 +229,8 @@ export function mountingPlan(input: PlanInput): PlanStep[] {
       caution: row.massKg > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
       restsOn: ['identify.designation'],
     },
-    ...movingSteps(input),
-    {
-      key: 'shoulder',
-      title: 'Feel all round the shoulder',
-      doing: `After cooling to room temperature. A feeler of ${q(SHOULDER_GAP_MM, 'gap')} must not go in anywhere; tighten the nut again.`,
-      tool: 'feeler gauge',
-      fields: [{ key: 'gapMm', label: 'Largest gap at the shoulder', kind: 'number', quantity: 'gap', min: 0, max: SHOULDER_GAP_MM }],
-      restsOn: ['identify.designation'],
-    },
+    ...moving,
+    ...(input.shoulder ? [shoulder] : []),
     {
       key: 'turn',
       title: 'Turn by hand',

@@ -29,7 +29,10 @@ export interface Bearing {
   /** Of the inner (or shaft) ring and of the outer ring, where they differ from the width. */
   innerWidthMm: number | null
   outerWidthMm: number | null
+  /** Smallest permitted chamfer, r of the general plan; each ring's own beside it where a ring differs. */
   chamferMm: number
+  innerChamferMm: number
+  outerChamferMm: number
   boreTaper: BoreTaper | null
   elements: number
   elementDiameterMm: number
@@ -52,7 +55,9 @@ export interface Bearing {
   shaftShoulderMm: readonly [number, number]
   /** Least and largest diameter of the housing shoulder. */
   housingShoulderMm: readonly [number, number]
-  /** Largest fillet of shaft and housing at the ring. */
+  /** Largest fillet at the inner ring's shoulder, at the outer ring's, and the smaller of both. */
+  shaftFilletMm: number
+  housingFilletMm: number
   filletMm: number
   greaseSpeedRpm: number
   oilSpeedRpm: number
@@ -87,6 +92,8 @@ export const FIGURE_FIELDS = [
   'innerWidthMm',
   'outerWidthMm',
   'chamferMm',
+  'innerChamferMm',
+  'outerChamferMm',
   'boreTaper',
   'contactAngleDeg',
   'elements',
@@ -103,6 +110,8 @@ export const FIGURE_FIELDS = [
   'massKg',
   'shaftShoulderMm',
   'housingShoulderMm',
+  'shaftFilletMm',
+  'housingFilletMm',
   'filletMm',
   'greaseSpeedRpm',
   'oilSpeedRpm',

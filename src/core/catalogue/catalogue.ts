@@ -1,7 +1,6 @@
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import { loadFactors } from '../ratings/equivalent-load.js'
-import { loadRating, rateGeometry } from '../ratings/load-rating.js'
-import { InputError, Sheet, type Result } from '../result.js'
+import { rateGeometry } from '../ratings/load-rating.js'
 import type { Bearing } from './bearing.js'
 import { inchNames, plainName } from './designation.js'
 import { ratingSpread } from './families.js'
@@ -39,6 +38,8 @@ function rowOf(o: Outline): Bearing {
     innerWidthMm: o.innerWidthMm,
     outerWidthMm: o.outerWidthMm,
     chamferMm: o.chamferMm,
+    innerChamferMm: o.innerChamferMm,
+    outerChamferMm: o.outerChamferMm,
     boreTaper: o.boreTaper,
     elements,
     elementDiameterMm,
@@ -129,45 +130,6 @@ export function findBearing(designation: string, own: readonly Bearing[] = []): 
 
 /** What is in the catalogue, in a sentence. */
 export const HELD = `deep groove 618, 619, 160, 60, 62, 63, 64, 42, 43; angular contact 70, 72, 73, 32, 33; self-aligning 12, 13, 22, 23; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23; needle NA 48, 49, 69, HK, BK; tapered 302 to 332 and inch sets; spherical 213 to 241; toroidal C 22 to C 41; thrust 511, 512, 513, 293, 294; insert UC, UEL, UK`
-
-/**
- * One row of the catalogue by designation, read leniently (`NU 210` = `nu210` = `NU-210`; a clearance mark may follow).
- * @throws InputError when no row bears the name. Source: ISO 15, 355, 104, 1206, 3245, 9628, ANSI/ABMA 19.2 dimensions;
- * ratings by ISO 281 and ISO 76 from typical geometry.
- */
-export function bearing(input: { designation: string }): Result<Bearing> {
-  if (input.designation.length > 60) throw new InputError('designation', `${input.designation.slice(0, 60)}…`, 'at most 60 characters')
-  const found = findBearing(input.designation)
-  if (!found) throw new InputError('designation', input.designation, `held: ${HELD}`)
-  const { row, group, assumed } = found
-  const sheet = new Sheet()
-  if (assumed) sheet.assume(assumed)
-  if (group) sheet.assume(`C${group} after the number is read as clearance group ${group}; it changes no figure of the row.`)
-  sheet.assume(`Ratings are ${row.ratingSource}.`)
-  sheet.step(
-    'd × D × B',
-    'boundary dimensions',
-    'table',
-    row.designation,
-    `${row.boreMm} × ${row.outsideMm} × ${row.widthMm}`,
-    'mm',
-    row.dimensionSource,
-  )
-  const inside = row.rollerLengthMm ? { rollerLengthMm: row.rollerLengthMm } : {}
-  sheet.include(
-    loadRating({
-      family: row.family,
-      elements: row.elements,
-      elementDiameterMm: row.elementDiameterMm,
-      pitchDiameterMm: row.pitchDiameterMm,
-      contactAngleDeg: row.contactAngleDeg,
-      rows: row.rows,
-      drawnCup: isDrawnCup(row),
-      ...inside,
-    }),
-  )
-  return sheet.result({ ...row })
-}
 
 /** The next smaller and next larger bore in the same series. */
 export function neighbours(row: Bearing): { smaller: Bearing | null; larger: Bearing | null } {

@@ -36,7 +36,7 @@ const FAMILY: Record<Family, FamilyRow> = {
   'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, greaseNdm: 450_000, oilNdm: 550_000, tiltDeg: 2.5, spread: [4, 17] },
   'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, greaseNdm: 400_000, oilNdm: 500_000, tiltDeg: 0.06, spread: [2, 9] },
   'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.017, spread: [2, 13] },
-  'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.05, spread: [2, 13] },
+  'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.05, spread: [2, 9] },
   'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 1.5, spread: [3, 12] },
   'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 0.5, spread: [1, 11] },
   'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, greaseNdm: 120_000, oilNdm: 170_000, tiltDeg: 0, spread: [4, 12] },

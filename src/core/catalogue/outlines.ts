@@ -1,10 +1,11 @@
 import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
 import { boreCode } from './designation.js'
 import { INCH_ANGLE, INCH_TAPERED } from './dimensions/inch-tapered.js'
-import { INCH_BORES, INSERTS } from './dimensions/insert.js'
+import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm } from './dimensions/insert.js'
 import { DRAWN_CUP } from './dimensions/needle.js'
-import { PLAN_2, PLAN_3 } from './dimensions/plan.js'
-import { TAPERED } from './dimensions/tapered.js'
+import { LOOSE_CHAMFER } from './dimensions/cylindrical.js'
+import { PLAN_2, PLAN_3, chamferOf } from './dimensions/plan.js'
+import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
 import { THRUST_BALL, THRUST_SPHERICAL } from './dimensions/thrust.js'
 import { TILT_DEG } from './families.js'
 import type { FormName } from './forms.js'
@@ -27,10 +28,24 @@ function sourcesFor(fixed: readonly string[]): Readonly<Record<string, Source>> 
     FIGURE_FIELDS.map((field) => [field, fixed.includes(field) ? 'standard' : practice.includes(field) ? 'practice' : 'computed']),
   )
 }
-const BOUNDARY = ['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'outerWidthMm', 'chamferMm', 'boreTaper', 'filletMm']
+const BOUNDARY = [
+  'boreMm',
+  'outsideMm',
+  'widthMm',
+  'innerWidthMm',
+  'outerWidthMm',
+  'chamferMm',
+  'innerChamferMm',
+  'outerChamferMm',
+  'boreTaper',
+  'shaftFilletMm',
+  'housingFilletMm',
+  'filletMm',
+]
 const PLAIN = sourcesFor(BOUNDARY)
 const WITH_ANGLE = sourcesFor([...BOUNDARY, 'contactAngleDeg'])
 const WITH_RACEWAYS = sourcesFor([...BOUNDARY, 'innerRacewayMm', 'outerRacewayMm', 'pitchDiameterMm', 'elementDiameterMm'])
+const TYPICAL_WIDTH = sourcesFor(BOUNDARY.filter((field) => field !== 'widthMm' && field !== 'innerWidthMm'))
 const INCH = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'outerWidthMm'])
 const WITH_INNER_RACEWAY = sourcesFor([...BOUNDARY, 'innerRacewayMm'])
 
@@ -47,6 +62,8 @@ export type Boundary = Pick<
   | 'innerWidthMm'
   | 'outerWidthMm'
   | 'chamferMm'
+  | 'innerChamferMm'
+  | 'outerChamferMm'
   | 'boreTaper'
   | 'closures'
 >
@@ -78,6 +95,8 @@ function outlineOf(start: Start, more: Partial<Outline> = {}): Outline {
     innerWidthMm: more.innerWidthMm ?? null,
     outerWidthMm: more.outerWidthMm ?? null,
     chamferMm: start.chamferMm,
+    innerChamferMm: more.innerChamferMm ?? start.chamferMm,
+    outerChamferMm: more.outerChamferMm ?? start.chamferMm,
     boreTaper: more.boreTaper ?? null,
     closures: more.closures ?? OPEN,
     size: start.size,
@@ -88,12 +107,20 @@ function outlineOf(start: Start, more: Partial<Outline> = {}): Outline {
   }
 }
 
+/** Chamfer of the ring that comes away from a cylindrical roller bearing, where it is smaller: the inner one, of N the outer. */
+function looseRing({ family, form, prefix }: SeriesRow, boreMm: number): Partial<Outline> {
+  if (family !== 'cylindrical-roller') return {}
+  const loose = LOOSE_CHAMFER[prefix.split(' ')[1]!]?.[boreMm]
+  return loose === undefined ? {} : form === 'N' ? { outerChamferMm: loose } : { innerChamferMm: loose }
+}
+
 function* planRows(series: SeriesRow): Generator<Outline> {
   const { plan, width, from = 0, to = Infinity, raceways } = series.sizes
   const column = 3 + plan.widths.indexOf(width)
   const { prefix, suffix = '', closed, taper } = series
   for (const row of plan.rows) {
-    const [d, D, r] = row as [number, number, number]
+    const [d, D, planR] = row as [number, number, number]
+    const r = chamferOf(plan, width, d, planR)
     const B = row[column]!
     const track = raceways?.[d]
     const written = d === 22 || d === 28 || d === 32
@@ -116,6 +143,7 @@ function* planRows(series: SeriesRow): Generator<Outline> {
       {
         // Without its inner ring a needle roller bearing runs on the shaft: the diameter under the rollers is its bore.
         boreMm: series.form === 'needle-without-ring' ? F! : d,
+        ...looseRing(series, d),
         boreTaper: taper ?? null,
         closures: closed && d <= closed.to ? [...OPEN, ...closed.closures] : OPEN,
         misalignmentDeg: series.tiltDeg ?? TILT_DEG[series.family],
@@ -165,7 +193,7 @@ function* taperedRows(): Generator<Outline> {
           dimensionSource: 'ISO 355 boundary dimensions',
           sources: WITH_ANGLE,
         },
-        { widthMm: T, innerWidthMm: B, outerWidthMm: C },
+        { widthMm: T, innerWidthMm: B, outerWidthMm: C, outerChamferMm: CUP_CHAMFER[r]! },
       )
     }
   }
@@ -234,9 +262,24 @@ function* insertRows(): Generator<Outline> {
           { boreMm: d, widthMm: B, innerWidthMm: B, outerWidthMm: C, closures: ['contact-seals'] },
         )
         if (form === 'adapter') {
+          const width = adapterInsertWidthMm(series, C)
           // The sleeve takes five millimetres or more of the bore: no insert under 25 mm is made for one.
-          if (d >= 25) yield { ...outline, boreTaper: '1:12' }
+          if (d >= 25)
+            yield {
+              ...outline,
+              widthMm: width,
+              innerWidthMm: width,
+              boreTaper: '1:12',
+              dimensionSource: 'ISO 9628 boundary dimensions; width of the inner ring typical, measure it',
+              sources: TYPICAL_WIDTH,
+            }
           continue
+        }
+        if (form === 'eccentric-collar') {
+          const widths = COLLAR_WIDTHS[d]
+          if (!widths) continue
+          outline.innerWidthMm = widths[0]
+          outline.widthMm = widths[1]
         }
         yield outline
         if (series === '3') continue

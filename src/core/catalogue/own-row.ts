@@ -88,6 +88,7 @@ export function ownRow(own: OwnRow): Bearing {
     'boreTaper',
     ...FIGURE_FIELDS.filter((f) => f in own && own[f as keyof OwnRow] !== null),
   ]
+  const chamferMm = own.chamferMm ?? Math.round(CHAMFER_SHARE * (D - d) * 10) / 10
   const geometry = {
     designation: own.designation,
     family,
@@ -98,7 +99,9 @@ export function ownRow(own: OwnRow): Bearing {
     widthMm: B,
     innerWidthMm: own.innerWidthMm,
     outerWidthMm: own.outerWidthMm ?? (family === 'insert-ball' || family === 'tapered-roller' ? B * 0.7 : null),
-    chamferMm: own.chamferMm ?? Math.round(CHAMFER_SHARE * (D - d) * 10) / 10,
+    chamferMm,
+    innerChamferMm: chamferMm,
+    outerChamferMm: chamferMm,
     boreTaper: own.boreTaper,
     ...inside,
     dynamicRatingN: own.dynamicRatingN ?? rated.dynamicRatingN,
@@ -118,4 +121,9 @@ export function ownRow(own: OwnRow): Bearing {
   if (geometry.innerWidthMm === null && geometry.outerWidthMm !== null) geometry.innerWidthMm = B
   const row: Bearing = { ...geometry, ...surroundingsOf(geometry) }
   return { ...row, massKg: own.massKg ?? row.massKg, greaseSpeedRpm: own.greaseSpeedRpm ?? row.greaseSpeedRpm }
+}
+
+/** The row of an entry in which the form may be left to the family. @throws InputError as `ownRow`. */
+export function ownRowOf(entry: Omit<OwnRow, 'form'> & { form: FormName | null }): Bearing {
+  return ownRow({ ...entry, form: entry.form ?? usualForm(entry.family) })
 }

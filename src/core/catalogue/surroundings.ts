@@ -13,13 +13,41 @@ function shoulderMm(chamferMm: number): number {
   return (SHOULDER.find(([r]) => chamferMm <= r) ?? SHOULDER[SHOULDER.length - 1]!)[1]
 }
 
+/** Largest fillet beside a chamfer, mm: a rounded shaft must stay clear of the ring. ISO 582. */
+// prettier-ignore
+const FILLET: readonly (readonly [chamfer: number, fillet: number])[] = [
+  [0.1, 0.1], [0.15, 0.15], [0.2, 0.2], [0.3, 0.3], [0.6, 0.6], [1, 1], [1.1, 1], [1.5, 1.5], [2, 2], [2.1, 2], [2.5, 2], [3, 2.5],
+  [4, 3], [5, 4], [6, 5], [7.5, 6],
+]
+
+/** Largest fillet radius of the seat beside a chamfer, mm; between the rows that of the smaller chamfer. Source: ISO 582. */
+export function filletMm(chamferMm: number): number {
+  return FILLET.filter(([r]) => r <= chamferMm).at(-1)?.[1] ?? chamferMm
+}
+
 type Geometry = Omit<
   Bearing,
-  'massKg' | 'shaftShoulderMm' | 'housingShoulderMm' | 'filletMm' | 'greaseSpeedRpm' | 'oilSpeedRpm' | 'axialMovementMm'
+  | 'massKg'
+  | 'shaftShoulderMm'
+  | 'housingShoulderMm'
+  | 'shaftFilletMm'
+  | 'housingFilletMm'
+  | 'filletMm'
+  | 'greaseSpeedRpm'
+  | 'oilSpeedRpm'
+  | 'axialMovementMm'
 >
 type Surroundings = Pick<
   Bearing,
-  'massKg' | 'shaftShoulderMm' | 'housingShoulderMm' | 'filletMm' | 'greaseSpeedRpm' | 'oilSpeedRpm' | 'axialMovementMm'
+  | 'massKg'
+  | 'shaftShoulderMm'
+  | 'housingShoulderMm'
+  | 'shaftFilletMm'
+  | 'housingFilletMm'
+  | 'filletMm'
+  | 'greaseSpeedRpm'
+  | 'oilSpeedRpm'
+  | 'axialMovementMm'
 >
 
 /** Diameter of the land of each ring beside the elements: the shoulder must not reach over it. */
@@ -49,18 +77,19 @@ function envelope({ family, boreMm: d, outsideMm: D, widthMm: B, innerWidthMm, o
 
 /** What stands round a bearing and limits it: mass, shoulders, fillet, speed guidance, room inside. Engineering practice. */
 export function surroundingsOf(g: Geometry): Surroundings {
-  const { boreMm: d, outsideMm: D, chamferMm: r, family } = g
-  const height = shoulderMm(r)
+  const { boreMm: d, outsideMm: D, family } = g
   const [inner, outer] = lands(g)
   const dm = (d + D) / 2
   const thrust = isThrust(family)
-  const leastShaft = thrust ? dm : d + 2 * height
-  const mostHousing = thrust ? dm : D - 2 * height
+  const leastShaft = thrust ? dm : d + 2 * shoulderMm(g.innerChamferMm)
+  const mostHousing = thrust ? dm : D - 2 * shoulderMm(g.outerChamferMm)
   return {
     massKg: envelope(g) * 7.85e-6 * MASS_SHARE[family],
     shaftShoulderMm: [leastShaft, Math.max(leastShaft, thrust ? D : inner)],
     housingShoulderMm: [Math.min(mostHousing, thrust ? d : outer), mostHousing],
-    filletMm: r,
+    shaftFilletMm: filletMm(g.innerChamferMm),
+    housingFilletMm: filletMm(g.outerChamferMm),
+    filletMm: filletMm(Math.min(g.innerChamferMm, g.outerChamferMm)),
     greaseSpeedRpm: GREASE_NDM[family] / dm,
     oilSpeedRpm: OIL_NDM[family] / dm,
     axialMovementMm: axialMovement(g),

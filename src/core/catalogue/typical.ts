@@ -74,12 +74,13 @@ export function insideOf(size: Size, rule: SetRule): Inside {
     }
     case 'tapers': {
       element = share * (D - d)
-      length = (lengthShare * B) / cos
+      // Rib, undercuts and end radii take about the same off every length.
+      length = (lengthShare * B) / cos + (set.offsetMm ?? 0)
       break
     }
     case 'barrels': {
       element = Math.round(share * (D - d)) / 2
-      length = lengthShare * B
+      length = lengthShare * B + (set.offsetMm ?? 0)
       // Two rows: the contact lies about 0.30 B off the middle on a sphere of radius 0.47 D.
       if (rows === 2) angleDeg = lean(0.3 * B, 0.47 * D)
       break

@@ -1,4 +1,3 @@
-import type { FitValues } from '../fits/fit.js'
 import type { ClearanceStage } from '../fits/operating-clearance.js'
 import { outline, round, text, type Drawing, type Primitive } from './primitives.js'
 
@@ -43,15 +42,18 @@ export function clearanceBand(stages: readonly ClearanceStage[], width: number, 
   return { width, height, primitives: shapes, description: `Clearance: ${words.join(', ')}.` }
 }
 
-/** Tolerance zones of ring and seat for shaft and housing, side by side on one micrometre scale. */
-export function toleranceZones(
-  shaft: FitValues & { toleranceClass: string },
-  housing: FitValues & { toleranceClass: string },
-  width: number,
-  height: number,
-  um: Micrometres,
-): Drawing {
-  const all = [0, ...[shaft, housing].flatMap((f) => [f.seatUpperUm, f.seatLowerUm, f.ringUpperUm, f.ringLowerUm])]
+/** A seat and, where the fit holds it, its ring: limits in µm from nominal. */
+export interface ZonePair {
+  toleranceClass: string
+  seatUpperUm: number
+  seatLowerUm: number
+  grip: { ringUpperUm: number; ringLowerUm: number } | null
+}
+
+/** Tolerance zones of ring and seat for shaft and housing, side by side on one micrometre scale; what is clamped shows its seat alone. */
+export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width: number, height: number, um: Micrometres): Drawing {
+  const pairs = shaft ? [shaft, housing] : [housing]
+  const all = [0, ...pairs.flatMap((f) => [f.seatUpperUm, f.seatLowerUm, ...(f.grip ? [f.grip.ringUpperUm, f.grip.ringLowerUm] : [])])]
   const [low, high] = [Math.min(...all), Math.max(...all)]
   const [top, bottom] = [18, height - 30]
   const y = (value: number) => bottom - ((value - low) / (high - low)) * (bottom - top)
@@ -71,16 +73,18 @@ export function toleranceZones(
     shapes.push(text(x + 27, height - 8, label, 'label', 'middle'))
   }
   const quarter = (width - 40) / 4
-  zone(30, shaft.ringUpperUm, shaft.ringLowerUm, 'zone-ring', 'inner ring')
-  zone(30 + quarter, shaft.seatUpperUm, shaft.seatLowerUm, 'zone-seat', `shaft ${shaft.toleranceClass}`)
-  zone(40 + 2 * quarter, housing.ringUpperUm, housing.ringLowerUm, 'zone-ring', 'outer ring')
-  zone(40 + 3 * quarter, housing.seatUpperUm, housing.seatLowerUm, 'zone-seat', `housing ${housing.toleranceClass}`)
+  const pair = (x: number, { toleranceClass, seatUpperUm, seatLowerUm, grip }: ZonePair, ring: string, seat: string) => {
+    if (grip) zone(x, grip.ringUpperUm, grip.ringLowerUm, 'zone-ring', ring)
+    zone(x + quarter, seatUpperUm, seatLowerUm, 'zone-seat', `${seat} ${toleranceClass}`)
+  }
+  if (shaft) pair(30, shaft, 'inner ring', 'shaft')
+  pair(40 + 2 * quarter, housing, 'outer ring', 'housing')
   shapes.push({ kind: 'line', x1: 0, y1: round(y(0)), x2: width, y2: round(y(0)), role: 'dimension' }, text(2, y(0) - 5, '0', 'small'))
   return {
     width,
     height,
     primitives: shapes,
-    description: `Tolerance zones: shaft ${shaft.toleranceClass} against inner ring, housing ${housing.toleranceClass} against outer ring, one scale.`,
+    description: `Tolerance zones: ${shaft ? `shaft ${shaft.toleranceClass}${shaft.grip ? ' against inner ring' : ''}, ` : ''}housing ${housing.toleranceClass}${housing.grip ? ' against outer ring' : ''}, one scale.`,
   }
 }
 

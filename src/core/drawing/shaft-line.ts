@@ -17,6 +17,8 @@ export interface ShaftLineSpec {
   spanText: string | null
   /** Growth in words; drawn running away from the held end. */
   growthText?: string | null
+  /** The housing outgrows the shaft: the growth runs toward the held end. */
+  growthTowardHeld?: boolean
   /** Red words when both or no ends are held. */
   error?: string | null
   /** What the shaft carries at its far end: an impeller, a fan wheel, a sheave. */
@@ -116,7 +118,7 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
     )
   }
   if (spec.growthText) {
-    const away = bearings.find((b) => b.held)?.end === 'non-drive' ? -1 : 1
+    const away = (bearings.find((b) => b.held)?.end === 'non-drive') === (spec.growthTowardHeld ?? false) ? 1 : -1
     const y = axis - shaftR * 1.3 - 22
     shapes.push(
       ...arrow([width / 2 - away * 60, y], [width / 2 + away * 60, y], 'hot-line', 'hot', 13),

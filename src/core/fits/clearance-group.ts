@@ -53,9 +53,9 @@ function tableFor(family: Family, tapered: boolean): ClearanceTable {
     throw new InputError(
       'family',
       family,
-      `held for ${Object.keys(TABLES)
+      `tables are held for ${Object.keys(TABLES)
         .map((f) => FAMILY_LABEL[f as Family])
-        .join(', ')}`,
+        .join(', ')}; for others enter the range of the maker’s sheet as rangeUm`,
     )
   if (!tapered) return tables.straight
   if (!tables.tapered) throw new InputError('taperedBore', tapered, `no table is held for a ${FAMILY_LABEL[family]} with tapered bore`)
@@ -77,21 +77,28 @@ export function clearanceFrom(row: Pick<Bearing, 'family' | 'form' | 'boreMm' | 
 
 /**
  * Radial internal clearance of an unmounted bearing, µm.
- * Range: bore to 200 mm, self-aligning to 120 mm; balls over 2.5 mm, spherical over 14 mm, tapered bores over 18 mm.
+ * Range: bore to 500 mm, self-aligning to 120 mm; balls over 2.5 mm, spherical over 14 mm, tapered bores over 18 mm.
  * Source: ISO 5753-1:2009 tables for deep groove and self-aligning ball, cylindrical, needle and spherical roller bearings.
  * @throws InputError outside the tables or for a family without one.
  */
 export function clearanceGroup(input: ClearanceInput): Result<ClearanceRange> {
   const { family, boreMm, group, taperedBore = false } = input
   const { rows, fromMm } = tableFor(family, taperedBore)
-  inRange('boreMm', boreMm, fromMm, rows[rows.length - 1]![0], 'mm', true)
+  const lastMm = rows[rows.length - 1]![0]
+  inRange('boreMm', boreMm, 0.6, 2000, 'mm')
+  if (boreMm <= fromMm || boreMm > lastMm)
+    throw new InputError(
+      'boreMm',
+      boreMm,
+      `the table goes from above ${fromMm} to ${lastMm} mm; beyond it enter the maker’s range as rangeUm`,
+    )
   const index = CLEARANCE_GROUPS.indexOf(group)
   if (index < 0) throw new InputError('group', group, `groups ${CLEARANCE_GROUPS.join(', ')}`)
   const row = rows.find((r) => boreMm <= r[0])!
   const minUm = row[1 + 2 * index]
   const maxUm = row[2 + 2 * index]
   if (typeof minUm !== 'number' || typeof maxUm !== 'number')
-    throw new InputError('group', group, `group ${group} is not made at ${boreMm} mm bore`)
+    throw new InputError('group', group, `no range is held for group ${group} at ${boreMm} mm bore; take it from the maker’s sheet`)
   const sheet = new Sheet()
   const bore = taperedBore ? 'tapered' : 'cylindrical'
   sheet.step(

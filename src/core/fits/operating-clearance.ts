@@ -1,5 +1,5 @@
-import type { Family } from '../catalogue/families.js'
-import { expansionPerK, type Material } from '../materials.js'
+import { rollsOnBalls, type Family } from '../catalogue/families.js'
+import { MATERIALS, expansionPerK, type Material } from '../materials.js'
 import { InputError, Sheet, inRange, short, type Result } from '../result.js'
 import { tolerance, type Limits } from '../tolerances/iso286.js'
 import { ringTolerance, type Accuracy } from '../tolerances/ring.js'
@@ -7,10 +7,11 @@ import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } f
 import { innerShrinkUm, outerGrowthUm } from './lame.js'
 import { normalShare, positivePart, spreadOf, type Spread } from './normal.js'
 
-/** A seat by its class, or by measured limits [min, max] in µm from nominal. */
+/** A seat by its class, or by measured limits [min, max] in µm from nominal; of the same steel as the ring unless told. */
 export interface Seat {
   toleranceClass?: string
   deviationUm?: readonly [number, number]
+  material?: Material
 }
 
 export interface BearingGeometry {
@@ -54,6 +55,9 @@ export interface OperatingClearanceValues {
   p975Um: number
   /** 0 to 1. */
   shareBelowZero: number
+  /** Interference when hot, before smoothing, [min, max]: unlike materials move it from that at 20 °C. */
+  shaftHotUm: readonly [number, number]
+  housingHotUm: readonly [number, number]
   stages: ClearanceStage[]
 }
 
@@ -77,15 +81,48 @@ function spread(limits: Limits): Spread {
   return spreadOf(limits.lowerUm, limits.upperUm)
 }
 
-/** Interference that acts: worst case and spread of max(0, U − smoothing). */
-function acting(tight: Limits, loose: Limits, smoothingUm: number): { max: number; min: number; spread: Spread } {
+interface Grip {
+  /** Limits and spread of what acts, max(0, U − smoothing), µm. */
+  max: number
+  min: number
+  spread: Spread
+  /** Limits of the interference itself, which may be negative. */
+  hot: readonly [number, number]
+}
+
+/** Interference that acts, with `moreUm` of it from unlike expansion. */
+function acting(tight: Limits, loose: Limits, smoothingUm: number, moreUm: number): Grip {
   const a = spread(tight)
   const b = spread(loose)
+  const max = tight.upperUm - loose.lowerUm + moreUm
+  const min = tight.lowerUm - loose.upperUm + moreUm
   return {
-    max: Math.max(0, tight.upperUm - loose.lowerUm - smoothingUm),
-    min: Math.max(0, tight.lowerUm - loose.upperUm - smoothingUm),
-    spread: positivePart({ mean: a.mean - b.mean - smoothingUm, sigma: Math.hypot(a.sigma, b.sigma) }),
+    max: Math.max(0, max - smoothingUm),
+    min: Math.max(0, min - smoothingUm),
+    spread: positivePart({ mean: a.mean - b.mean + moreUm - smoothingUm, sigma: Math.hypot(a.sigma, b.sigma) }),
+    hot: [min, max],
   }
+}
+
+/** Sizes and tolerances are those at 20 °C (ISO 1). */
+const REFERENCE_C = 20
+const RING: Material = 'bearing-steel'
+
+/**
+ * How much further a seat expands than its ring between 20 °C and the temperature of that ring, µm over the diameter (mm);
+ * 0 where the material is not told. Source: linear thermal expansion.
+ */
+export function furtherUm(material: Material | undefined, diameterMm: number, ringC: number): number {
+  return material ? (expansionPerK(material) - expansionPerK(RING)) * diameterMm * (ringC - REFERENCE_C) * 1000 : 0
+}
+
+/**
+ * Radial preload that a bearing takes without harm, µm. Balls: 0.1 µm per mm of mean raceway diameter, at least 5 and at
+ * most 10 (the contact stress that it makes stays under a third of the static one, and life is longest near a trace of
+ * preload); rollers: none, since line contacts are stiff and heat themselves further. Engineering practice.
+ */
+export function preloadTakenUm(family: Family, meanRacewayMm: number): number {
+  return rollsOnBalls(family) ? Math.min(10, Math.max(5, 0.1 * meanRacewayMm)) : 0
 }
 
 function check(input: OperatingClearanceInput): void {
@@ -98,6 +135,15 @@ function check(input: OperatingClearanceInput): void {
   if (input.smoothingUm !== undefined) inRange('smoothingUm', input.smoothingUm, 0, 50, 'µm')
   if (input.shaftBoreMm !== undefined) inRange('shaftBoreMm', input.shaftBoreMm, 0, input.boreMm * 0.95, 'mm')
   if (input.housingOutsideMm !== undefined) inRange('housingOutsideMm', input.housingOutsideMm, input.outsideMm, 10000, 'mm', true)
+}
+
+function refuseTaper({ taperedBore, shaft }: OperatingClearanceInput): void {
+  if (taperedBore && shaft.toleranceClass)
+    throw new InputError(
+      'shaft.toleranceClass',
+      shaft.toleranceClass,
+      'a tapered bore is decided by drive-up, not by the class under its sleeve: measure the clearance before and after',
+    )
 }
 
 function asBought(input: OperatingClearanceInput, sheet: Sheet): ClearanceRange {
@@ -117,11 +163,14 @@ function asBought(input: OperatingClearanceInput, sheet: Sheet): ClearanceRange 
  * takes every dimension as normal with 6σ inside its limits (loose fits act as nothing, by the rectified normal).
  * Steps: growth of the inner raceway on its seat and shrink of the outer raceway in its housing by Lamé
  * (same steel: U·d/F and U·E/D), then α ΔT over the mean raceway diameter.
- * Range: bore 0.6 to 500 mm; temperatures −100 to 350 °C. Negative results are preload.
+ * Seats expand by their own coefficient to the temperature of their ring, so unlike materials change the fit.
+ * Range: bore 0.6 to 500 mm; temperatures −100 to 350 °C. Negative results are preload. A tapered bore is refused: its
+ * clearance is decided by drive-up. @throws InputError for sizes, seats or temperatures that cannot be.
  * Sources: ISO 5753-1, ISO 492, ISO 286-1; Lamé; smoothing 2 to 5 µm by finish is engineering practice.
  */
 export function operatingClearance(input: OperatingClearanceInput): Result<OperatingClearanceValues> {
   check(input)
+  refuseTaper(input)
   const sheet = new Sheet()
   const { boreMm: d, outsideMm: D, innerRacewayMm: F, outerRacewayMm: E, family, accuracy } = input
   const initial = asBought(input, sheet)
@@ -136,27 +185,30 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   if (!input.housingOutsideMm) sheet.assume('The housing wall counts as thick; a thin one squeezes the outer ring less.')
   sheet.assume('Every dimension is taken as normal with 6σ inside its limits.')
 
-  const grip = acting(shaft, bore, shaftSmoothing)
-  const squeeze = acting(outside, housing, housingSmoothing)
-  const steel = 'bearing-steel' as const
+  const shaftMaterial = input.shaft.material ?? input.shaftMaterial
+  const housingMaterial = input.housing.material ?? input.housingMaterial
+  const shaftFurther = furtherUm(shaftMaterial, d, input.innerRingC)
+  const housingFurther = furtherUm(housingMaterial, D, input.outerRingC)
+  const grip = acting(shaft, bore, shaftSmoothing, shaftFurther)
+  const squeeze = acting(outside, housing, housingSmoothing, -housingFurther)
   const onShaft = {
     innerBoreMm: input.shaftBoreMm ?? 0,
     jointMm: d,
     outerMm: F,
-    innerMaterial: input.shaftMaterial ?? 'carbon-steel',
-    outerMaterial: steel,
+    innerMaterial: shaftMaterial ?? 'carbon-steel',
+    outerMaterial: RING,
   } as const
   const inHousing = {
     innerBoreMm: E,
     jointMm: D,
     outerMm: input.housingOutsideMm ?? Infinity,
-    innerMaterial: steel,
-    outerMaterial: input.housingMaterial ?? 'carbon-steel',
+    innerMaterial: RING,
+    outerMaterial: housingMaterial ?? 'carbon-steel',
   } as const
   const growth = outerGrowthUm(onShaft, 1)
   const shrink = innerShrinkUm(inHousing, 1)
   const meanRacewayMm = (F + E) / 2
-  const heat = expansionPerK(steel) * (input.innerRingC - input.outerRingC) * meanRacewayMm * 1000
+  const heat = expansionPerK(RING) * (input.innerRingC - input.outerRingC) * meanRacewayMm * 1000
 
   const stages: ClearanceStage[] = []
   const stage = (name: ClearanceStage['name'], min: number, max: number, mean: number, sigma: number) => {
@@ -182,6 +234,20 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   stage('hot', min, max, mean, sigma)
 
   const range = (a: number, b: number) => `${short(a)} … ${short(b)}`
+  const unlike = (material: Material | undefined, mm: number, ringC: number, further: number, tighter: boolean) => {
+    if (!material || further === 0) return
+    sheet.step(
+      tighter ? 'ΔUs' : 'ΔUh',
+      tighter ? 'tighter on the shaft when hot' : 'looser in the housing when hot',
+      tighter ? '(αs − αr) d (T − 20)' : '(αh − αr) D (T − 20)',
+      `(${short(expansionPerK(material) * 1e6)} − ${short(expansionPerK(RING) * 1e6)})e-6 · ${short(mm)} · ${short(ringC - REFERENCE_C)}`,
+      further,
+      'µm',
+      `thermal expansion: ${MATERIALS[material].label} against bearing steel`,
+    )
+  }
+  unlike(shaftMaterial, d, input.innerRingC, shaftFurther, true)
+  unlike(housingMaterial, D, input.outerRingC, housingFurther, false)
   sheet.step(
     'U',
     'interference that acts on the shaft',
@@ -230,13 +296,17 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
 
   const last = stages[3]!
   const below = sigma > 0 ? normalShare(-mean / sigma) : mean < 0 ? 1 : 0
+  const taken = preloadTakenUm(family, meanRacewayMm)
   if (last.p025Um < 0) {
-    const level = mean < 0 ? 'stop' : 'caution'
     const group = input.group ? `group ${groupMark(input.group)}` : 'this clearance'
+    const of100 = `${Math.round(below * 100)} of 100 assemblies`
+    const trace = mean < 0 && mean >= -taken
     sheet.caution(
-      level,
-      'clearance-used-up',
-      `With ${group} the clearance can be used up when running hot (${Math.round(below * 100)} of 100 assemblies). A tight bearing heats itself further.`,
+      mean < -taken ? 'stop' : 'caution',
+      trace ? 'trace-of-preload' : 'clearance-used-up',
+      trace
+        ? `With ${group} it probably runs with a trace of preload (${of100}). A ball bearing of this size takes up to ${short(taken, 2)} µm; it runs stiffer and warmer, so watch the first hours and take the next group where heat may grow.`
+        : `With ${group} the clearance can be used up when running hot (${of100}). A tight bearing heats itself further.`,
       short(last.p025Um),
     )
   }
@@ -247,6 +317,8 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
     p025Um: last.p025Um,
     p975Um: last.p975Um,
     shareBelowZero: below,
+    shaftHotUm: grip.hot,
+    housingHotUm: squeeze.hot,
     stages,
   })
 }

@@ -40,6 +40,13 @@ export const SHAFT_ROWS: Record<ShaftColumn, Record<LoadBand, SeatTable>> = {
   },
 }
 
+/** Shaft washer of thrust spherical roller bearings under combined load that sweeps it. */
+export const THRUST_SPHERICAL_ROWS: readonly Row[] = [
+  [200, 'k6'],
+  [400, 'm6'],
+  [Infinity, 'n6'],
+]
+
 /** Upper ends of light and normal P/C, by school; the second school has its own pair for rollers. */
 export const LOAD_BANDS = {
   '0.06-0.12': { ball: [0.06, 0.12], roller: [0.06, 0.12] },

@@ -1,6 +1,14 @@
-import { rollsOnBalls, type Family } from '../catalogue/families.js'
+import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { Sheet, inRange, type Result } from '../result.js'
-import { HOUSING_LADDER, LOAD_BANDS, SHAFT_ROWS, type LoadBand, type LoadBands, type ShaftColumn } from './recommend-tables.js'
+import {
+  HOUSING_LADDER,
+  LOAD_BANDS,
+  SHAFT_ROWS,
+  THRUST_SPHERICAL_ROWS,
+  type LoadBand,
+  type LoadBands,
+  type ShaftColumn,
+} from './recommend-tables.js'
 
 export const RING_LOADS = ['rotating', 'stationary', 'indeterminate'] as const
 export type RingLoad = (typeof RING_LOADS)[number]
@@ -15,6 +23,10 @@ export interface FitOptions {
   heatThroughShaft?: boolean
   precise?: boolean
   sleeve?: boolean
+  /** Needle roller bearing with an outer ring drawn from sheet, running on the shaft. */
+  drawnCup?: boolean
+  /** The bearing carries axial load only. */
+  axialOnly?: boolean
   loadBands?: LoadBands
 }
 
@@ -49,11 +61,16 @@ function columnOf(family: Family): ShaftColumn {
   return family === 'spherical-roller' || family === 'toroidal-roller' ? 'spherical' : 'cylindrical'
 }
 
+/** The row of a size; beyond the last one that stands. */
+function rowFor<R extends readonly [number, string]>(rows: readonly R[], sizeMm: number): R {
+  return rows.find(([end]) => sizeMm <= end) ?? rows[rows.length - 1]!
+}
+
 /** Shaft class for a ring swept by the load, with the nearest row where the table has a gap. */
 function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Sheet): string {
   const column = columnOf(family)
   const { rows, fromMm, lastIsOpen } = SHAFT_ROWS[column][band]
-  const row = rows.find(([end]) => boreMm <= end) ?? rows[rows.length - 1]!
+  const row = rowFor(rows, boreMm)
   if (boreMm <= fromMm) sheet.assume(`The table for ${band} load starts above ${fromMm} mm bore; its first row, ${row[1]}, was taken.`)
   if (!lastIsOpen && boreMm > rows[rows.length - 1]![0])
     sheet.assume(`The table for ${band} load ends at ${rows[rows.length - 1]![0]} mm bore; its last row, ${row[1]}, was taken.`)
@@ -73,8 +90,16 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [string
     sheet.assume('Insert bearings sit on h6 at high, h7 at usual and h8 at low speed; h7 was taken.')
     return ['h7', 'An insert bearing is held by its screws or collar on a sliding seat.']
   }
-  if (family === 'thrust-ball' || family === 'thrust-spherical-roller')
-    return ['j6', 'A purely axial load asks the seat only to centre the washer.']
+  if (options.drawnCup) {
+    sheet.assume('h6 serves as well where the shaft need not run true; harden and grind it as a raceway either way.')
+    return ['h5', 'The shaft is the raceway: hardened, ground and round.']
+  }
+  if (family === 'thrust-ball' || options.axialOnly)
+    return [boreMm > 250 ? 'js6' : 'j6', 'A purely axial load asks the seat only to centre the ring.']
+  if (family === 'thrust-spherical-roller')
+    return innerRingLoad === 'stationary'
+      ? [boreMm > 250 ? 'js6' : 'j6', 'The load stands still on the shaft washer, so it need only be centred.']
+      : [rowFor(THRUST_SPHERICAL_ROWS, boreMm)[1], 'The radial share of the load sweeps the shaft washer, so it must sit tight.']
   if (innerRingLoad === 'stationary') {
     return options.innerMustSlide
       ? ['g6', 'The load stands still on the inner ring and the ring must slide along the shaft.']
@@ -105,9 +130,30 @@ function stepTighter(name: string): string {
   return i < 0 ? name : HOUSING_LADDER[Math.min(i + 1, HOUSING_LADDER.length - 1)]!
 }
 
+/** A drawn cup is as round and as large as its housing makes it. Engineering practice. */
+function drawnCupSeat(options: FitOptions, sheet: Sheet): [string, string] {
+  const name = options.lightAlloy ? 'R6' : 'N6'
+  sheet.assume(`${options.lightAlloy ? 'R7' : 'N7'} serves as well where the run need not be true.`)
+  sheet.caution(
+    'note',
+    'ring-gauge',
+    'A drawn cup takes size and roundness from its housing: judge it pressed into a ring gauge or into the housing, never by its free outside.',
+  )
+  return [name, `A drawn cup is held by press fit alone${options.lightAlloy ? ', in light alloy a tighter one' : ''}.`]
+}
+
+/** H8 holds a ring well enough where nothing asks for more. Engineering practice. */
+function plainDuty({ family, options = {} }: RecommendInput, band: LoadBand): boolean {
+  const { precise, heatThroughShaft, lightAlloy, thinWall, outerMustSlide } = options
+  const demanding = precise || heatThroughShaft || lightAlloy || thinWall || outerMustSlide
+  return !demanding && band !== 'heavy' && !isThrust(family) && family !== 'tapered-roller' && family !== 'angular-contact-ball'
+}
+
 function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [string, string] {
   const { outerRingLoad, options = {}, family } = input
+  if (options.drawnCup) return drawnCupSeat(options, sheet)
   if (family === 'thrust-ball') return ['H8', 'The housing washer of a thrust ball bearing needs play all round.']
+  if (options.axialOnly) return ['H8', 'Under axial load alone the ring stays free all round; something else must centre the shaft.']
   let name: string
   let why: string
   if (outerRingLoad === 'stationary') {
@@ -115,7 +161,7 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
     why = options.heatThroughShaft
       ? 'The load stands still on the outer ring, and heat through the shaft makes the ring grow in its housing.'
       : 'The load stands still on the outer ring, so it may slide in the housing.'
-    if (!options.heatThroughShaft) sheet.assume('H8 serves as well for plain duty.')
+    if (plainDuty(input, band)) sheet.assume('H8 serves as well: light to normal load, an ordinary wall, no wish to run true.')
     if (options.precise && !options.heatThroughShaft) name = options.outerMustSlide ? 'H6' : 'JS6'
   } else if (outerRingLoad === 'indeterminate') {
     name = options.outerMustSlide ? 'J7' : band === 'heavy' ? 'M7' : 'K7'
@@ -152,6 +198,20 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
   return [name, why]
 }
 
+/** A load sweeps one ring or the other: both still or both swept is a slip, unless the load is not known. */
+function askWhichRing({ innerRingLoad, outerRingLoad }: RecommendInput, sheet: Sheet): void {
+  if (innerRingLoad !== outerRingLoad || innerRingLoad === 'indeterminate') return
+  const still = innerRingLoad === 'stationary'
+  sheet.caution(
+    'caution',
+    still ? 'both-rings-still' : 'both-rings-swept',
+    still
+      ? 'The load is said to stand still on both rings: then nothing turns. Which ring turns, and does the load turn with it? Until it is known take indeterminate.'
+      : 'The load is said to sweep both rings: a load that stands still sweeps only the ring that turns. Which one is it? Where it both turns and stands take indeterminate.',
+    innerRingLoad,
+  )
+}
+
 /**
  * Tolerance classes for shaft and housing seat from load case, load, size and build.
  * Range: bore 0.6 to 500 mm, P/C 0 to 1. Rows the table does not hold take the nearest, said as an assumption.
@@ -162,6 +222,7 @@ export function recommendFit(input: RecommendInput): Result<RecommendValues> {
   inRange('outsideMm', input.outsideMm, input.boreMm, 1000, 'mm', true)
   inRange('loadRatio', input.loadRatio, 0, 1)
   const sheet = new Sheet()
+  askWhichRing(input, sheet)
   const bands = input.options?.loadBands ?? '0.06-0.12'
   const band = bandOf(input.family, input.loadRatio, bands)
   const [shaftClass, shaftReason] = shaftSeat(input, band, sheet)

@@ -82,7 +82,11 @@ export const LETTERS: readonly Letters[] = [
   { letters: 'N', feature: 'groove', value: 'snap-ring-groove' },
   { letters: 'K30', feature: 'bore', value: '1:30' },
   { letters: 'K', feature: 'bore', value: '1:12' },
+  { letters: 'P', feature: 'cage', value: 'polymer' },
+  { letters: 'W33', feature: 'groove', value: 'lubrication-groove' },
   { letters: 'E', feature: 'design', value: 'reinforced set of elements' },
+  { letters: 'EC', feature: 'design', value: 'reinforced set of elements' },
+  { letters: 'X', feature: 'design', value: 'boundary dimensions of the general plan' },
 ]
 
 const CLOSURE_WORDS: Record<Closure, string> = {

@@ -20,6 +20,8 @@ export interface Reading {
   features: Partial<Record<Feature, string>>
   /** Letters that no table explains. */
   unknown: string
+  /** What was taken for granted to find the row. */
+  assumed: string | null
 }
 
 export interface MarkingResult {
@@ -108,10 +110,28 @@ function tailReader(table: readonly Letters[]): (rest: string) => readonly Tail[
 function namesOn(row: Boundary): readonly string[] {
   const own = plainName(row.designation)
   if (row.form === 'single-row-angular') return [own, own.replace(/[A-Z]+$/, '')]
-  return row.form === 'tapered-inch' ? inchNames(own) : [own]
+  if (row.form !== 'tapered-inch') return [own]
+  // Cone and cup lie about one by one.
+  return [...inchNames(own), ...own.split('/')]
 }
 
-function readingOf(row: Boundary, tail: Tail, angleMissing = false): Reading {
+/** What a name that is not the whole designation leaves out. */
+function missingOf(row: Boundary, name: string): string | null {
+  const own = plainName(row.designation)
+  if (row.form === 'single-row-angular' && name !== own)
+    return `No letter tells the contact angle of ${name}: ${angleOf(row)} is taken here. Other angles exist too.`
+  if (row.form !== 'tapered-inch' || name.includes('/')) return null
+  const [cone, cup] = row.designation.split('/')
+  return name === own.split('/')[0]
+    ? `${cone} is the cone alone; ${cup} is the cup that belongs to it here. Read the cup as well: others run with this cone.`
+    : `${cup} is the cup alone; ${cone} is a cone that belongs to it. Read the cone as well: it gives the bore.`
+}
+
+const ANGLE_BY_LETTER: Readonly<Record<string, string>> = { C: '15°', AC: '25°', B: '40°' }
+const angleOf = (row: Boundary) => ANGLE_BY_LETTER[/[A-Z]+$/.exec(plainName(row.designation))![0]] ?? 'one angle'
+
+function readingOf(row: Boundary, tail: Tail, name: string): Reading {
+  const angleMissing = row.form === 'single-row-angular' && name !== plainName(row.designation)
   const pieces: Piece[] = [{ text: row.designation, kind: 'number', meaning: numberMeaning(row) }]
   for (const l of tail.letters)
     pieces.push({
@@ -119,6 +139,8 @@ function readingOf(row: Boundary, tail: Tail, angleMissing = false): Reading {
       kind: l.feature,
       meaning: `${FEATURE_LABEL[l.feature]}: ${valueWords(l.feature, l.value)}${l.own ? ' (letter table of the plant)' : ''}`,
     })
+  const missing = row.form === 'tapered-inch' ? missingOf(row, name) : null
+  if (missing) pieces[0] = { ...pieces[0]!, text: name, meaning: `${pieces[0]!.meaning}. ${missing}` }
   if (angleMissing)
     pieces.push({ text: '', kind: 'unknown', meaning: 'no letter tells the contact angle: look which one it is before ordering' })
   if (tail.unknown) pieces.push({ text: tail.unknown, kind: 'unknown', meaning: 'not in any letter table: find out before ordering' })
@@ -130,6 +152,7 @@ function readingOf(row: Boundary, tail: Tail, angleMissing = false): Reading {
     pieces,
     features,
     unknown: tail.unknown,
+    assumed: missingOf(row, name),
   }
 }
 
@@ -225,7 +248,7 @@ export function readMarking(
           (short ? 0.5 : 0) +
           name.length * (wild ? 0.01 : -0.01) -
           (breaks.has(name.length) ? BREAK : 0)
-        found.push({ ...readingOf(own, { letters, unknown: tail.unknown }, short && row.form === 'single-row-angular'), rank })
+        found.push({ ...readingOf(own, { letters, unknown: tail.unknown }, name), rank })
       }
     }
   }

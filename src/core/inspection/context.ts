@@ -14,6 +14,8 @@ export interface DiagnosisContext {
   /** Bearing temperature in service. */
   temperatureC?: number
   inverterDrive?: boolean
+  /** Something was welded on the machine, or lightning struck. */
+  weldedNear?: boolean
   beltDrive?: boolean
   /** Hours since the last greasing over the interval. */
   regreasingRatio?: number
@@ -43,6 +45,9 @@ export interface FactRule {
   /** Causes it bears on most, for choosing the next look. */
   readonly bears: Partial<Record<Cause, number>>
 }
+
+/** P/C under which the elements skid; that of rollers, balls put up with half of it. Engineering practice. */
+const SKIDS = 0.02
 
 const short = (v: number) => Number(v.toPrecision(2)).toString()
 
@@ -93,7 +98,7 @@ export const FACTS: readonly FactRule[] = [
         : v < 0.4
           ? { words: `the film is too thin, κ ${short(v)}`, causes: { 'wrong-grease': 3, starvation: 2 } }
           : v >= 1
-            ? { words: `the film is thick enough, κ ${short(v)}`, causes: { 'wrong-grease': 0.5 } }
+            ? { words: `the film is thick enough, κ ${short(v)}`, causes: { 'wrong-grease': 0.5, 'light-load': 1.5 } }
             : null,
   },
   {
@@ -159,7 +164,7 @@ export const FACTS: readonly FactRule[] = [
   },
   {
     key: 'inverterDrive',
-    ask: 'Is the motor fed by an inverter, or was something welded near it?',
+    ask: 'Is the motor fed by an inverter?',
     bears: { 'electric-current': 5 },
     factors: ({ inverterDrive: v }) =>
       v === undefined
@@ -167,6 +172,17 @@ export const FACTS: readonly FactRule[] = [
         : v
           ? { words: 'the motor is fed by an inverter', causes: { 'electric-current': 5 } }
           : { words: 'no inverter feeds it', causes: { 'electric-current': 0.4 } },
+  },
+  {
+    key: 'weldedNear',
+    ask: 'Was something welded on the machine, or did lightning strike?',
+    bears: { 'excessive-current': 6 },
+    factors: ({ weldedNear: v }) =>
+      v === undefined
+        ? null
+        : v
+          ? { words: 'something was welded on the machine, or lightning struck', causes: { 'excessive-current': 6 } }
+          : { words: 'nothing was welded near it', causes: { 'excessive-current': 0.3 } },
   },
   {
     key: 'beltDrive',
@@ -182,15 +198,16 @@ export const FACTS: readonly FactRule[] = [
   {
     key: 'loadRatio',
     ask: 'Check the load.',
-    bears: { overload: 3 },
-    factors: ({ loadRatio: v }) =>
-      v === undefined
-        ? null
-        : v > 0.2
-          ? { words: `the load is high for the size, P/C ${short(v)}`, causes: { overload: 4, 'belt-tension': 2 } }
-          : v < 0.1
-            ? { words: `the load is light for the size, P/C ${short(v)}`, causes: { overload: 0.4 } }
-            : null,
+    bears: { overload: 3, 'light-load': 8 },
+    factors: ({ loadRatio: v }) => {
+      if (v === undefined) return null
+      if (v > 0.2)
+        return { words: `the load is high for the size, P/C ${short(v)}`, causes: { overload: 4, 'belt-tension': 2, 'light-load': 0.05 } }
+      if (v < SKIDS) return { words: `the load is under the least load, P/C ${short(v)}`, causes: { overload: 0.1, 'light-load': 8 } }
+      return v < 0.1
+        ? { words: `the load is light for the size, P/C ${short(v)}`, causes: { overload: 0.4, 'light-load': 0.5 } }
+        : { words: `the load is usual for the size, P/C ${short(v)}`, causes: { 'light-load': 0.1 } }
+    },
   },
   {
     key: 'wrongType',

@@ -43,7 +43,8 @@ const chance = (cause: CauseRow, seen: Finding) => SEEN[cause.makes[seen] ?? 0]
 /**
  * Ranked root causes from findings on a removed bearing and from what is known besides: prior of each cause, times how
  * often it makes each finding, times what each known fact does to it, shared out to one. Nothing seen: no diagnosis.
- * Two causes that lie close are said to be a tie, with the one further look that would separate them.
+ * Two causes that lie close are said to be a tie, with the one further look that would separate them; a bearing that ran hot
+ * to its end is never clear.
  * @throws InputError for an unknown finding or a context value out of range.
  * Source: damage modes by ISO 15243:2017; priors and shares are engineering practice (causes.ts, context.ts).
  */
@@ -72,13 +73,28 @@ export function diagnose(input: { findings: readonly Finding[]; context?: Diagno
   const shown = all.filter(({ ranked }) => ranked.share >= SHOWN)
   const [first, second] = all as [(typeof all)[number], (typeof all)[number]]
   const ratio = first.ranked.share / second.ranked.share
-  const confidence = ratio >= CLEAR && first.ranked.share >= 0.6 ? 'clear' : ratio >= CLOSE ? 'likely' : 'close'
+  const wreck = hotWreck(seen)
+  const clear = ratio >= CLEAR && first.ranked.share >= 0.6 && !wreck
+  const confidence = clear ? 'clear' : ratio >= CLOSE ? 'likely' : 'close'
+  if (wreck)
+    sheet.caution(
+      'caution',
+      'hot-wreck',
+      'It ran hot to the end: heat colours, burnt grease and a broken cage follow from any cause. What came first cannot be read from this bearing; look at the bearing at the other end, the grease way, the records and the sister machines.',
+      seen.length,
+    )
   working(sheet, first.row, seen, facts, first.ranked.share)
   const worn = seen.filter((name) => finding(name).scrap)
   if (worn.length)
     sheet.caution('caution', 'not-used-again', `Do not use it again: ${worn.map((name) => findingWords(name)).join('; ')}.`, worn.length)
   const next = nextLook(first.row, second.row, seen, context)
   return sheet.result({ causes: shown.map((s) => s.ranked), confidence, ...next })
+}
+
+/** Heat on the steel together with burnt grease or a broken cage: the end has wiped out the beginning. Engineering practice. */
+function hotWreck(seen: readonly Finding[]): boolean {
+  const any = (...names: Finding[]) => names.some((name) => seen.includes(name))
+  return any('heat-colours', 'elements-heat') && any('cage-broken', 'grease-black')
 }
 
 type Known = { words: string; causes: Partial<Record<Cause, number>> }
@@ -146,10 +162,11 @@ function nextLook(
     const [fa, fb] = [rule.bears[a.name] ?? 1, rule.bears[b.name] ?? 1]
     return { value: Math.abs(Math.log(fa / fb)) * 0.5, rule }
   })
-  const look = looks.reduce((best, l) => (l.value > best.value ? l : best))
+  const look = looks.reduce<(typeof looks)[number] | null>((best, l) => (!best || l.value > best.value ? l : best), null)
   const ask = asks.reduce<(typeof asks)[number] | null>((best, l) => (!best || l.value > best.value ? l : best), null)
-  if (ask && ask.value > look.value) return { nextLook: `${ask.rule.ask} It tells “${a.label}” from “${b.label}”.`, nextFinding: null }
-  if (look.value <= 0) return { nextLook: null, nextFinding: null }
+  if (ask && ask.value > (look?.value ?? 0))
+    return { nextLook: `${ask.rule.ask} It tells “${a.label}” from “${b.label}”.`, nextFinding: null }
+  if (!look || look.value <= 0) return { nextLook: null, nextFinding: null }
   const row = finding(look.finding)
   const part = PARTS.find((p) => p.name === row.part)!.label.toLowerCase()
   return {

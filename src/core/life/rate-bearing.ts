@@ -1,6 +1,6 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { rollsOnBalls } from '../catalogue/families.js'
-import { equivalentLoad } from '../ratings/equivalent-load.js'
+import { DIMENSION_SERIES, equivalentLoad, type DimensionSeries } from '../ratings/equivalent-load.js'
 import type { Result } from '../result.js'
 import { ratingLife } from './rating-life.js'
 
@@ -8,6 +8,11 @@ export interface Rated {
   load: Result<{ equivalentLoadN: number; staticEquivalentLoadN: number }>
   life: Result<{ ratingLifeH: number; modifiedLifeH: number }>
   staticSafety: number
+}
+
+/** The dimension series in the name of a cylindrical series: NJ 22 has 22. */
+function dimensionSeriesOf(series: string): DimensionSeries | undefined {
+  return DIMENSION_SERIES.find((name) => series.endsWith(` ${name}`))
 }
 
 /**
@@ -23,6 +28,7 @@ export function rateBearing(row: Bearing, radialN: number, axialN: number, speed
     staticRatingN: row.staticRatingN,
     f0: row.f0 ?? undefined,
     rows: row.rows,
+    dimensionSeries: row.family === 'cylindrical-roller' ? dimensionSeriesOf(row.series) : undefined,
   })
   const rollingElement = rollsOnBalls(row.family) ? 'ball' : 'roller'
   const life = ratingLife({

@@ -19,7 +19,7 @@ export interface RatingLifeValues {
 
 /**
  * Basic rating life L10 = (C/P)^p, in million revolutions and hours, and modified life a1 aISO L10h.
- * p is 3 for balls, 10/3 for rollers. Range: loads and speed above 0; reliability 90 to 99.95 %; stated when P > 0.5 C.
+ * p is 3 for balls, 10/3 for rollers. Range: loads and speed above 0; reliability 90 to 99.95 %; said when P > 0.5 C, a stop above C.
  * Source: ISO 281:2007 clauses 5.3, 7.3 and 9, table 12 (a1, interpolated).
  */
 export function ratingLife(input: RatingLifeInput): Result<RatingLifeValues> {
@@ -38,7 +38,14 @@ export function ratingLife(input: RatingLifeInput): Result<RatingLifeValues> {
     reliability,
   )
   const modifiedLifeH = a1 * aIso * ratingLifeH
-  if (P > 0.5 * C)
+  if (P > C)
+    sheet.caution(
+      'stop',
+      'over-dynamic-rating',
+      'The load is above the dynamic rating: no life can be stated, the bearing is far too small for it.',
+      short(P / C),
+    )
+  else if (P > 0.5 * C)
     sheet.caution(
       'caution',
       'life-outside-range',

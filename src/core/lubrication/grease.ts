@@ -1,5 +1,6 @@
 import type { Bearing } from '../catalogue/catalogue.js'
-import { Sheet, inRange, short, type Result } from '../result.js'
+import { MASS_SHARE } from '../catalogue/families.js'
+import { Sheet, inRange, interpolate, short, type Result } from '../result.js'
 import { BASE_OILS, THICKENERS, oilMixing, thickenerMixing, type BaseOil, type Mixing, type Thickener } from './tables.js'
 
 /** A grease of the plant's own list. Viscosities are those of the base oil. */
@@ -87,6 +88,38 @@ export function firstFill(
   )
   sheet.assume('The mass is estimated from the size, so the free volume is too.')
   return sheet.result({ freeCm3, firstFillG })
+}
+
+/**
+ * What of a bearing holds grease: of an insert only what lies under its outer ring, not the long inner ring beside it.
+ * Source: geometry; mass of the rings by the share of the family.
+ */
+export function greasedPart(
+  row: Pick<Bearing, 'family' | 'boreMm' | 'outsideMm' | 'widthMm' | 'outerWidthMm' | 'massKg'>,
+): Pick<Bearing, 'boreMm' | 'outsideMm' | 'widthMm' | 'massKg'> {
+  const { boreMm, outsideMm, widthMm, massKg, outerWidthMm, family } = row
+  if (family !== 'insert-ball' || outerWidthMm === null) return { boreMm, outsideMm, widthMm, massKg }
+  const ring = (Math.PI / 4) * (outsideMm ** 2 - boreMm ** 2) * outerWidthMm
+  return { boreMm, outsideMm, widthMm: outerWidthMm, massKg: MASS_SHARE[family] * ring * STEEL_G_CM3 * 1e-6 }
+}
+
+/** Speed factor n·dm that a grease stands, mm/min, by the viscosity of its oil at 40 °C, mm²/s. Engineering practice. */
+// prettier-ignore
+const SPEED_BY_VISCOSITY: readonly (readonly [number, number])[] = [
+  [15, 1_000_000], [32, 800_000], [68, 600_000], [100, 500_000], [150, 420_000], [220, 320_000], [320, 240_000], [460, 170_000],
+  [680, 110_000], [1000, 70_000],
+]
+
+/**
+ * Speed factor n·dm to which a grease of this base oil is usually run, mm/min: thick oil warms itself. Range: 2 to 10 000 mm²/s
+ * at 40 °C, held at the ends of the table. Source: engineering practice; the maker's own figure governs.
+ */
+export function greaseSpeedLimit(grease: Pick<Grease, 'viscosity40'>): number {
+  return interpolate(
+    SPEED_BY_VISCOSITY.map((r) => r[0]),
+    SPEED_BY_VISCOSITY.map((r) => r[1]),
+    grease.viscosity40,
+  )
 }
 
 /** Share of the free volume to fill first, by how near n·dm comes to what grease stands. Engineering practice. */

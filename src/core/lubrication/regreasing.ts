@@ -1,4 +1,4 @@
-import { rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, GREASE_NDM, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { Sheet, inRange, short, InputError, type Result } from '../result.js'
 import {
   CONTAMINATION,
@@ -62,8 +62,10 @@ export interface RegreasingFactors {
 }
 
 export interface RegreasingValues {
-  /** By the interval formula; 0 where the speed is no grease speed. */
+  /** What the interval formula gives; 0 where its bracket is not above zero. */
   intervalH: number
+  /** What governs: the formula, no longer than a grease serves; null where the speed is no grease case. */
+  governingIntervalH: number | null
   /** Fed from the side. */
   quantityG: number
   /** Fed through the outer ring or a centre groove. */
@@ -73,6 +75,45 @@ export interface RegreasingValues {
 }
 
 const SOURCE = 'engineering practice: interval formula'
+
+/** A grease ages also where little is asked of it: hours run, or years, whichever comes first. Two schools of engineering practice. */
+export const GREASE_SERVICE_H = 30_000
+export const GREASE_SERVICE_YEARS = 5
+
+/** Above this share of the speed guidance a bearing is no grease case any more; up to it one to watch. Engineering practice. */
+const OVER_SPEED = 1.25
+
+/** Whether grease can serve at this speed at all; says so on the sheet where it cannot or hardly can. */
+function greaseCase(input: RegreasingInput, bracket: number, sheet: Sheet): boolean {
+  const { family, boreMm, outsideMm, speedRpm } = input
+  const ndm = (speedRpm * (boreMm + outsideMm)) / 2
+  const limit = GREASE_NDM[family]
+  sheet.step(
+    'n dm',
+    'speed factor',
+    'n (d + D) / 2',
+    `${short(speedRpm)} · (${short(boreMm)} + ${short(outsideMm)}) / 2`,
+    ndm,
+    'mm/min',
+    `engineering practice: grease to about ${limit / 1000}·10³ in a ${FAMILY_LABEL[family]}`,
+  )
+  const over = ndm > OVER_SPEED * limit
+  if (over || bracket <= 0)
+    sheet.caution(
+      'stop',
+      'no-grease-speed',
+      `${over ? `The speed factor is ${short(ndm / limit, 2)} times what a ${FAMILY_LABEL[family]} runs at with grease` : 'At this speed and bore grease does not stay'}: this is no grease case. Use oil or continuous feed, and ask the machine maker.`,
+      Math.round(speedRpm),
+    )
+  else if (ndm > limit)
+    sheet.caution(
+      'caution',
+      'grease-speed-high',
+      `The speed factor is over what is usual with grease in a ${FAMILY_LABEL[family]}: only a grease made for speed, and watch the temperature.`,
+      Math.round(speedRpm),
+    )
+  return !over && bracket > 0
+}
 
 function banded(bands: readonly Band[], value: number): number {
   return bands.find((band) => value < band.under)!.factor
@@ -92,8 +133,9 @@ export function peakOfRms(rmsMmS: number): number {
 /**
  * Regreasing interval t = K (14e6 / (n sqrt(d)) − 4 d) · Ft Fc Fm Fv Fp hours and quantity 0.005 D B grams, with the other
  * schools beside it: the grease-life equation (ball bearings, published 1974; regrease at half of L10), the machine
- * manual and condition. Lengths mm, speed r/min, temperature °C, vibration mm/s peak. A bracket that is not above zero
- * is no grease speed: interval 0 with a stop.
+ * manual and condition. Lengths mm, speed r/min, temperature °C, vibration mm/s peak. A bracket that is not above zero, or
+ * a speed factor far over that of the family, is no grease case: a stop. What governs is no longer than a grease serves.
+ * An insert bearing counts with the width of its outer ring.
  * @throws InputError for sizes or speeds that cannot be. Source: engineering practice, see docs/methods.md.
  */
 export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
@@ -123,9 +165,8 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
     'h',
     SOURCE,
   )
-  const greaseSpeed = bracket > 0
-  const intervalH = greaseSpeed ? K * bracket * Ft * Fc * Fm * Fv * Fp : 0
-  if (greaseSpeed)
+  const intervalH = bracket > 0 ? K * bracket * Ft * Fc * Fm * Fv * Fp : 0
+  if (bracket > 0)
     sheet.step(
       't',
       'regreasing interval',
@@ -135,13 +176,17 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
       'h',
       SOURCE,
     )
-  else
+  const greaseSpeed = greaseCase(input, bracket, sheet)
+  const governingIntervalH = greaseSpeed ? Math.min(intervalH, GREASE_SERVICE_H) : null
+  const capped = governingIntervalH !== null && governingIntervalH < intervalH
+  if (capped)
     sheet.caution(
-      'stop',
-      'no-grease-speed',
-      'At this speed and bore grease does not stay: this is no grease speed. Use oil or continuous feed, and ask the machine maker.',
-      Math.round(n),
+      'note',
+      'grease-service-life',
+      `The formula gives ${short(intervalH, 2)} h; no grease is left that long: ${GREASE_SERVICE_H} h run or ${GREASE_SERVICE_YEARS} years, whichever comes first.`,
+      short(intervalH, 2),
     )
+  const cap = capped ? ` Held to the ${GREASE_SERVICE_H} h that a grease serves.` : ''
   if (T >= 93)
     sheet.caution('caution', 'grease-hot', 'The housing is so hot that only a high-temperature grease lasts; check the grease window.', T)
   const quantityG = 0.005 * D * B
@@ -159,17 +204,17 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
     },
     {
       school: 'interval-formula',
-      intervalH: greaseSpeed ? intervalH : null,
-      note: 'By size, speed and surroundings; the usual choice where the manual is silent.',
+      intervalH: governingIntervalH,
+      note: `By size, speed and surroundings; the usual choice where the manual is silent.${cap}`,
     },
     life,
     {
       school: 'condition',
-      intervalH: greaseSpeed ? intervalH : null,
-      note: 'Grease when sound or temperature rises over the baseline; the formula stays the longest wait.',
+      intervalH: governingIntervalH,
+      note: `Grease when sound or temperature rises over the baseline; the formula stays the longest wait.${cap}`,
     },
   ]
-  return sheet.result({ intervalH, quantityG, centreQuantityG, factors, schools })
+  return sheet.result({ intervalH, governingIntervalH, quantityG, centreQuantityG, factors, schools })
 }
 
 function greaseLife(

@@ -12,21 +12,47 @@ export interface HeatingInput {
 export interface HeatingValues {
   /** Unrounded. */
   ringTemperatureC: number
-  /** What to set: rounded up to 5 °C. */
-  setTemperatureC: number
+  /** What to set: rounded up to 5 °C, never over the limit. */
+  setC: number
   mountingClearanceUm: number
+  /** What the ring at `setC` has over its largest interference; not above zero: it does not go on. */
+  clearanceLeftUm: number
+  /** Judged on the unrounded temperature. */
   withinLimit: boolean
 }
 
-/** Clearance wanted while the hot ring goes on: the larger of 20 µm and 0.4 µm per mm of bore. Engineering practice. */
+/** Clearance wanted while the hot ring goes on: 0.4 µm per mm of bore, at least 6 µm. Engineering practice. */
 export function mountingClearanceUm(boreMm: number): number {
-  return Math.max(20, 0.4 * boreMm)
+  return Math.max(6, 0.4 * boreMm)
+}
+
+/** Up to here an ordinary ring keeps its size; above it the stabilisation class is asked, and above the next its hardness goes. */
+const STABLE_C = 120
+const HARD_C = 150
+
+function limitCautions(limitC: number, sheet: Sheet): void {
+  if (limitC > STABLE_C)
+    sheet.caution(
+      'caution',
+      'stabilisation-class',
+      `A limit over ${STABLE_C} °C asks for the heat stabilisation class of the ring: one not stabilised for it grows for good. Read it from the marking or the maker’s sheet.`,
+      limitC,
+    )
+  if (limitC > HARD_C)
+    sheet.caution(
+      'caution',
+      'hardness',
+      `Over ${HARD_C} °C ordinary bearing steel loses hardness and with it load rating; seals, grease and polymer cages are gone before.`,
+      limitC,
+    )
 }
 
 /**
  * Ring temperature at which a ring slides over its seat, °C.
- * T = shaft + (U + mounting clearance) / (0.012 d), µm and mm; the setting is rounded up to 5 °C and judged against the limit.
- * Range: bore above 0 to 2000 mm, interference 0 to 2000 µm. Sources: expansion of bearing steel; clearance and limits: engineering practice.
+ * T = shaft + (U + mounting clearance) / (0.012 d), µm and mm; what is set is rounded up to 5 °C and never over the limit.
+ * Over the limit the ring is heated to the limit as long as that still clears its largest interference; where it does not,
+ * it is a stop. Range: bore above 0 to 2000 mm, interference 0 to 2000 µm, limit 40 to 300 °C.
+ * @throws InputError outside. Sources: expansion of bearing steel; clearance and limits: engineering practice.
  */
 export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
   const d = inRange('boreMm', input.boreMm, 0, 2000, 'mm', true)
@@ -36,13 +62,14 @@ export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
   const limit = inRange('limitC', input.limitC ?? 110, 40, 300, '°C')
   const perK = expansionPerK('bearing-steel') * 1000 * d
   const ringTemperatureC = shaft + (U + gap) / perK
-  const setTemperatureC = Math.ceil((ringTemperatureC - 1e-9) / 5) * 5
-  const withinLimit = setTemperatureC <= limit
+  const setC = Math.min(limit, Math.ceil((ringTemperatureC - 1e-9) / 5) * 5)
+  const clearanceLeftUm = (setC - shaft) * perK - U
+  const withinLimit = ringTemperatureC <= limit
   const sheet = new Sheet()
   sheet.step(
     's',
     'clearance wanted for mounting',
-    input.mountingClearanceUm === undefined ? 'max(20, 0.4 d)' : 'given',
+    input.mountingClearanceUm === undefined ? 'max(6, 0.4 d)' : 'given',
     `d = ${short(d)}`,
     gap,
     'µm',
@@ -57,21 +84,41 @@ export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
     '°C',
     'expansion of bearing steel, 12e-6 per K',
   )
-  sheet.step('set', 'temperature to set', 'rounded up to 5 °C', short(ringTemperatureC), setTemperatureC, '°C', 'engineering practice')
-  if (!withinLimit)
+  sheet.step(
+    'set',
+    'temperature to set',
+    'rounded up to 5 °C, at most the limit',
+    `${short(ringTemperatureC)}, limit ${short(limit)}`,
+    setC,
+    '°C',
+    'engineering practice',
+  )
+  sheet.step(
+    'left',
+    'clearance at that temperature',
+    '0.012 d (Tset − Ts) − U',
+    `0.012 · ${short(d)} · ${short(setC - shaft)} − ${short(U)}`,
+    clearanceLeftUm,
+    'µm',
+    'expansion of bearing steel',
+  )
+  if (clearanceLeftUm <= 0)
     sheet.caution(
       'stop',
       'over-ring-limit',
-      `The ring would need ${setTemperatureC} °C, over its limit of ${limit} °C. Chill the shaft, press, or use oil injection; do not heat further.`,
-      setTemperatureC,
+      `Even at its limit of ${short(limit)} °C the ring does not clear its largest interference. Chill the shaft, press, or use oil injection; do not heat further.`,
+      short(ringTemperatureC),
     )
-  sheet.caution(
-    'caution',
-    'hot-ring',
-    'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.',
-    setTemperatureC,
-  )
-  return sheet.result({ ringTemperatureC, setTemperatureC, mountingClearanceUm: gap, withinLimit })
+  else if (!withinLimit)
+    sheet.caution(
+      'caution',
+      'little-room',
+      `Heat to the limit of ${short(limit)} °C: that leaves ${short(clearanceLeftUm, 2)} µm of the ${short(gap, 2)} µm wanted. Be quick, or press.`,
+      short(clearanceLeftUm, 2),
+    )
+  limitCautions(limit, sheet)
+  sheet.caution('caution', 'hot-ring', 'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.', setC)
+  return sheet.result({ ringTemperatureC, setC, mountingClearanceUm: gap, clearanceLeftUm, withinLimit })
 }
 
 export interface ChillingInput {

@@ -6,6 +6,9 @@ import { ANGULAR, ANGULAR_15, DEEP_GROOVE_E_Y, Y0_15 } from './tables.js'
 export const ARRANGEMENTS = ['single', 'back-to-back', 'face-to-face', 'tandem'] as const
 export type Arrangement = (typeof ARRANGEMENTS)[number]
 
+export const DIMENSION_SERIES = ['10', '2', '3', '4', '22', '23'] as const
+export type DimensionSeries = (typeof DIMENSION_SERIES)[number]
+
 export interface EquivalentLoadInput {
   family: Family
   contactAngleDeg?: number
@@ -15,6 +18,8 @@ export interface EquivalentLoadInput {
   f0?: number
   rows?: number
   arrangement?: Arrangement
+  /** Dimension series of a cylindrical roller bearing: the wide ones have flange factors of their own; left out, the narrow ones. */
+  dimensionSeries?: DimensionSeries
 }
 
 export interface EquivalentLoadValues {
@@ -39,6 +44,9 @@ interface Factors {
   /** Words for where e comes from. */
   from: string
 }
+
+/** Families that stand in pairs where a single one would be pushed apart. */
+const PAIRED: readonly Family[] = ['angular-contact-ball', 'tapered-roller']
 
 const rad = (deg: number) => (deg * Math.PI) / 180
 const column = <T extends readonly number[]>(rows: readonly T[], i: number) => rows.map((row) => row[i]!)
@@ -116,7 +124,9 @@ function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Sheet)
   return { e: read(DEEP_GROOVE_E_Y, ratio, 1), y1: 0, x2: 0.56, y2: read(DEEP_GROOVE_E_Y, ratio, 2), x0: 0.6, y0: 0.5, from: 'table' }
 }
 
-function cylindrical({ radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Factors {
+function cylindrical({ radialLoadN: Fr, axialLoadN: Fa, dimensionSeries }: EquivalentLoadInput, sheet: Sheet): Factors {
+  const wide = dimensionSeries === '22' || dimensionSeries === '23'
+  const [e, y2] = wide ? [0.3, 0.4] : [0.2, 0.6]
   if (Fa > 0) {
     sheet.caution(
       'caution',
@@ -124,7 +134,7 @@ function cylindrical({ radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, s
       'Only a flanged cylindrical roller bearing takes thrust at all; one without flanges on both rings takes none.',
       short(Fa),
     )
-    sheet.assume('Flange factors of series 10, 2, 3 and 4: e 0.2, Y 0.6.')
+    sheet.assume(`Flange factors of series ${wide ? '22 and 23' : '10, 2, 3 and 4'}: e ${e}, Y ${y2}.`)
     const asked = Fr > 0 ? `${Math.round((Fa / Fr) * 100)} % of the radial load` : 'thrust without radial load'
     if (Fa > 0.4 * Fr)
       sheet.caution(
@@ -136,7 +146,7 @@ function cylindrical({ radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, s
     else if (Fa > 0.1 * Fr)
       sheet.caution('caution', 'flange-steady', `The flange is asked for ${asked}: above 10 % only for short times.`, short(Fa))
   }
-  return { e: 0.2, y1: 0, x2: 0.92, y2: 0.6, x0: 1, y0: 0, from: 'series' }
+  return { e, y1: 0, x2: 0.92, y2, x0: 1, y0: 0, from: 'series' }
 }
 
 /** Types that carry no thrust at all: any axial load is a stop, and the radial load alone counts. */
@@ -161,7 +171,38 @@ function radialFactors(input: EquivalentLoadInput, sheet: Sheet): Factors {
       short(Fa),
     )
   if (family === 'angular-contact-ball' && angle % 5 !== 0) sheet.assume('Factors between the tabulated contact angles are interpolated.')
-  return constantFactors(family, angle, pair) ?? byRelativeLoad(input, pair, sheet)
+  if (family === 'self-aligning-ball' && Fa > Fr)
+    sheet.caution(
+      'stop',
+      'mostly-thrust',
+      'The axial load is over the radial load: a self-aligning ball bearing carries a share of thrust beside its radial load, not thrust first of all. Take an angular contact pair or a thrust bearing.',
+      short(Fa),
+    )
+  const factors = constantFactors(family, angle, pair) ?? byRelativeLoad(input, pair, sheet)
+  if (PAIRED.includes(family) && rows === 1 && arrangement === 'single') inducedThrust(input, factors, sheet)
+  return factors
+}
+
+/** A radial load on a single row with contact angle pushes its rings apart along the shaft: its partner must take that. */
+function inducedThrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, { e, y2 }: Factors, sheet: Sheet): void {
+  const inducedN = family === 'tapered-roller' ? Fr / (2 * y2) : e * Fr
+  if (Fr === 0 || Fa >= inducedN) return
+  const formula = family === 'tapered-roller' ? 'Fr / (2 Y)' : 'e Fr'
+  sheet.step(
+    'Fi',
+    'thrust that the radial load makes inside',
+    formula,
+    `Fr ${short(Fr)}`,
+    inducedN,
+    'N',
+    'ISO 281:2007; engineering practice',
+  )
+  sheet.caution(
+    'caution',
+    'induced-thrust',
+    `Its radial load alone makes a thrust of about ${short(inducedN, 2)} N along the shaft. One bearing of this kind cannot stand alone: a partner facing the other way must take that thrust, and what the partner sends back counts here as axial load.`,
+    short(inducedN),
+  )
 }
 
 function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Result<EquivalentLoadValues> {
@@ -179,8 +220,6 @@ function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput
   sheet.step('P0', 'static equivalent load', formula(x0), `Fa ${short(Fa)}, Fr ${short(Fr)}`, staticEquivalentLoadN, 'N', STATIC_SOURCE)
   return sheet.result({ equivalentLoadN, staticEquivalentLoadN, e: 0 })
 }
-
-const PAIRED: readonly Family[] = ['angular-contact-ball', 'tapered-roller']
 
 /**
  * Equivalent dynamic load P, equivalent static load P0 (N) and the limit e, for every family.

@@ -1,4 +1,4 @@
-import { rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { InputError, Sheet, inRange, interpolate, short, type Result } from '../result.js'
 import { F0_BALL, FC_BALL, FC_SELF_ALIGNING, FC_THRUST_BALL } from './tables.js'
 
@@ -195,34 +195,60 @@ export function rateGeometry(input: LoadRatingInput): Rated {
   return rated
 }
 
-/** Least and largest contact angle of a family, and the one taken when none is given, degrees. */
-const ANGLES: Partial<Record<Family, readonly [number, number]>> = { 'thrust-ball': [0, 90], 'thrust-spherical-roller': [45, 80] }
+/** Least and largest contact angle that a bearing of the family has, degrees. Engineering practice, ISO 5593 terms. */
+const ANGLES: Record<Family, readonly [number, number]> = {
+  'deep-groove-ball': [0, 10],
+  'angular-contact-ball': [10, 45],
+  'self-aligning-ball': [0, 40],
+  'cylindrical-roller': [0, 0],
+  'needle-roller': [0, 0],
+  'tapered-roller': [5, 40],
+  'spherical-roller': [0, 40],
+  'toroidal-roller': [0, 0],
+  'thrust-ball': [90, 90],
+  'thrust-spherical-roller': [45, 80],
+  'insert-ball': [0, 10],
+}
+/** Families that are always made with two rows. */
+const TWO_ROWS: readonly Family[] = ['self-aligning-ball', 'spherical-roller']
+
+function checkAngle(family: Family, angleDeg: number): void {
+  const [least, most] = ANGLES[family]
+  if (Number.isFinite(angleDeg) && angleDeg >= least && angleDeg <= most) return
+  const allowed = least === most ? `${least}°` : `${least}° to ${most}°`
+  throw new InputError('contactAngleDeg', angleDeg, `a ${FAMILY_LABEL[family]} has a contact angle of ${allowed}`)
+}
 
 /**
  * Dynamic and static load rating and fatigue load limit in N from internal geometry, for every family.
- * Angles in degrees, lengths in mm; elements are those of one row. A thrust ball bearing counts as 90° whatever angle is given.
+ * Angles in degrees, lengths in mm; elements are those of one row. Left out, rows are one (self-aligning and spherical: two),
+ * the angle is 0° (thrust ball: 90°). What no bearing of the family can be is refused.
  * Sources: ISO 281:2007 clauses 5 to 8 (C), annex B (Cu, simplified); ISO 76:2006 clauses 5 to 8 (C0).
  * @throws InputError for geometry that cannot be.
  */
 export function loadRating(input: LoadRatingInput): Result<LoadRatingValues> {
-  const { family, elements: Z, elementDiameterMm: Dw, pitchDiameterMm: Dpw, contactAngleDeg = 0, rows = 1, drawnCup = false } = input
+  const { family, elements: Z, elementDiameterMm: Dw, pitchDiameterMm: Dpw, drawnCup = false } = input
+  const contactAngleDeg = input.contactAngleDeg ?? (family === 'thrust-ball' ? 90 : 0)
+  const two = TWO_ROWS.includes(family)
+  const rows = input.rows ?? (two ? 2 : 1)
   const ball = rollsOnBalls(family)
   inRange('elements', Z, 3, 300)
   if (!Number.isInteger(Z)) throw new InputError('elements', Z, 'a whole number of rolling elements')
   inRange('elementDiameterMm', Dw, 0, 200, 'mm', true)
   inRange('pitchDiameterMm', Dpw, Dw, 2000, 'mm', true)
-  const [leastDeg, mostDeg] = ANGLES[family] ?? [0, 45]
-  inRange('contactAngleDeg', contactAngleDeg, leastDeg, mostDeg, '°')
+  checkAngle(family, contactAngleDeg)
   inRange('rows', rows, 1, 4)
   if (!Number.isInteger(rows)) throw new InputError('rows', rows, 'a whole number of rows')
   if (!ball) inRange('rollerLengthMm', input.rollerLengthMm ?? NaN, 0, 500, 'mm', true)
   if (drawnCup && family !== 'needle-roller') throw new InputError('drawnCup', true, 'only needle roller bearings have a drawn cup')
+  if (two && rows !== 2) throw new InputError('rows', rows, `a ${FAMILY_LABEL[family]} has two rows`)
   if (family === 'thrust-ball' && rows !== 1) throw new InputError('rows', rows, 'a thrust ball bearing is rated for one row')
   if (Z * Math.asin(Dw / Dpw) > Math.PI * 1.001)
     throw new InputError('elements', Z, `so many elements of ${Dw} mm do not fit on a pitch circle of ${Dpw} mm`)
 
   const sheet = new Sheet()
-  const rated = rateGeometry(input)
+  const rated = rateGeometry({ ...input, contactAngleDeg, rows })
+  if (two && input.rows === undefined) sheet.assume(`Two rows: a ${FAMILY_LABEL[family]} is made with two.`)
   const { gamma, fc, f0 } = rated
   const cos = short(Math.cos((contactAngleDeg * Math.PI) / 180))
   if (family === 'thrust-ball')

@@ -18,6 +18,9 @@ export const RADIAL_BORE: readonly RingRow[] = [
   [315, 35, 25, 18, null],
   [400, 40, 30, 23, null],
   [500, 45, 35, null, null],
+  [630, 50, 40, null, null],
+  [800, 75, null, null, null],
+  [1000, 100, null, null, null],
 ]
 
 /** Outside diameter of radial bearings, ISO 492:2014 tables 3, 5, 7, 9. */
@@ -33,6 +36,9 @@ export const RADIAL_OUTSIDE: readonly RingRow[] = [
   [315, 35, 25, 18, 13],
   [400, 40, 28, 20, 15],
   [500, 45, 33, 23, null],
+  [630, 50, 38, 28, null],
+  [800, 75, 45, 35, null],
+  [1000, 100, 60, null, null],
 ]
 
 /** Bore of metric tapered roller bearings, ISO 492:2014 tables 10 to 16; class 6 stands for 6X. */
@@ -46,6 +52,10 @@ export const TAPERED_BORE: readonly RingRow[] = [
   [250, 30, 30, 22, 15],
   [315, 35, 35, null, null],
   [400, 40, 40, null, null],
+  [500, 45, 45, null, null],
+  [630, 60, null, null, null],
+  [800, 75, null, null, null],
+  [1000, 100, null, null, null],
 ]
 
 /** Outside diameter of metric tapered roller bearings, ISO 492:2014. */
@@ -59,6 +69,10 @@ export const TAPERED_OUTSIDE: readonly RingRow[] = [
   [250, 30, 30, 20, 15],
   [315, 35, 35, 25, 18],
   [400, 40, 40, 28, 20],
+  [500, 45, 45, null, null],
+  [630, 50, null, null, null],
+  [800, 75, null, null, null],
+  [1000, 100, null, null, null],
 ]
 
 /** Shaft washer bore of thrust bearings, ISO 199:2014; one zone for normal, 6 and 5. */
@@ -72,6 +86,10 @@ export const THRUST_BORE: readonly RingRow[] = [
   [250, 30, 30, 30, 22],
   [315, 35, 35, 35, 25],
   [400, 40, 40, 40, 30],
+  [500, 45, 45, 45, null],
+  [630, 50, 50, 50, null],
+  [800, 75, 75, 75, null],
+  [1000, 100, 100, 100, null],
 ]
 
 /** Housing washer outside diameter of thrust bearings, ISO 199:2014. */
@@ -85,6 +103,10 @@ export const THRUST_OUTSIDE: readonly RingRow[] = [
   [250, 30, 30, 30, 20],
   [315, 35, 35, 35, 25],
   [400, 40, 40, 40, 28],
+  [500, 45, 45, 45, null],
+  [630, 50, 50, 50, null],
+  [800, 75, 75, 75, null],
+  [1000, 100, 100, 100, null],
 ]
 
 /** Bore of insert bearings, ISO 9628: the zone lies above nominal. [upper end mm, normal] */
@@ -96,3 +118,13 @@ export const INSERT_BORE: readonly (readonly [number, number])[] = [
   [120, 28],
   [180, 33],
 ]
+
+/**
+ * Inch tapered roller sets, ANSI/ABMA 19.2 (ISO 578): the zone lies above nominal on cone bore and cup outside alike.
+ * [upper end of the size step mm, class 4, class 2, class 3].
+ */
+export const INCH_BORE: readonly (readonly [number, number, number, number])[] = [
+  [76.2, 13, 13, 13],
+  [304.8, 25, 25, 13],
+]
+export const INCH_OUTSIDE: readonly (readonly [number, number, number, number])[] = [[304.8, 25, 25, 13]]

@@ -1,7 +1,10 @@
 import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
 import { InputError, Sheet, inRange, type Result } from '../result.js'
 import { signed, type Limits } from './iso286.js'
+import type { FormName } from '../catalogue/forms.js'
 import {
+  INCH_BORE,
+  INCH_OUTSIDE,
   INSERT_BORE,
   RADIAL_BORE,
   RADIAL_OUTSIDE,
@@ -12,8 +15,30 @@ import {
   type RingRow,
 } from './ring-tables.js'
 
-export const ACCURACIES = ['normal', '6', '5', '4'] as const
+export const METRIC_ACCURACIES = ['normal', '6', '5', '4'] as const
+/** Classes of inch tapered sets, ANSI/ABMA 19.2; 4 is what a set has unless it says otherwise. */
+export const INCH_ACCURACIES = ['inch-4', 'inch-2', 'inch-3'] as const
+export const ACCURACIES = [...METRIC_ACCURACIES, ...INCH_ACCURACIES] as const
 export type Accuracy = (typeof ACCURACIES)[number]
+
+const isInch = (accuracy: Accuracy): accuracy is (typeof INCH_ACCURACIES)[number] =>
+  (INCH_ACCURACIES as readonly string[]).includes(accuracy)
+
+/** Classes that a row can be ordered in. */
+export function accuraciesOf(row: { form: string }): readonly Accuracy[] {
+  return row.form === ('tapered-inch' satisfies FormName) ? INCH_ACCURACIES : METRIC_ACCURACIES
+}
+
+/**
+ * The class that a row really has: an inch set that says nothing else is made to class 4, and no other row to an inch class.
+ * @throws InputError for a class that the row is not made in. Source: ANSI/ABMA 19.2, ISO 492.
+ */
+export function accuracyOf(row: { form: string }, accuracy: Accuracy): Accuracy {
+  const classes = accuraciesOf(row)
+  if (accuracy === 'normal' && !classes.includes(accuracy)) return classes[0]!
+  if (!classes.includes(accuracy)) throw new InputError('accuracy', accuracy, `this bearing is made in the classes ${classes.join(', ')}`)
+  return accuracy
+}
 
 export interface RingToleranceInput {
   ring: 'inner' | 'outer'
@@ -32,41 +57,61 @@ function tableFor(family: Family, ring: 'inner' | 'outer'): { rows: readonly Rin
   return { rows: ring === 'inner' ? RADIAL_BORE : RADIAL_OUTSIDE, source: 'ISO 492:2014, radial bearings' }
 }
 
+interface Zone extends Limits {
+  source: string
+}
+
+const ASK = 'beyond it take the limits from the maker’s sheet and enter the measured ring'
+
+function inchZone({ ring, sizeMm, accuracy, family }: RingToleranceInput): Zone {
+  if (family !== 'tapered-roller')
+    throw new InputError('accuracy', accuracy, `a ${FAMILY_LABEL[family]} takes the classes ${METRIC_ACCURACIES.join(', ')}`)
+  const rows = ring === 'inner' ? INCH_BORE : INCH_OUTSIDE
+  const row = rows.find((r) => sizeMm <= r[0])
+  if (!row) throw new InputError('sizeMm', sizeMm, `inch tapered sets are held up to ${rows[rows.length - 1]![0]} mm; ${ASK}`)
+  return { upperUm: row[1 + INCH_ACCURACIES.indexOf(accuracy as (typeof INCH_ACCURACIES)[number])]!, lowerUm: 0, source: 'ANSI/ABMA 19.2' }
+}
+
+function insertBore({ sizeMm }: RingToleranceInput): Zone {
+  const row = INSERT_BORE.find((r) => sizeMm <= r[0])
+  if (!row) throw new InputError('sizeMm', sizeMm, `insert bearing bores are held up to 180 mm; ${ASK}`)
+  return { upperUm: row[1], lowerUm: 0, source: 'ISO 9628' }
+}
+
+function metricZone({ ring, sizeMm, accuracy, family }: RingToleranceInput): Zone {
+  const { rows, source } = tableFor(family, ring)
+  const column = 1 + ACCURACIES.indexOf(accuracy)
+  const width = rows.find((r) => sizeMm <= r[0])?.[column]
+  const what = ring === 'inner' ? 'bore' : 'outside diameter'
+  if (typeof width !== 'number')
+    throw new InputError(
+      'sizeMm',
+      sizeMm,
+      `${FAMILY_LABEL[family]} ${what} of class ${accuracy} is held up to ${lastRowMm(rows, column)} mm; ${ASK}`,
+    )
+  return { upperUm: 0, lowerUm: -width, source }
+}
+
 /**
  * Limits of the mean bore (`inner`) or mean outside diameter (`outer`) of a bearing ring, µm from nominal.
- * Range: 0.6 mm up to the last row of the family's table (250 mm for every class, further for normal).
- * Sources: ISO 492:2014 (radial, tapered), ISO 199:2014 (thrust), ISO 9628 (insert: bore above nominal).
+ * Range: 0.6 to 1000 mm for the normal class, as far as its column goes for the others; inch tapered sets to 304.8 mm.
+ * Sources: ISO 492:2014 (radial, tapered), ISO 199:2014 (thrust), ISO 9628 (insert: bore above nominal),
+ * ANSI/ABMA 19.2 (inch tapered: bore and outside above nominal).
  * @throws InputError outside the tables.
  */
 export function ringTolerance(input: RingToleranceInput): Result<Limits> {
   const { ring, sizeMm, accuracy, family } = input
   inRange('sizeMm', sizeMm, 0.6, 1000, 'mm')
-  const sheet = new Sheet()
-  const what = ring === 'inner' ? 'bore' : 'outside diameter'
   if (family === 'insert-ball' && accuracy !== 'normal') {
     throw new InputError('accuracy', accuracy, 'insert bearings are made to the normal class of ISO 9628 only')
   }
-  let limits: Limits
-  let source: string
-  if (family === 'insert-ball' && ring === 'inner') {
-    const row = INSERT_BORE.find((r) => sizeMm <= r[0])
-    if (!row) throw new InputError('sizeMm', sizeMm, 'insert bearing bores to 180 mm')
-    limits = { upperUm: row[1], lowerUm: 0 }
-    source = 'ISO 9628'
-  } else {
-    const table = tableFor(family, ring)
-    const row = table.rows.find((r) => sizeMm <= r[0])
-    const width = row?.[1 + ACCURACIES.indexOf(accuracy)]
-    if (typeof width !== 'number') {
-      throw new InputError(
-        'sizeMm',
-        sizeMm,
-        `${FAMILY_LABEL[family]} ${what} of class ${accuracy} is held up to ${lastRowMm(table.rows, accuracy)} mm`,
-      )
-    }
-    limits = { upperUm: 0, lowerUm: -width }
-    source = table.source
-  }
+  const { source, ...limits } = isInch(accuracy)
+    ? inchZone(input)
+    : family === 'insert-ball' && ring === 'inner'
+      ? insertBore(input)
+      : metricZone(input)
+  const what = ring === 'inner' ? 'bore' : 'outside diameter'
+  const sheet = new Sheet()
   sheet.step(
     ring === 'inner' ? 'Δdmp' : 'ΔDmp',
     `${what} deviation, class ${accuracy}`,
@@ -79,7 +124,6 @@ export function ringTolerance(input: RingToleranceInput): Result<Limits> {
   return sheet.result(limits)
 }
 
-function lastRowMm(rows: readonly RingRow[], accuracy: Accuracy): number {
-  const column = 1 + ACCURACIES.indexOf(accuracy)
+function lastRowMm(rows: readonly RingRow[], column: number): number {
   return rows.reduce((last, row) => (row[column] === null ? last : row[0]), 0)
 }

@@ -4,7 +4,8 @@ import type { BearingView, OffersView, RackView } from '../../contract/api.js'
 import { COLUMNS, OWN_KINDS, type OwnKind } from '../../contract/own-data.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { Bearing } from '../../core/catalogue/bearing.js'
-import { catalogue, findBearing } from '../../core/catalogue/catalogue.js'
+import { catalogue } from '../../core/catalogue/catalogue.js'
+import { findMarked } from '../../core/identify/marked.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { searchBearings } from '../../core/catalogue/search.js'
 import { positionDuty } from '../../core/card/position.js'
@@ -72,7 +73,7 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
 
   const bearingView = async (text: unknown): Promise<BearingView> => {
     const designation = String(text).slice(0, 60)
-    const name = findBearing(designation)?.row.designation ?? designation.trim().toUpperCase()
+    const name = findMarked(designation)?.row.designation ?? designation.trim().toUpperCase()
     const computed = await findBearingRow(pool, name)
     if (!computed) throw card.notFound('bearing')
     const [{ makersFigures }, usedAt, jobs, stock, references] = await Promise.all([
@@ -82,7 +83,7 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
       listStock(pool, name),
       ownList('cross-references').entries(pool, null),
     ])
-    const names = references.filter((r) => findBearing(String(r.marking))?.row.designation === name).map((r) => String(r.name))
+    const names = references.filter((r) => findMarked(String(r.marking))?.row.designation === name).map((r) => String(r.name))
     return { row: withMakersFigures(computed, makersFigures), computed, usedAt, jobs, stock, names }
   }
   route(router, ROUTES.bearing, ({ req }) => bearingView(req.params.designation))
@@ -110,7 +111,7 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
     const described = shelf
       .filter((item) => item.quantity > 0)
       .flatMap((item) => {
-        const row = findBearing(item.designation, added)?.row
+        const row = findMarked(item.designation, added)?.row
         return row ? [{ row: withMakersFigures(row, place.plant.makersFigures), features: asMarked(row, item.features), item }] : []
       })
     const offers = rankOffers(removed, described, duty).map(({ item, result }) => ({ item: item.item, row: item.row, result }))

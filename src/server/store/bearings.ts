@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto'
 import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
+import { CORE_VERSION } from '../../core/version.js'
+import { ownRowOf } from '../../core/catalogue/own-row.js'
 import { one, rows, type Query } from './database.js'
 
 let base: { json: string; hash: string } | null = null
@@ -7,12 +9,15 @@ let base: { json: string; hash: string } | null = null
 function baseRows() {
   if (!base) {
     const json = JSON.stringify(catalogue())
-    base = { json, hash: createHash('sha256').update(json).digest('hex') }
+    base = { json, hash: createHash('sha256').update(`${CORE_VERSION} ${json}`).digest('hex') }
   }
   return base
 }
 
-/** Brings the base rows of the core into the database; rows that the core changed are renewed. */
+/**
+ * Brings the base rows of the core into the database and works the plant's own rows out anew by the core of today. A base
+ * row that the core no longer has leaves, unless something of the plant speaks of it.
+ */
 export async function seedBearings(query: Query): Promise<void> {
   const { json, hash } = baseRows()
   const held = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'catalogue'", [])
@@ -21,9 +26,21 @@ export async function seedBearings(query: Query): Promise<void> {
     `INSERT INTO bearing (designation, family, bore_mm, outside_mm, width_mm, data)
      SELECT r ->> 'designation', r ->> 'family', (r ->> 'boreMm')::numeric, (r ->> 'outsideMm')::numeric, (r ->> 'widthMm')::numeric, r
      FROM jsonb_array_elements($1::jsonb) r
-     ON CONFLICT (designation) DO UPDATE SET data = excluded.data, origin = 'base', entry = NULL WHERE bearing.data <> excluded.data`,
+     ON CONFLICT (designation) DO UPDATE SET data = excluded.data, family = excluded.family, bore_mm = excluded.bore_mm,
+       outside_mm = excluded.outside_mm, width_mm = excluded.width_mm, origin = 'base', entry = NULL WHERE bearing.data <> excluded.data`,
     [json],
   )
+  await query.query(
+    `DELETE FROM bearing b WHERE origin = 'base' AND NOT EXISTS (SELECT 1 FROM jsonb_array_elements($1::jsonb) r WHERE r ->> 'designation' = b.designation)
+     AND NOT EXISTS (SELECT 1 FROM stock_item s WHERE s.designation = b.designation)
+     AND NOT EXISTS (SELECT 1 FROM makers_figures f WHERE f.designation = b.designation)`,
+    [json],
+  )
+  const own = await rows<{ entry: Parameters<typeof ownRowOf>[0] }>(query, "SELECT entry FROM bearing WHERE origin = 'plant'")
+  for (const { entry } of own) {
+    const row = ownRowOf(entry)
+    await query.query("UPDATE bearing SET data = $2 WHERE designation = $1 AND origin = 'plant'", [row.designation, row])
+  }
   await query.query("INSERT INTO setting (key, value) VALUES ('catalogue', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [hash])
 }
 

@@ -2,7 +2,7 @@ import type { BearingUse, MachineLine, MachineView, PositionView, ShaftLineView 
 import type { DutyAnswers } from '../../core/card/answers.js'
 import type { PlantContext } from '../../core/card/station.js'
 import { lifeUsed } from '../../core/card/position.js'
-import { findBearing } from '../../core/catalogue/catalogue.js'
+import { recordedRow } from '../../core/identify/marked.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../../core/fits/clearance-group.js'
 import { execute, one, rows, type Query } from './database.js'
@@ -35,7 +35,7 @@ const iso = (text: string | null) => text && new Date(text).toISOString()
 
 function positionView(found: PositionRow, { makersFigures, ownRows }: Settled, now: Date): PositionView {
   const { id, name, end, stationMm, held, designation, clearanceGroup, since, duty, lubrication } = found
-  const base = designation ? (findBearing(designation, ownRows)?.row ?? null) : null
+  const base = designation ? recordedRow(designation, ownRows) : null
   const row = base && withMakersFigures(base, makersFigures)
   return {
     id,

@@ -58,7 +58,7 @@ export const SIZES_BY_STANDARD: [string, number, number, number][] = [
   ['29420', 100, 210, 67],
   ['UC 207', 35, 72, 42.9],
   ['UC 207-23', 36.5125, 72, 42.9],
-  ['UK 310', 50, 110, 61],
+  ['UK 310', 50, 110, 39],
   ['607', 7, 19, 6],
   ['609', 9, 24, 7],
   ['6001', 12, 28, 8],
@@ -313,8 +313,8 @@ export const SIZES_BY_STANDARD: [string, number, number, number][] = [
   ['UC 305', 25, 62, 38],
   ['UC 310', 50, 110, 61],
   ['UC 320', 100, 215, 108],
-  ['UEL 206', 30, 62, 38.1],
-  ['UK 211', 55, 100, 55.6],
+  ['UEL 206', 30, 62, 48.4],
+  ['UK 211', 55, 100, 37],
 ]
 
 /** fc for one contact of thrust roller bearings with 50° contact: [γ, fc]. ISO 281:2007 table 10. */

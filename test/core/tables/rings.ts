@@ -19,6 +19,9 @@ export const RING_TABLES: { ring: 'inner' | 'outer'; family: Family; rows: Row[]
       [300, 35, 25, 18, null],
       [380, 40, 30, 23, null],
       [480, 45, 35, null, null],
+      [600, 50, 40, null, null],
+      [800, 75, null, null, null],
+      [1000, 100, null, null, null],
     ],
   },
   {
@@ -36,6 +39,9 @@ export const RING_TABLES: { ring: 'inner' | 'outer'; family: Family; rows: Row[]
       [310, 35, 25, 18, 13],
       [360, 40, 28, 20, 15],
       [460, 45, 33, 23, null],
+      [540, 50, 38, 28, null],
+      [760, 75, 45, 35, null],
+      [830, 100, 60, null, null],
     ],
   },
   {
@@ -51,6 +57,10 @@ export const RING_TABLES: { ring: 'inner' | 'outer'; family: Family; rows: Row[]
       [240, 30, 30, 22, 15],
       [300, 35, 35, null, null],
       [400, 40, 40, null, null],
+      [460, 45, 45, null, null],
+      [560, 60, null, null, null],
+      [700, 75, null, null, null],
+      [900, 100, null, null, null],
     ],
   },
   {
@@ -66,6 +76,10 @@ export const RING_TABLES: { ring: 'inner' | 'outer'; family: Family; rows: Row[]
       [215, 30, 30, 20, 15],
       [280, 35, 35, 25, 18],
       [400, 40, 40, 28, 20],
+      [480, 45, 45, null, null],
+      [580, 50, null, null, null],
+      [720, 75, null, null, null],
+      [950, 100, null, null, null],
     ],
   },
   {
@@ -81,6 +95,10 @@ export const RING_TABLES: { ring: 'inner' | 'outer'; family: Family; rows: Row[]
       [200, 30, 30, 30, 22],
       [300, 35, 35, 35, 25],
       [400, 40, 40, 40, 30],
+      [420, 45, 45, 45, null],
+      [560, 50, 50, 50, null],
+      [670, 75, 75, 75, null],
+      [850, 100, 100, 100, null],
     ],
   },
   {
@@ -96,6 +114,10 @@ export const RING_TABLES: { ring: 'inner' | 'outer'; family: Family; rows: Row[]
       [215, 30, 30, 30, 20],
       [300, 35, 35, 35, 25],
       [360, 40, 40, 40, 28],
+      [440, 45, 45, 45, null],
+      [620, 50, 50, 50, null],
+      [710, 75, 75, 75, null],
+      [900, 100, 100, 100, null],
     ],
   },
 ]

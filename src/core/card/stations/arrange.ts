@@ -1,7 +1,8 @@
+import { LEAST_BEHIND_MM, freeRingRoom, roomNeededMm } from '../../arrangement/free-ring.js'
 import { GROWTH_SCHOOL_LABEL, thermalGrowth } from '../../arrangement/growth.js'
 import type { Bearing } from '../../catalogue/bearing.js'
 import { movesInside as formMovesInside } from '../../catalogue/forms.js'
-import { Sheet, short, type Result } from '../../result.js'
+import { short, type Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
@@ -19,11 +20,6 @@ export interface ArrangeResult extends StationResult {
 function movesInside(row: Bearing | null): boolean {
   return row !== null && formMovesInside(row)
 }
-
-/** Room beyond growth: a fifth more, and what assembly cannot place better than. Engineering practice. */
-const GROWTH_FACTOR = 1.2
-const ASSEMBLY_TOLERANCE_MM = 0.25
-const BEHIND_AT_LEAST_MM = 0.5
 
 /** Which end locates, how far the shaft grows, and whether the free end has room. */
 export function arrangeStation(answers: CardAnswers, row: Bearing | null, context: CardContext): ArrangeResult {
@@ -84,12 +80,22 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
         cautions: [],
       }))
     : null
-  const growthMm = school === 'cautious' ? (cautious?.values.growthMm ?? null) : school === 'quick' ? (quick ?? full) : full
+  const bySchool = school === 'cautious' ? (cautious?.values.growthMm ?? null) : school === 'quick' ? (quick ?? full) : full
+  // The short schools leave the housing out and cannot see that it outgrows the shaft: then only the full figure has the right side.
+  const outgrown = full !== null && full < 0
+  const growthMm = outgrown ? full : bySchool
+  if (outgrown)
+    station.warn(
+      'caution',
+      'housing-outgrows',
+      `The housing outgrows the shaft by ${q(-full, 'gap')}: the free ring moves toward the held end, so its room must lie on that side.${school === 'full' ? '' : ' The full calculation governs here; the other schools leave the housing out.'}`,
+      short(full),
+    )
   if (school === 'quick' && growth && quick === undefined)
     station.warn('note', 'no-quick-rule', 'The quick rule speaks for steel shafts only; the full calculation serves.')
-  const by: Result<unknown> | null = school === 'cautious' ? cautious : growth
-  const hero = station.figure('growthMm', 'Shaft grows past its housing', growthMm, 'gap', by, {
-    note: `by the ${GROWTH_SCHOOL_LABEL[school]}`,
+  const by: Result<unknown> | null = school === 'cautious' && !outgrown ? cautious : growth
+  const hero = station.figure('growthMm', outgrown ? 'Housing outgrows the shaft' : 'Shaft grows past its housing', growthMm, 'gap', by, {
+    note: `by the ${GROWTH_SCHOOL_LABEL[outgrown ? 'full' : school]}`,
   })
   station.figure('fullMm', 'Full calculation', full, 'gap', growth)
   station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, {
@@ -98,39 +104,19 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
       : undefined,
   })
   station.figure('cautiousMm', 'Cautious: temperature for rise', cautious?.values.growthMm ?? null, 'gap', cautious)
-  const room = new Sheet()
-  const floatNeededMm = growthMm === null ? null : Math.abs(growthMm) * GROWTH_FACTOR + ASSEMBLY_TOLERANCE_MM
-  if (floatNeededMm !== null)
-    room.step(
-      's',
-      'float needed',
-      '1.2 |ΔL| + 0.25',
-      `1.2 · ${short(Math.abs(growthMm!))} + 0.25`,
-      floatNeededMm,
-      'mm',
-      'engineering practice: a fifth over growth and the assembly tolerance',
-    )
-  station.figure('floatNeededMm', 'Float needed', floatNeededMm, 'gap', room.result({}))
-  station.figure('floatPresentMm', 'Float present', a.floatPresentMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
-
-  if (growthMm !== null && a.floatPresentMm !== null && a.floatPresentMm > 0) {
-    const place = new Sheet()
-    // Growth must still fit ahead of the ring; only what is then left may stand behind it.
-    const behindMm = Math.max(
-      0,
-      Math.min(Math.max(BEHIND_AT_LEAST_MM, a.floatPresentMm / 6), a.floatPresentMm - Math.abs(growthMm) * GROWTH_FACTOR),
-    )
-    place.step(
-      'behind',
-      'gap behind the ring at assembly',
-      'max(0.5, float / 6), growth ahead kept',
-      `max(0.5, ${short(a.floatPresentMm)} / 6)`,
-      behindMm,
-      'mm',
-      'engineering practice: the ring stands toward the side it comes from',
-    )
-    station.figure('behindMm', 'Leave behind the ring', behindMm, 'gap', place.result({}), {
-      note: 'the rest ahead of it',
+  const playMm = a.floatPresentMm
+  const room = growthMm === null || playMm === null || playMm <= 0 ? null : { ...freeRingRoom({ growthMm, playMm }), cautions: [] }
+  const floatNeededMm = growthMm === null ? null : roomNeededMm(growthMm)
+  station.figure('floatNeededMm', 'Float needed', floatNeededMm, 'gap', room, {
+    note: `1.2 times the growth and ${q(LEAST_BEHIND_MM, 'gap')}`,
+  })
+  station.figure('floatPresentMm', 'Float present', playMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
+  if (room) {
+    station.figure('behindMm', 'Leave toward the held end', room.values.behindMm, 'gap', room, {
+      note: outgrown ? 'most of it: the ring comes this way' : 'the sixth behind the ring',
+    })
+    station.figure('aheadMm', 'Leave away from the held end', room.values.aheadMm, 'gap', room, {
+      note: outgrown ? 'the sixth on the other side' : 'the shaft grows this way',
     })
   }
 

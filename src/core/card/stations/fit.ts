@@ -1,31 +1,50 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
-import { FAMILY_LABEL } from '../../catalogue/families.js'
-import { formOf } from '../../catalogue/forms.js'
+import { FAMILY_LABEL, isThrust } from '../../catalogue/families.js'
+import { formOf, isDrawnCup } from '../../catalogue/forms.js'
+import { adapterSleeve, shaftHold, type ShaftHold } from '../../catalogue/sleeves.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
-import { fit, type FitValues } from '../../fits/fit.js'
-import { operatingClearance, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
+import { fit, type FitInput, type FitValues } from '../../fits/fit.js'
+import { furtherUm, operatingClearance, preloadTakenUm, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
+import { MATERIALS } from '../../materials.js'
+import { pressForce } from '../../mounting/press-force.js'
 import { Sheet, short, type Result } from '../../result.js'
+import { tolerance } from '../../tolerances/iso286.js'
+import { accuracyOf } from '../../tolerances/ring.js'
 import { q } from '../../units/quantities.js'
-import type { CardAnswers } from '../answers.js'
+import type { CardAnswers, FitAnswers } from '../answers.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
 import type { SelectResult } from './select.js'
 
+/** A seat as the card settles it. */
+export interface FitSeat {
+  sizeMm: number
+  toleranceClass: string
+  seatUpperUm: number
+  seatLowerUm: number
+  /** Null where something else than the fit holds the ring: a sleeve, screws, a collar, a housing made for it. */
+  grip: FitValues | null
+}
+
 export interface FitStationResult extends StationResult {
   recommended: RecommendValues | null
-  shaft: (FitValues & { toleranceClass: string }) | null
-  housing: (FitValues & { toleranceClass: string }) | null
+  /** What holds the inner ring. */
+  hold: ShaftHold | null
+  /** Null too where the shaft under a taper is not known. */
+  shaft: FitSeat | null
+  housing: FitSeat | null
   clearance: OperatingClearanceValues | null
   group: ClearanceGroup | null
-  /** Loosest likely grip less what holds against creep; null where the inner ring is not swept. */
+  /** Loosest likely grip less what holds against creep; null where the inner ring is not swept or is clamped. */
   creepMarginUm: number | null
 }
 
 /** Interference below which the inner ring creeps, µm. Engineering practice; the switch lies at 0.3 C0. */
 function creepLimit(row: Bearing, radialN: number, innerRingC: number, ambientC: number): Result<{ neededUm: number }> {
-  const { boreMm: d, widthMm: B } = row
+  const d = row.boreMm
+  const B = row.innerWidthMm ?? row.widthMm
   const sheet = new Sheet()
   const light = radialN <= 0.3 * row.staticRatingN
   const load = light ? 0.08 * Math.sqrt((d * radialN) / B) : (0.02 * radialN) / B
@@ -62,162 +81,186 @@ function creepLimit(row: Bearing, radialN: number, innerRingC: number, ambientC:
 }
 
 const range = (a: number, b: number): readonly [number, number] => [a, b]
+const limit = (um: number) => (um > 0 ? '+' : '') + q(um, 'fine')
 
-/** Seat classes with their reason, the fit they give, and what clearance is left when hot. */
-export function fitStation(
-  answers: CardAnswers,
-  row: Bearing | null,
-  knownGroup: ClearanceGroup | null,
-  duty: DutyResult,
-  select: SelectResult,
-  arrange: ArrangeResult,
-): FitStationResult {
-  const station = new StationBuilder('fit')
-  const none = {
-    recommended: null,
-    shaft: null,
-    housing: null,
-    clearance: null,
-    group: answers.fit.group ?? knownGroup,
-    creepMarginUm: null,
-  }
-  const waiting = (reason: string): FitStationResult => ({
-    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
-    ...none,
-  })
-  if (!row) return waiting('Choose the bearing at Identify first.')
-  if (!duty.innerRingLoad || !duty.outerRingLoad) return waiting('Enter at Duty which ring turns and whether the load stands still.')
-  if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
-  if (formOf(row).innerRing === false) {
-    station.ask(
-      'shaft-raceway',
-      'The rollers run on the shaft: is it hardened and ground as the maker’s sheet asks?',
-      'A soft or rough shaft wears through in days; the seats of this card do not apply to it.',
-    )
-    return waiting(
-      'This bearing has no inner ring: the shaft is its raceway, and its size and the press seat of the outer ring come from the maker’s sheet.',
-    )
-  }
-  const f = answers.fit
-  const recommended = station.attempt(() =>
-    recommendFit({
-      family: row.family,
-      boreMm: row.boreMm,
-      outsideMm: row.outsideMm,
-      innerRingLoad: duty.innerRingLoad!,
-      outerRingLoad: duty.outerRingLoad!,
-      loadRatio: Math.min(1, select.loadRatio!),
-      options: {
-        outerMustSlide: arrange.thisSlides,
-        split: f.split,
-        sleeve: row.boreTaper !== null,
-        thinWall: f.thinWall,
-        lightAlloy: f.lightAlloy,
-        heatThroughShaft: f.heatThroughShaft,
-        precise: f.precise,
-        loadBands: f.loadBands,
-      },
-    }),
-  )
-  if (!recommended) return waiting('A value is refused.')
-  const shaftClass = f.shaftClass ?? recommended.values.shaftClass
-  const housingClass = f.housingClass ?? recommended.values.housingClass
-  const common = { accuracy: f.accuracy, family: row.family }
-  const shaft = station.attempt(() => fit({ ...common, seat: 'shaft', sizeMm: row.boreMm, toleranceClass: shaftClass }), {
-    toleranceClass: 'shaftClass',
-    sizeMm: 'accuracy',
-  })
-  const housing = station.attempt(() => fit({ ...common, seat: 'housing', sizeMm: row.outsideMm, toleranceClass: housingClass }), {
-    toleranceClass: 'housingClass',
-    sizeMm: 'accuracy',
-  })
-  if (!shaft || !housing) return waiting('A tolerance class is refused; choose another.')
-  if (f.shaftClass && f.shaftClass !== recommended.values.shaftClass)
-    station.warn(
-      'note',
-      'shaft-own',
-      `${f.shaftClass} was chosen instead of the recommended ${recommended.values.shaftClass}.`,
-      f.shaftClass,
-    )
-  if (f.housingClass && f.housingClass !== recommended.values.housingClass)
-    station.warn(
-      'note',
-      'housing-own',
-      `${f.housingClass} was chosen instead of the recommended ${recommended.values.housingClass}.`,
-      f.housingClass,
-    )
+/** What an insert bearing or a sleeve asks of the shaft, in words. */
+const CLAMPED: Partial<Record<ShaftHold, string>> = {
+  screws: 'held by its screws',
+  collar: 'held by its collar',
+  sleeve: 'held by its sleeve',
+}
 
-  const group = f.group ?? knownGroup
-  const { innerRingC, outerRingC, ambientC } = answers.duty
-  const from = clearanceFrom(row)
-  // Fit takes clearance from a cylindrical bore; a tapered one loses it by how far it is driven up.
-  const byFit = from === 'table' && !row.boreTaper
-  const clearance =
-    byFit && group && innerRingC !== null && outerRingC !== null
-      ? station.attempt(() =>
-          operatingClearance({
-            ...row,
-            group,
-            shaft: { toleranceClass: shaftClass },
-            housing: { toleranceClass: housingClass },
-            accuracy: f.accuracy,
-            innerRingC,
-            outerRingC,
-            shaftMaterial: answers.arrange.shaftMaterial ?? undefined,
-            housingMaterial: answers.arrange.housingMaterial ?? undefined,
-          }),
-        )
-      : null
-  const c = clearance?.values ?? null
-  const hero = station.figure(
-    'clearance',
-    'Clearance left when hot, 19 in 20 assemblies',
-    c ? range(c.p025Um, c.p975Um) : null,
-    'fine',
-    clearance,
+/** The seat a ring is gripped by, or one that only carries what clamps it. */
+function seatOf(station: StationBuilder, input: FitInput, gripped: boolean, fields: Record<string, string>): Result<FitSeat> | null {
+  return station.attempt((): Result<FitSeat> => {
+    const { sizeMm, toleranceClass } = input
+    if (gripped) {
+      const found = fit(input)
+      const { seatUpperUm, seatLowerUm } = found.values
+      return { ...found, values: { sizeMm, toleranceClass, seatUpperUm, seatLowerUm, grip: found.values } }
+    }
+    const { values, ...rest } = tolerance(input)
+    return { ...rest, values: { sizeMm, toleranceClass, seatUpperUm: values.upperUm, seatLowerUm: values.lowerUm, grip: null } }
+  }, fields)
+}
+
+/** The shaft diameter under the bearing and how it is held there; asks where a taper leaves it open. */
+function shaftUnder(station: StationBuilder, row: Bearing): { hold: ShaftHold; sizeMm: number | null } {
+  const hold = shaftHold(row)
+  if (hold !== 'taper') return { hold, sizeMm: hold === 'sleeve' ? adapterSleeve(row)!.shaftMm : row.boreMm }
+  station.ask(
+    'taper-seat',
+    'Does it sit on a tapered shaft or on a withdrawal sleeve, and on which diameter?',
+    'The seat under a taper is not the bore of the bearing: the drawing or the sleeve says it.',
   )
-  const limit = (um: number) => (um > 0 ? '+' : '') + q(um, 'fine')
-  const seat = (v: FitValues) => `${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
-  station.figure('shaftClass', `Shaft seat Ø${q(row.boreMm, 'length', 0)}`, shaftClass, 'text', recommended, { note: seat(shaft.values) })
-  station.figure(
-    'shaftInterference',
-    'Inner ring grip',
-    range(shaft.values.minInterferenceUm, shaft.values.maxInterferenceUm),
-    'fine',
-    shaft,
-    { note: words(shaft.values) },
+  return { hold, sizeMm: null }
+}
+
+interface Seats {
+  hold: ShaftHold
+  shaft: Result<FitSeat> | null
+  housing: Result<FitSeat>
+  shaftClass: string
+  housingClass: string
+}
+
+/** Seats in the classes chosen or recommended; null when one is refused. */
+function seats(station: StationBuilder, answers: FitAnswers, row: Bearing, recommended: Result<RecommendValues>): Seats | null {
+  const { hold, sizeMm } = shaftUnder(station, row)
+  const shaftClass = answers.shaftClass ?? recommended.values.shaftClass
+  const housingClass = answers.housingClass ?? recommended.values.housingClass
+  const accuracy = station.attempt(() => new Sheet().result({ is: accuracyOf(row, answers.accuracy) }))?.values.is
+  if (!accuracy) return null
+  const common = { accuracy, family: row.family }
+  const shaft =
+    sizeMm === null
+      ? null
+      : seatOf(station, { ...common, seat: 'shaft', sizeMm, toleranceClass: shaftClass }, hold === 'fit', {
+          toleranceClass: 'shaftClass',
+          sizeMm: 'accuracy',
+        })
+  const housing = seatOf(
+    station,
+    { ...common, seat: 'housing', sizeMm: row.outsideMm, toleranceClass: housingClass },
+    row.family !== 'insert-ball',
+    { toleranceClass: 'housingClass', sizeMm: 'accuracy' },
   )
-  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, housingClass, 'text', recommended, {
-    note: seat(housing.values),
-  })
-  station.figure(
-    'housingInterference',
-    'Outer ring in housing',
-    range(housing.values.minInterferenceUm, housing.values.maxInterferenceUm),
-    'fine',
-    housing,
-    { note: words(housing.values) },
-  )
-  let creepMarginUm: number | null = null
-  if (duty.innerRingLoad === 'rotating' && duty.radialN !== null && innerRingC !== null) {
-    const creep = creepLimit(row, duty.radialN, innerRingC, ambientC ?? 20)
-    creepMarginUm = shaft.values.probableMinInterferenceUm - creep.values.neededUm
-    station.figure('creepUm', 'Needed against creep', creep.values.neededUm, 'fine', creep)
-    if (creepMarginUm < 0)
-      station.warn(
-        'note',
-        'creep',
-        `The loosest likely grip of ${q(shaft.values.probableMinInterferenceUm, 'fine')} is under the ${q(creep.values.neededUm, 'fine')} that holds against creep: aim for the upper half of the shaft tolerance.`,
-        Math.round(shaft.values.probableMinInterferenceUm),
-      )
-  }
-  if (c)
-    station.figure('shareBelowZero', 'Assemblies that run without clearance', c.shareBelowZero * 100, 'ratio', clearance, {
-      decimals: 0,
-      note: 'of 100',
+  if (!housing || (sizeMm !== null && !shaft)) return null
+  for (const [where, own, advised] of [
+    ['shaft', shaftClass, recommended.values.shaftClass],
+    ['housing', housingClass, recommended.values.housingClass],
+  ] as const)
+    if (own !== advised) station.warn('note', `${where}-own`, `${own} was chosen instead of the recommended ${advised}.`, own)
+  return { hold, shaft, housing, shaftClass, housingClass }
+}
+
+/** Class, limits and grip of both seats. */
+function seatFigures(
+  station: StationBuilder,
+  row: Bearing,
+  { hold, shaft, housing, shaftClass, housingClass }: Seats,
+  recommended: Result<RecommendValues>,
+): void {
+  const limits = (v: FitSeat) => `${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
+  const sleeve = hold === 'sleeve' ? adapterSleeve(row)! : null
+  if (sleeve) station.figure('sleeve', 'Adapter sleeve', sleeve.designation, 'text', null, { note: 'ISO 2982' })
+  if (shaft)
+    station.figure('shaftClass', `Shaft seat Ø${q(shaft.values.sizeMm, 'length', 0)}`, shaftClass, 'text', recommended, {
+      note: [limits(shaft.values), CLAMPED[hold]].filter(Boolean).join(', '),
     })
-  if (arrange.thisSlides && housing.values.minInterferenceUm > 0)
-    station.warn('stop', 'free-ring-tight', 'This end must let the ring slide, but the housing seat grips it.', housingClass)
+  const grip = shaft?.values.grip
+  if (grip)
+    station.figure('shaftInterference', 'Inner ring grip', range(grip.minInterferenceUm, grip.maxInterferenceUm), 'fine', shaft, {
+      note: words(grip),
+    })
+  const outer = housing.values.grip
+  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, housingClass, 'text', recommended, {
+    note: outer ? limits(housing.values) : `${limits(housing.values)}, bored by the maker of its housing`,
+  })
+  if (outer)
+    station.figure(
+      'housingInterference',
+      'Outer ring in housing',
+      range(outer.minInterferenceUm, outer.maxInterferenceUm),
+      'fine',
+      housing,
+      { note: words(outer) },
+    )
+}
+
+/** A shift of the fit under this is not worth a figure of its own, µm. */
+const NOTICED_UM = 1
+
+/** What unlike materials make of the fits when hot; the range of the outer ring in its housing then. */
+function hotFits(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  duty: DutyResult,
+  s: Seats,
+): readonly [number, number] | null {
+  const { innerRingC, outerRingC } = answers.duty
+  const { shaftMaterial, housingMaterial } = answers.arrange
+  const outer = s.housing.values.grip
+  if (innerRingC === null || outerRingC === null) return outer && range(outer.minInterferenceUm, outer.maxInterferenceUm)
+  const onShaft = furtherUm(shaftMaterial ?? undefined, row.boreMm, innerRingC)
+  const inHousing = furtherUm(housingMaterial ?? undefined, row.outsideMm, outerRingC)
+  const grip = s.shaft?.values.grip
+  if (grip && Math.abs(onShaft) >= NOTICED_UM) {
+    const hot = range(grip.minInterferenceUm + onShaft, grip.maxInterferenceUm + onShaft)
+    station.figure('shaftHotInterference', 'Inner ring grip, hot', hot, 'fine', null, {
+      note: `${MATERIALS[shaftMaterial!].label} against bearing steel at ${q(innerRingC, 'temperature')}`,
+    })
+    const stress = pressForce({
+      boreMm: row.boreMm,
+      racewayDiameterMm: row.innerRacewayMm,
+      widthMm: row.innerWidthMm ?? row.widthMm,
+      interferenceUm: Math.min(1000, Math.max(0, hot[1])),
+      shaftMaterial: shaftMaterial ?? undefined,
+    })
+    if (onShaft > 0) stress.cautions.forEach((c) => station.caution({ ...c, code: `${c.code}-hot` }))
+  }
+  if (!outer) return null
+  const hot = range(outer.minInterferenceUm - inHousing, outer.maxInterferenceUm - inHousing)
+  if (Math.abs(inHousing) < NOTICED_UM) return hot
+  station.figure('housingHotInterference', 'Outer ring in housing, hot', hot, 'fine', null, {
+    note: `${MATERIALS[housingMaterial!].label} against bearing steel at ${q(outerRingC, 'temperature')}`,
+  })
+  if (duty.outerRingLoad === 'rotating' && hot[0] < 0)
+    station.warn(
+      'caution',
+      'outer-loose-hot',
+      `The housing expands further than the outer ring: hot, the ring that the load sweeps can be ${q(-hot[0], 'fine')} loose and creeps. Take a tighter class, a steel liner or a pin.`,
+      Math.round(hot[0]),
+    )
+  return hot
+}
+
+/** What holds the swept inner ring against creep, and what its loosest likely grip leaves of that. */
+function creepMargin(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  duty: DutyResult,
+  grip: FitValues | null | undefined,
+): number | null {
+  const { innerRingC, ambientC } = answers.duty
+  if (!grip || duty.innerRingLoad !== 'rotating' || duty.radialN === null || innerRingC === null) return null
+  const creep = creepLimit(row, duty.radialN, innerRingC, ambientC ?? 20)
+  const margin = grip.probableMinInterferenceUm - creep.values.neededUm
+  station.figure('creepUm', 'Needed against creep', creep.values.neededUm, 'fine', creep)
+  if (margin < 0)
+    station.warn(
+      'note',
+      'creep',
+      `The loosest likely grip of ${q(grip.probableMinInterferenceUm, 'fine')} is under the ${q(creep.values.neededUm, 'fine')} that holds against creep: aim for the upper half of the shaft tolerance.`,
+      Math.round(grip.probableMinInterferenceUm),
+    )
+  return margin
+}
+
+/** What must be asked of the clearance, by where it comes from. */
+function askClearance(station: StationBuilder, row: Bearing, from: ReturnType<typeof clearanceFrom>, group: ClearanceGroup | null): void {
   if (row.boreTaper)
     station.ask(
       'drive-up',
@@ -234,31 +277,144 @@ export function fitStation(
     station.warn('note', 'clearance-set', 'Its clearance is set against its partner when it is mounted: by the machine maker’s manual.')
   if (!group && from !== 'setting')
     station.ask('fit-group', 'Which clearance group goes in?', 'Fit and heat take clearance away; the group decides what is left.')
+}
 
-  const reason = `${recommended.values.shaftReason} ${recommended.values.housingReason}`
-  const verdict: Verdict = !c
-    ? from === 'setting'
+function verdictOf(row: Bearing, c: OperatingClearanceValues | null, from: ReturnType<typeof clearanceFrom>, byFit: boolean): Verdict {
+  if (!c)
+    return from === 'setting'
       ? { word: 'set when mounted', level: 'good' }
       : { word: row.boreTaper ? 'drive-up open' : byFit ? 'group or temperatures open' : 'clearance open', level: 'open' }
-    : c.medianUm < 0
-      ? { word: 'runs without clearance', level: 'stop' }
-      : c.p025Um < 0
-        ? { word: `tight in ${Math.max(1, Math.round(c.shareBelowZero * 100))} of 100`, level: 'caution' }
-        : { word: 'runs free', level: 'good' }
+  if (c.medianUm < -preloadTakenUm(row.family, (row.innerRacewayMm + row.outerRacewayMm) / 2))
+    return { word: 'runs without clearance', level: 'stop' }
+  if (c.medianUm < 0) return { word: 'trace of preload', level: 'caution' }
+  return c.p025Um < 0
+    ? { word: `tight in ${Math.max(1, Math.round(c.shareBelowZero * 100))} of 100`, level: 'caution' }
+    : { word: 'runs free', level: 'good' }
+}
+
+/** Classes of a needle roller bearing that runs on the shaft; what else it needs comes from the maker's sheet. */
+function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<RecommendValues>): string {
+  station.ask(
+    'shaft-raceway',
+    'The rollers run on the shaft: is it hardened and ground as the maker’s sheet asks?',
+    'A soft or rough shaft wears through in days.',
+  )
+  if (!isDrawnCup(row))
+    return 'This bearing has no inner ring: the shaft is its raceway, and its size and the press seat of the outer ring come from the maker’s sheet.'
+  recommended.cautions.forEach((c) => station.caution(c))
+  station.figure('shaftClass', `Shaft as raceway Ø${q(row.boreMm, 'length', 0)}`, recommended.values.shaftClass, 'text', recommended)
+  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, recommended.values.housingClass, 'text', recommended)
+  return `${recommended.values.shaftReason} ${recommended.values.housingReason} What clearance is left comes from the maker’s sheet.`
+}
+
+/** Seat classes with their reason, the fit they give, and what clearance is left when hot. */
+export function fitStation(
+  answers: CardAnswers,
+  row: Bearing | null,
+  knownGroup: ClearanceGroup | null,
+  duty: DutyResult,
+  select: SelectResult,
+  arrange: ArrangeResult,
+): FitStationResult {
+  const station = new StationBuilder('fit')
+  const f = answers.fit
+  const group = f.group ?? knownGroup
+  const none = { recommended: null, hold: null, shaft: null, housing: null, clearance: null, group, creepMarginUm: null }
+  const waiting = (reason: string): FitStationResult => ({
+    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
+    ...none,
+  })
+  if (!row) return waiting('Choose the bearing at Identify first.')
+  if (!duty.innerRingLoad || !duty.outerRingLoad) return waiting('Enter at Duty which ring turns and whether the load stands still.')
+  if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
+  const recommended = station.attempt(() =>
+    recommendFit({
+      family: row.family,
+      boreMm: row.boreMm,
+      outsideMm: row.outsideMm,
+      innerRingLoad: duty.innerRingLoad!,
+      outerRingLoad: duty.outerRingLoad!,
+      loadRatio: Math.min(1, select.loadRatio!),
+      options: {
+        outerMustSlide: arrange.thisSlides,
+        split: f.split,
+        sleeve: row.boreTaper !== null,
+        drawnCup: isDrawnCup(row),
+        axialOnly: isThrust(row.family) && duty.radialN === 0,
+        thinWall: f.thinWall,
+        lightAlloy: f.lightAlloy || answers.arrange.housingMaterial === 'aluminium',
+        heatThroughShaft: f.heatThroughShaft,
+        precise: f.precise,
+        loadBands: f.loadBands,
+      },
+    }),
+  )
+  if (!recommended) return waiting('A value is refused.')
+  if (formOf(row).innerRing === false) return waiting(onTheShaft(station, row, recommended))
+  const settled = seats(station, f, row, recommended)
+  if (!settled) return waiting('A tolerance class is refused; choose another.')
+
+  const { shaftClass, housingClass } = settled
+  const { innerRingC, outerRingC } = answers.duty
+  const from = clearanceFrom(row)
+  // Fit takes clearance from a cylindrical bore; a tapered one loses it by how far it is driven up.
+  const byFit = from === 'table' && settled.hold === 'fit'
+  const clearance =
+    byFit && group && innerRingC !== null && outerRingC !== null
+      ? station.attempt(() =>
+          operatingClearance({
+            ...row,
+            group,
+            ...seatedAs(answers, row, shaftClass, housingClass),
+            innerRingC,
+            outerRingC,
+          }),
+        )
+      : null
+  const c = clearance?.values ?? null
+  const hero = station.figure(
+    'clearance',
+    'Clearance left when hot, 19 in 20 assemblies',
+    c ? range(c.p025Um, c.p975Um) : null,
+    'fine',
+    clearance,
+  )
+  seatFigures(station, row, settled, recommended)
+  const outerHot = hotFits(station, answers, row, duty, settled)
+  const creepMarginUm = creepMargin(station, answers, row, duty, settled.shaft?.values.grip)
+  if (c)
+    station.figure('shareBelowZero', 'Assemblies that run without clearance', c.shareBelowZero * 100, 'ratio', clearance, {
+      decimals: 0,
+      note: 'of 100',
+    })
+  const outer = settled.housing.values.grip
+  if (arrange.thisSlides && outer && (outer.minInterferenceUm > 0 || (outerHot && outerHot[0] > 0)))
+    station.warn('stop', 'free-ring-tight', 'This end must let the ring slide, but the housing seat grips it.', housingClass)
+  askClearance(station, row, from, group)
   const closed = station.close(
-    reason,
-    verdict,
+    `${recommended.values.shaftReason} ${recommended.values.housingReason}`,
+    verdictOf(row, c, from, byFit),
     hero,
     `${shaftClass} / ${housingClass}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`,
   )
   return {
     ...closed,
     recommended: recommended.values,
-    shaft: { ...shaft.values, toleranceClass: shaftClass },
-    housing: { ...housing.values, toleranceClass: housingClass },
+    hold: settled.hold,
+    shaft: settled.shaft?.values ?? null,
+    housing: settled.housing.values,
     clearance: c,
     group,
     creepMarginUm,
+  }
+}
+
+/** The seats of a card as the operating clearance takes them, whichever bearing stands in them. */
+export function seatedAs(answers: CardAnswers, row: Bearing, shaftClass: string, housingClass: string) {
+  return {
+    shaft: { toleranceClass: shaftClass, material: answers.arrange.shaftMaterial ?? undefined },
+    housing: { toleranceClass: housingClass, material: answers.arrange.housingMaterial ?? undefined },
+    accuracy: accuracyOf(row, answers.fit.accuracy),
   }
 }
 

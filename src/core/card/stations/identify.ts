@@ -3,6 +3,7 @@ import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
+import { findMarked, type Marked } from '../../identify/marked.js'
 import { Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
 import { q } from '../../units/quantities.js'
@@ -37,7 +38,7 @@ export function identifyStation(
         { 'readings.boreMm': 'boreReadingsMm', 'readings.outsideMm': 'outsideReadingsMm', 'readings.widthMm': 'widthReadingsMm' },
       )
     : null
-  const named = answers.designation ? findBearing(answers.designation, ownRows) : null
+  const named = answers.designation ? findMarked(answers.designation, ownRows) : null
   const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
   if (answers.designation && !row) {
@@ -82,12 +83,7 @@ export function identifyStation(
         Math.round(named_.massKg),
       )
   }
-  if (named?.assumed)
-    station.ask(
-      'contact-angle',
-      named.assumed,
-      'Another angle shares load and preload differently: look for the letter, or ask for the paper.',
-    )
+  if (named) askOfMarking(station, named)
   const from = row && clearanceFrom(row)
   if (row && from !== 'setting') {
     const range =
@@ -112,7 +108,7 @@ export function identifyStation(
       'Everything after this is calculated for the chosen bearing.',
     )
   const groupSure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
-  const sure = groupSure && !named?.assumed
+  const sure = groupSure && !named?.assumed && !named?.unknown
   if (row && !groupSure) {
     station.ask(
       'clearance-group',
@@ -121,9 +117,19 @@ export function identifyStation(
     )
   }
   const level = row ? (sure ? 'good' : 'open') : 'open'
-  const word = row ? (sure ? 'known' : groupSure ? 'angle open' : 'group open') : best ? 'choose' : measured ? 'no match' : 'not started'
+  const word = row
+    ? sure
+      ? 'known'
+      : groupSure
+        ? openWord(named!)
+        : 'group open'
+    : best
+      ? 'choose'
+      : measured
+        ? 'no match'
+        : 'not started'
   const reason = row
-    ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${row.entered.sheet})` : "computed from typical geometry until a maker's sheet is entered"}.`
+    ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${row.entered.sheet})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
   const result = station.close(
     reason,
@@ -132,6 +138,28 @@ export function identifyStation(
     row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
   )
   return { ...result, row, group, candidates }
+}
+
+/** What the marking leaves open or nobody can read. */
+function askOfMarking(station: StationBuilder, { row, assumed, unknown }: Marked): void {
+  if (assumed && row.form === 'tapered-inch')
+    station.ask('cone-and-cup', assumed, 'Cones and cups are bought one by one: the wrong partner has another width or angle.')
+  else if (assumed)
+    station.ask('contact-angle', assumed, 'Another angle shares load and preload differently: look for the letter, or ask for the paper.')
+  if (unknown)
+    station.ask(
+      'letters-unknown',
+      `What do the letters “${unknown}” behind the number mean? No letter table holds them.`,
+      'A feature that nobody has read may be the one that matters: clearance, cage, seal, heat.',
+    )
+}
+
+const openWord = ({ row, assumed }: Marked) => (!assumed ? 'letters open' : row.form === 'tapered-inch' ? 'partner open' : 'angle open')
+
+/** The letters behind the number in words: "2RS closure: contact seal on both sides". */
+function readOut({ pieces }: Marked): string {
+  const letters = pieces.slice(1).filter((p) => p.text && p.kind !== 'unknown')
+  return letters.length ? ` Read: ${letters.map((p) => `${p.text} ${p.meaning}`).join('; ')}.` : ''
 }
 
 /** The number says one thing and the gauge another: said before anything is ordered. */

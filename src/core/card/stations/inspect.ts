@@ -1,5 +1,7 @@
-import { findBearing, type Bearing } from '../../catalogue/catalogue.js'
+import type { Bearing } from '../../catalogue/catalogue.js'
+import { recordedRow } from '../../identify/marked.js'
 import { formOf } from '../../catalogue/forms.js'
+import { shaftHold } from '../../catalogue/sleeves.js'
 import { withMakersFigures } from '../../catalogue/makers-figures.js'
 import { CLEARANCE_GROUPS } from '../../fits/clearance-group.js'
 import { operatingClearance } from '../../fits/operating-clearance.js'
@@ -13,7 +15,7 @@ import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
-import type { FitStationResult } from './fit.js'
+import { seatedAs, type FitStationResult } from './fit.js'
 import { rateBearing } from '../../life/rate-bearing.js'
 import type { SelectResult } from './select.js'
 
@@ -50,7 +52,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
   const d = answers.duty
   const i = answers.inspect
   const { removed, grease, daysSinceGrease, intervalDays } = context.past
-  const base = removed ? (findBearing(removed.designation, context.plant.ownRows)?.row ?? null) : null
+  const base = removed ? recordedRow(removed.designation, context.plant.ownRows) : null
   const row: Bearing | null = base && withMakersFigures(base, context.plant.makersFigures)
   const { radialN, axialN } = duty
   const rated =
@@ -59,14 +61,12 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
       : undefined
   const group = removed?.group ?? null
   const clearance =
-    row && !row.boreTaper && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
+    row && shaftHold(row) === 'fit' && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
       ? ifPossible(() =>
           operatingClearance({
             ...row,
             group,
-            shaft: { toleranceClass: fit.shaft!.toleranceClass },
-            housing: { toleranceClass: fit.housing!.toleranceClass },
-            accuracy: answers.fit.accuracy,
+            ...seatedAs(answers, row, fit.shaft!.toleranceClass, fit.housing!.toleranceClass),
             innerRingC: d.innerRingC!,
             outerRingC: d.outerRingC!,
           }),
@@ -154,6 +154,12 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
       'A bearing in the bin has told nobody why it failed.',
     )
   if (diagnosis && !a.cause) {
+    if (found!.cautions.some((c) => c.code === 'hot-wreck'))
+      station.ask(
+        'what-came-first',
+        'It ran hot to the end, so what came first cannot be read from it: what do the other end, the grease way and the records say?',
+        'A cause guessed from a wreck is mended, and the failure comes back.',
+      )
     if (diagnosis.confidence === 'close')
       station.ask(
         'close-causes',

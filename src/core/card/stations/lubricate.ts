@@ -4,12 +4,15 @@ import {
   fillShare,
   film,
   firstFill,
+  greaseSpeedLimit,
+  greasedPart,
   strokesFor,
   type Compatibility,
   type Grease,
   type GreaseGun,
 } from '../../lubrication/grease.js'
 import {
+  GREASE_SERVICE_YEARS,
   SCHOOL_LABEL,
   peakOfRms,
   regreasing,
@@ -96,7 +99,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
         family: row.family,
         boreMm: row.boreMm,
         outsideMm: row.outsideMm,
-        widthMm: row.widthMm,
+        widthMm: greasedPart(row).widthMm,
         speedRpm,
         housingTemperatureC,
         contamination: counted.contamination,
@@ -112,8 +115,14 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
   const { schools, factors, quantityG: side, centreQuantityG } = found.values
   const spoken = schools.find((s) => s.school === school)!
   const governing = spoken.intervalH !== null ? spoken : schools.find((s) => s.school === 'interval-formula')!
-  const intervalH = a.sealed ? null : governing.intervalH
-  const intervalDays = intervalH !== null && hoursPerDay ? intervalH / hoursPerDay : null
+  const { intervalH, intervalDays, aged } = a.sealed ? { intervalH: null, intervalDays: null, aged: false } : served(governing, hoursPerDay)
+  if (aged)
+    station.warn(
+      'note',
+      'grease-ages',
+      `At ${short(hoursPerDay!, 2)} h a day the interval would be longer than ${GREASE_SERVICE_YEARS} years: grease ages standing too, so ${GREASE_SERVICE_YEARS} years govern.`,
+      GREASE_SERVICE_YEARS,
+    )
   const quantityG = a.feed === 'centre' ? centreQuantityG : side
 
   const hero = station.figure('intervalH', 'Grease again after', intervalH, 'hours', found, {
@@ -143,7 +152,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
     note: gun ? `${gun.name}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
   })
   const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
-  const fill = station.attempt(() => firstFill(row, share), { share: 'fillPercent' })
+  const fill = station.attempt(() => firstFill(greasedPart(row), share), { share: 'fillPercent' })
   station.figure('firstFillG', 'First fill', a.sealed ? null : (fill?.values.firstFillG ?? null), 'grams', fill, {
     note: `${Math.round(share * 100)} % of the free space`,
   })
@@ -153,7 +162,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
   station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', oil, { note: 'wanted 1 to 4' })
   factorFigures(station, factors, counted, a)
 
-  if (grease) checkGrease(station, grease, runC, ambientC, kappa)
+  if (grease) checkGrease(station, grease, { runC, ambientC, kappa, ndm: speedRpm * ((row.boreMm + row.outsideMm) / 2) })
   const inside = insideOf(a, context)
   const mixing = grease && inside ? compatibility(inside, grease) : null
   if (mixing && mixing.mixing !== 'compatible')
@@ -221,6 +230,17 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
   }
 }
 
+/** The interval that governs, in hours and days: no school but the machine's own manual leaves a grease longer than it serves. */
+function served(
+  { school, intervalH }: SchoolInterval,
+  hoursPerDay: number | null,
+): { intervalH: number | null; intervalDays: number | null; aged: boolean } {
+  const intervalDays = intervalH !== null && hoursPerDay ? intervalH / hoursPerDay : null
+  const mostDays = GREASE_SERVICE_YEARS * 365.25
+  if (school === 'manual' || intervalDays === null || intervalDays <= mostDays) return { intervalH, intervalDays, aged: false }
+  return { intervalH: mostDays * hoursPerDay!, intervalDays: mostDays, aged: true }
+}
+
 function insideOf(a: CardAnswers['lubricate'], context: CardContext) {
   const { grease } = context.past
   const thickener = a.insideThickener ?? grease?.thickener
@@ -257,7 +277,22 @@ function factorFigures(
   }
 }
 
-function checkGrease(station: StationBuilder, grease: Grease, runC: number, ambientC: number | null, kappa: number | null): void {
+interface Running {
+  runC: number
+  ambientC: number | null
+  kappa: number | null
+  ndm: number
+}
+
+function checkGrease(station: StationBuilder, grease: Grease, { runC, ambientC, kappa, ndm }: Running): void {
+  const limit = greaseSpeedLimit(grease)
+  if (ndm > limit)
+    station.warn(
+      'caution',
+      'grease-too-slow',
+      `${grease.name} has so thick an oil that it serves to a speed factor of about ${Math.round(limit / 1000)} 000 mm/min; here it is ${Math.round(ndm / 1000)} 000. Take a thinner one, or ask its maker.`,
+      Math.round(ndm),
+    )
   if (runC > grease.highC)
     station.warn(
       'caution',
@@ -265,12 +300,13 @@ function checkGrease(station: StationBuilder, grease: Grease, runC: number, ambi
       `${grease.name} serves to ${q(grease.highC, 'temperature')}; the bearing runs at ${q(runC, 'temperature')}.`,
       Math.round(runC),
     )
-  if (ambientC !== null && ambientC < grease.lowC)
+  const coldest = Math.min(runC, ambientC ?? runC)
+  if (coldest < grease.lowC)
     station.warn(
       'caution',
       'grease-too-cold',
-      `${grease.name} serves from ${q(grease.lowC, 'temperature')}; it starts at ${q(ambientC, 'temperature')}.`,
-      Math.round(ambientC),
+      `${grease.name} serves from ${q(grease.lowC, 'temperature')}; it ${coldest === runC ? 'runs' : 'starts'} at ${q(coldest, 'temperature')}.`,
+      Math.round(coldest),
     )
   if (kappa !== null && kappa < 0.4)
     station.warn(

@@ -1,10 +1,10 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { pressForce } from '../../mounting/press-force.js'
-import { chilling, heatingTemperature } from '../../mounting/temperatures.js'
+import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
-import { mountingPlan, type PlanStep } from '../plan.js'
+import { mountingPlan, movingSteps, slidingSteps, type PlanStep } from '../plan.js'
 import { q } from '../../units/quantities.js'
-import { StationBuilder, type StationResult } from '../station.js'
+import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { FitStationResult } from './fit.js'
 
 export interface MethodOffer {
@@ -31,34 +31,57 @@ function recommend(row: Bearing, offers: MethodOffer[]): MountMethod {
   return possible('chill') ? 'chill' : 'press'
 }
 
+function heatWords({ withinLimit, clearanceLeftUm, ringTemperatureC }: HeatingValues, limitC: number): string {
+  const limit = q(limitC, 'temperature')
+  if (withinLimit) return `Slides on with room to spare, under the limit of ${limit}.`
+  return clearanceLeftUm > 0
+    ? `At the limit of ${limit} it goes on with ${q(clearanceLeftUm, 'fine')} to spare: be quick.`
+    : `Would need ${q(ringTemperatureC, 'temperature')}; at the limit of ${limit} it does not clear its seat.`
+}
+
+/** A card on which nothing is pressed or heated: why, and the steps there are. */
+function without(station: StationBuilder, reason: string, verdict: Verdict, headline: string, plan: PlanStep[]): MountResult {
+  return { ...station.close(reason, verdict, null, headline), offers: [], recommended: null, method: null, plan }
+}
+
 /** How cold or hot it goes on: cold press, heating and chilling beside each other, then the steps. */
 export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: FitStationResult): MountResult {
   const station = new StationBuilder('mount')
   const m = answers.mount
-  const { shaft, housing } = fitted
-  if (!row || !shaft || !housing || row.boreTaper) {
-    return {
-      ...station.close(
-        row?.boreTaper
-          ? 'A tapered bore is driven up on its sleeve or seat, by nut or oil: follow the maker’s sheet for the drive-up and measure the clearance that is left.'
-          : 'Fit must settle the seats first: the interference decides force and temperature.',
-        { word: row?.boreTaper ? 'driven up' : 'waiting', level: 'open' },
-        null,
-        '—',
-      ),
-      offers: [],
-      recommended: null,
-      method: null,
-      plan: [],
-    }
+  const { shaft, housing, hold, group } = fitted
+  if (row?.boreTaper)
+    return without(
+      station,
+      'A tapered bore is driven up on its sleeve or seat, by nut or oil: follow the maker’s sheet for the drive-up and measure the clearance that is left.',
+      { word: 'driven up', level: 'open' },
+      '—',
+      [],
+    )
+  if (!row || !shaft || !housing)
+    return without(
+      station,
+      'Fit must settle the seats first: the interference decides force and temperature.',
+      { word: 'waiting', level: 'open' },
+      '—',
+      [],
+    )
+  if (hold === 'screws' || hold === 'collar') {
+    const locked = hold === 'screws' ? 'its screws' : 'its collar'
+    return without(
+      station,
+      `An insert bearing slides onto its shaft and is held by ${locked}: it is neither pressed nor heated.`,
+      { word: 'slides on', level: 'good' },
+      'slides on',
+      mountingPlan({ row, group, shaft, housing, moving: slidingSteps(hold), shoulder: false }),
+    )
   }
   const ambient = answers.duty.ambientC ?? 20
-  const U = Math.max(0, shaft.maxInterferenceUm)
+  const U = Math.max(0, shaft.grip!.maxInterferenceUm)
   const press = station.attempt(() =>
     pressForce({
       boreMm: row.boreMm,
       racewayDiameterMm: row.innerRacewayMm,
-      widthMm: row.widthMm,
+      widthMm: row.innerWidthMm ?? row.widthMm,
       interferenceUm: Math.max(0, U - SMOOTHING_UM),
       shaftMaterial: answers.arrange.shaftMaterial ?? undefined,
     }),
@@ -94,10 +117,8 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
     {
       method: 'heat',
       label: 'Hot, by heater',
-      possible: heat.values.withinLimit,
-      why: heat.values.withinLimit
-        ? `Slides on with room to spare, under the limit of ${q(m.limitC, 'temperature')}.`
-        : `Would need ${q(heat.values.setTemperatureC, 'temperature')}, over the limit of ${q(m.limitC, 'temperature')}.`,
+      possible: heat.values.clearanceLeftUm > 0,
+      why: heatWords(heat.values, m.limitC),
     },
     {
       method: 'chill',
@@ -111,7 +132,15 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
   ]
   const recommended = recommend(row, offers)
   const method = m.method ?? recommended
-  if (method === 'heat') heat.cautions.forEach((c) => station.caution(c))
+  if (method === 'heat') {
+    heat.cautions.forEach((c) => station.caution(c))
+    if (heat.cautions.some((c) => c.code === 'stabilisation-class'))
+      station.ask(
+        'stabilisation-class',
+        `Is this ring stabilised for ${q(m.limitC, 'temperature')}? Read the heat letters on the ring or the maker’s sheet.`,
+        'A ring not stabilised for its heat grows for good: it comes loose on the shaft or loses its clearance.',
+      )
+  }
   if (method === 'chill' && m.chillToC < -60)
     station.warn(
       'caution',
@@ -128,7 +157,7 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
       `${offers.find((o) => o.method === method)!.label}: ${offers.find((o) => o.method === method)!.why}`,
     )
 
-  const temperature = station.figure('setTemperatureC', 'Ring temperature to set', heat.values.setTemperatureC, 'temperature', heat, {
+  const temperature = station.figure('setTemperatureC', 'Ring temperature to set', heat.values.setC, 'temperature', heat, {
     note: `limit ${q(m.limitC, 'temperature')}`,
   })
   const force = station.figure('pressForceN', 'Cold press force', press?.values.forceN ?? null, 'force', press, { decimals: 1 })
@@ -141,20 +170,18 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
     chill,
   )
   const hero = method === 'heat' ? temperature : method === 'press' ? force : cold
-  const plan = mountingPlan({
+  const moving = movingSteps({
     row,
     method,
-    group: fitted.group,
-    shaft,
-    housing,
     forceN: press?.values.forceN ?? null,
     heat: heat.values,
     limitC: m.limitC,
     chillToC: m.chillToC,
   })
+  const plan = mountingPlan({ row, group, shaft, housing, moving, shoulder: true })
   const headline =
     method === 'heat'
-      ? q(heat.values.setTemperatureC, 'temperature')
+      ? q(heat.values.setC, 'temperature')
       : method === 'press'
         ? q(press?.values.forceN ?? 0, 'force', 0)
         : q(m.chillToC, 'temperature')

@@ -152,7 +152,7 @@ export function runInStation(
         : { word: 'fit for release', level: 'good' }
       : { word: STATE_WORDS[run.state], level: zone === 'C' ? 'caution' : 'open' }
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
-  const plan: PlanStep[] = known.fit.shaft
+  const plan: PlanStep[] = known.fit.housing
     ? [
         {
           key: 'guards',

@@ -2,9 +2,10 @@ import { neighbours, type Bearing } from '../../catalogue/catalogue.js'
 import { formOf } from '../../catalogue/forms.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
+import { minimumLoad } from '../../life/minimum-load.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
-import { Sheet, short } from '../../result.js'
+import { short } from '../../result.js'
 import type { CardAnswers } from '../answers.js'
 import { q } from '../../units/quantities.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
@@ -28,7 +29,7 @@ function wantedSafety(row: Bearing, shock: Shock): number {
 }
 
 /** What is wrong with the load whatever the life wanted. */
-function checkLoad(row: Bearing, rated: Rated, shock: Shock, minimumN: number, station: StationBuilder): void {
+function checkLoad(row: Bearing, rated: Rated, shock: Shock, axialN: number, minimumN: number, station: StationBuilder): void {
   const safety = wantedSafety(row, shock)
   const P = rated.load.values.equivalentLoadN
   if (row.staticRatingN < rated.load.values.staticEquivalentLoadN)
@@ -45,12 +46,13 @@ function checkLoad(row: Bearing, rated: Rated, shock: Shock, minimumN: number, s
       `Static safety ${short(rated.staticSafety, 2)} is under the ${safety} wanted for this shock.`,
       short(rated.staticSafety),
     )
-  if (P < minimumN)
+  const carriedN = row.family === 'thrust-spherical-roller' ? axialN : P
+  if (carriedN < minimumN)
     station.warn(
       'caution',
       'minimum-load',
       `The load is below the least load of about ${q(minimumN, 'force', 1)}: the elements may skid. A smaller bearing would run better.`,
-      short(P),
+      short(carriedN),
     )
 }
 
@@ -105,17 +107,7 @@ export function selectStation(
   const { load, life, staticSafety } = rated.values
   const P = load.values.equivalentLoadN
   const ball = rollsOnBalls(row.family)
-  const minimum = new Sheet()
-  const minimumN = (ball ? 0.01 : 0.02) * row.dynamicRatingN
-  minimum.step(
-    'Pmin',
-    'least load',
-    ball ? '0.01 C' : '0.02 C',
-    `${ball ? 0.01 : 0.02} · ${short(row.dynamicRatingN)}`,
-    minimumN,
-    'N',
-    'engineering practice: below it the elements skid',
-  )
+  const minimum = station.attempt(() => minimumLoad(row, speedRpm))
   const form = formOf(row)
   if (form.thrust === 0 && axialN > 0)
     station.warn(
@@ -155,7 +147,7 @@ export function selectStation(
     { ...rated, working: load.working },
     { decimals: 1, note: `wanted ${wantedSafety(row, shock)}` },
   )
-  station.figure('minimumLoadN', 'Least load', minimumN, 'force', minimum.result({}))
+  station.figure('minimumLoadN', 'Least load', minimum?.values.minimumN ?? null, 'force', minimum)
   station.figure(
     'loadRatio',
     'Load for its rating P/C',
@@ -164,7 +156,7 @@ export function selectStation(
     { ...rated, working: load.working },
     { decimals: 3 },
   )
-  checkLoad(row, rated.values, shock, minimumN, station)
+  checkLoad(row, rated.values, shock, axialN, minimum?.values.minimumN ?? 0, station)
   const verdict: Verdict = target ? judge(rated.values, target, station) : { word: 'no target yet', level: 'open' }
   if (!target)
     station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')

@@ -50,6 +50,27 @@ export const INSERTS: Record<'2' | '3', readonly InsertRow[]> = {
   ],
 }
 
+/**
+ * Wide inserts with eccentric collar by bore: [inner ring, inner ring with its collar]. Only sizes whose widths are sure.
+ * ISO 9628.
+ */
+// prettier-ignore
+export const COLLAR_WIDTHS: Readonly<Record<number, readonly [ring: number, withCollar: number]>> = {
+  20: [34.2, 43.7], 25: [34.9, 44.4], 30: [36.5, 48.4], 35: [37.6, 51.1], 40: [42.8, 56.3], 45: [42.8, 56.3], 50: [49.2, 62.7],
+  55: [55.5, 71.4], 60: [61.9, 77.8], 65: [68.2, 85.7], 70: [68.2, 85.7], 75: [74.6, 92.1],
+}
+
+/**
+ * Width of the inner ring of an insert for an adapter sleeve over that of its outer ring, by series: the ring ends with the
+ * sleeve and has no screws. Typical to a millimetre or two, since makers differ. Engineering practice.
+ */
+const ADAPTER_SHARE = { '2': 1.46, '3': 1.22 } as const
+
+/** Typical width of the inner ring of an insert for an adapter sleeve, mm. Source: engineering practice. */
+export function adapterInsertWidthMm(series: '2' | '3', outerWidthMm: number): number {
+  return Math.round(ADAPTER_SHARE[series] * outerWidthMm)
+}
+
 /** Inch bores made in the same outer ring: bores in sixteenths of an inch, by the metric size that they share it with. */
 // prettier-ignore
 export const INCH_BORES: Record<number, readonly number[]> = {

@@ -366,3 +366,15 @@ export const PLAN_4: Plan = {
     [110, 280, 4, 65],
   ],
 }
+
+/** Chamfers of width series 0 of diameter series 0 (160): narrower rings, smaller chamfers. [bore up to and including mm, r] */
+// prettier-ignore
+const CHAMFER_00: readonly (readonly [number, number])[] = [
+  [40, 0.3], [85, 0.6], [120, 1], [150, 1.1], [170, 1.5], [200, 2], [240, 2.1], [280, 3], [420, 4], [500, 5],
+]
+
+/** Chamfer of a size: that of its diameter series, unless its width series has its own. Millimetres. ISO 15. */
+export function chamferOf(plan: Plan, width: string, boreMm: number, planChamferMm: number): number {
+  if (plan !== PLAN_0 || width !== '0') return planChamferMm
+  return CHAMFER_00.find(([to]) => boreMm <= to)![1]
+}

@@ -5,6 +5,20 @@
 
 export type TaperedRow = readonly [number, number, number, number, number, number, number]
 
+/** Smallest chamfer of the cup by that of the cone. ISO 355. */
+export const CUP_CHAMFER: Readonly<Record<number, number>> = {
+  0.3: 0.3,
+  0.6: 0.6,
+  1: 1,
+  1.5: 1.5,
+  2: 1.5,
+  2.5: 2,
+  3: 2.5,
+  4: 3,
+  5: 4,
+  6: 5,
+}
+
 // prettier-ignore
 export const TAPERED: Record<string, readonly TaperedRow[]> = {
   '302': [

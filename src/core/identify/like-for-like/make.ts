@@ -15,11 +15,18 @@ export function boundary({ row: a }: Described, { row: b }: Described, lines: Li
   else form('not', 'A plain bore does not sit on this taper.')
   lines.size('outside diameter', a.outsideMm, b.outsideMm, 'It does not fit this housing.')
   lines.size('width', a.widthMm, b.widthMm, 'Covers, nut and spacers would stand wrong.')
-  const chamfer = lines.lengths('chamfer', a.chamferMm, b.chamferMm)
-  if (a.chamferMm === b.chamferMm) chamfer('same')
-  else if (b.chamferMm > a.chamferMm)
-    chamfer('acceptable', 'The larger chamfer clears the fillet; the shoulder catches a little less of the ring.')
-  else chamfer('not', 'The smaller chamfer may ride up on the fillet: the ring would not seat.', q(a.chamferMm - b.chamferMm, 'length', 2))
+  if (a.innerChamferMm - a.outerChamferMm === b.innerChamferMm - b.outerChamferMm) chamfer('chamfer', a.chamferMm, b.chamferMm, lines)
+  else {
+    chamfer('chamfer, inner ring', a.innerChamferMm, b.innerChamferMm, lines)
+    chamfer('chamfer, outer ring', a.outerChamferMm, b.outerChamferMm, lines)
+  }
+}
+
+function chamfer(aspect: string, before: number, after: number, lines: Lines): void {
+  const line = lines.lengths(aspect, before, after)
+  if (before === after) line('same')
+  else if (after > before) line('acceptable', 'The larger chamfer clears the fillet; the shoulder catches a little less of the ring.')
+  else line('not', 'The smaller chamfer may ride up on the fillet: the ring would not seat.', q(before - after, 'length', 2))
 }
 
 const kind = (row: Bearing) => `${FAMILY_LABEL[row.family]}, ${formOf(row).label}`

@@ -64,7 +64,9 @@ const drawing = computed(() => {
     bearings,
     carries,
     spanText: a.value.spanMm === null ? null : session.withUnit(a.value.spanMm, 'length', 0),
-    growthText: growth === null || error ? null : `grows ${session.withUnit(growth, 'gap')}`,
+    growthText:
+      growth === null || error ? null : `${growth < 0 ? 'housing outgrows by' : 'grows'} ${session.withUnit(Math.abs(growth), 'gap')}`,
+    growthTowardHeld: growth !== null && growth < 0,
     error,
   })
 })

@@ -4,7 +4,7 @@ import type { FitAnswers } from '../../../core/card/answers.js'
 import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
-import { ACCURACIES } from '../../../core/tolerances/ring.js'
+import { accuraciesOf } from '../../../core/tolerances/ring.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import ChoiceField from '../../figures/ChoiceField.vue'
 import DecisionChoice from '../../figures/DecisionChoice.vue'
@@ -22,14 +22,21 @@ const section = useSection(640, 236)
 const edit = (patch: Partial<FitAnswers>) => card.edit('fit', patch)
 const um = (value: number) => session.show(value, 'fine')
 
-const zones = computed(() =>
-  result.value.shaft && result.value.housing ? toleranceZones(result.value.shaft, result.value.housing, 640, 140, um) : null,
-)
+const zones = computed(() => (result.value.housing ? toleranceZones(result.value.shaft, result.value.housing, 640, 140, um) : null))
 const band = computed(() => (result.value.clearance ? clearanceBand(result.value.clearance.stages, 500, 118, um) : null))
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
 const classes = (list: string[], recommended: string | undefined) =>
   list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
-const ACCURACY_OPTIONS = ACCURACIES.map((value) => ({ value, label: value === 'normal' ? 'normal' : `class ${value}` }))
+const accuracies = computed(() =>
+  accuraciesOf(card.evaluation.identify.row ?? { form: '' }).map((value) => ({
+    value,
+    label: value === 'normal' ? 'normal' : value.startsWith('inch-') ? `inch class ${value.slice(5)}` : `class ${value}`,
+  })),
+)
+/** An inch set that says nothing is of its usual class. */
+const accuracy = computed(() =>
+  accuracies.value.some((o) => o.value === a.value.accuracy) ? a.value.accuracy : accuracies.value[0]!.value,
+)
 const BANDS = [
   { value: '0.06-0.12', label: '0.06 / 0.12' },
   { value: '0.07-0.15', label: '0.07 / 0.15' },
@@ -73,8 +80,8 @@ const TICKS = [
         <ChoiceField
           id="accuracy"
           label="Bearing accuracy"
-          :options="ACCURACY_OPTIONS"
-          :model-value="a.accuracy"
+          :options="accuracies"
+          :model-value="accuracy"
           :disabled="card.readOnly"
           :error="result.fieldErrors.accuracy"
           @update:model-value="edit({ accuracy: $event ?? 'normal' })"

@@ -5,7 +5,7 @@ import { RouterLink, useRoute } from 'vue-router'
 import type { BearingView } from '../../../contract/api.js'
 import type { Figure } from '../../../core/card/station.js'
 import { SOURCE_WORDS, type Bearing, type FigureField } from '../../../core/catalogue/bearing.js'
-import { bearing } from '../../../core/catalogue/catalogue.js'
+import { bearing } from '../../../core/identify/marked.js'
 import { FAMILY_LABEL, SPREAD } from '../../../core/catalogue/families.js'
 import { formOf } from '../../../core/catalogue/forms.js'
 import { housingsFor } from '../../../core/catalogue/housings.js'
@@ -51,7 +51,10 @@ const LINES: readonly Line[] = [
   ['oilSpeedRpm', 'Speed guidance, oil', 'speed', 0],
   ['innerWidthMm', 'Width of the inner ring', 'length', 2],
   ['outerWidthMm', 'Width of the outer ring', 'length', 2],
-  ['chamferMm', 'Chamfer at least', 'length', 2],
+  ['innerChamferMm', 'Chamfer of the inner ring, at least', 'length', 2],
+  ['outerChamferMm', 'Chamfer of the outer ring, at least', 'length', 2],
+  ['shaftFilletMm', 'Fillet of the shaft, at most', 'length', 2],
+  ['housingFilletMm', 'Fillet of the housing, at most', 'length', 2],
   ['shaftShoulderMm', 'Shaft shoulder', 'length', 1],
   ['housingShoulderMm', 'Housing shoulder', 'length', 1],
   ['contactAngleDeg', 'Contact angle', 'angle', 1],
