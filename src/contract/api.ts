@@ -49,14 +49,20 @@ export const personChange = z.strictObject({
 })
 export const firstAdministratorInput = z.strictObject({ code: z.string().max(80), name, login, password })
 export type FirstAdministratorInput = z.output<typeof firstAdministratorInput>
+/** A number that must be above zero, up to what it can mean. */
+const upTo = (max: number) => z.number().positive('must be above zero').max(max)
+const id = z.int().min(1).max(Number.MAX_SAFE_INTEGER)
+const version = z
+  .int()
+  .min(0)
+  .max(2 ** 31 - 2)
 export const newJobInput = z.strictObject({ reason: z.string().trim().max(200) })
 /** `version` is the one the person was looking at; another in the store means 409. */
-export const saveAnswerInput = z.strictObject({ version: z.int().min(0), data: z.unknown() })
-export const saveStepInput = z.strictObject({ version: z.int().min(0), values: stepValuesSchema })
+export const saveAnswerInput = z.strictObject({ version, data: z.unknown() })
+export const saveStepInput = z.strictObject({ version, values: stepValuesSchema })
 /** With open questions or stops a card is closed only with a reason. */
 export const finishInput = z.strictObject({ reason: z.string().trim().max(300).default('') })
 
-const amount = z.number().positive('must be above zero').max(1e9)
 const temperature = z.number().min(-100).max(400)
 export const greaseInput = z
   .strictObject({
@@ -74,7 +80,7 @@ export const greaseInput = z
 export const gunInput = z.strictObject({
   name: z.string().trim().min(1, 'must not be empty').max(60),
   strokesWeighed: z.int().min(1).max(200),
-  gramsWeighed: amount,
+  gramsWeighed: upTo(10_000),
 })
 export const schoolsInput = z.strictObject({
   regreasing: z.enum(SCHOOLS),
@@ -82,10 +88,10 @@ export const schoolsInput = z.strictObject({
   loadBands: z.enum(LOAD_BAND_NAMES),
 })
 export const makersFiguresInput = z.strictObject({
-  dynamicRatingN: amount.nullable(),
-  staticRatingN: amount.nullable(),
-  fatigueLoadLimitN: amount.nullable(),
-  massKg: amount.nullable(),
+  dynamicRatingN: upTo(1e8).nullable(),
+  staticRatingN: upTo(1e8).nullable(),
+  fatigueLoadLimitN: upTo(1e8).nullable(),
+  massKg: upTo(1e5).nullable(),
   sheet: z.string().trim().min(3, 'say from which sheet').max(120),
 })
 /** One entry of the round. `key` is made where it is typed, so that an entry sent twice counts once. */
@@ -94,10 +100,10 @@ export const greasingInput = z.strictObject({
   /** When it was done, for entries that waited on a device; left out: now. */
   at: z.iso.datetime().optional(),
   kind: z.enum(['greased', 'skipped', 'changed-over']),
-  greaseId: z.int().nullable(),
-  gunId: z.int().nullable(),
+  greaseId: id.nullable(),
+  gunId: id.nullable(),
   strokes: z.int().min(1).max(1000).nullable(),
-  grams: amount.nullable(),
+  grams: upTo(100_000).nullable(),
   looks: z.string().trim().max(120),
   note: z.string().trim().max(300),
 })

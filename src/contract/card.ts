@@ -27,10 +27,19 @@ import { ACCURACIES } from '../core/tolerances/ring.js'
 import { INSTRUMENTS } from '../core/identify/identify.js'
 import { keysOf, namesOf } from './names.js'
 
-const figure = z.number().min(-1e9).max(1e9)
-const open = figure.nullable()
+/** What a number on a card can mean at all; what is likely is judged beside its field by the core. */
+const within = (min: number, max: number) => z.number().min(min).max(max)
+const length = within(-20_000, 20_000)
+const temperature = within(-273.15, 2000)
+const force = within(-1e8, 1e8)
+const speed = within(-1e6, 1e6)
+const hours = within(-1e6, 1e6)
+const velocity = within(-1000, 1000)
+/** A run-in is watched for two weeks at most. */
+const minute = within(0, 20_160)
+const id = z.int().min(1).max(Number.MAX_SAFE_INTEGER)
 const words = z.string().max(200)
-const readings = z.array(figure).max(16)
+const readings = z.array(length).max(16)
 const toleranceClass = z.string().max(8).nullable()
 
 /** Answers of each station as they cross HTTP; the core judges what they mean. */
@@ -46,29 +55,29 @@ export const answerSchemas = {
     groupEvidence: z.enum(EVIDENCE).nullable(),
   }),
   duty: z.strictObject({
-    speedRpm: open,
-    radialLoadN: open,
-    axialLoadN: open,
+    speedRpm: speed.nullable(),
+    radialLoadN: force.nullable(),
+    axialLoadN: force.nullable(),
     shock: z.enum(SHOCK_NAMES).nullable(),
-    ambientC: open,
-    innerRingC: open,
-    outerRingC: open,
+    ambientC: temperature.nullable(),
+    innerRingC: temperature.nullable(),
+    outerRingC: temperature.nullable(),
     dirt: z.enum(DIRT).nullable(),
-    hoursPerDay: open,
+    hoursPerDay: hours.nullable(),
     turningRing: z.enum(['inner', 'outer']).nullable(),
     loadDirection: z.enum(LOAD_DIRECTIONS).nullable(),
   }),
   select: z.strictObject({ target: z.enum(LIFE_TARGET_NAMES).nullable(), reliabilityPercent: z.number().min(90).max(99.95) }),
   arrange: z.strictObject({
-    spanMm: open,
+    spanMm: length.nullable(),
     shaftMaterial: z.enum(MATERIAL_NAMES).nullable(),
     housingMaterial: z.enum(MATERIAL_NAMES).nullable(),
-    assemblyC: open,
-    shaftHotC: open,
-    housingHotC: open,
+    assemblyC: temperature.nullable(),
+    shaftHotC: temperature.nullable(),
+    housingHotC: temperature.nullable(),
     driveEndHeld: z.boolean().nullable(),
     nonDriveEndHeld: z.boolean().nullable(),
-    floatPresentMm: open,
+    floatPresentMm: length.nullable(),
     growthSchool: z.enum(GROWTH_SCHOOLS).nullable(),
   }),
   fit: z.strictObject({
@@ -90,32 +99,32 @@ export const answerSchemas = {
     pressRatingN: z.number().min(0).max(1e8),
   }),
   lubricate: z.strictObject({
-    greaseId: z.int().nullable(),
-    gunId: z.int().nullable(),
+    greaseId: id.nullable(),
+    gunId: id.nullable(),
     insideThickener: z.enum([...namesOf(THICKENERS), 'unknown']).nullable(),
     insideOil: z.enum([...namesOf(BASE_OILS), 'unknown']).nullable(),
-    housingTemperatureC: open,
+    housingTemperatureC: temperature.nullable(),
     contamination: z.enum(namesOf(CONTAMINATION)).nullable(),
     moisture: z.enum(namesOf(MOISTURE)).nullable(),
-    vibrationRmsMmS: open,
+    vibrationRmsMmS: velocity.nullable(),
     orientation: z.enum(namesOf(ORIENTATION)),
     feed: z.enum(FEEDS),
     school: z.enum(SCHOOLS).nullable(),
-    manualIntervalH: open,
-    fillPercent: open,
+    manualIntervalH: hours.nullable(),
+    fillPercent: within(-1000, 1000).nullable(),
     sealed: z.boolean(),
   }),
   runin: z.strictObject({
     freeTurn: z.enum(FREE_TURNS).nullable(),
-    readings: z.array(z.strictObject({ minute: figure, temperatureC: figure })).max(60),
+    readings: z.array(z.strictObject({ minute, temperatureC: temperature })).max(60),
     limitC: z.number().min(20).max(200),
     noise: z.enum(NOISES).nullable(),
-    vibrationRmsMmS: open,
+    vibrationRmsMmS: velocity.nullable(),
     machineClass: z.enum(namesOf(MACHINE_CLASSES)).nullable(),
   }),
   inspect: z.strictObject({
     findings: z.array(z.enum(FINDING_NAMES)).max(FINDING_NAMES.length),
-    hoursRun: open,
+    hoursRun: hours.nullable(),
     bothEndsHeld: z.boolean().nullable(),
     inverterDrive: z.boolean().nullable(),
     beltDrive: z.boolean().nullable(),
@@ -144,5 +153,5 @@ export function fillAnswers(partial: { [S in Station]?: Partial<CardAnswers[S]> 
   }
 }
 
-export const stepValuesSchema = z.record(z.string().max(40), z.union([figure, words, z.boolean(), z.null()]))
+export const stepValuesSchema = z.record(z.string().max(40), z.union([within(-1e7, 1e7), words, z.boolean(), z.null()]))
 export type StepValues = z.infer<typeof stepValuesSchema>

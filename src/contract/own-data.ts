@@ -10,8 +10,12 @@ export type OwnKind = (typeof OWN_KINDS)[number]
 
 const text = (max: number) => z.string().trim().max(max)
 const needed = (max: number) => text(max).min(1, 'must not be empty')
-const positive = z.number().positive('must be above zero').max(1e9)
+const upTo = (max: number) => z.number().positive('must be above zero').max(max)
+/** Sizes to 10 m, ratings to 100 MN, masses to 100 t: beyond that a figure is a slip. */
+const positive = upTo(10_000)
 const optional = positive.nullable()
+const rating = upTo(1e8).nullable()
+const mass = upTo(1e5).nullable()
 const designation = needed(60)
 const sheet = text(120).min(3, 'say from which sheet')
 
@@ -27,19 +31,19 @@ export const ownRowSchema = z.strictObject({
   chamferMm: optional,
   boreTaper: z.enum(['1:12', '1:30']).nullable(),
   contactAngleDeg: z.number().min(0).max(90).nullable(),
-  dynamicRatingN: optional,
-  staticRatingN: optional,
-  fatigueLoadLimitN: optional,
-  massKg: optional,
-  greaseSpeedRpm: optional,
+  dynamicRatingN: rating,
+  staticRatingN: rating,
+  fatigueLoadLimitN: rating,
+  massKg: mass,
+  greaseSpeedRpm: upTo(1e6).nullable(),
   sheet,
 })
 export const figuresSchema = z.strictObject({
   designation,
-  dynamicRatingN: optional,
-  staticRatingN: optional,
-  fatigueLoadLimitN: optional,
-  massKg: optional,
+  dynamicRatingN: rating,
+  staticRatingN: rating,
+  fatigueLoadLimitN: rating,
+  massKg: mass,
   sheet,
 })
 export const letterSchema = z

@@ -13,6 +13,7 @@ import { openApiDocument } from '../contract/openapi.js'
 import { problem } from '../contract/problem.js'
 import { ROUTES } from '../contract/routes.js'
 import { CORE_VERSION } from '../core/version.js'
+import { TooBusy } from './auth/password.js'
 import { Refused } from './card.js'
 import { calculationRoutes } from './http/calculations.js'
 import { sameOrigin, sendProblem } from './http/guard.js'
@@ -35,7 +36,19 @@ export interface ServerOptions {
   webDir?: string
   log?: Logger
   calculationsPerMinute?: number
+  /** Scheme, host and port under which people reach this server when a proxy stands in front of it; null without one. */
+  publicOrigin: string | null
 }
+
+/** Request headers that may stand in the log; everything else (cookies, authorisation) never does. */
+const LOGGED_HEADERS = ['host', 'user-agent', 'content-type', 'content-length', 'accept', 'origin', 'referer']
+
+function loggedRequest(req: { id: unknown; method: string; url: string; headers: Record<string, unknown>; remoteAddress: string }) {
+  const headers = Object.fromEntries(LOGGED_HEADERS.flatMap((name) => (req.headers[name] === undefined ? [] : [[name, req.headers[name]]])))
+  return { id: req.id, method: req.method, url: req.url, remoteAddress: req.remoteAddress, headers }
+}
+
+const loggedResponse = (res: { statusCode: number }) => ({ statusCode: res.statusCode })
 
 /** A sign-in lasts a week from when it was given; it is not written again with every request. */
 const WEEK_MS = 7 * 24 * 3600 * 1000
@@ -45,7 +58,16 @@ export function createApp(options: ServerOptions): Express {
   const { webDir } = options
   const app = express()
   app.disable('x-powered-by')
-  if (options.log) app.use(pinoHttp({ logger: options.log, autoLogging: { ignore: (req) => req.url === '/api/v1/health' } }))
+  if (options.log)
+    app.use(
+      pinoHttp({
+        logger: options.log,
+        autoLogging: { ignore: (req) => req.url === '/api/v1/health' },
+        serializers: { req: loggedRequest, res: loggedResponse },
+      }),
+    )
+  // Behind a proxy on this machine the address of the person is the one it names.
+  if (options.publicOrigin) app.set('trust proxy', 'loopback')
   app.use((_req, res, next) => {
     res.locals.nonce = randomBytes(16).toString('base64')
     next()
@@ -82,6 +104,10 @@ export function createApp(options: ServerOptions): Express {
 function api(options: ServerOptions): express.Router {
   const { pool, sessionSecret } = options
   const router = express.Router()
+  router.use((_req, res, next) => {
+    res.set('Cache-Control', 'no-store')
+    next()
+  })
   router.use(express.json({ limit: '256kb' }))
   route(router, ROUTES.health, async () => {
     await one(pool, 'SELECT 1')
@@ -89,7 +115,7 @@ function api(options: ServerOptions): express.Router {
   })
   route(router, ROUTES.openapi, async () => openApiDocument(CORE_VERSION))
   router.use('/calculations', calculationRoutes(options.calculationsPerMinute ?? 600))
-  router.use(sameOrigin)
+  router.use(sameOrigin(options.publicOrigin))
   const Store = connectPgSimple(session)
   router.use(
     session({
@@ -98,7 +124,7 @@ function api(options: ServerOptions): express.Router {
       resave: false,
       saveUninitialized: false,
       store: new Store({ pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: false, disableTouch: true }),
-      cookie: { httpOnly: true, sameSite: 'strict', secure: false, maxAge: WEEK_MS },
+      cookie: { httpOnly: true, sameSite: 'strict', secure: options.publicOrigin?.startsWith('https:') ?? false, maxAge: WEEK_MS },
     }),
   )
   router.use(async (req, res, next) => {
@@ -129,7 +155,7 @@ function serveInterface(app: Express, webDir: string): void {
 /** Connection troubles of the database, by PostgreSQL class or socket code. */
 function databaseGone(error: { code?: string; message?: string }): boolean {
   return (
-    /^(08|57P|3D)/.test(error.code ?? '') ||
+    /^(08|57P|3D|53)/.test(error.code ?? '') ||
     /^E(CONN|PIPE|TIMEDOUT)/.test(error.code ?? '') ||
     /terminat|timeout exceeded|Connection/.test(error.message ?? '')
   )
@@ -138,9 +164,15 @@ function databaseGone(error: { code?: string; message?: string }): boolean {
 // Express knows an error handler by its four parameters.
 function failure(error: Error & { code?: string; status?: number; type?: string }, req: Request, res: Response, _next: NextFunction): void {
   if (error instanceof Refused) return sendProblem(res, error.problem)
+  if (error instanceof TooBusy)
+    return sendProblem(res, problem(503, 'Busy', 'Too many people sign in at this moment; try again in a little.'))
   if (error.type === 'entity.too.large') return sendProblem(res, problem(413, 'Too large', 'The request is larger than 256 kB.'))
   if (error.status && error.status < 500)
     return sendProblem(res, problem(error.status, 'Unreadable request', 'The request could not be read.'))
+  if (error.code === '23505')
+    return sendProblem(res, problem(409, 'Changed meanwhile', 'Somebody else has just entered the same; look at it and try again.'))
+  if (error.code === '40P01' || error.code === '55P03')
+    return sendProblem(res, problem(503, 'Busy', 'Two changes met; try again. What you typed is kept.'))
   req.log?.error({ err: error })
   if (databaseGone(error))
     return sendProblem(

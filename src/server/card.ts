@@ -11,7 +11,7 @@ import type { Bearing } from '../core/catalogue/catalogue.js'
 import { findMarked } from '../core/identify/marked.js'
 import { CORE_VERSION } from '../core/version.js'
 import type { Material } from '../core/materials.js'
-import { inUnits } from '../core/units/quantities.js'
+import { inUnits, typed } from '../core/units/quantities.js'
 import { audit, transaction, type Query } from './store/database.js'
 import { ownBearings } from './store/bearings.js'
 import * as jobs from './store/jobs.js'
@@ -168,6 +168,12 @@ export async function freezeFinished(pool: pg.Pool, now: Date, unreadable: (jobI
   }
 }
 
+/** A card that nobody else writes until the transaction ends: its line is taken first. Both go out together. */
+async function lockedCard(query: Query, jobId: number, now: Date): Promise<Card> {
+  const [, card] = await Promise.all([jobs.lockLines(query, { jobId }), loadCard(query, jobId, now, true)])
+  return card
+}
+
 /** One change to an open card, in one transaction under a lock on the job; the body gives back the card when its answers changed. */
 async function change(
   pool: pg.Pool,
@@ -176,7 +182,7 @@ async function change(
   body: (query: pg.PoolClient, card: Card) => Promise<Card | void>,
 ): Promise<CardView> {
   return transaction(pool, async (query) => {
-    const card = await loadCard(query, jobId, now, true)
+    const card = await lockedCard(query, jobId, now)
     if (card.job.line.status !== 'open') throw blocked('This job is finished; its card can be read but not changed.')
     const changed = await body(query, card)
     return view(query, changed ?? card)
@@ -241,7 +247,7 @@ export async function saveAnswer(
   return change(pool, jobId, at, async (query, card) => {
     const current = card.views[station]
     if (JSON.stringify(card.answers[station]) === JSON.stringify(parsed.data) && current.version > 0) return
-    if (current.version !== version) throw conflict(`${current.savedBy} saved this station meanwhile.`, current)
+    if (current.version !== version) throw conflict(`${typed(current.savedBy ?? 'Somebody')} saved this station meanwhile.`, current)
     const answers = { ...card.answers, [station]: parsed.data }
     const named = station === 'identify' ? (parsed.data as IdentifyAnswers).designation : null
     const context =
@@ -311,7 +317,7 @@ export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me
     const row = (await jobs.listSteps(query, jobId)).find((s) => s.key === key)
     if (!row?.signedBy) throw blocked('This step is not signed.')
     if (row.signedById !== me.id && !mayAct(me.role, 'planner'))
-      throw new Refused(problem(403, 'Not allowed', `Only ${row.signedBy} or a planner can withdraw this signature.`))
+      throw new Refused(problem(403, 'Not allowed', `Only ${typed(row.signedBy)} or a planner can withdraw this signature.`))
     await jobs.withdrawSignature(query, jobId, key)
     await audit(query, at, me.id, 'withdraw-signature', `job ${jobId}`, { key })
   })
@@ -332,7 +338,7 @@ export async function accept(pool: pg.Pool, jobId: number, key: string, reason: 
  */
 export async function finish(pool: pg.Pool, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
-    const card = await loadCard(query, jobId, at, true)
+    const card = await lockedCard(query, jobId, at)
     const { evaluation, context, job } = card
     if (job.line.status !== 'open') throw blocked('This job is finished already.')
     const steps = await jobs.listSteps(query, jobId)

@@ -2,11 +2,12 @@ import type pg from 'pg'
 import type { GreasingInput, GreasingView, Me } from '../contract/api.js'
 import { problem } from '../contract/problem.js'
 import { compatibility } from '../core/lubrication/grease.js'
+import { typed } from '../core/units/quantities.js'
 import { Refused, notFound } from './card.js'
 import { audit, transaction, type Query } from './store/database.js'
-import { addGreaseEvent, lockPoint } from './store/lubrication.js'
+import { addGreaseEvent, lockPoint, sameGreasing } from './store/lubrication.js'
 import { findPlace } from './store/machines.js'
-import { findGrease, plantSettings } from './store/plant.js'
+import { findGrease, findGun, plantSettings } from './store/plant.js'
 import { timeline } from './store/timeline.js'
 
 export async function greasingView(query: Query, positionId: number, now: Date): Promise<GreasingView> {
@@ -54,11 +55,12 @@ export async function logGreasing(pool: pg.Pool, positionId: number, entry: Grea
     } else {
       const grease = await findGrease(query, entry.greaseId)
       if (!grease) throw refused('greaseId', 'choose the grease that was pumped in')
+      if (entry.gunId !== null && !(await findGun(query, entry.gunId))) throw refused('gunId', 'choose one of the guns of this plant')
       if (entry.grams === null) throw refused('grams', 'how much went in')
       const inside = lubrication.grease
       const mixing = inside && compatibility(inside, grease)
       if (mixing && inside.id !== grease.id && mixing.mixing !== 'compatible' && entry.kind !== 'changed-over')
-        throw refused('greaseId', `${inside.name} is in there: ${mixing.words} Record it as a change-over when that is done`)
+        throw refused('greaseId', `${typed(inside.name)} is in there: ${mixing.words} Record it as a change-over when that is done`)
     }
     const skipped = entry.kind === 'skipped'
     const added = await addGreaseEvent(query, {
@@ -68,6 +70,8 @@ export async function logGreasing(pool: pg.Pool, positionId: number, entry: Grea
       at,
       personId: me.id,
     })
+    if (!added && !(await sameGreasing(query, { ...entry, positionId })))
+      throw new Refused(problem(409, 'Key used', 'This entry bears the key of another one: it was not stored. Type it again.'))
     if (added) await audit(query, now, me.id, 'log-greasing', `position ${positionId}`, entry)
     return greasingView(query, positionId, now)
   })

@@ -7,7 +7,7 @@ import { freezeFinished } from './card.js'
 import { loadDemo } from './demo.js'
 import { prepareDatabase } from './prepare.js'
 import { createPool, setting } from './store/database.js'
-import { anyPeople } from './store/people.js'
+import { anyPeople, tidySessions } from './store/people.js'
 
 const root = process.cwd()
 const url = process.env.DATABASE_URL
@@ -18,6 +18,9 @@ const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' })
 /** A fixed clock for pictures; the real one otherwise. */
 const fixed = process.env.YARDFROST_NOW ? new Date(process.env.YARDFROST_NOW) : null
 const now = () => fixed ?? new Date()
+
+/** Set when a proxy stands in front: the address that people type, e.g. https://bearings.example. */
+const publicOrigin = process.env.YARDFROST_ORIGIN ? new URL(process.env.YARDFROST_ORIGIN).origin : null
 
 const wantsDemo = process.env.YARDFROST_DEMO === '1'
 const loopback = ['127.0.0.1', '::1', 'localhost'].includes(host)
@@ -31,8 +34,11 @@ if (!wantsDemo && !(await anyPeople(pool))) {
   const code = await setting(pool, 'first-administrator-code', () => randomBytes(6).toString('hex'))
   console.log(`Open the address below and make the first administrator with this code: ${code}`)
 }
+const tidy = () => tidySessions(pool, now()).catch((error) => log.error({ err: error }, 'old sessions could not be cleared'))
+await tidy()
+setInterval(tidy, 3600 * 1000).unref()
 const sessionSecret = await setting(pool, 'session-secret', () => randomBytes(32).toString('hex'))
-const server = createServer(createApp({ pool, now, sessionSecret, demo, webDir: join(root, 'dist', 'web'), log }))
+const server = createServer(createApp({ pool, now, sessionSecret, demo, webDir: join(root, 'dist', 'web'), log, publicOrigin }))
 server.listen(port, host)
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {

@@ -21,7 +21,7 @@ import { Refused, makersFiguresEntered, notFound } from './card.js'
 import { readCsv } from './files/csv.js'
 import { audit, transaction, type Query } from './store/database.js'
 import { ownBearings } from './store/bearings.js'
-import { onOpenCards } from './store/jobs.js'
+import { lockLines, onOpenCards } from './store/jobs.js'
 import { addBatch, currentEntries, findBatch, lockChanges, markUndone, ownList } from './store/own-data.js'
 
 type Entry = Record<string, unknown>
@@ -33,6 +33,8 @@ interface Lined {
 /** Errors that are listed one by one; of more only the number is told. */
 const ERRORS_SHOWN = 50
 const CHANGES_SHOWN = 100
+/** Entries worked on in one go. */
+const SLICE = 200
 
 /** What markings are read against: every row of the rack, the plant's letters and names. */
 interface Rack {
@@ -65,6 +67,7 @@ class Wrong extends Error {
 
 /** The one row that a marking means, or why there is none. */
 function rowOf(rack: Rack, field: string, marking: string) {
+  if (/[?*]/.test(marking)) throw new Wrong(field, `"${marking}" has signs that nobody could read: write the whole marking`)
   const { readings } = reading(rack, field, marking)
   const [first] = readings
   if (!first) throw new Wrong(field, `"${marking}" begins with no number of the rack`)
@@ -149,6 +152,8 @@ async function withMovedCards(
     query,
     changes.map((c) => c.key),
   )
+  // Before the first of them is read, and all at once.
+  await lockLines(query, { openWith: names })
   const nest = (i: number): Promise<void> => (i === names.length ? write() : makersFiguresEntered(query, names[i]!, () => nest(i + 1), at))
   return nest(0)
 }
@@ -180,7 +185,9 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
     const errors = [...wanted.errors]
     const entries: Entry[] = []
     const first = new Map<string, number>()
-    for (const { line, entry } of wanted.entries) {
+    for (const [i, { line, entry }] of wanted.entries.entries()) {
+      // Others get their turn: reading a marking takes a while, and there may be twenty thousand.
+      if (i % SLICE === SLICE - 1) await new Promise((go) => setImmediate(go))
       try {
         const whole = settled(kind, entry, rack)
         if (kind === 'stock') withRow(kind, whole, rack)
@@ -218,7 +225,7 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
 }
 
 /** A file: a dry run says what it would change, `apply` makes it. */
-export function bringFile(
+export async function bringFile(
   pool: pg.Pool,
   kind: OwnKind,
   bytes: Uint8Array,
@@ -227,7 +234,7 @@ export function bringFile(
   me: Me,
   at: Date,
 ): Promise<ImportReport> {
-  const { entries, errors, notes } = readCsv(kind, bytes)
+  const { entries, errors, notes } = await readCsv(kind, bytes)
   return bring(pool, { kind, entries: entries as Lined[], errors, notes, source }, apply, me, at)
 }
 

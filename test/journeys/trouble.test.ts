@@ -62,7 +62,7 @@ describe('journey: bad input', () => {
     await person.station('Mount')
     await person.click("//label[contains(., 'Hot, by heater')]")
     await person.pick('Limit of the ring', '80 °C')
-    await person.seeText('over the limit of 80 °C')
+    await person.seeText('at the limit of 80 °C it does not clear its seat')
     expect(await person.verdict()).to.equal('not this way')
   })
 })
@@ -117,7 +117,9 @@ describe('journey: things go away and come back', () => {
       await person.seeText('Server away: kept here')
       await person.type('Axial load', '0.7')
       const pool = createPool(at.db.url)
-      const server = createServer(createApp({ pool, now: () => new Date(), sessionSecret: 'test', demo: true, webDir: WEB_DIR }))
+      const server = createServer(
+        createApp({ pool, now: () => new Date(), sessionSecret: 'test', demo: true, webDir: WEB_DIR, publicOrigin: null }),
+      )
       await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', resolve))
       at.instance = {
         ...at.instance,

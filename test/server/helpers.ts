@@ -3,6 +3,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import pg from 'pg'
+import type { Logger } from 'pino'
 import { emptyAnswers } from '../../src/core/card/answers.js'
 import { createApp } from '../../src/server/app.js'
 import { DEMO_PASSWORD, loadDemo } from '../../src/server/demo.js'
@@ -64,7 +65,7 @@ export interface Instance {
 /** One server instance on a database. */
 export async function startInstance(
   databaseUrl: string,
-  options: { demo?: boolean; webDir?: string; now?: () => Date } = {},
+  options: { demo?: boolean; webDir?: string; now?: () => Date; publicOrigin?: string; log?: Logger } = {},
 ): Promise<Instance> {
   const pool = createPool(databaseUrl)
   const demo = options.demo !== false && (await loadDemo(pool, NOW))
@@ -74,7 +75,9 @@ export async function startInstance(
     sessionSecret: 'test',
     demo,
     webDir: options.webDir,
+    log: options.log,
     calculationsPerMinute: 10_000,
+    publicOrigin: options.publicOrigin ?? null,
   })
   const server = createServer(app)
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))

@@ -2,7 +2,7 @@ import type { Bearing } from '../catalogue/catalogue.js'
 import { groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
 import type { FitSeat } from './stations/fit.js'
 import type { HeatingValues } from '../mounting/temperatures.js'
-import { q, type Quantity } from '../units/quantities.js'
+import { q, typed, type Quantity } from '../units/quantities.js'
 import type { MountMethod } from './answers.js'
 
 /** A field to fill at a step, with the range that lets the plan go on. */
@@ -184,7 +184,7 @@ export function slidingSteps(hold: 'screws' | 'collar'): PlanStep[] {
 /** The ordered steps from isolation to the first free turn. Source: engineering practice, see docs/methods.md. */
 export function mountingPlan(input: PlanInput): PlanStep[] {
   const { row, group, shaft, housing, moving } = input
-  const name = `${row.designation}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
+  const name = `${typed(row.designation)}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
   const bore: PlanStep = {
     key: 'bore',
     title: `Measure the housing seat, ${row.outsideMm} ${housing.toleranceClass}`,

@@ -64,13 +64,19 @@ export function segment(x1: number, y1: number, x2: number, y2: number, role: Ro
   return { kind: 'line', x1: round(x1), y1: round(y1), x2: round(x2), y2: round(y2), role }
 }
 
+/** A hatch of more lines is a filled area. */
+const MOST_LINES = 600
+
 /** 45° hatch lines inside a closed outline (even-odd), as one path. `slope` 1 rises to the right, −1 falls. */
 export function hatch(points: readonly Point[], spacing: number, slope: 1 | -1, role: Role): Primitive {
   // In the turned frame u = x + slope·y is constant along a line and v = x − slope·y runs along it.
   const turned = points.map(([x, y]) => [x + slope * y, x - slope * y] as const)
   const us = turned.map((p) => p[0])
+  const [low, high] = [Math.min(...us), Math.max(...us)]
   let d = ''
-  for (let u = Math.ceil(Math.min(...us) / spacing) * spacing + spacing / 3; u < Math.max(...us); u += spacing) {
+  if (!Number.isFinite(high - low)) return { kind: 'path', d, role }
+  const step = Math.max(spacing, (high - low) / MOST_LINES)
+  for (let u = Math.ceil(low / step) * step + step / 3; u < high; u += step) {
     const crossings: number[] = []
     turned.forEach(([u1, v1], i) => {
       const [u2, v2] = turned[(i + 1) % turned.length]!

@@ -34,6 +34,9 @@ export interface MarkingResult {
 
 const LONGEST = 60
 const GIVEN = 40
+/** With more signs missing a marking says nothing, and trying every name takes long. */
+const MOST_GAPS = 8
+const MOST_STARS = 2
 const LETTERS_DEEP = 6
 const TAILS_KEPT = 12
 
@@ -225,6 +228,12 @@ export function readMarking(
   if (text.length > LONGEST)
     throw new InputError('marking', `${text.slice(0, 20)}…`, `a marking has at most ${LONGEST} signs; type only what stands on one ring`)
   const pattern = plainName(text).replace(/\*+/g, '*')
+  if ((pattern.match(/\?/g)?.length ?? 0) > MOST_GAPS || (pattern.match(/\*/g)?.length ?? 0) > MOST_STARS)
+    throw new InputError(
+      'marking',
+      text,
+      `at most ${MOST_GAPS} signs that cannot be read (?) and ${MOST_STARS} places of unknown length (*)`,
+    )
   if (!/[A-Z0-9]/.test(pattern)) throw new InputError('marking', text, 'at least one letter or figure that can be read')
   const source = plainName(crossReferences.get(pattern) ?? pattern)
   // Where signs are missing the number with fewer of them is the likelier; where none is, the longer one explains more.

@@ -137,11 +137,24 @@ export function q(value: number, quantity: Quantity, metricDecimals?: number): s
   return `{${value}|${quantity}${metricDecimals === undefined ? '' : `|${metricDecimals}`}}`
 }
 
-/** Writes every quantity of a sentence in the person's units. */
+/** Stands for an opening brace that somebody typed, so that it begins no quantity; from the private range of Unicode. */
+const TYPED_BRACE = '\uE07B'
+
+/** Text that a person typed, on its way into a sentence: nothing in it is read as a quantity by `inUnits`. */
+export function typed(text: string): string {
+  return text.replaceAll('{', TYPED_BRACE)
+}
+
+/** Writes every quantity of a sentence in the person's units; what is no quantity stays as it stands. */
 export function inUnits(text: string, system: UnitSystem): string {
-  return text.replace(/\{(-?[\d.e+-]+)\|(\w+)(?:\|(\d+))?\}/g, (_all, value: string, quantity: Quantity, decimals?: string) =>
-    `${format(Number(value), quantity, system, decimals === undefined ? undefined : Number(decimals))} ${unitOf(quantity, system)}`.trimEnd(),
-  )
+  return text
+    .replace(/\{(-?\d[\d.e+-]*)\|(\w+)(?:\|(\d))?\}/g, (all, value: string, quantity: string, decimals?: string) => {
+      const number = Number(value)
+      if (!Object.hasOwn(QUANTITIES, quantity) || !Number.isFinite(number)) return all
+      const known = quantity as Quantity
+      return `${format(number, known, system, decimals === undefined ? undefined : Number(decimals))} ${unitOf(known, system)}`.trimEnd()
+    })
+    .replaceAll(TYPED_BRACE, '{')
 }
 
 /** A length in mm whose number was meant in inches. */

@@ -5,16 +5,42 @@ const derive = promisify(scrypt) as (password: string, salt: Buffer, length: num
 const COST = { N: 16384, r: 8, p: 1 }
 const LENGTH = 32
 
+/** Hashes worked on at once, and those that may wait: a flood of sign-ins must not take the machine from everybody else. */
+const AT_ONCE = 2
+const MOST_WAITING = 60
+
+/** Raised when more hashes are wanted than are worth waiting for. */
+export class TooBusy extends Error {}
+
+let working = 0
+const waiting: (() => void)[] = []
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (working >= AT_ONCE) {
+    if (waiting.length >= MOST_WAITING) throw new TooBusy('too many passwords are being checked at once')
+    await new Promise<void>((go) => waiting.push(go))
+  } else working += 1
+  try {
+    return await work()
+  } finally {
+    const next = waiting.shift()
+    if (next) next()
+    else working -= 1
+  }
+}
+
+const hashed = (password: string, salt: Buffer) => inTurn(() => derive(password.normalize('NFKC'), salt, LENGTH, COST))
+
 /** `scrypt$salt$hash`, both hex. */
 export async function hashPassword(password: string): Promise<string> {
   const salt = randomBytes(16)
-  const hash = await derive(password.normalize('NFKC'), salt, LENGTH, COST)
+  const hash = await hashed(password, salt)
   return `scrypt$${salt.toString('hex')}$${hash.toString('hex')}`
 }
 
 export async function checkPassword(password: string, stored: string): Promise<boolean> {
   const [, salt, hash] = stored.split('$')
   const wanted = Buffer.from(hash!, 'hex')
-  const got = await derive(password.normalize('NFKC'), Buffer.from(salt!, 'hex'), LENGTH, COST)
+  const got = await hashed(password, Buffer.from(salt!, 'hex'))
   return timingSafeEqual(wanted, got)
 }

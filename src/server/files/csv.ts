@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { goodText } from '../../contract/text.js'
 import {
   COLUMNS,
   OWN_SCHEMAS,
@@ -34,9 +35,12 @@ export function decode(bytes: Uint8Array): { text: string; note: string | null }
   }
 }
 
+/** A number and nothing else, as a spreadsheet reads one. */
+const PLAIN_NUMBER = /^[+-]?\d[\d.,\s]*(e[+-]?\d+)?$/i
+
 /** A spreadsheet would run this when it is opened. */
 export function looksLikeFormula(cell: string): boolean {
-  return /^[=@\t\r]/.test(cell) || (/^[+-]/.test(cell) && !/^[+-]?\d/.test(cell))
+  return /^[=@\t\r]/.test(cell) || (/^[+-]/.test(cell) && !PLAIN_NUMBER.test(cell))
 }
 
 /** A cell for a file that a spreadsheet opens: nothing in it is run. */
@@ -65,68 +69,162 @@ function readCell(column: Column, raw: string, separator: string): Cell {
   return 'value' in number ? { value: inCoreUnits(column, number.value as number) } : number
 }
 
+/** Shape of a file that may be one of the plant's lists; anything beyond is refused before it is parsed. */
+const MOST_COLUMNS = 60
+const LONGEST_CELL = 2000
+/** Lines read in one go before others get their turn. */
+const SLICE = 400
+const SEPARATORS = [',', ';', '\t'] as const
+
+const yieldToOthers = () => new Promise<void>((go) => setImmediate(go))
+
+/** Where a file is cut into slices of whole rows, or the first thing about its shape that is refused. */
+type Shape = { separator: string; cuts: number[] } | { error: LineError }
+
+/**
+ * Looks over the signs of a file once, in one pass: rows, cells and their lengths, by the rules of quotes. So a file that is
+ * no list (newlines or quotes only, a million columns) costs no more than its length, and is never taken apart.
+ */
+async function shapeOf(text: string): Promise<Shape> {
+  const separator = separatorOf(text)
+  const cuts = [0]
+  const error = (line: number, message: string): Shape => ({ error: { line, column: null, message } })
+  let [line, rows, sinceCut, columns, cell, quoted, filled] = [1, 0, 0, 1, 0, false, false]
+  for (let i = 0; i < text.length; i += 1) {
+    if (i % 500_000 === 499_999) await yieldToOthers()
+    const sign = text[i]
+    if (sign === '"') quoted = !quoted
+    if (sign === '\n') line += 1
+    if (!quoted && sign === separator) {
+      columns += 1
+      cell = 0
+      if (columns > MOST_COLUMNS) return error(line, `more than ${MOST_COLUMNS} columns: this is none of the lists`)
+    } else if (!quoted && sign === '\n') {
+      if (filled) rows += 1
+      if (rows > MOST_ROWS + 1) return error(line, `a file may have ${MOST_ROWS} rows; split it`)
+      if (line > 4 * MOST_ROWS) return error(line, 'nearly all of its lines are empty: this is none of the lists')
+      ;[columns, cell, filled] = [1, 0, false]
+      sinceCut += 1
+      if (sinceCut === SLICE) {
+        cuts.push(i + 1)
+        sinceCut = 0
+      }
+    } else {
+      cell += 1
+      filled = true
+      if (cell > LONGEST_CELL) return error(line, `a cell of more than ${LONGEST_CELL} signs; is a quotation mark missing?`)
+    }
+  }
+  return { separator, cuts }
+}
+
+/** The separator that stands most often in the heading, outside of quotes. */
+function separatorOf(text: string): string {
+  const end = text.search(/\r?\n/)
+  const heading = text.slice(0, Math.min(end < 0 ? text.length : end, 4000)).replace(/"[^"]*"/g, '')
+  const count = (sign: string) => heading.split(sign).length
+  return SEPARATORS.reduce((best, sign) => (count(sign) > count(best) ? sign : best))
+}
+
 /**
  * Reads a file of one of the plant's lists. The separator (comma, semicolon, tab) is found by itself; decimal commas are
- * understood; every error has its line and column. An entry that stands twice is an error of its second line.
+ * understood; every error has its line and column. An entry that stands twice is an error of its second line. Others get
+ * their turn between slices of the file.
  */
-export function readCsv(kind: OwnKind, bytes: Uint8Array): ReadFile {
-  const { text, note } = decode(bytes)
-  const notes = note ? [note] : []
+export async function readCsv(kind: OwnKind, bytes: Uint8Array): Promise<ReadFile> {
+  const decoded = decode(bytes)
+  const text = decoded.text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n')
+  const notes = decoded.note ? [decoded.note] : []
   const errors: LineError[] = []
   const columns = COLUMNS[kind]
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false, delimitersToGuess: [',', ';', '\t'] })
-  const separator = parsed.meta.delimiter
+  const shape = await shapeOf(text)
+  if ('error' in shape) return { entries: [], errors: [shape.error], notes }
+  const { separator, cuts } = shape
   if (separator !== ',') notes.push(`Columns are separated by ${separator === ';' ? 'semicolons' : 'tabs'}.`)
-  const [heading = [], ...lines] = parsed.data
-  const names = heading.map((h) => h.trim().toLowerCase())
-  const unknown = names.filter((n) => n !== '' && !columns.some((c) => c.name === n))
-  for (const name of unknown)
-    errors.push({ line: 1, column: name.slice(0, 40), message: `no such column; known: ${columns.map((c) => c.name).join(', ')}` })
-  for (const c of columns.filter((c) => c.needed && !names.includes(c.name)))
-    errors.push({ line: 1, column: c.name, message: 'this column is missing' })
-  if (errors.length) return { entries: [], errors, notes }
-  const at = columns.map((c) => names.indexOf(c.name))
-  const entries: ReadFile['entries'] = []
-  const first = new Map<string, number>()
-  // A cell may hold line ends, so lines are counted by what was read.
-  let line = 1 + lineEnds(heading)
-  let commas = false
-  for (const cells of lines) {
-    line += 1
-    const here = line
-    line += lineEnds(cells)
-    if (cells.every((c) => c.trim() === '')) continue
-    if (entries.length >= MOST_ROWS) {
-      errors.push({ line: here, column: null, message: `a file may have ${MOST_ROWS} rows; split it` })
-      break
-    }
+  const reader = new RowReader(kind, separator, errors)
+  for (const [i, from] of cuts.entries()) {
+    const slice = text.slice(from, cuts[i + 1])
+    // The line end of the last row of a slice would be read as one more empty row.
+    const whole = cuts[i + 1] === undefined ? slice : slice.slice(0, -1)
+    for (const cells of Papa.parse<string[]>(whole, { delimiter: separator, newline: '\n' }).data) reader.take(cells)
+    if (reader.headingRefused) return { entries: [], errors, notes }
+    await yieldToOthers()
+  }
+  if (reader.commas) notes.push('Commas in numbers were read as decimal commas.')
+  if (!reader.entries.length && !errors.length)
+    errors.push(
+      reader.line < 1
+        ? { line: 1, column: columns[0]!.name, message: 'this column is missing' }
+        : { line: 2, column: null, message: 'there is no row below the heading' },
+    )
+  return { entries: reader.entries, errors, notes }
+}
+
+/** Takes the rows of a file one by one: the heading first, then entries; keeps count of lines and of what stood before. */
+class RowReader {
+  readonly entries: ReadFile['entries'] = []
+  commas = false
+  line = 0
+  headingRefused = false
+  private at: number[] | null = null
+  private width = 0
+  private readonly first = new Map<string, number>()
+
+  constructor(
+    private readonly kind: OwnKind,
+    private readonly separator: string,
+    private readonly errors: LineError[],
+  ) {}
+
+  take(cells: string[]): void {
+    this.line += 1
+    const here = this.line
+    // A cell may hold line ends, so lines are counted by what was read.
+    this.line += lineEnds(cells)
+    if (!this.at) this.heading(cells)
+    else if (!this.headingRefused && cells.some((c) => c.trim() !== '')) this.row(cells, here)
+  }
+
+  private heading(cells: string[]): void {
+    const columns = COLUMNS[this.kind]
+    const names = cells.map((h) => h.trim().toLowerCase())
+    for (const name of names.filter((n) => n !== '' && !columns.some((c) => c.name === n)))
+      this.errors.push({ line: 1, column: name.slice(0, 40), message: `no such column; known: ${columns.map((c) => c.name).join(', ')}` })
+    for (const c of columns.filter((c) => c.needed && !names.includes(c.name)))
+      this.errors.push({ line: 1, column: c.name, message: 'this column is missing' })
+    this.at = columns.map((c) => names.indexOf(c.name))
+    this.width = names.length
+    this.headingRefused = this.errors.length > 0
+  }
+
+  private row(cells: string[], here: number): void {
+    const columns = COLUMNS[this.kind]
+    const { errors } = this
     const before = errors.length
-    if (cells.length > names.length)
-      errors.push({ line: here, column: null, message: `${cells.length} cells where the heading has ${names.length}` })
+    if (!cells.every(goodText)) errors.push({ line: here, column: null, message: 'holds null signs or broken letters' })
+    if (cells.length > this.width)
+      errors.push({ line: here, column: null, message: `${cells.length} cells where the heading has ${this.width}` })
     const entry: Record<string, unknown> = {}
     columns.forEach((column, i) => {
-      const raw = at[i]! < 0 ? '' : (cells[at[i]!] ?? '')
-      const cell = readCell(column, raw, separator)
+      const raw = this.at![i]! < 0 ? '' : (cells[this.at![i]!] ?? '')
+      const cell = readCell(column, raw, this.separator)
       if ('error' in cell) errors.push({ line: here, column: column.name, message: cell.error })
       else entry[column.field] = cell.value
-      commas ||= column.kind === 'number' && /\d,\d/.test(raw)
+      this.commas ||= column.kind === 'number' && /\d,\d/.test(raw)
     })
-    if (errors.length > before) continue
-    const checked = OWN_SCHEMAS[kind].safeParse(entry)
+    if (errors.length > before) return
+    const checked = OWN_SCHEMAS[this.kind].safeParse(entry)
     if (!checked.success) {
       for (const issue of checked.error.issues)
         errors.push({ line: here, column: columns.find((c) => c.field === issue.path[0])?.name ?? null, message: issue.message })
-      continue
+      return
     }
-    const key = keyOf(kind, checked.data)
-    const earlier = first.get(key)
+    const key = keyOf(this.kind, checked.data)
+    const earlier = this.first.get(key)
     if (earlier !== undefined) errors.push({ line: here, column: columns[0]!.name, message: `stands in line ${earlier} already` })
-    else first.set(key, here)
-    entries.push({ line: here, entry: checked.data })
+    else this.first.set(key, here)
+    this.entries.push({ line: here, entry: checked.data })
   }
-  if (commas) notes.push('Commas in numbers were read as decimal commas.')
-  if (!entries.length && !errors.length) errors.push({ line: 2, column: null, message: 'there is no row below the heading' })
-  return { entries, errors, notes }
 }
 
 const lineEnds = (cells: readonly string[]) => cells.reduce((sum, c) => sum + (c.match(/\n/g)?.length ?? 0), 0)

@@ -10,10 +10,11 @@ import { cardDocument } from '../files/card-pdf.js'
 import { labelDocument } from '../files/label-pdf.js'
 import { renderPdf } from '../files/pdf.js'
 import { greasingView } from '../greasing.js'
+import { originOf } from './guard.js'
 import { route, sendFile } from './route.js'
 
 /** What leaves the program as a file: the card as PDF and JSON, its section, the grease label. */
-export function fileRoutes({ pool, now }: ServerOptions): Router {
+export function fileRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
   const router = Router()
 
   route(router, ROUTES.cardPdf, async ({ id, me, res }) => {
@@ -36,7 +37,7 @@ export function fileRoutes({ pool, now }: ServerOptions): Router {
   })
   route(router, ROUTES.greaseLabel, async ({ id, me, req, res }) => {
     const view = await greasingView(pool, id, now())
-    const address = `${req.protocol}://${req.get('host')}/greasing/${id}`
+    const address = `${originOf(req, publicOrigin)}/greasing/${id}`
     sendFile(res, `grease-${view.machineCode}.pdf`, 'application/pdf', await renderPdf(await labelDocument(view, address, me.units)))
   })
 

@@ -1,4 +1,4 @@
-import type { NextFunction, Request, RequestHandler, Response } from 'express'
+import type { Request, RequestHandler, Response } from 'express'
 import { z } from 'zod'
 import { mayAct, type Me, type Role } from '../../contract/api.js'
 import { problem, refusal, type Problem } from '../../contract/problem.js'
@@ -31,12 +31,27 @@ export function need(role: Role): RequestHandler {
   }
 }
 
-/** Writes that carry a cookie must come from a page of this very server. */
-export function sameOrigin(req: Request, res: Response, next: NextFunction): void {
-  if (['GET', 'HEAD', 'OPTIONS'].includes(req.method) || !req.headers.cookie) return next()
-  const origin = req.headers.origin
-  if (origin && URL.canParse(origin) && new URL(origin).host === req.headers.host) return next()
-  sendProblem(res, problem(403, 'Foreign origin', 'Writes are accepted only from pages of this server.'))
+/** A host name with its port, as a browser sends it: no more than a name may have. */
+const HOST = /^[A-Za-z0-9.-]{1,253}(:\d{1,5})?$|^\[[0-9a-fA-F:.]{2,45}\](:\d{1,5})?$/
+
+/**
+ * The address under which people reach this server: the one that the setting names when a proxy stands in front, else that
+ * of the request. Refuses a Host header that is none.
+ */
+export function originOf(req: Request, publicOrigin: string | null): string {
+  if (publicOrigin) return publicOrigin
+  const host = req.headers.host ?? ''
+  if (!HOST.test(host)) throw new Refused(problem(400, 'Unreadable request', 'The Host header names no host.'))
+  return `${req.protocol}://${host}`
+}
+
+/** Writes must come from a page of this very server: scheme, host and port. Signing in is a write. */
+export function sameOrigin(publicOrigin: string | null): RequestHandler {
+  return (req, res, next) => {
+    if (['GET', 'HEAD', 'OPTIONS'].includes(req.method)) return next()
+    if (req.headers.origin === originOf(req, publicOrigin)) return next()
+    sendProblem(res, problem(403, 'Foreign origin', 'Writes are accepted only from pages of this server.'))
+  }
 }
 
 /** Parses or refuses with field paths. */
@@ -46,7 +61,7 @@ export function read<T extends z.ZodType>(schema: T, value: unknown): z.output<T
   return parsed.data
 }
 
-const idSchema = z.coerce.number().int().positive()
+const idSchema = z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER)
 
 export function idOf(req: Request, name = 'id'): number {
   const parsed = idSchema.safeParse(req.params[name])

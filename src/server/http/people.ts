@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import type { PersonInput } from '../../contract/api.js'
+import { mayAct, type PersonInput } from '../../contract/api.js'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../app.js'
@@ -23,15 +23,20 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
   }
   route(router, ROUTES.addPerson, add, 201)
 
-  route(router, ROUTES.changePerson, async ({ id, body, me }) => {
+  route(router, ROUTES.changePerson, async ({ req, id, body, me }) => {
     const { password, ...change } = body
     const passwordHash = password ? await hashPassword(password) : undefined
     return transaction(pool, async (query) => {
+      await people.lockPeople(query)
+      // Somebody may have taken the role away while this one waited.
+      if (!mayAct((await people.findMe(query, me.id))?.role ?? 'viewer', 'administrator'))
+        throw new Refused(problem(403, 'Not allowed', 'You are no administrator any more.'))
       const person = await people.changePerson(query, id, { ...change, passwordHash })
       if (!person) throw notFound('person')
       if ((await people.administrators(query)) === 0)
         throw new Refused(problem(422, 'Not possible now', 'Somebody must stay administrator.'))
-      if (id !== me.id) await people.endSessions(query, id)
+      // Whoever changes the own password stays signed in here, and nowhere else.
+      if (id !== me.id || passwordHash) await people.endSessions(query, id, id === me.id ? req.sessionID : '')
       await audit(query, now(), me.id, 'change-person', `person ${id}`, { ...change, password: password ? 'changed' : undefined })
       return person
     })

@@ -21,6 +21,7 @@ import { latestDuty, listJobs } from '../store/jobs.js'
 import { bearingUses, findPlace } from '../store/machines.js'
 import { dropSearch, listBatches, listStock, ownList, saveSearch, savedSearches } from '../store/own-data.js'
 import { plantContext } from '../store/plant.js'
+import { originOf } from './guard.js'
 import { route, sendFile } from './route.js'
 
 /** Rows of an answer, unless "limit" asks for more. */
@@ -46,7 +47,7 @@ const RACK_COLUMNS: readonly (readonly [string, (row: Bearing) => unknown])[] = 
 ]
 
 /** The rack: search, one bearing, what the plant keeps over the catalogue, offers from stock. */
-export function rackRoutes({ pool, now }: ServerOptions): Router {
+export function rackRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
   const router = Router()
   const wholeRack = async (): Promise<Bearing[]> => {
     const [{ makersFigures }, added] = await Promise.all([plantContext(pool), ownBearings(pool)])
@@ -89,7 +90,7 @@ export function rackRoutes({ pool, now }: ServerOptions): Router {
   route(router, ROUTES.bearing, ({ req }) => bearingView(req.params.designation))
   route(router, ROUTES.bearingLabel, async ({ req, res, me }) => {
     const view = await bearingView(req.params.designation)
-    const address = `${req.protocol}://${req.get('host')}/rack/${encodeURIComponent(view.row.designation)}`
+    const address = `${originOf(req, publicOrigin)}/rack/${encodeURIComponent(view.row.designation)}`
     sendFile(res, `bearing-${view.row.designation}.pdf`, 'application/pdf', await renderPdf(await bearingLabel(view, address, me.units)))
   })
   route(router, ROUTES.makersFigures, async ({ req, body, me }) => {

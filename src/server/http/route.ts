@@ -3,6 +3,7 @@ import { z } from 'zod'
 import type { Me } from '../../contract/api.js'
 import { problem } from '../../contract/problem.js'
 import type { RouteSpec } from '../../contract/routes.js'
+import { badTextIn } from '../../contract/text.js'
 import { Refused } from '../card.js'
 import { idOf, need, read } from './guard.js'
 
@@ -30,6 +31,7 @@ export function route<S extends RouteSpec>(router: Router, spec: S, run: Handler
   // A file is read only once its sender may send it.
   if (spec.accepts) guards.push(express.raw({ type: () => true, limit: LARGEST_FILE }))
   router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
+    refuseBadText(req)
     const call: Call<BodyOf<S>> = {
       req,
       res,
@@ -41,6 +43,14 @@ export function route<S extends RouteSpec>(router: Router, spec: S, run: Handler
     if (value === undefined) return
     res.status(status).json(value)
   })
+}
+
+/** The one place where text enters: what the database or a page could not hold is refused with the field it stands in. */
+function refuseBadText({ body, query, params }: Request): void {
+  const at = badTextIn(Buffer.isBuffer(body) ? {} : body) ?? badTextIn({ ...query }) ?? badTextIn({ ...params })
+  if (!at) return
+  const allowed = 'text without null signs and broken letters'
+  throw new Refused(problem(422, 'Refused value', `${at}: ${allowed}`, { errors: [{ field: at, allowed }] }))
 }
 
 /** A file to open or keep, named in plain letters. */

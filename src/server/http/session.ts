@@ -26,21 +26,22 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
 
   route(router, ROUTES.signIn, async ({ req, body: { login, password } }) => {
     const name = login.trim().toLowerCase()
-    const until = await people.blockedUntil(pool, name)
-    if (until && until > now()) {
-      const seconds = Math.ceil((until.getTime() - now().getTime()) / 1000)
+    const address = req.ip ?? ''
+    const until = await people.heldBack(pool, name, address, now())
+    if (until) {
+      const seconds = Math.max(1, Math.ceil((until.getTime() - now().getTime()) / 1000))
       throw new Refused(problem(429, 'Too many tries', `Too many failed sign-ins. Try again in ${seconds} seconds.`))
     }
     const person = await people.findSignIn(pool, name)
     const good = await checkPassword(password, person?.passwordHash ?? (await NOBODY))
     if (!person || !good) {
-      await people.recordFailure(pool, name, now())
+      await audit(pool, now(), null, 'sign-in-failed', person ? `person ${person.id}` : 'nobody of this name', { login: name, address })
       throw new Refused(problem(401, 'Sign-in refused', 'Name and password do not belong together.'))
     }
-    await people.clearFailures(pool, name)
+    await people.clearTries(pool, name, address)
     await new Promise<void>((resolve, reject) => req.session.regenerate((error) => (error ? reject(error) : resolve())))
     req.session.personId = person.id
-    await audit(pool, now(), person.id, 'sign-in', `person ${person.id}`)
+    await audit(pool, now(), person.id, 'sign-in', `person ${person.id}`, { address })
     const { passwordHash: _hidden, ...known } = person
     return state(known)
   })

@@ -6,15 +6,23 @@ import { audit, transaction, type Query } from '../store/database.js'
 import * as plant from '../store/plant.js'
 import { route, taken } from './route.js'
 
+/** What PostgreSQL says of a second row with the same name. */
+const UNIQUE = '23505'
+
 /** Greases, guns, the school of intervals: what the plant has settled for all its cards. */
 export function settingsRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
   /** One change, written to the audit with it. */
   const settle = async (personId: number, action: string, detail: object, change: (query: Query) => Promise<void>) => {
-    await transaction(pool, async (query) => {
-      await change(query)
-      await audit(query, now(), personId, action, 'settings', detail)
-    })
+    try {
+      await transaction(pool, async (query) => {
+        await change(query)
+        await audit(query, now(), personId, action, 'settings', detail)
+      })
+    } catch (error) {
+      if ((error as { code?: string }).code === UNIQUE && 'name' in detail) throw taken('name', String(detail.name))
+      throw error
+    }
     return plant.plantSettings(pool)
   }
 

@@ -10,8 +10,9 @@ export type Query = Pick<pg.ClientBase, 'query'>
 export function createPool(url: string): pg.Pool {
   // Statements that do not wait for each other go out together and are answered in their order.
   const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, pipeline: true })
-  // An idle connection that breaks must not end the process; the next query reports it.
+  // A connection that breaks, idle or lent out, must not end the process; the query on it or the next one reports it.
   pool.on('error', () => {})
+  pool.on('connect', (client) => client.on('error', () => {}))
   return pool
 }
 

@@ -33,6 +33,21 @@ export interface JobRow {
   context: CardContext | null
 }
 
+/**
+ * Keeps other writers of these cards' shaft lines waiting until the transaction ends. Whoever changes a card takes its line
+ * first and the card after it, several lines in the order of their numbers: so two of them never wait for each other.
+ */
+export async function lockLines(query: Query, of: { jobId: number } | { openWith: readonly string[] }): Promise<void> {
+  await execute(
+    query,
+    `SELECT 1 FROM shaft_line WHERE id IN (
+       SELECT p.shaft_line_id FROM job j JOIN position p ON p.id = j.position_id
+       WHERE j.id = $1 OR (j.status = 'open' AND j.summary ->> 'designation' = ANY ($2::text[])))
+     ORDER BY id FOR NO KEY UPDATE`,
+    'jobId' in of ? [of.jobId, null] : [null, of.openWith],
+  )
+}
+
 /** `lock` keeps other writers of the card waiting until the transaction ends. */
 export async function findJob(query: Query, id: number, lock = false): Promise<JobRow | null> {
   const row = await one<JobLine & Omit<JobRow, 'line' | 'openedAt'>>(

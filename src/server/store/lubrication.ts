@@ -1,6 +1,6 @@
 import type { DueLine } from '../../contract/api.js'
 import type { School } from '../../core/lubrication/regreasing.js'
-import { execute, rows, type Query } from './database.js'
+import { execute, one, rows, type Query } from './database.js'
 
 export interface Point {
   greaseId: number | null
@@ -60,6 +60,17 @@ export async function addGreaseEvent(query: Query, e: GreaseEvent): Promise<bool
     await renewDue(query, e.positionId)
   }
   return true
+}
+
+/** Whether the stored event with this key is the same entry: one that was sent twice, and not another that bears its key. */
+export async function sameGreasing(query: Query, e: Pick<GreaseEvent, 'key' | 'positionId' | 'kind' | 'note'>): Promise<boolean> {
+  const stored = await one(query, 'SELECT 1 FROM grease_event WHERE key = $1 AND position_id = $2 AND kind = $3 AND note = $4', [
+    e.key,
+    e.positionId,
+    e.kind,
+    e.note,
+  ])
+  return stored !== null
 }
 
 /** Keeps other writers of the point waiting until the transaction ends. */

@@ -51,6 +51,10 @@ export async function addGun(query: Query, gun: Weighing, personId: number | nul
   return row?.id ?? null
 }
 
+export async function findGun(query: Query, id: number): Promise<boolean> {
+  return (await one(query, 'SELECT 1 FROM grease_gun WHERE id = $1', [id])) !== null
+}
+
 export async function weighGun(query: Query, id: number, gun: Weighing, personId: number, at: Date): Promise<boolean> {
   const done = await execute(
     query,

@@ -2,6 +2,9 @@ import type { TimelineEvent } from '../../contract/api.js'
 import { CAUSE_LABEL, type Cause } from '../../core/inspection/causes.js'
 import { rows, type Query } from './database.js'
 
+/** As `typed` of the core: an opening brace that somebody typed begins no quantity. */
+const TYPED = (column: string) => `translate(${column}, '{', U&'\\E07B')`
+
 interface EventRow {
   kind: TimelineEvent['kind']
   at: Date
@@ -24,23 +27,23 @@ export async function timeline(query: Query, where: { machineId?: number; positi
      jobs AS (SELECT j.*, place.name FROM job j JOIN place ON place.id = j.position_id ORDER BY j.opened_at DESC LIMIT $3)
      SELECT * FROM (
        (SELECT 'fitted' AS kind, lower(i.fitted) AS at, place.name AS "positionName",
-          i.designation || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
+          ${TYPED('i.designation')} || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
           NULL AS by, NULL::bigint AS "jobId"
         FROM installation i JOIN place ON place.id = i.position_id ORDER BY 2 DESC LIMIT $3)
        UNION ALL
-       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(j.reason, '')), o.name, j.id
+       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.reason')}, '')), o.name, j.id
         FROM jobs j JOIN person o ON o.id = j.opened_by)
        UNION ALL
-       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(j.finish_reason, '')), NULL, j.id
+       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.finish_reason')}, '')), NULL, j.id
         FROM jobs j WHERE j.finished_at IS NOT NULL)
        UNION ALL
        (SELECT 'cause', coalesce(j.finished_at, j.opened_at), j.name, j.summary ->> 'cause', NULL, j.id
         FROM jobs j WHERE j.summary ->> 'cause' IS NOT NULL)
        UNION ALL
        (SELECT CASE WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, place.name,
-          CASE e.kind WHEN 'skipped' THEN e.note
+          CASE e.kind WHEN 'skipped' THEN ${TYPED('e.note')}
             ELSE concat_ws(', ', CASE e.kind WHEN 'filled' THEN 'first fill' WHEN 'changed-over' THEN 'changed over' END,
-              '{' || e.grams || '|grams}' || ' of ' || g.name, nullif(e.looks, ''), nullif(e.note, '')) END, o.name, NULL
+              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END, o.name, NULL
         FROM place JOIN LATERAL (SELECT * FROM grease_event x WHERE x.position_id = place.id ORDER BY x.at DESC LIMIT $3) e ON true
         LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id)
      ) every ORDER BY at DESC, kind LIMIT $3`,

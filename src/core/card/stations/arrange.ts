@@ -3,7 +3,7 @@ import { GROWTH_SCHOOL_LABEL, thermalGrowth } from '../../arrangement/growth.js'
 import type { Bearing } from '../../catalogue/bearing.js'
 import { movesInside as formMovesInside } from '../../catalogue/forms.js'
 import { short, type Result } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
 
@@ -137,7 +137,7 @@ export function arrangeStation(answers: CardAnswers, row: Bearing | null, contex
       station.warn(
         'stop',
         'inside-limit',
-        `${free!.designation} moves inside only by about ${q(limit, 'gap', 1)} either way.`,
+        `${typed(free!.designation)} moves inside only by about ${q(limit, 'gap', 1)} either way.`,
         short(growthMm),
       )
   } else if (holding && floatNeededMm !== null && a.floatPresentMm !== null) {

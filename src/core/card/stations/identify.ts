@@ -6,7 +6,7 @@ import { identify, type Candidate } from '../../identify/identify.js'
 import { findMarked, type Marked } from '../../identify/marked.js'
 import { Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
-import { q } from '../../units/quantities.js'
+import { q, typed } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
 
 export interface IdentifyResult extends StationResult {
@@ -42,7 +42,7 @@ export function identifyStation(
   const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
   if (answers.designation && !row) {
-    station.refuse('designation', `The rack holds no "${answers.designation.slice(0, 40)}". It holds ${HELD}.`)
+    station.refuse('designation', `The rack holds no "${typed(answers.designation.slice(0, 40))}". It holds ${HELD}.`)
   }
   const candidates = found?.values.candidates ?? []
   const best = candidates[0]
@@ -104,7 +104,7 @@ export function identifyStation(
   if (!row && best)
     station.ask(
       'confirm-designation',
-      `Is it ${best.designation}? Choose it from the list or type what is on the ring.`,
+      `Is it ${typed(best.designation)}? Choose it from the list or type what is on the ring.`,
       'Everything after this is calculated for the chosen bearing.',
     )
   const groupSure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
@@ -129,7 +129,7 @@ export function identifyStation(
         ? 'no match'
         : 'not started'
   const reason = row
-    ? `${row.designation} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${row.entered.sheet})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
+    ? `${typed(row.designation)} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${typed(row.entered.sheet)})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
   const result = station.close(
     reason,
@@ -149,7 +149,7 @@ function askOfMarking(station: StationBuilder, { row, assumed, unknown }: Marked
   if (unknown)
     station.ask(
       'letters-unknown',
-      `What do the letters “${unknown}” behind the number mean? No letter table holds them.`,
+      `What do the letters “${typed(unknown)}” behind the number mean? No letter table holds them.`,
       'A feature that nobody has read may be the one that matters: clearance, cage, seal, heat.',
     )
 }
@@ -159,7 +159,7 @@ const openWord = ({ row, assumed }: Marked) => (!assumed ? 'letters open' : row.
 /** The letters behind the number in words: "2RS closure: contact seal on both sides". */
 function readOut({ pieces }: Marked): string {
   const letters = pieces.slice(1).filter((p) => p.text && p.kind !== 'unknown')
-  return letters.length ? ` Read: ${letters.map((p) => `${p.text} ${p.meaning}`).join('; ')}.` : ''
+  return letters.length ? ` Read: ${letters.map((p) => `${typed(p.text)} ${typed(p.meaning)}`).join('; ')}.` : ''
 }
 
 /** The number says one thing and the gauge another: said before anything is ordered. */
@@ -172,7 +172,7 @@ function compareWithReadings(station: StationBuilder, row: Bearing, candidates: 
     station.warn(
       'caution',
       'number-against-gauge',
-      `The number says ${row.designation} (${row.boreMm} × ${row.outsideMm} × ${row.widthMm} mm), the readings say ${best.designation}. Measure again or read the number again.`,
+      `The number says ${typed(row.designation)} (${row.boreMm} × ${row.outsideMm} × ${row.widthMm} mm), the readings say ${typed(best.designation)}. Measure again or read the number again.`,
       best.designation,
     )
 }

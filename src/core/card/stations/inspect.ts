@@ -10,7 +10,7 @@ import { FACTS, type DiagnosisContext } from '../../inspection/context.js'
 import { diagnose, type DiagnoseValues } from '../../inspection/diagnose.js'
 import { film } from '../../lubrication/grease.js'
 import { InputError, Sheet, short } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
@@ -135,7 +135,7 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
   }
   const counted = run.result({})
   station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
-    note: removed ? `${removed.designation}, ${q(Math.round(removed.days), 'days')} in place` : undefined,
+    note: removed ? `${typed(removed.designation)}, ${q(Math.round(removed.days), 'days')} in place` : undefined,
   })
   if (about.hoursRun !== undefined && about.ratingLifeH)
     station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
@@ -177,7 +177,7 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
           level: 'open',
         }
   const reason = removed
-    ? `${removed.designation} came out after ${q(Math.round(removed.days), 'days')}. Mark its position, look before cleaning; marks of its removal are not the cause.`
+    ? `${typed(removed.designation)} came out after ${q(Math.round(removed.days), 'days')}. Mark its position, look before cleaning; marks of its removal are not the cause.`
     : 'Nothing is recorded as fitted before this job; what is seen can be noted all the same.'
   return {
     ...station.close(reason, verdict, hero, cause ? shortCause(CAUSE_LABEL[cause]) : '—'),

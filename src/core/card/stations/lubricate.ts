@@ -22,7 +22,7 @@ import {
 } from '../../lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
 import { Sheet, short } from '../../result.js'
-import { inUnits, q } from '../../units/quantities.js'
+import { inUnits, q, typed } from '../../units/quantities.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import type { PlanStep } from '../plan.js'
 import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
@@ -149,7 +149,7 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
     )
   station.figure('strokes', 'Strokes of this gun', count, 'ratio', strokes.result({}), {
     decimals: 0,
-    note: gun ? `${gun.name}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
+    note: gun ? `${typed(gun.name)}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
   })
   const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
   const fill = station.attempt(() => firstFill(greasedPart(row), share), { share: 'fillPercent' })
@@ -290,14 +290,14 @@ function checkGrease(station: StationBuilder, grease: Grease, { runC, ambientC, 
     station.warn(
       'caution',
       'grease-too-slow',
-      `${grease.name} has so thick an oil that it serves to a speed factor of about ${Math.round(limit / 1000)} 000 mm/min; here it is ${Math.round(ndm / 1000)} 000. Take a thinner one, or ask its maker.`,
+      `${typed(grease.name)} has so thick an oil that it serves to a speed factor of about ${Math.round(limit / 1000)} 000 mm/min; here it is ${Math.round(ndm / 1000)} 000. Take a thinner one, or ask its maker.`,
       Math.round(ndm),
     )
   if (runC > grease.highC)
     station.warn(
       'caution',
       'grease-too-hot',
-      `${grease.name} serves to ${q(grease.highC, 'temperature')}; the bearing runs at ${q(runC, 'temperature')}.`,
+      `${typed(grease.name)} serves to ${q(grease.highC, 'temperature')}; the bearing runs at ${q(runC, 'temperature')}.`,
       Math.round(runC),
     )
   const coldest = Math.min(runC, ambientC ?? runC)
@@ -305,7 +305,7 @@ function checkGrease(station: StationBuilder, grease: Grease, { runC, ambientC, 
     station.warn(
       'caution',
       'grease-too-cold',
-      `${grease.name} serves from ${q(grease.lowC, 'temperature')}; it ${coldest === runC ? 'runs' : 'starts'} at ${q(coldest, 'temperature')}.`,
+      `${typed(grease.name)} serves from ${q(grease.lowC, 'temperature')}; it ${coldest === runC ? 'runs' : 'starts'} at ${q(coldest, 'temperature')}.`,
       Math.round(coldest),
     )
   if (kappa !== null && kappa < 0.4)
@@ -341,7 +341,7 @@ function fillSteps(grease: Grease, firstFillG: number, mixing: Compatibility | n
   }
   const fill: PlanStep = {
     key: 'fill',
-    title: `Fill with ${q(firstFillG, 'grams')} of ${grease.name}`,
+    title: `Fill with ${q(firstFillG, 'grams')} of ${typed(grease.name)}`,
     doing:
       'Weigh it. Press it between the elements from one side until it shows on the other; the rest into the housing, no more than half of it.',
     tool: 'scale, clean spatula',

@@ -1,6 +1,6 @@
 import { MACHINE_CLASSES, judgeRun, vibrationZone, type RunJudgement, type RunState, type VibrationZone } from '../../runin/run-in.js'
 import { InputError, Sheet } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../plan.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
@@ -124,7 +124,7 @@ export function runInStation(
     station.warn(
       'caution',
       'limit-over-grease',
-      `The limit is above the ${q(grease.highC, 'temperature')} that ${grease.name} serves to.`,
+      `The limit is above the ${q(grease.highC, 'temperature')} that ${typed(grease.name)} serves to.`,
       a.limitC,
     )
 

@@ -7,7 +7,7 @@ import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
 import { short } from '../../result.js'
 import type { CardAnswers } from '../answers.js'
-import { q } from '../../units/quantities.js'
+import { q, typed } from '../../units/quantities.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
 
@@ -113,7 +113,7 @@ export function selectStation(
     station.warn(
       'stop',
       'no-thrust',
-      `${row.designation} (${form.label}) carries no axial load. The other bearing must take it, or take another type.`,
+      `${typed(row.designation)} (${form.label}) carries no axial load. The other bearing must take it, or take another type.`,
       short(axialN),
     )
   if (speedRpm > row.greaseSpeedRpm)

@@ -1,0 +1,535 @@
+import { randomUUID } from 'node:crypto'
+import { expect } from 'chai'
+import { pino } from 'pino'
+import type { CardView } from '../../src/contract/api.js'
+import { emptyAnswers } from '../../src/core/card/answers.js'
+import { runChart } from '../../src/core/drawing/run-chart.js'
+import { hatch } from '../../src/core/drawing/primitives.js'
+import { inUnits, q, typed } from '../../src/core/units/quantities.js'
+import { TooBusy, hashPassword } from '../../src/server/auth/password.js'
+import { looksLikeFormula, readCsv } from '../../src/server/files/csv.js'
+import { Client, NOW, closeCard, freshDatabase, startInstance, type Instance } from './helpers.js'
+
+/** A database with the demo plant and one or more instances on it; cleared behind the tests of a suite. */
+function stage(options: Parameters<typeof startInstance>[1] = {}, content: 'demo' | 'empty' = 'demo') {
+  const at = {} as { db: Awaited<ReturnType<typeof freshDatabase>>; instance: Instance; technician: Client; planner: Client }
+  before(async () => {
+    at.db = await freshDatabase(content)
+    at.instance = await startInstance(at.db.url, options)
+    if (content === 'empty') return
+    at.technician = await new Client(at.instance.url, options.publicOrigin).signIn('technician')
+    at.planner = await new Client(at.instance.url, options.publicOrigin).signIn('planner')
+  })
+  after(async () => {
+    await at.instance.close()
+    await at.db.drop()
+  })
+  return at
+}
+
+const statuses = (replies: { status: number }[]) => replies.map((r) => r.status).sort()
+const times = <T>(n: number, make: (i: number) => T) => Array.from({ length: n }, (_, i) => make(i))
+
+describe('values that cannot be', () => {
+  const at = stage()
+  const put = async (station: keyof CardView['answers'], patch: object) => {
+    const card = (await at.technician.get('/jobs/4')).body as CardView
+    const { version, data } = card.answers[station]
+    return at.technician.put(`/jobs/4/answers/${station}`, { version, data: { ...emptyAnswers()[station], ...(data as object), ...patch } })
+  }
+  // [station, answers]
+  // prettier-ignore
+  const beyond: [keyof CardView['answers'], object][] = [
+    ['runin', { readings: [{ minute: 1e9, temperatureC: 40 }] }], ['runin', { readings: [{ minute: -1, temperatureC: 40 }] }],
+    ['runin', { readings: [{ minute: 5, temperatureC: 1e6 }] }], ['runin', { vibrationRmsMmS: 1e9 }], ['duty', { speedRpm: 1e9 }],
+    ['duty', { radialLoadN: 1e12 }], ['duty', { ambientC: -300 }], ['duty', { hoursPerDay: 1e8 }], ['arrange', { spanMm: 1e9 }],
+    ['arrange', { floatPresentMm: 1e9 }], ['identify', { boreReadingsMm: [1e9] }], ['lubricate', { greaseId: 1e300 }], ['lubricate', { manualIntervalH: 1e9 }],
+    ['lubricate', { fillPercent: 1e9 }], ['inspect', { hoursRun: 1e9 }], ['mount', { pressRatingN: 1e12 }],
+  ]
+  for (const [station, patch] of beyond)
+    it(`${station} refuses ${JSON.stringify(patch)}`, async () => {
+      const reply = await put(station, patch)
+      expect(reply.status).to.equal(422)
+      expect(reply.body.errors[0].field).to.contain(Object.keys(patch)[0])
+    })
+  it('what is likely is still judged beside its field, and kept', async () => {
+    expect((await put('duty', { speedRpm: 900_000 })).status).to.equal(200)
+    expect((await put('duty', { speedRpm: 1450 })).status).to.equal(200)
+  })
+  it('numbers of other routes have their range too', async () => {
+    for (const reply of [
+      await at.technician.put('/jobs/4/steps/seat', { version: 0, values: { seatMm: 1e300 } }),
+      await at.technician.put('/jobs/4/answers/duty', { version: 1e15, data: {} }),
+      await at.planner.put('/bearings/6312/makers-figures', {
+        dynamicRatingN: 1e15,
+        staticRatingN: null,
+        fatigueLoadLimitN: null,
+        massKg: null,
+        sheet: 'data sheet',
+      }),
+      await at.technician.post('/settings/guns', { name: 'Huge gun', strokesWeighed: 10, gramsWeighed: 1e8 }),
+    ])
+      expect(reply.status).to.equal(422)
+    expect((await at.technician.get('/jobs/99999999999999999999')).status).to.equal(404)
+  })
+  it('a run that was stored before there were ranges is drawn with a dozen ticks and kills nothing', async () => {
+    const words = (c: number) => `${c} °C`
+    for (const last of [90, 121, 300, 10_000, 1e9]) {
+      const chart = runChart(
+        [
+          { minute: 0, temperatureC: 20 },
+          { minute: last, temperatureC: 40 },
+        ],
+        { limitC: 90, ambientC: 20 },
+        620,
+        230,
+        words,
+      )
+      expect(chart.primitives.length, String(last)).to.be.below(60)
+    }
+    const many = runChart(
+      times(5000, (i) => ({ minute: i, temperatureC: 30 })),
+      { limitC: 90, ambientC: 20 },
+      620,
+      230,
+      words,
+    )
+    expect(many.primitives.length).to.be.below(1000)
+    await at.instance.pool.query(
+      `INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES (4, 'runin', 900, $1, now(), 1)`,
+      [
+        {
+          ...emptyAnswers().runin,
+          readings: [
+            { minute: 0, temperatureC: 20 },
+            { minute: 1e9, temperatureC: 40 },
+          ],
+        },
+      ],
+    )
+    expect((await at.technician.get('/jobs/4/card.pdf')).status).to.equal(200)
+    await at.instance.pool.query('DELETE FROM answer WHERE version = 900')
+  })
+  it('a hatch draws no more lines than can be told apart, and nothing of a shape that has no end', () => {
+    const d = (points: [number, number][]) => (hatch(points, 4, 1, 'extension') as { d: string }).d
+    expect(
+      d([
+        [0, 0],
+        [1e9, 0],
+        [1e9, 1e9],
+        [0, 1e9],
+      ]).match(/M/g)!.length,
+    ).to.be.at.most(601)
+    expect(
+      d([
+        [0, 0],
+        [Infinity, 0],
+        [1, 1],
+      ]),
+    ).to.equal('')
+    expect(
+      d([
+        [0, 0],
+        [100, 0],
+        [100, 100],
+        [0, 100],
+      ]).match(/M/g)!.length,
+    ).to.be.within(45, 51)
+  })
+})
+
+describe('text that enters', () => {
+  const at = stage()
+  const NUL = 'a\u0000b'
+  const HALF = 'half \ud800 a letter'
+  it('null signs and broken letters are refused wherever they stand, with the field', async () => {
+    for (const bad of [NUL, HALF])
+      for (const reply of [
+        await at.technician.post('/positions/1/jobs', { reason: bad }),
+        await at.technician.post('/session', { login: bad, password: 'x' }),
+        await at.technician.put('/jobs/4/steps/unpack', { version: 0, values: { marking: bad } }),
+        await at.technician.put('/jobs/4/steps/unpack', { version: 0, values: { [bad]: 1 } }),
+        await at.planner.post('/rack/stock', { entries: [{ marking: '6312', shelf: bad, quantity: 1, note: '' }] }),
+        await at.technician.post('/jobs/4/finish', { reason: bad }),
+      ]) {
+        expect(reply.status).to.equal(422)
+        expect(reply.body.errors[0].allowed).to.contain('null signs')
+      }
+    expect((await at.technician.get('/bearings/63%0012')).status).to.equal(422)
+    expect((await at.technician.get('/bearings?find=%00')).status).to.equal(422)
+    const file = await at.planner.send('POST', '/rack/stock/file?apply=1', `marking,shelf,quantity,note\n6312,A\u0000,1,\n`)
+    expect(file.body.errors[0]).to.include({ line: 2 })
+  })
+  it('a quantity that somebody typed is no quantity', () => {
+    expect(inUnits(`${typed('{1|x} {2|force}')} and ${q(1000, 'force', 1)}`, 'metric')).to.equal('{1|x} {2|force} and 1.0 kN')
+    expect(inUnits('{1|x} {1|__proto__} {.|force} {--|force}', 'inch')).to.equal('{1|x} {1|__proto__} {.|force} {--|force}')
+  })
+  it('names like {1|x} break no page, list or paper, and read as they were typed', async () => {
+    const name = '{1|x} {5|force}'
+    const grease = { name, thickener: 'lithium', baseOil: 'mineral', nlgi: '2', viscosity40: 100, viscosity100: 11, lowC: -20, highC: 120 }
+    const { greases } = (await at.planner.post('/settings/greases', grease)).body
+    const { id } = greases.find((g: { name: string }) => g.name === name)
+    const entry = { key: randomUUID(), kind: 'changed-over', greaseId: id, gunId: null, strokes: null, grams: 12, looks: name, note: name }
+    expect((await at.technician.post('/positions/1/greasings', entry)).status).to.equal(201)
+    const job = (await at.technician.post('/positions/1/jobs', { reason: name })).body as CardView
+    const { events } = (await at.technician.get('/positions/1/greasing')).body
+    expect(inUnits(events[0].words, 'inch')).to.contain(`of ${name}, ${name}`)
+    const { timeline } = (await at.technician.get(`/machines/${job.job.machineId}`)).body
+    expect(inUnits(timeline.find((e: { kind: string }) => e.kind === 'opened').words, 'metric')).to.contain(name)
+    const { version, data } = job.answers.lubricate
+    const lubricate = { ...emptyAnswers().lubricate, ...(data as object), greaseId: id }
+    expect((await at.technician.put(`/jobs/${job.job.id}/answers/lubricate`, { version, data: lubricate })).status).to.equal(200)
+    for (const paper of ['card.pdf', 'card.json'])
+      expect((await at.technician.get(`/jobs/${job.job.id}/${paper}`)).status, paper).to.equal(200)
+    expect((await at.technician.get('/positions/1/label.pdf')).status).to.equal(200)
+  })
+})
+
+describe('signing in', () => {
+  let clock = NOW
+  const at = stage({ now: () => clock })
+  const tryIn = (login: string, password = 'wrong-password', headers = {}) =>
+    new Client(at.instance.url).send('POST', '/session', { login, password }, headers)
+  beforeEach(async () => {
+    clock = NOW
+    await at.instance.pool.query('DELETE FROM sign_in_attempt')
+  })
+
+  it('five tries are free, then it waits; sixty at once are counted before any is checked', async () => {
+    const replies = await Promise.all(times(60, () => tryIn('planner')))
+    expect(replies.filter((r) => r.status === 401)).to.have.length(5)
+    expect(replies.filter((r) => r.status === 429)).to.have.length(55)
+  })
+  it('goes on holding back however long somebody tries, and never fails itself', async () => {
+    const seen = new Set<number>()
+    for (let i = 0; i < 80; i += 1) {
+      seen.add((await tryIn('planner')).status)
+      clock = new Date(clock.getTime() + 400_000)
+    }
+    expect([...seen]).to.deep.equal([401])
+    expect((await tryIn('planner')).status, 'the wait is five minutes by now').to.equal(401)
+    expect((await tryIn('planner')).status).to.equal(429)
+    await at.instance.pool.query("UPDATE sign_in_attempt SET tries = 99999 WHERE key = 'planner ::ffff:127.0.0.1' OR key LIKE 'planner %'")
+    clock = new Date(clock.getTime() + 400_000)
+    expect((await tryIn('planner')).status).to.equal(401)
+  })
+  it('a name that is held back from one address is not locked out from another, until very many have tried', async () => {
+    await at.instance.pool.query("INSERT INTO sign_in_attempt VALUES ('planner 203.0.113.9', 60, $1, $2)", [
+      new Date(NOW.getTime() + 250_000),
+      NOW,
+    ])
+    expect((await tryIn('planner', 'cider-press-4')).status).to.equal(200)
+    await at.instance.pool.query("INSERT INTO sign_in_attempt VALUES ('planner', 99, $1, $1)", [NOW])
+    expect((await tryIn('planner')).status).to.equal(401)
+    expect((await tryIn('planner')).status, 'the hundredth try by the name').to.equal(429)
+  })
+  it('a clock that jumps back locks nobody out for hours', async () => {
+    for (let i = 0; i < 6; i += 1) await tryIn('planner')
+    expect((await tryIn('planner')).status).to.equal(429)
+    clock = new Date(NOW.getTime() - 6 * 3600_000)
+    expect((await tryIn('planner', 'cider-press-4')).status).to.equal(200)
+  })
+  it('who signs in is forgotten; failures stand in the audit with name and address', async () => {
+    await tryIn('planner')
+    await tryIn('nobody-at-all')
+    await tryIn('planner', 'cider-press-4')
+    expect((await at.instance.pool.query("SELECT key FROM sign_in_attempt WHERE key LIKE 'planner%'")).rows).to.deep.equal([])
+    const { rows } = await at.instance.pool.query(
+      "SELECT subject, detail FROM audit WHERE action = 'sign-in-failed' ORDER BY id DESC LIMIT 2",
+    )
+    expect(rows.map((r) => r.detail.login)).to.deep.equal(['nobody-at-all', 'planner'])
+    expect(rows[0].subject).to.equal('nobody of this name')
+  })
+  it('a foreign page, a page of another scheme or none at all cannot sign anybody in', async () => {
+    const { host } = new URL(at.instance.url)
+    for (const origin of [`https://${host}`, 'http://elsewhere.example', 'null'])
+      expect((await tryIn('planner', 'cider-press-4', { origin })).status, origin).to.equal(403)
+    const bare = await fetch(`${at.instance.url}/api/v1/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ login: 'planner', password: 'cider-press-4' }),
+    })
+    expect(bare.status).to.equal(403)
+  })
+  it('more hashes than are worth waiting for are refused, the others are made', async () => {
+    const all = await Promise.allSettled(times(90, (i) => hashPassword(`password ${i}`)))
+    const refused = all.filter((r) => r.status === 'rejected')
+    expect(refused).to.have.length(28)
+    for (const r of refused) expect((r as PromiseRejectedResult).reason).to.be.instanceOf(TooBusy)
+  })
+  it('a changed password ends every other session of the person, and this one goes on', async () => {
+    const admin = await new Client(at.instance.url).signIn('administrator')
+    const elsewhere = await new Client(at.instance.url).signIn('administrator')
+    const self = (await admin.get('/session')).body.me
+    expect((await admin.patch(`/people/${self.id}`, { password: 'another-press-5' })).status).to.equal(200)
+    expect((await elsewhere.get('/yard')).status).to.equal(401)
+    expect((await admin.get('/yard')).status).to.equal(200)
+    await admin.patch(`/people/${self.id}`, { password: 'cider-press-4' })
+  })
+  it('no answer of the API may be kept by a cache', async () => {
+    for (const path of ['/yard', '/session', '/bearings/6312', '/nowhere'])
+      expect((await at.technician.get(path)).headers.get('cache-control'), path).to.equal('no-store')
+  })
+})
+
+describe('behind a proxy', () => {
+  const at = stage({ demo: false, publicOrigin: 'https://bearings.example' }, 'empty')
+  const login = { login: 'bramley', password: 'russet-russet' }
+  const from = (origin: string, proto: string) => {
+    const client = new Client(at.instance.url, origin)
+    return { signIn: () => client.send('POST', '/session', login, { 'x-forwarded-proto': proto }), client }
+  }
+  it('writes count by the public address, scheme and all; the cookie travels on https only', async () => {
+    await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'abc123')")
+    const outside = new Client(at.instance.url, 'https://bearings.example')
+    const made = await outside.post('/first-administrator', { ...login, name: 'A. Bramley', code: 'abc123' })
+    expect(made.status).to.equal(201)
+    expect((await from(at.instance.url, 'http').signIn()).status, 'the inner address').to.equal(403)
+    expect((await from('http://bearings.example', 'http').signIn()).status, 'the other scheme').to.equal(403)
+    const { signIn, client } = from('https://bearings.example', 'https')
+    const reply = await signIn()
+    expect(reply.status).to.equal(200)
+    expect(reply.headers.get('set-cookie')).to.contain('Secure').and.contain('HttpOnly')
+    expect((await client.send('PATCH', '/session', { units: 'inch' }, { 'x-forwarded-proto': 'https' })).status).to.equal(200)
+  })
+})
+
+describe('what is logged', () => {
+  const lines: string[] = []
+  const at = stage({ log: pino({ level: 'info' }, { write: (line: string) => void lines.push(line) }) })
+  it('holds no cookie and no password, only headers of the list', async () => {
+    await at.technician.get('/yard')
+    await at.technician.send('GET', '/jobs/4', undefined, { authorization: 'Basic c2VjcmV0', 'x-api-key': 'secret-key' })
+    const all = lines.join('')
+    expect(all).to.contain('/api/v1/yard').and.contain('user-agent')
+    for (const secret of ['yardfrost=', 'cookie', 'c2VjcmV0', 'secret-key', 'cider-press-4']) expect(all, secret).to.not.contain(secret)
+  })
+})
+
+describe('at the same moment', () => {
+  const at = stage()
+  const openAt = async (positionId: number) =>
+    (await at.technician.post(`/positions/${positionId}/jobs`, { reason: 'raced' })).body as CardView
+  const ends = async (code: string) => {
+    const { machines } = (await at.technician.get('/yard')).body
+    const machine = (await at.technician.get(`/machines/${machines.find((m: { code: string }) => m.code === code).id}`)).body
+    return machine.shaftLines[0].positions.map((p: { id: number }) => p.id) as number[]
+  }
+
+  it('two administrators who demote each other leave one, twenty times', async () => {
+    const admin = await new Client(at.instance.url).signIn('administrator')
+    const first = (await admin.get('/session')).body.me.id as number
+    const login = { name: 'D. Pippin', login: 'pippin', role: 'administrator', password: 'russet-russet' }
+    const second = (await admin.post('/people', login)).body.id as number
+    for (let i = 0; i < 20; i += 1) {
+      const [a, b] = [
+        await new Client(at.instance.url).signIn('administrator'),
+        await new Client(at.instance.url).signIn('pippin', 'russet-russet'),
+      ]
+      await Promise.all([a.patch(`/people/${second}`, { role: 'viewer' }), b.patch(`/people/${first}`, { role: 'viewer' })])
+      const { rows } = await at.instance.pool.query("SELECT count(*)::int AS n FROM person WHERE role = 'administrator' AND active")
+      expect(rows[0].n, `round ${i}`).to.equal(1)
+      await at.instance.pool.query("UPDATE person SET role = 'administrator' WHERE id = ANY ($1)", [[first, second]])
+    }
+  })
+  it('duty saved at both ends of a shaft is stored twice, however often', async () => {
+    const [a, b] = await ends('MP-2')
+    const [one, two] = [await openAt(a!), await openAt(b!)]
+    for (let i = 0; i < 12; i += 1) {
+      const save = async (id: number, n: number) => {
+        const { version, data } = ((await at.technician.get(`/jobs/${id}`)).body as CardView).answers.duty
+        return at.technician.put(`/jobs/${id}/answers/duty`, { version, data: { ...(data as object), radialLoadN: 3000 + i + n } })
+      }
+      expect(statuses(await Promise.all([save(one.job.id, 0.1), save(two.job.id, 0.2)]))).to.deep.equal([200, 200])
+    }
+  })
+  it('both ends of a shaft finish at once', async () => {
+    const jobs: number[] = []
+    for (const positionId of await ends('MP-2')) {
+      const id = (await at.instance.pool.query("SELECT id FROM job WHERE position_id = $1 AND status = 'open'", [positionId])).rows[0]
+        .id as number
+      jobs.push(id)
+      const save = async (station: keyof CardView['answers'], patch: object) => {
+        const { version, data } = ((await at.technician.get(`/jobs/${id}`)).body as CardView).answers[station]
+        await at.technician.put(`/jobs/${id}/answers/${station}`, {
+          version,
+          data: { ...emptyAnswers()[station], ...(data as object), ...patch },
+        })
+      }
+      await save('identify', { designation: '6312', group: '3', groupEvidence: 'marking' })
+      await save('select', { target: 'motor-24h' })
+      await save('mount', { method: 'heat' })
+      const { plan } = JSON.parse(JSON.stringify((await at.technician.get(`/jobs/${id}/card.json`)).body.stations.mount)) as {
+        plan: { key: string; fields: { key: string; kind: string; min?: number; max?: number }[] }[]
+      }
+      for (const step of plan) {
+        const values = Object.fromEntries(
+          step.fields.map((f) => [f.key, f.kind === 'check' ? true : f.kind === 'text' ? '6312 C3' : ((f.min ?? 0) + (f.max ?? 0)) / 2]),
+        )
+        if (step.fields.length) await at.technician.put(`/jobs/${id}/steps/${step.key}`, { version: 0, values })
+        expect((await at.technician.post(`/jobs/${id}/steps/${step.key}/signature`)).status, step.key).to.equal(200)
+      }
+      await closeCard(at.technician, id)
+    }
+    const done = await Promise.all(jobs.map((id) => at.technician.post(`/jobs/${id}/finish`, { reason: 'both ends raced' })))
+    expect(statuses(done), JSON.stringify(done.map((d) => d.body.detail))).to.deep.equal([200, 200])
+  })
+  it('of two people who sign one step one signs, and the other is told', async () => {
+    const card = await openAt((await ends('MP-2'))[0]!)
+    const { version, data } = card.answers.identify
+    await at.technician.put(`/jobs/${card.job.id}/answers/identify`, {
+      version,
+      data: { ...emptyAnswers().identify, ...(data as object), designation: '6312', group: '3', groupEvidence: 'marking' },
+    })
+    await at.technician.put(`/jobs/${card.job.id}/steps/isolate`, { version: 0, values: { tried: true } })
+    const both = await Promise.all([at.technician, at.planner].map((who) => who.post(`/jobs/${card.job.id}/steps/isolate/signature`)))
+    expect(statuses(both)).to.deep.equal([200, 422])
+    expect(both.find((r) => r.status === 422)!.body.detail).to.contain('Already signed')
+  })
+  it('one key at two positions: the second is told that nothing was stored; the same entry twice is one', async () => {
+    const [a, b] = await ends('MP-2')
+    const { lubrication } = (await at.technician.get(`/positions/${a}/greasing`)).body
+    const entry = {
+      key: randomUUID(),
+      kind: 'greased',
+      greaseId: lubrication.grease.id,
+      gunId: 1,
+      strokes: 10,
+      grams: 12,
+      looks: '',
+      note: '',
+    }
+    expect((await at.technician.post(`/positions/${a}/greasings`, entry)).status).to.equal(201)
+    expect((await at.technician.post(`/positions/${a}/greasings`, entry)).status).to.equal(201)
+    const other = (await at.technician.get(`/positions/${b}/greasing`)).body.lubrication.grease.id
+    const lost = await at.technician.post(`/positions/${b}/greasings`, { ...entry, greaseId: other })
+    expect(lost.status).to.equal(409)
+    expect(lost.body.detail).to.contain('not stored')
+  })
+  it('an unknown gun, and a name that is taken, are told in plain words', async () => {
+    const [a] = await ends('MP-2')
+    const { lubrication } = (await at.technician.get(`/positions/${a}/greasing`)).body
+    const entry = {
+      key: randomUUID(),
+      kind: 'greased',
+      greaseId: lubrication.grease.id,
+      gunId: 4711,
+      strokes: 10,
+      grams: 12,
+      looks: '',
+      note: '',
+    }
+    expect((await at.technician.post(`/positions/${a}/greasings`, entry)).body.errors[0].field).to.equal('gunId')
+    const settings = (await at.planner.get('/settings')).body
+    const [g1, g2] = settings.greases
+    const { id, ...rest } = g1
+    expect((await at.planner.put(`/settings/greases/${id}`, { ...rest, name: g2.name })).body.errors[0]).to.include({ field: 'name' })
+    const [w1, w2] = settings.guns
+    expect((await at.technician.put(`/settings/guns/${w1.id}`, { name: w2.name, strokesWeighed: 10, gramsWeighed: 12 })).status).to.equal(
+      422,
+    )
+  })
+  it('a Host header that names no host is refused, not printed', async () => {
+    const { hostname, port } = new URL(at.instance.url)
+    const { request } = await import('node:http')
+    const cookie = (at.technician as unknown as { cookie: string }).cookie
+    const ask = (host: string) =>
+      new Promise<number>((resolve) =>
+        request({ hostname, port, path: '/api/v1/positions/1/label.pdf', headers: { host, cookie } }, (res) =>
+          resolve(res.resume().statusCode!),
+        ).end(),
+      )
+    expect(await ask('a'.repeat(3000))).to.equal(400)
+    expect(await ask('evil.example/<script>')).to.equal(400)
+    expect(await ask(`${hostname}:${port}`)).to.equal(200)
+  })
+})
+
+describe('first administrator', () => {
+  const at = stage({ demo: false }, 'empty')
+  it('made twice at once there is one', async () => {
+    await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'abc123')")
+    const make = (login: string) =>
+      new Client(at.instance.url).post('/first-administrator', { code: 'abc123', name: login, login, password: 'russet-russet' })
+    expect(statuses(await Promise.all(times(8, (i) => make(`person${i}`))))).to.deep.equal([201, ...times(7, () => 403)])
+    expect((await at.instance.pool.query('SELECT count(*)::int AS n FROM person')).rows[0].n).to.equal(1)
+  })
+})
+
+describe('the database goes away in the middle', () => {
+  const at = stage()
+  it('answers 503 and goes on: what was acknowledged stays', async () => {
+    const admin = await freshDatabase('empty')
+    const { default: pg } = await import('pg')
+    const killer = new pg.Client({ connectionString: at.db.url.replace(/\/[^/]+$/, '/postgres') })
+    await killer.connect()
+    const name = at.db.url.split('/').at(-1)
+    const kill = () => killer.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1', [name])
+    let acknowledged = 0
+    const seen = new Set<number>()
+    for (let i = 0; i < 25; i += 1) {
+      const saves = times(4, async (n) => {
+        const got = await at.technician.get('/jobs/4')
+        if (got.status !== 200) return got.status
+        const { version, data } = (got.body as CardView).answers.duty
+        const reply = await at.technician.put('/jobs/4/answers/duty', {
+          version,
+          data: { ...(data as object), radialLoadN: 2000 + i * 10 + n },
+        })
+        if (reply.status === 200) acknowledged = Math.max(acknowledged, (reply.body as CardView).answers.duty.version)
+        return reply.status
+      })
+      await new Promise((go) => setTimeout(go, i % 7))
+      await kill()
+      for (const status of await Promise.all(saves)) seen.add(status)
+    }
+    expect([...seen].filter((s) => ![200, 409, 503].includes(s))).to.deep.equal([])
+    const after = await at.technician.get('/jobs/4')
+    expect(after.status).to.equal(200)
+    expect((after.body as CardView).answers.duty.version).to.be.at.least(acknowledged)
+    await killer.end()
+    await admin.drop()
+  })
+})
+
+describe('files that are no lists', () => {
+  const bytes = (text: string) => new TextEncoder().encode(text)
+  const HEAD = 'marking,shelf,quantity,note'
+  // [what, content, words of the refusal]
+  const heavy: [string, () => string, string][] = [
+    ['newlines only', () => '\n'.repeat(5_900_000), 'empty'],
+    ['quotes only', () => '"'.repeat(5_900_000), 'cell'],
+    ['quotes with an odd one', () => `${HEAD}\n${'"'.repeat(5_900_001)}`, 'cell'],
+    ['a million columns', () => ','.repeat(1_000_000), 'columns'],
+    ['one long cell', () => `${HEAD}\n${'x'.repeat(5_000_000)}`, 'cell'],
+    ['too many rows', () => [HEAD, ...times(20_005, (i) => `6312,Z-${i},1,`)].join('\n'), '20000 rows'],
+  ]
+  for (const [what, content, words] of heavy)
+    it(`${what}: refused in passing`, async () => {
+      const { errors } = await readCsv('stock', bytes(content()))
+      expect(errors[0]!.message).to.contain(words)
+    })
+  it('twenty thousand rows come in slices, others get their turn', async () => {
+    const file = bytes([HEAD, ...times(20_000, (i) => `6312 2Z C3,Z-${i},1,"note, ""quoted"""`)].join('\r\n'))
+    let rows = 0
+    const turns = { n: 0 }
+    const counting = setInterval(() => (turns.n += 1), 0)
+    rows = (await readCsv('stock', file)).entries.length
+    clearInterval(counting)
+    expect(rows).to.equal(20_000)
+    expect(turns.n).to.be.above(20)
+  })
+  it('a marking with many gaps is refused before it is tried', async () => {
+    const { readMarking, rackNames } = await import('../../src/core/identify/marking.js')
+    const { sizes } = await import('../../src/core/catalogue/catalogue.js')
+    const names = rackNames(sizes())
+    for (const text of ['?????????', '*6*3*', '6*1*2*C']) expect(() => readMarking(names, text), text).to.throw('at most')
+    expect(readMarking(names, '63?2 *').readings).to.not.be.empty
+  })
+  it('what a spreadsheet would run is guarded, what is a number is not', () => {
+    for (const cell of ['-2+3+cmd|x', '+1+cmd', '=1', '@sum', '-A1', '+', '-1;DROP', '\tx', '-2e', '+1-1'])
+      expect(looksLikeFormula(cell), cell).to.equal(true)
+    for (const cell of ['-2', '+3.5', '-1,234.5', '12+3', '-2e5', 'A-1', '6312', '-1 250', ''])
+      expect(looksLikeFormula(cell), cell).to.equal(false)
+  })
+})
