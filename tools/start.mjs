@@ -3,14 +3,16 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
-import { clusterDirectory, startCluster } from './cluster.mjs'
-import { SetupError, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
+import { clusterDirectory, startCluster, takeLock } from './cluster.mjs'
+import { SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, root, say } from './setup.mjs'
 
 const options = new Set(process.argv.slice(2))
-const known = ['--empty', '--demo', '--reset', '--yes']
+const known = ['--empty', '--demo', '--reset', '--second', '--yes']
 /** Where this clone remembers its ports; tests give a place of their own. */
 const dataDir = process.env.YARDFROST_DATA_DIR ?? join(root, '.data')
 const stateFile = join(dataDir, 'state.json')
+/** By this name a server says that it belongs to this clone. */
+const instance = hashOf(dataDir).slice(0, 16)
 
 function readState() {
   return existsSync(stateFile) ? JSON.parse(readFileSync(stateFile, 'utf8')) : {}
@@ -25,79 +27,134 @@ async function confirmReset() {
   if (answer.trim() !== 'delete') throw new SetupError('nothing was deleted')
 }
 
-async function answers(url) {
+/** What answers at an address: null nothing or something else, else whether its database answers too. */
+async function ask(url) {
   try {
-    return (await fetch(`${url}/api/v1/health`)).ok
+    const res = await fetch(`${url}/api/v1/health`, { signal: AbortSignal.timeout(5000) })
+    return res.headers.get('yardfrost-instance') === instance ? { ready: res.ok } : null
   } catch {
-    return false
+    return null
   }
+}
+
+const urlAt = (port) => `http://127.0.0.1:${port}`
+
+/** Restarts of the server in a minute after which it is given up. */
+const MOST_RESTARTS = 5
+
+/** The web server as a child that is started again when it dies, until `end`. It ends by itself when this process is gone. */
+function serve(env, gaveUp) {
+  let [child, ending, wasReady, deaths] = [null, false, false, []]
+  const begin = () => {
+    child = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      detached: true,
+      env: { ...process.env, ...env },
+    })
+    child.on('exit', (code, signal) => {
+      if (ending) return
+      deaths = [...deaths.filter((at) => Date.now() - at < 60_000), Date.now()]
+      if (!wasReady || deaths.length > MOST_RESTARTS) return gaveUp(code ?? 1)
+      say(`the server ended (${signal ?? code}); starting it again`)
+      setTimeout(() => ending || begin(), 500 * deaths.length)
+    })
+  }
+  begin()
+  return {
+    ready: () => (wasReady = true),
+    end: () =>
+      new Promise((done) => {
+        ending = true
+        if (child.exitCode !== null || child.signalCode !== null) return done()
+        child.once('exit', () => done())
+        child.kill('SIGTERM')
+        setTimeout(() => child.kill('SIGKILL'), 8000).unref()
+      }),
+  }
+}
+
+async function openCluster(state) {
+  const dir = clusterDirectory(dataDir)
+  if (options.has('--reset')) {
+    say('deleting the records of this clone')
+    rmSync(join(dir, 'data'), { recursive: true, force: true })
+  }
+  return startCluster(dir, state.databasePort)
 }
 
 main(async () => {
   const odd = [...options].find((option) => !known.includes(option))
   if (odd) throw new SetupError(`unknown option ${odd}; known: ${known.join(' ')}`)
   mkdirSync(dataDir, { recursive: true })
-  const state = readState()
-  if (state.webPort && (await answers(`http://127.0.0.1:${state.webPort}`))) {
-    throw new SetupError(`Yardfrost of this clone already runs at http://127.0.0.1:${state.webPort}`)
-  }
   if (options.has('--reset')) await confirmReset()
+  // Held until this one answers: a start at the same moment waits, and then finds it.
+  const letGo = await takeLock(dataDir)
+  process.on('exit', letGo)
+  const state = readState()
+  const second = options.has('--second')
+  if (!second && state.webPort && (await ask(urlAt(state.webPort)))) {
+    if (options.has('--reset')) throw new SetupError(`Yardfrost of this clone runs at ${urlAt(state.webPort)}; stop it before --reset`)
+    console.log(`Yardfrost of this clone already runs: ${urlAt(state.webPort)}`)
+    return letGo()
+  }
   await ensurePackages()
   await ensureBuilt()
 
-  let cluster = null
-  let databaseUrl = process.env.DATABASE_URL
-  if (!databaseUrl) {
-    const dir = clusterDirectory(dataDir)
-    if (options.has('--reset')) {
-      say('deleting the records of this clone')
-      rmSync(join(dir, 'data'), { recursive: true, force: true })
-    }
-    cluster = await startCluster(dir, state.databasePort)
-    databaseUrl = cluster.url
-  }
-  const webPort = await freePort(state.webPort)
-  if (state.webPort && webPort !== state.webPort) say(`port ${state.webPort} is taken now; using ${webPort}`)
-  writeFileSync(stateFile, JSON.stringify({ webPort, databasePort: cluster?.port ?? state.databasePort }, null, 2))
-
-  const demo = options.has('--demo') || (!process.env.DATABASE_URL && !options.has('--empty'))
-  say('starting the server')
-  const server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
-    cwd: root,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    detached: true,
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      DATABASE_URL: databaseUrl,
-      PORT: String(webPort),
-      HOST: process.env.YARDFROST_HOST ?? '127.0.0.1',
-      YARDFROST_DEMO: demo ? '1' : '0',
-    },
-  })
-  let ending = false
-  const end = (code) => {
+  const cluster = process.env.DATABASE_URL ? null : await openCluster(state)
+  let [ending, server] = [false, null]
+  const end = async (code) => {
     if (ending) return
     ending = true
     say('stopping')
-    if (server.exitCode === null) server.kill('SIGTERM')
-    const finish = () => {
-      cluster?.stop()
-      process.exit(code)
-    }
-    if (server.exitCode !== null) finish()
-    else {
-      server.once('exit', finish)
-      setTimeout(() => server.kill('SIGKILL'), 8000).unref()
+    await server?.end()
+    await cluster?.release()
+    process.exit(code)
+  }
+  const keepDatabase = async () => {
+    if (ending) return
+    try {
+      await cluster.lease(async () => {
+        if (ending) return
+        say('the database ended; bringing it back')
+        await cluster.revive().catch((error) => say(error.message))
+        await keepDatabase()
+      })
+    } catch (error) {
+      say(`the database does not answer (${error.message}); trying again`)
+      setTimeout(() => cluster.revive().then(keepDatabase, keepDatabase), 2000)
     }
   }
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(0))
-  server.on('exit', (code) => end(code ?? 1))
+  if (cluster) await keepDatabase()
 
-  const url = `http://127.0.0.1:${webPort}`
+  // A second instance takes any port and remembers nothing.
+  const webPort = await freePort(second ? undefined : state.webPort)
+  if (!second) {
+    if (state.webPort && webPort !== state.webPort) say(`port ${state.webPort} is taken now; using ${webPort}`)
+    writeFileSync(stateFile, JSON.stringify({ webPort, databasePort: cluster?.port ?? state.databasePort }, null, 2))
+  }
+  const demo = options.has('--demo') || (!process.env.DATABASE_URL && !options.has('--empty'))
+  say('starting the server')
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0))
+  server = serve(
+    {
+      NODE_ENV: 'production',
+      DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL,
+      PORT: String(webPort),
+      HOST: process.env.YARDFROST_HOST ?? '127.0.0.1',
+      YARDFROST_DEMO: demo ? '1' : '0',
+      YARDFROST_INSTANCE: instance,
+    },
+    (code) => void end(code),
+  )
+
+  const url = urlAt(webPort)
   const waiting = setInterval(async () => {
-    if (ending || !(await answers(url))) return
+    if (ending || !(await ask(url))?.ready) return
     clearInterval(waiting)
+    server.ready()
+    letGo()
+    process.off('exit', letGo)
     console.log(`\nYardfrost is ready: ${url}`)
     if (demo) console.log('Demo sign-ins (password cider-press-4): storekeeper, technician, planner, administrator')
     console.log('Stop with Ctrl-C.')

@@ -62,7 +62,7 @@ main(async () => {
     await mocha('core', temp)
     await mocha('web', temp)
     if (want('server') || want('journeys')) {
-      cluster = await startCluster(temp)
+      cluster = await startCluster(temp, undefined, { durable: false })
       const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }
       await mocha('server', temp, env)
       if (want('journeys')) {

@@ -1,5 +1,4 @@
 /** What no text of this program may hold: a null sign, which the database refuses, or half of a pair of signs. */
-// eslint-disable-next-line no-control-regex
 const NULL_SIGN = /\u0000/
 
 /** Whether a text can be stored and shown as it is. */

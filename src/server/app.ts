@@ -38,6 +38,8 @@ export interface ServerOptions {
   calculationsPerMinute?: number
   /** Scheme, host and port under which people reach this server when a proxy stands in front of it; null without one. */
   publicOrigin: string | null
+  /** Tells a start command of the same clone that this server is its own. */
+  instance?: string
 }
 
 /** Request headers that may stand in the log; everything else (cookies, authorisation) never does. */
@@ -106,6 +108,7 @@ function api(options: ServerOptions): express.Router {
   const router = express.Router()
   router.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store')
+    if (options.instance) res.set('Yardfrost-Instance', options.instance)
     next()
   })
   router.use(express.json({ limit: '256kb' }))

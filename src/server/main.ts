@@ -38,12 +38,13 @@ const tidy = () => tidySessions(pool, now()).catch((error) => log.error({ err: e
 await tidy()
 setInterval(tidy, 3600 * 1000).unref()
 const sessionSecret = await setting(pool, 'session-secret', () => randomBytes(32).toString('hex'))
-const server = createServer(createApp({ pool, now, sessionSecret, demo, webDir: join(root, 'dist', 'web'), log, publicOrigin }))
+const server = createServer(createApp({ pool, now, sessionSecret, demo, webDir: join(root, 'dist', 'web'), log, publicOrigin, instance: process.env.YARDFROST_INSTANCE }))
 server.listen(port, host)
 
-for (const signal of ['SIGTERM', 'SIGINT'] as const) {
-  process.on(signal, () => {
-    server.close(() => pool.end().then(() => process.exit(0)))
-    server.closeAllConnections()
-  })
+const stop = () => {
+  server.close(() => pool.end().then(() => process.exit(0)))
+  server.closeAllConnections()
 }
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, stop)
+// The start command that looks after this server is gone: nobody could stop it any more.
+process.on('disconnect', stop)

@@ -150,7 +150,7 @@ describe('journey: things go away and come back', () => {
       cluster.stop()
       await person.type('Radial load', '2.3')
       await person.seeText('Server away: kept here')
-      cluster.restart()
+      await cluster.revive()
       await person.saved()
       await person.web.navigate().refresh()
       await person.see("//h1[normalize-space()='Duty']")

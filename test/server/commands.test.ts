@@ -1,10 +1,10 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect } from 'chai'
 import { clusterDirectory, startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
-import { ensureBuilt, freePort } from '../../tools/setup.mjs'
+import { ensureBuilt, ensurePostgres, freePort } from '../../tools/setup.mjs'
 import { Client } from './helpers.js'
 
 interface Ended {
@@ -135,8 +135,11 @@ describe('start command', () => {
     const again = await new Client(second.url).signIn('technician')
     expect((await again.get(`/jobs/${job.body.job.id}`)).body.job.reason).to.equal('kept over a restart')
     const twice = await run(['tools/start.mjs'], '', { YARDFROST_DATA_DIR: home })
-    expect(twice.code).to.equal(1)
-    expect(twice.err).to.contain('already runs at')
+    expect(twice.code).to.equal(0)
+    expect(twice.out).to.contain(`already runs: ${first.url}`)
+    const reset = await run(['tools/start.mjs', '--reset', '--yes'], '', { YARDFROST_DATA_DIR: home })
+    expect(reset.code, 'a running plant is not deleted').to.equal(1)
+    expect(reset.err).to.contain('stop it before')
     expect(await second.stop('SIGTERM')).to.equal(0)
   })
 
@@ -148,6 +151,110 @@ describe('start command', () => {
     expect(out()).to.contain('ended without cleaning up')
     expect((await fetch(`${url}/api/v1/health`)).status).to.equal(200)
     await stop('SIGTERM')
+  })
+
+  const pidFile = () => join(clusterDirectory(home), 'data', 'postmaster.pid')
+  const postmaster = () => Number(readFileSync(pidFile(), 'utf8').split('\n')[0])
+  /** Waits for a condition that must come true. */
+  async function until(what: string, condition: () => unknown | Promise<unknown>): Promise<void> {
+    for (let i = 0; i < 300; i += 1) {
+      if (await condition()) return
+      await new Promise((go) => setTimeout(go, 100))
+    }
+    throw new Error(`waited for: ${what}`)
+  }
+  const healthy = (url: string) =>
+    fetch(`${url}/api/v1/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
+  /** The server of an address, found by the port that it was given. */
+  const serverOf = (url: string) =>
+    readdirSync('/proc')
+      .filter((name) => /^\d+$/.test(name))
+      .map(Number)
+      .find((pid) => {
+        try {
+          return readFileSync(`/proc/${pid}/environ`, 'utf8')
+            .split('\0')
+            .includes(`PORT=${new URL(url).port}`)
+        } catch {
+          return false
+        }
+      })!
+
+  it('kill each process in turn, restart the database by hand: it goes on, and nothing running is taken for dead', async function () {
+    this.timeout(120_000)
+    const { url, out, stop } = await start()
+    const client = await new Client(url).signIn('technician')
+    const saved = await client.post('/positions/3/jobs', { reason: 'kept over all of it' })
+
+    const firstPostmaster = postmaster()
+    process.kill(firstPostmaster, 'SIGKILL')
+    await until('another postmaster', () => existsSync(pidFile()) && postmaster() !== firstPostmaster)
+    await until('the database back', () => healthy(url))
+    expect(out()).to.contain('the database ended; bringing it back')
+
+    const pgCtl = join(await ensurePostgres(), 'pg_ctl')
+    const asRoot = process.getuid?.() === 0
+    const byHand = ['-D', join(clusterDirectory(home), 'data'), '-w', '-m', 'fast', 'restart']
+    if (asRoot) execFileSync('runuser', ['-u', 'postgres', '--', pgCtl, ...byHand], { cwd: '/', stdio: 'ignore' })
+    else execFileSync(pgCtl, byHand, { stdio: 'ignore' })
+    await until('the database back', () => healthy(url))
+    const twice = await run(['tools/start.mjs'], '', { YARDFROST_DATA_DIR: home })
+    expect(twice.out).to.contain(`already runs: ${url}`)
+    expect(existsSync(pidFile()), 'the pid file of a running database stays').to.equal(true)
+
+    process.kill(serverOf(url), 'SIGKILL')
+    await until('the server again', async () => out().includes('the server ended (SIGKILL)') && (await healthy(url)))
+    expect((await client.get(`/jobs/${saved.body.job.id}`)).body.job.reason).to.equal('kept over all of it')
+    expect(await stop('SIGTERM')).to.equal(0)
+    expect(existsSync(pidFile())).to.equal(false)
+  })
+
+  it('when the start command itself is killed its server ends, and the next one takes the database over', async function () {
+    this.timeout(90_000)
+    const first = await start()
+    await first.stop('SIGKILL')
+    await until('the server gone', async () => !(await healthy(first.url)))
+    const running = postmaster()
+    const second = await start()
+    expect(second.url).to.equal(first.url)
+    expect(postmaster(), 'the same database server').to.equal(running)
+    await second.stop('SIGTERM')
+    expect(existsSync(pidFile())).to.equal(false)
+  })
+
+  it('a second instance is asked for by an option, remembers nothing, and keeps the database when the first one ends', async function () {
+    this.timeout(90_000)
+    const first = await start()
+    const second = await start(['--second'])
+    expect(second.url).to.not.equal(first.url)
+    await first.stop('SIGTERM')
+    expect(await healthy(second.url)).to.equal(true)
+    const third = await start()
+    expect(third.url, 'the remembered address is that of the first').to.equal(first.url)
+    await second.stop('SIGKILL')
+    expect(await healthy(third.url)).to.equal(true)
+    await third.stop('SIGTERM')
+    expect(existsSync(pidFile()), 'the last one stops the database').to.equal(false)
+  })
+
+  it('of two starts at the same moment one starts, and the other tells its address and ends', async function () {
+    this.timeout(90_000)
+    const [a, b] = [1, 2].map(() => spawn(process.execPath, ['tools/start.mjs'], { env: { ...process.env, YARDFROST_DATA_DIR: home } }))
+    running.push(a!, b!)
+    const said = new Map<ChildProcess, string>()
+    for (const child of [a!, b!]) child.stdout.on('data', (chunk) => said.set(child, (said.get(child) ?? '') + chunk))
+    const first = await new Promise<ChildProcess>((ended) => [a!, b!].forEach((child) => child.on('exit', () => ended(child))))
+    const other = first === a ? b! : a!
+    expect(first.exitCode).to.equal(0)
+    const url = /already runs: (http:\S+)/.exec(said.get(first)!)![1]!
+    expect(said.get(other)).to.contain(`ready: ${url}`)
+    const ended = new Promise((done) => other.on('exit', done))
+    other.kill('SIGTERM')
+    await ended
+    expect(JSON.parse(readFileSync(join(home, 'state.json'), 'utf8')).webPort).to.equal(Number(new URL(url).port))
   })
 
   it('asks before it deletes, and says what an option is not', async () => {
