@@ -28,6 +28,9 @@ async function check(name, args) {
   console.log(`${code === 0 ? 'passed' : 'FAILED'}: ${name}`)
 }
 
+/** Time for one test or hook; setting up is not timed like a test, see test/setup.ts. */
+const TEST_MS = { core: 30_000, web: 30_000, server: 60_000, journeys: 180_000 }
+
 async function mocha(part, temp, env = {}) {
   if (!want(part)) return
   say(`tests: ${part}`)
@@ -40,7 +43,8 @@ async function mocha(part, temp, env = {}) {
       '--reporter',
       join(root, 'tools', 'count-reporter.cjs'),
       '--timeout',
-      part === 'journeys' ? '120000' : '30000',
+      String(TEST_MS[part]),
+      ...(env.YARDFROST_TEST_DATABASE ? ['--require', join(root, 'test', 'setup.ts')] : []),
       '--exit',
       `test/${part}/**/*.test.ts`,
     ],
@@ -64,10 +68,11 @@ main(async () => {
     if (want('server') || want('journeys')) {
       cluster = await startCluster(temp, undefined, { durable: false })
       const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }
+      // Both the start command and the journeys use what is built.
+      await ensureBuilt()
       await mocha('server', temp, env)
       if (want('journeys')) {
         const { browser, driver } = await ensureBrowser()
-        await ensureBuilt()
         await mocha('journeys', temp, { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver })
       }
     }

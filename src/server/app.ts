@@ -158,7 +158,7 @@ function serveInterface(app: Express, webDir: string): void {
 /** Connection troubles of the database, by PostgreSQL class or socket code. */
 function databaseGone(error: { code?: string; message?: string }): boolean {
   return (
-    /^(08|57P|3D|53)/.test(error.code ?? '') ||
+    /^(08|57P|3D|53|58)/.test(error.code ?? '') ||
     /^E(CONN|PIPE|TIMEDOUT)/.test(error.code ?? '') ||
     /terminat|timeout exceeded|Connection/.test(error.message ?? '')
   )

@@ -55,7 +55,7 @@ function card(designation: string, patch: Patch = {}): CardEvaluation {
   }
   for (const source of [given, patch])
     for (const [station, answers] of Object.entries(source)) Object.assign(a[station as Station], answers)
-  return evaluateCard(a, bareContext('drive', row('6310')))
+  return evaluateCard(a, bareContext('drive', row('6309')))
 }
 const figure = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
 const said = (e: CardEvaluation) => cautionsOf(e).map((c) => c.code)

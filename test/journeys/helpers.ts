@@ -4,7 +4,7 @@ import { openBrowser } from '../../tools/browser.mjs'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
 import { freshDatabase, startInstance, type Instance } from '../server/helpers.js'
 
-const WAIT = 15_000
+const WAIT = 45_000
 /** How often a condition is looked at, ms. */
 const POLL = 40
 export const WEB_DIR = join(process.cwd(), 'dist', 'web')

@@ -126,7 +126,7 @@ describe('journey: the round', () => {
     await person.seeText('1 waiting on this device')
     expect(await count()).to.equal(before)
     await person.command('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
-    await person.web.wait(async () => !(await person.text()).includes('waiting on this device'), 15_000, 'waited for the entry to arrive')
+    await person.web.wait(async () => !(await person.text()).includes('waiting on this device'), 45_000, 'waited for the entry to arrive')
     expect(await count()).to.equal(before + 1)
   })
 
@@ -140,10 +140,10 @@ describe('journey: the round', () => {
     await person.go('/rack')
     const kept = async () =>
       (await at.instance.pool.query("SELECT 1 FROM grease_event WHERE note = 'typed before the page was lost'")).rowCount
-    await person.web.wait(async () => (await kept()) === 1, 15_000, 'waited for the kept entry')
+    await person.web.wait(async () => (await kept()) === 1, 45_000, 'waited for the kept entry')
     await person.web.wait(
       async () => (await person.web.executeScript("return localStorage.getItem('yardfrost:round')")) === null,
-      15_000,
+      45_000,
       'waited for the device to forget it',
     )
   })

@@ -22,30 +22,32 @@ const base = () => {
 const at = (name: string) => base().replace(/\/postgres$/, `/${name}`)
 const migrations = join(process.cwd(), 'src', 'server', 'migrations')
 
-/** The demo plant is loaded once on the test cluster; every database of a test is a copy of it. */
-async function ensureTemplate(admin: pg.Client, content: keyof typeof TEMPLATES): Promise<string> {
-  const name = `template_${content}`
-  if ((await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount) return name
-  await admin.query(`CREATE DATABASE ${name}`)
-  await prepareDatabase(at(name), migrations)
-  const pool = createPool(at(name))
-  await loadDemo(pool, TEMPLATES[content]())
-  await pool.end()
-  return name
+type Content = keyof typeof TEMPLATES | 'empty'
+
+/** Made once on the test cluster before the first suite; every database of a test is a copy of one of them. */
+export async function makeTemplates(): Promise<void> {
+  const admin = new pg.Client({ connectionString: base() })
+  await admin.connect()
+  for (const content of ['empty', ...Object.keys(TEMPLATES)] as Content[]) {
+    const name = `template_${content}`
+    if ((await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount) continue
+    await admin.query(`CREATE DATABASE ${name}${content === 'empty' ? '' : ' TEMPLATE template_empty'}`)
+    if (content === 'empty') await prepareDatabase(at(name), migrations)
+    else {
+      const pool = createPool(at(name))
+      await loadDemo(pool, TEMPLATES[content]())
+      await pool.end()
+    }
+  }
+  await admin.end()
 }
 
 /** A database of its own on the test cluster, with the demo plant unless it is to be empty, dropped at the end. */
-export async function freshDatabase(
-  content: keyof typeof TEMPLATES | 'empty' = 'demo',
-): Promise<{ url: string; drop: () => Promise<void> }> {
+export async function freshDatabase(content: Content = 'demo'): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `t_${randomBytes(6).toString('hex')}`
   const admin = new pg.Client({ connectionString: base() })
   await admin.connect()
-  if (content !== 'empty') await admin.query(`CREATE DATABASE ${name} TEMPLATE ${await ensureTemplate(admin, content)}`)
-  else {
-    await admin.query(`CREATE DATABASE ${name}`)
-    await prepareDatabase(at(name), migrations)
-  }
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE template_${content}`)
   return {
     url: at(name),
     drop: async () => {

@@ -1,0 +1,198 @@
+// How much the tests of the core would notice: changes one sign of its code at a time (operators, comparisons, numbers; words
+// left out), runs the tests of the core, and reports the share of changes that some test fails for. Outside the gate.
+//   npm run mutate                      100 changes, drawings and cards aside
+//   npm run mutate -- --count 300 --seed 7 --jobs 2 fits tolerances
+import { spawn } from 'node:child_process'
+import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
+import { availableParallelism, tmpdir } from 'node:os'
+import { join, relative } from 'node:path'
+import { SetupError, ensurePackages, main, root, say } from './setup.mjs'
+
+const CORE = join('src', 'core')
+/** Drawings are looked at, cards have journeys of their own. */
+const ASIDE = ['drawing', 'card']
+/** A change that makes a run endless counts as noticed. */
+const LIMIT_MS = 120_000
+
+function settings(args) {
+  const found = { count: 100, seed: 1, jobs: availableParallelism(), folders: [] }
+  for (let i = 0; i < args.length; i += 1) {
+    const name = args[i].replace(/^--/, '')
+    if (!args[i].startsWith('--')) found.folders.push(args[i])
+    else if (['count', 'seed', 'jobs'].includes(name) && Number(args[i + 1]) > 0) found[name] = Number(args[++i])
+    else throw new SetupError(`unknown option ${args[i]}; known: --count N --seed N --jobs N and folders of ${CORE}`)
+  }
+  return found
+}
+
+/** The same numbers for the same seed (mulberry32). */
+function random(seed) {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = Math.imul(state ^ (state >>> 15), state | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+function filesUnder(dir) {
+  return readdirSync(dir).flatMap((name) => {
+    const path = join(dir, name)
+    return statSync(path).isDirectory() ? filesUnder(path) : path.endsWith('.ts') ? [path] : []
+  })
+}
+
+const folderOf = (file) => {
+  const parts = relative(CORE, file).split('/')
+  return parts.length > 1 ? parts[0] : '.'
+}
+
+/** What each sign is changed into. */
+const OPERATORS = {
+  '+': '-',
+  '-': '+',
+  '*': '/',
+  '/': '*',
+  '**': '*',
+  '%': '*',
+  '<': '<=',
+  '<=': '<',
+  '>': '>=',
+  '>=': '>',
+  '===': '!==',
+  '!==': '===',
+  '&&': '||',
+  '||': '&&',
+  '??': '&&',
+}
+
+/** Calls whose numbers only say how something is written. */
+const WRITING = new Set(['short', 'toFixed', 'toPrecision', 'q', 'slice', 'padStart'])
+
+/** Every change of a file: [from, to, text]. */
+function changesOf(ts, file, source) {
+  const tree = ts.createSourceFile(file, source, ts.ScriptTarget.Latest, true)
+  const found = []
+  const visit = (node) => {
+    if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isTemplateExpression(node) || ts.isInterfaceDeclaration(node)) return
+    if (ts.isCallExpression(node)) {
+      const name = ts.isPropertyAccessExpression(node.expression) ? node.expression.name.text : node.expression.getText(tree)
+      if (WRITING.has(name)) return
+    }
+    if (ts.isNumericLiteral(node)) {
+      const value = Number(node.text)
+      const other = Number.isInteger(value) ? value + 1 : Number((value * 1.1).toPrecision(6))
+      found.push([node.getStart(tree), node.getEnd(), String(other)])
+    }
+    if (ts.isBinaryExpression(node)) {
+      const sign = node.operatorToken.getText(tree)
+      const words = [node.left, node.right].some((side) => ts.isStringLiteralLike(side) || ts.isTemplateExpression(side))
+      if (OPERATORS[sign] && !(words && sign === '+'))
+        found.push([node.operatorToken.getStart(tree), node.operatorToken.getEnd(), OPERATORS[sign]])
+    }
+    ts.forEachChild(node, visit)
+  }
+  visit(tree)
+  return found
+}
+
+/** Tests that speak of a file come first, so that a change is noticed soon. */
+function testsFor(file, tests) {
+  const folder = folderOf(file)
+  const near = (text) =>
+    (text.includes(relative(join('src', 'core'), file).replace(/\.ts$/, '')) ? 2 : 0) + (text.includes(`core/${folder}/`) ? 1 : 0)
+  return [...tests].sort((a, b) => near(b.text) - near(a.text)).map((t) => t.path)
+}
+
+/** A copy of what the tests of the core need, to be changed freely. */
+function workshop() {
+  const dir = mkdtempSync(join(tmpdir(), 'yardfrost-mutate-'))
+  for (const name of ['src', 'test', 'demo']) cpSync(join(root, name), join(dir, name), { recursive: true })
+  for (const name of ['package.json', 'tsconfig.json', 'eslint.config.js']) cpSync(join(root, name), join(dir, name))
+  symlinkSync(join(root, 'node_modules'), join(dir, 'node_modules'))
+  return dir
+}
+
+function runTests(dir, paths) {
+  return new Promise((resolve) => {
+    const mocha = join(root, 'node_modules', 'mocha', 'bin', 'mocha.js')
+    const child = spawn(
+      process.execPath,
+      ['--import', 'tsx', mocha, '--bail', '--reporter', 'dot', '--timeout', '30000', '--exit', ...paths],
+      {
+        cwd: dir,
+        stdio: 'ignore',
+        env: { ...process.env, NODE_ENV: 'test' },
+      },
+    )
+    const timer = setTimeout(() => child.kill('SIGKILL'), LIMIT_MS)
+    child.on('exit', (code) => {
+      clearTimeout(timer)
+      resolve(code === 0)
+    })
+  })
+}
+
+const lineOf = (source, at) => source.slice(0, at).split('\n').length
+
+main(async () => {
+  const { count, seed, jobs, folders } = settings(process.argv.slice(2))
+  await ensurePackages()
+  const { default: ts } = await import('typescript')
+  process.chdir(root)
+  const files = filesUnder(CORE).filter((f) => (folders.length ? folders.includes(folderOf(f)) : !ASIDE.includes(folderOf(f))))
+  const sources = new Map(files.map((file) => [file, readFileSync(file, 'utf8')]))
+  const all = files.flatMap((file) => changesOf(ts, file, sources.get(file)).map((change) => ({ file, change })))
+  if (!all.length) throw new SetupError('nothing to change there')
+  const next = random(seed)
+  const chosen = all
+    .map((one) => ({ one, at: next() }))
+    .sort((a, b) => a.at - b.at)
+    .slice(0, count)
+    .map(({ one }) => one)
+  say(`${chosen.length} of ${all.length} changes, seed ${seed}`)
+  // The gate of types and rooms is no test of what the core computes.
+  const tests = filesUnder(join('test', 'core'))
+    .filter((path) => path.endsWith('.test.ts') && !path.endsWith('boundaries.test.ts'))
+    .map((path) => ({ path, text: readFileSync(path, 'utf8') }))
+  const result = new Map()
+  const survivors = []
+  const queue = [...chosen]
+  let done = 0
+  const work = async () => {
+    const dir = workshop()
+    try {
+      for (let one = queue.shift(); one; one = queue.shift()) {
+        const { file, change } = one
+        const [from, to, text] = change
+        const source = sources.get(file)
+        writeFileSync(join(dir, file), source.slice(0, from) + text + source.slice(to))
+        const survived = await runTests(dir, testsFor(file, tests))
+        writeFileSync(join(dir, file), source)
+        const folder = folderOf(file)
+        const tally = result.get(folder) ?? { killed: 0, of: 0 }
+        tally.of += 1
+        if (survived)
+          survivors.push(
+            `${file}:${lineOf(source, from)}  ${source.slice(from, to)} → ${text}   ${source.split('\n')[lineOf(source, from) - 1].trim().slice(0, 90)}`,
+          )
+        else tally.killed += 1
+        result.set(folder, tally)
+        done += 1
+        if (done % 10 === 0) say(`${done} of ${chosen.length}, ${survivors.length} not noticed`)
+      }
+    } finally {
+      rmSync(dir, { recursive: true, force: true })
+    }
+  }
+  await Promise.all(Array.from({ length: jobs }, work))
+  if (survivors.length) console.log(`Not noticed:\n  ${survivors.sort().join('\n  ')}`)
+  let [killed, of] = [0, 0]
+  for (const [folder, tally] of [...result].sort()) {
+    killed += tally.killed
+    of += tally.of
+    console.log(`${folder.padEnd(14)} ${String(tally.killed).padStart(4)} of ${String(tally.of).padStart(4)} noticed`)
+  }
+  console.log(`${Math.round((1000 * killed) / of) / 10} % noticed (${killed} of ${of})`)
+})
