@@ -69,6 +69,26 @@ describe('section', () => {
     }
   })
 
+  it('dimensions the shaft under a sleeve, not the bore, and draws the sleeve between them', () => {
+    const tapered = findBearing('22220 K')!.row
+    const spec = { row: tapered, width: 640, height: 236, held: true, lengthText: (mm: number) => String(mm), shaftClass: 'h9' }
+    const [on, plain] = [sectionDrawing({ ...spec, sleeveOnMm: 90 }), sectionDrawing(spec)]
+    expect(texts(on)).to.include('Ø90 h9').and.not.include('Ø100 h9')
+    expect(texts(plain)).to.include('Ø100 h9')
+    const parts = (d: Drawing) => d.primitives.filter((p) => 'role' in p && p.role === 'part').length
+    expect(parts(on)).to.equal(parts(plain) + 1)
+  })
+  it('keeps the words of the inner dimension clear of the outer one, in inches too', () => {
+    const spec = { row, width: 640, height: 236, held: true, shaftClass: 'm6', housingClass: 'J7' }
+    for (const lengthText of [(mm: number) => String(mm), (mm: number) => (mm / 25.4).toFixed(4)]) {
+      const { primitives } = sectionDrawing({ ...spec, lengthText })
+      const inner = primitives.find((p) => p.kind === 'text' && p.text.endsWith('m6')) as { x: number; text: string }
+      const lines = primitives.flatMap((p) =>
+        p.kind === 'line' && p.x1 === p.x2 && p.role === 'dimension' && p.x1 > inner.x ? [p.x1] : [],
+      )
+      expect(Math.min(...lines)).to.be.above(inner.x + inner.text.length * 8)
+    }
+  })
   it('writes sizes with their classes, loads and the float in the words it is given', () => {
     expect(texts(section({ shaftClass: 'k5', housingClass: 'H7', radialText: '4.6 kN', axialText: '1.0 kN' }))).to.include.members([
       'Ø60 k5',

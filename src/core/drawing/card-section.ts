@@ -24,6 +24,7 @@ export function cardSection(
     row: identify.row,
     ...size,
     shaftClass: fit.shaft?.toleranceClass,
+    sleeveOnMm: fit.hold === 'sleeve' ? fit.shaft?.sizeMm : null,
     housingClass: fit.housing?.toleranceClass,
     held,
     movesInside: movesInside(identify.row) && held === false,

@@ -69,7 +69,10 @@ export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width:
       ]),
       role,
     })
-    shapes.push(text(x + 58, y(upper) + 5, signedText(upper, um), 'small'), text(x + 58, y(lower) + 5, signedText(lower, um), 'small'))
+    // Nothing is written on the line at zero, which has its own 0; two edges close together stand apart.
+    const apart = Math.max(0, 13 - (y(lower) - y(upper))) / 2
+    if (upper !== 0) shapes.push(text(x + 58, y(upper) + 5 - apart, signedText(upper, um), 'small'))
+    if (lower !== 0) shapes.push(text(x + 58, y(lower) + 5 + apart, signedText(lower, um), 'small'))
     shapes.push(text(x + 27, height - 8, label, 'label', 'middle'))
   }
   const quarter = (width - 40) / 4

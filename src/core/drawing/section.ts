@@ -8,6 +8,8 @@ export interface SectionSpec {
   width: number
   height: number
   shaftClass?: string | null
+  /** Shaft under an adapter sleeve; left out, the bore sits on the shaft itself. */
+  sleeveOnMm?: number | null
   housingClass?: string | null
   /** Outer ring clamped between the covers, free to move, or not known. */
   held: boolean | null
@@ -25,10 +27,14 @@ export interface SectionSpec {
 }
 
 const FREE_PAPER = 26
+/** Width of a sign of a figure on paper, at most. */
+const FIGURE_WIDTH = 8.4
 
 /** Outline of the shaft: shoulder on the left, seat, thread for the nut, stub. */
-function shaftOutline(row: Bearing, at: ToPaper): Point[] {
+function shaftOutline({ row, sleeveOnMm }: SectionSpec, at: ToPaper): Point[] {
   const { boreMm: d, outsideMm: D, widthMm: B } = row
+  // A sleeve clamps on a plain shaft.
+  if (sleeveOnMm) return [at(-1.35 * B, 0), at(-1.35 * B, sleeveOnMm / 2), at(2.5 * B, sleeveOnMm / 2), at(2.5 * B, 0)]
   const shoulder = d / 2 + 0.13 * (D - d)
   return [
     at(-1.35 * B, 0),
@@ -40,6 +46,14 @@ function shaftOutline(row: Bearing, at: ToPaper): Point[] {
     at(2.5 * B, d / 2 - 0.06 * d),
     at(2.5 * B, 0),
   ]
+}
+
+/** The sleeve in section between shaft and bore, thin toward the side of its nut. */
+function sleeve({ row, sleeveOnMm }: SectionSpec, at: ToPaper): Primitive[] {
+  if (!sleeveOnMm) return []
+  const { boreMm: d, widthMm: B } = row
+  const [inner, outer] = [sleeveOnMm / 2, d / 2]
+  return [{ kind: 'path', d: outline([at(-0.12 * B, inner), at(1.5 * B, inner), at(1.5 * B, outer), at(-0.12 * B, outer)]), role: 'part' }]
 }
 
 function nut(row: Bearing, at: ToPaper): Primitive[] {
@@ -78,7 +92,7 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   const shapes: Primitive[] = []
 
   // Half a shaft: filled to the axis, drawn only where metal ends.
-  const shaft = shaftOutline(row, at)
+  const shaft = shaftOutline(spec, at)
   shapes.push({ kind: 'path', d: outline(shaft), role: 'shaft-fill' }, { kind: 'path', d: outline(shaft).slice(0, -1), role: 'shaft-edge' })
   shapes.push(...cut([at(-0.35 * B, D / 2), at(B * 1.55, D / 2), at(B * 1.55, outerWall), at(-0.35 * B, outerWall)], -1))
   shapes.push(
@@ -100,7 +114,7 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
       1,
     ),
   )
-  shapes.push(...bearingSection(row, at, scale), ...nut(row, at))
+  shapes.push(...sleeve(spec, at), ...bearingSection(row, at, scale), ...nut(row, at))
   shapes.push(...dimensions(spec, at, outerWall))
   shapes.push(...loads(spec, at))
   if (spec.held) shapes.push(...heldMark(row, at))
@@ -153,7 +167,8 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
 
 function dimensions(spec: SectionSpec, at: ToPaper, outerWall: number): Primitive[] {
   const { row, lengthText } = spec
-  const { boreMm: d, outsideMm: D, widthMm: B } = row
+  const { outsideMm: D, widthMm: B } = row
+  const d = spec.sleeveOnMm ?? row.boreMm
   const extension = ([x1, y1]: Point, [x2, y2]: Point): Primitive => ({ kind: 'line', x1, y1, x2, y2, role: 'extension' })
   const [x0, top] = at(0, outerWall)
   const [x1] = at(B, 0)
@@ -167,16 +182,19 @@ function dimensions(spec: SectionSpec, at: ToPaper, outerWall: number): Primitiv
     ...arrow([x, axisY], [x, toY], 'dimension', 'dimension-head', 9),
     text(x + 8, (axisY + toY) / 2 + 5, words, 'figure'),
   ]
+  const onShaft = `Ø${lengthText(d)}${spec.shaftClass ? ` ${spec.shaftClass}` : ''}`
+  // The outer dimension stands clear of the words of the inner one, which are longer in inches.
+  const outer = stub + 14 + Math.max(76, 16 + onShaft.length * FIGURE_WIDTH)
   return [
     extension(at(0, D / 2), [x0, y - 6]),
     extension(at(B, D / 2), [x1, y - 6]),
     ...arrow([x0, y], [x1, y], 'dimension', 'dimension-head', 9, true),
     text((x0 + x1) / 2, y - 7, lengthText(B), 'figure', 'middle'),
     extension([at(1.5 * B, 0)[0], boreY], [stub + 20, boreY]),
-    ...upright(stub + 14, boreY, `Ø${lengthText(d)}${spec.shaftClass ? ` ${spec.shaftClass}` : ''}`),
-    extension([wall, outsideY], [stub + 96, outsideY]),
-    ...upright(stub + 90, outsideY, ''),
-    text(stub + 98, (boreY + outsideY) / 2 + 5, `Ø${lengthText(D)}${spec.housingClass ? ` ${spec.housingClass}` : ''}`, 'figure'),
+    ...upright(stub + 14, boreY, onShaft),
+    extension([wall, outsideY], [outer + 6, outsideY]),
+    ...upright(outer, outsideY, ''),
+    text(outer + 8, (boreY + outsideY) / 2 + 5, `Ø${lengthText(D)}${spec.housingClass ? ` ${spec.housingClass}` : ''}`, 'figure'),
   ]
 }
 
@@ -186,7 +204,7 @@ function loads(spec: SectionSpec, at: ToPaper): Primitive[] {
   if (spec.radialText) {
     const from = at(B / 2, (d / 2) * 0.72)
     const to = at(B / 2, 0)
-    shapes.push(...arrow(from, to, 'force', 'force-head', 20), text(from[0] + 14, (from[1] + to[1]) / 2 + 4, spec.radialText, 'figure'))
+    shapes.push(...arrow(from, to, 'force', 'force-head', 20), text(from[0] + 14, from[1] + 14, spec.radialText, 'figure'))
   }
   if (spec.axialText) {
     const from = at(-1.15 * B, (d / 2) * 0.4)

@@ -101,7 +101,7 @@ const TICKS = [
           :id="t.field"
           :key="t.field"
           :label="t.label"
-          :model-value="a[t.field]"
+          :model-value="a[t.field] || (t.field === 'lightAlloy' && card.answers.arrange.housingMaterial === 'aluminium')"
           :disabled="card.readOnly"
           @update:model-value="edit({ [t.field]: $event })"
         />

@@ -66,7 +66,7 @@ const done = computed(() => result.value.plan.filter((step) => card.stepStates.s
           <span class="why">{{ session.say(o.why) }}</span>
         </label>
       </div>
-      <div class="limits">
+      <div v-if="result.offers.length" class="limits">
         <ChoiceField
           id="limitC"
           label="Limit of the ring"
