@@ -44,13 +44,13 @@ describe('own data by form, and two at once', () => {
       ],
       'cross-references': [
         { name: 'HB-7', marking: '6309 C3', note: '' },
-        { name: 'HB-7', marking: '6311 C3', note: '' },
+        { name: 'HB-7', marking: '6314 C3', note: '' },
         'HB7',
       ],
       stock: [
-        { marking: '6311 C3', shelf: 'X-1', quantity: 1, note: '' },
-        { marking: '6311 C3', shelf: 'X-1', quantity: 4, note: '' },
-        '6311 C3 @ X-1',
+        { marking: '6314 C3', shelf: 'X-1', quantity: 1, note: '' },
+        { marking: '6314 C3', shelf: 'X-1', quantity: 4, note: '' },
+        '6314 C3 @ X-1',
       ],
     }
     const held = async (kind: string, key: string) => {
@@ -69,7 +69,7 @@ describe('own data by form, and two at once', () => {
       expect(await held(kind, key), kind).to.have.length(before_)
       expect((await planner.post(`/rack/changes/${removed.body.batchId}/undo`)).status, kind).to.equal(200)
       const [back] = await held(kind, key)
-      expect(back, kind).to.deep.include(kind === 'cross-references' ? { marking: '6311 C3' } : changed)
+      expect(back, kind).to.deep.include(kind === 'cross-references' ? { marking: '6314 C3' } : changed)
       expect((await planner.delete(`/rack/${kind}/entries/nothing`)).status, kind).to.equal(404)
     }
   })
