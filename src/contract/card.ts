@@ -13,6 +13,7 @@ import {
   type CardAnswers,
   type Station,
 } from '../core/card/answers.js'
+import type { UnreadAnswer } from '../core/card/station.js'
 import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import { GROWTH_SCHOOLS } from '../core/arrangement/growth.js'
@@ -136,21 +137,38 @@ export const answerSchemas = {
 
 export const stationSchema = z.enum(STATIONS)
 
+/** Stored answers of a card as they are read: each field by its schema, with what could not be read told apart. */
+export interface ReadAnswers {
+  answers: CardAnswers
+  unread: UnreadAnswer[]
+}
+
+/**
+ * Reads answers field by field and never casts them: what is missing is as on an empty card, what is no longer offered or
+ * cannot be is left out and named, and a field that no longer exists is passed over.
+ */
+export function readAnswers(stored: { [S in Station]?: unknown }): ReadAnswers {
+  const answers = emptyAnswers()
+  const unread: UnreadAnswer[] = []
+  for (const station of STATIONS) {
+    const data = stored[station]
+    if (!data || typeof data !== 'object') continue
+    const fields = answerSchemas[station].shape as Record<string, z.ZodType>
+    const target = answers[station] as unknown as Record<string, unknown>
+    for (const [field, value] of Object.entries(data)) {
+      const schema = fields[field]
+      if (!schema || value === undefined) continue
+      const parsed = schema.safeParse(value)
+      if (parsed.success) target[field] = parsed.data
+      else unread.push({ station, field, value: typeof value === 'string' ? value : JSON.stringify(value) })
+    }
+  }
+  return { answers, unread }
+}
+
 /** Answers of a card with gaps filled by those of an empty one. */
 export function fillAnswers(partial: { [S in Station]?: Partial<CardAnswers[S]> }): CardAnswers {
-  const empty = emptyAnswers()
-  const fill = <S extends Station>(station: S): CardAnswers[S] => ({ ...empty[station], ...partial[station] })
-  return {
-    identify: fill('identify'),
-    duty: fill('duty'),
-    select: fill('select'),
-    arrange: fill('arrange'),
-    fit: fill('fit'),
-    mount: fill('mount'),
-    lubricate: fill('lubricate'),
-    runin: fill('runin'),
-    inspect: fill('inspect'),
-  }
+  return readAnswers(partial).answers
 }
 
 export const stepValuesSchema = z.record(z.string().max(40), z.union([within(-1e7, 1e7), words, z.boolean(), z.null()]))

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type pg from 'pg'
 import { mayAct, type AnswerView, type CardView, type FrozenCard, type JobSummary, type Me, type StepView } from '../contract/api.js'
-import { answerSchemas, fillAnswers, type StepValues } from '../contract/card.js'
+import { answerSchemas, fillAnswers, readAnswers, type StepValues } from '../contract/card.js'
 import { problem, refusal, type Problem } from '../contract/problem.js'
 import { STATIONS, type CardAnswers, type IdentifyAnswers, type Station } from '../core/card/answers.js'
 import type { CardContext, PositionPast } from '../core/card/station.js'
@@ -52,8 +52,9 @@ export async function loadCard(query: Query, jobId: number, now: Date, lock = fa
     fittedAt(query, job.positionId, job.openedAt),
     jobs.earlierCauses(query, job.positionId, job.openedAt),
   ])
-  const answers = fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data ?? {}])))
-  const context = job.context ? withOwnRows(job.context, []) : cardContext(job, place!, { removed, causes })
+  const { answers, unread } = readAnswers(Object.fromEntries(STATIONS.map((s) => [s, views[s].data])))
+  const known = job.context ? withOwnRows(job.context, []) : cardContext(job, place!, { removed, causes })
+  const context = unread.length ? { ...known, unread } : known
   return { job, frozen, place: place!, views, answers, context, evaluation: frozen?.evaluation ?? evaluateCard(answers, context) }
 }
 
@@ -249,9 +250,13 @@ export async function saveAnswer(
     if (JSON.stringify(card.answers[station]) === JSON.stringify(parsed.data) && current.version > 0) return
     if (current.version !== version) throw conflict(`${typed(current.savedBy ?? 'Somebody')} saved this station meanwhile.`, current)
     const answers = { ...card.answers, [station]: parsed.data }
+    // What is answered anew is readable.
+    const { unread: before, ...settled } = card.context
+    const unread = before?.filter((u) => u.station !== station)
+    const cardContext = unread?.length ? { ...settled, unread } : settled
     const named = station === 'identify' ? (parsed.data as IdentifyAnswers).designation : null
     const context =
-      named && !findMarked(named) ? withOwnRows(card.context, await ownBearings(query, [named.trim().toUpperCase()])) : card.context
+      named && !findMarked(named) ? withOwnRows(cardContext, await ownBearings(query, [named.trim().toUpperCase()])) : cardContext
     const evaluation = evaluateCard(answers, context)
     const values = (e: CardEvaluation, name: Station) => JSON.stringify(e[name].figures.map((f) => f.value))
     const moves = (name: Station) => name === station || values(evaluation, name) !== values(card.evaluation, name)

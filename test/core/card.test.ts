@@ -112,6 +112,16 @@ describe('job card', () => {
     expect(e.identify.verdict.word).to.equal('not started')
   })
 
+  it('asks at its own station for a stored answer that cannot be read any more, and says what stood there', () => {
+    const unread = [{ station: 'arrange' as const, field: 'shaftMaterial', value: 'oak' }]
+    const asked = questionsOf(evaluateCard(emptyAnswers(), { ...bareContext('drive', null), unread }))
+    const before = questionsOf(evaluateCard(emptyAnswers(), bareContext('drive', null)))
+    expect(asked).to.have.length(before.length + 1)
+    const question = asked.find((q) => q.code === 'unread-shaftMaterial')!
+    expect(question.station).to.equal('arrange')
+    expect(question.text).to.contain('“oak” stands here for shaft material')
+  })
+
   it('a full card agrees with the sums done by hand', () => {
     const e = evaluate()
     expect(value(e, 'duty.radialN')).to.be.closeTo(4620, 1e-9)

@@ -11,7 +11,7 @@ import {
   schoolsInput,
 } from '../../src/contract/api.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
-import { answerSchemas, fillAnswers } from '../../src/contract/card.js'
+import { answerSchemas, fillAnswers, readAnswers } from '../../src/contract/card.js'
 import { problem, problemSchema, refusal } from '../../src/contract/problem.js'
 import { STATIONS, emptyAnswers } from '../../src/core/card/answers.js'
 import { InputError, Sheet, inRange, interpolate, short } from '../../src/core/result.js'
@@ -70,6 +70,19 @@ describe('what crosses HTTP', () => {
     expect(filled.duty.speedRpm).to.equal(1450)
     expect(filled.duty.radialLoadN).to.equal(null)
     expect(filled.mount).to.deep.equal(emptyAnswers().mount)
+  })
+  it('reads a stored answer field by field: a gone option and a wrong kind are told apart, an old field is passed over', () => {
+    const { answers, unread } = readAnswers({
+      duty: { speedRpm: 1450, radialLoadN: 'much', windOnTheShaft: 3 },
+      arrange: { ...emptyAnswers().arrange, shaftMaterial: 'oak' },
+      fit: null,
+      mount: 'hot',
+    })
+    expect(answers).to.deep.equal({ ...emptyAnswers(), duty: { ...emptyAnswers().duty, speedRpm: 1450 } })
+    expect(unread).to.deep.equal([
+      { station: 'duty', field: 'radialLoadN', value: 'much' },
+      { station: 'arrange', field: 'shaftMaterial', value: 'oak' },
+    ])
   })
   it('orders the roles: each may what stands before it', () => {
     ROLES.forEach((role, i) => ROLES.forEach((wanted, j) => expect(mayAct(role, wanted), `${role} as ${wanted}`).to.equal(i >= j)))

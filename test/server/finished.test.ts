@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import type { CardView, FrozenCard } from '../../src/contract/api.js'
 import { fillAnswers } from '../../src/contract/card.js'
-import { STATIONS } from '../../src/core/card/answers.js'
+import { STATIONS, emptyAnswers } from '../../src/core/card/answers.js'
 import { evaluateCard, figuresOf } from '../../src/core/card/evaluate.js'
 import { freezeFinished, paperOf } from '../../src/server/card.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
@@ -86,7 +86,7 @@ describe('a finished card', () => {
     await instance.pool.query('ALTER TABLE finished_card DISABLE TRIGGER finished_card_guard')
     await instance.pool.query('DELETE FROM finished_card WHERE job_id IN (1, 3)')
     await instance.pool.query('ALTER TABLE finished_card ENABLE TRIGGER finished_card_guard')
-    await instance.pool.query("UPDATE answer SET data = '{\"designation\": 5}' WHERE job_id = 3 AND station = 'identify'")
+    await instance.pool.query("UPDATE job SET context = '{}' WHERE id = 3")
     const unreadable: number[] = []
     const run = () => freezeFinished(instance.pool, NOW, (job) => unreadable.push(job))
     await run()
@@ -97,5 +97,21 @@ describe('a finished card', () => {
     await Promise.all([run(), run()])
     expect((await kept(1)).coreVersion).to.equal(coreVersion)
     expect((await kept(2)).coreVersion, 'what is kept stays').to.equal('2020.1.1')
+  })
+
+  it('an open card with an answer that is no longer offered opens, asks for it, and forgets it when it is given anew', async () => {
+    const { answers } = await view(4)
+    const data = answers.arrange.data!
+    await instance.pool.query(
+      `UPDATE answer SET data = data || '{"shaftMaterial": "oak", "windOnTheShaft": 3}' WHERE job_id = 4 AND station = 'arrange'`,
+    )
+    const asked = async () => evaluateCard(emptyAnswers(), (await view(4)).context).arrange.questions.map((q) => q.code)
+    expect(await asked()).to.include('unread-shaftMaterial')
+    expect((await technician.get('/jobs/4/card.pdf')).status).to.equal(200)
+    const put = await technician.put('/jobs/4/answers/arrange', { version: answers.arrange.version, data })
+    expect(put.status, JSON.stringify(put.body)).to.equal(200)
+    expect(put.body.context).to.not.have.property('unread')
+    expect(await asked()).to.not.include('unread-shaftMaterial')
+    expect((await view(4)).answers.arrange.data).to.deep.equal(data)
   })
 })

@@ -1,5 +1,5 @@
 import { STATIONS, type CardAnswers, type Station } from './answers.js'
-import { decimalsOf, sensible, shown } from '../units/quantities.js'
+import { decimalsOf, sensible, shown, typed } from '../units/quantities.js'
 import type { CardContext, Figure, Question, StationCaution, StationResult } from './station.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
@@ -36,8 +36,19 @@ export function evaluateCard(answers: CardAnswers, context: CardContext): CardEv
   const lubricate = lubricateStation(answers, identify.row, select, context)
   const runin = runInStation(answers, { arrange, fit, lubricate })
   const inspect = inspectStation(answers, { duty, select, arrange, fit }, context)
-  return { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
+  const evaluation = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
+  for (const { station, field, value } of context.unread ?? [])
+    evaluation[station].questions.push({
+      code: `unread-${field}`,
+      station,
+      text: `“${typed(value.slice(0, 40))}” stands here for ${inWords(field)} and cannot be read any more: what is it?`,
+      why: 'The card counts as if it had not been answered.',
+    })
+  return evaluation
 }
+
+/** The name of a field as words: "loadDirection" is "load direction". */
+const inWords = (field: string) => field.replace(/([a-z])([A-Z])/g, (_all, a: string, b: string) => `${a} ${b.toLowerCase()}`)
 
 /** Every step of the card in the order it is done: mounting, grease, release. */
 export function cardPlan(evaluation: CardEvaluation): PlanStep[] {

@@ -96,8 +96,17 @@ export interface PositionPast {
   causes: { number: string; cause: Cause }[]
 }
 
+/** A stored answer that cannot be read any more: its option is gone, or it never could be. */
+export interface UnreadAnswer {
+  station: Station
+  field: string
+  value: string
+}
+
 /** What a card knows before anything is entered. */
 export interface CardContext {
+  /** Stored answers that must be given again; left out when all could be read. */
+  unread?: readonly UnreadAnswer[]
   end: 'drive' | 'non-drive'
   /** What is fitted at the other bearing of the shaft line, if it is in the catalogue. */
   other: Bearing | null

@@ -25,8 +25,8 @@ export function filletMm(chamferMm: number): number {
   return FILLET.filter(([r]) => r <= chamferMm).at(-1)?.[1] ?? chamferMm
 }
 
-type Geometry = Omit<
-  Bearing,
+/** What the geometry of a bearing settles about the parts around it. */
+type Settled =
   | 'massKg'
   | 'shaftShoulderMm'
   | 'housingShoulderMm'
@@ -36,19 +36,8 @@ type Geometry = Omit<
   | 'greaseSpeedRpm'
   | 'oilSpeedRpm'
   | 'axialMovementMm'
->
-type Surroundings = Pick<
-  Bearing,
-  | 'massKg'
-  | 'shaftShoulderMm'
-  | 'housingShoulderMm'
-  | 'shaftFilletMm'
-  | 'housingFilletMm'
-  | 'filletMm'
-  | 'greaseSpeedRpm'
-  | 'oilSpeedRpm'
-  | 'axialMovementMm'
->
+type Geometry = Omit<Bearing, Settled>
+type Surroundings = Pick<Bearing, Settled>
 
 /** Diameter of the land of each ring beside the elements: the shoulder must not reach over it. */
 function lands(g: Geometry): readonly [inner: number, outer: number] {

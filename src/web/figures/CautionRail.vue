@@ -1,21 +1,29 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATION_TITLE } from '../../core/card/answers.js'
+import { STATION_TITLE, type Station } from '../../core/card/answers.js'
 import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'
 import QuestionLine from './QuestionLine.vue'
 import type { Question, StationCaution } from '../../core/card/station.js'
 
-/** The most severe caution always in view; opens into all cautions and open questions of the card. */
-const props = defineProps<{ cautions: StationCaution[]; questions: Question[]; jobId: number }>()
+/**
+ * What applies here in view: cautions of this station, stops of the whole card, and all of them where it is finished; opens
+ * into every caution and open question of the card.
+ */
+const props = defineProps<{ cautions: StationCaution[]; questions: Question[]; jobId: number; station: Station }>()
 const session = useSession()
 const open = ref(false)
 const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
-const first = computed(() => props.cautions[0])
+/** The card is finished at its last station. */
+const FINISH: Station = 'inspect'
+const here = computed(() => props.cautions.filter((c) => c.station === props.station || c.level === 'stop' || props.station === FINISH))
+const first = computed(() => here.value.find((c) => c.station === props.station && c.level === 'stop') ?? here.value[0])
+const words = (c: StationCaution) => (c.station === props.station ? '' : `${STATION_TITLE[c.station]}: `) + session.say(c.message)
 const count = computed(() => {
   const parts = []
-  if (props.cautions.length > 1) parts.push(`${props.cautions.length - 1} more`)
+  const others = props.cautions.length - (first.value ? 1 : 0)
+  if (others) parts.push(first.value ? `${others} more` : `${others} at other stations`)
   parts.push(
     props.questions.length ? `${props.questions.length} open question${props.questions.length > 1 ? 's' : ''}` : 'no open questions',
   )
@@ -51,7 +59,9 @@ const count = computed(() => {
     </div>
     <button type="button" class="summary" :aria-expanded="open" @click="open = !open">
       <span v-if="first" class="state" :class="`state-${first.level}`">{{ WORD[first.level] }}</span>
-      <span class="message">{{ first ? session.say(first.message) : 'No cautions on this card.' }}</span>
+      <span class="message">{{
+        first ? words(first) : cautions.length ? 'Nothing to watch at this station.' : 'No cautions on this card.'
+      }}</span>
       <span class="count">{{ count }}</span>
     </button>
   </section>

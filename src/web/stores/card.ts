@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import type { AnswerView, CardView } from '../../contract/api.js'
-import { fillAnswers, type StepValues } from '../../contract/card.js'
+import { readAnswers, type StepValues } from '../../contract/card.js'
 import { STATIONS, emptyAnswers, type CardAnswers, type Station } from '../../core/card/answers.js'
 import { bareContext } from '../../core/card/station.js'
 import { cautionsOf, evaluateCard, questionsOf, type CardEvaluation } from '../../core/card/evaluate.js'
@@ -75,8 +75,11 @@ export const useCard = defineStore('card', {
 
     take(view: CardView) {
       this.view = view
-      const own = Object.fromEntries(STATIONS.map((s) => [s, this.drafts[s]?.data ?? view.answers[s].data ?? {}]))
-      this.answers = fillAnswers(own)
+      const { answers } = readAnswers(Object.fromEntries(STATIONS.map((s) => [s, view.answers[s].data])))
+      const typed = Object.fromEntries(
+        Object.entries(this.drafts).map(([s, draft]) => [s, { ...emptyAnswers()[s as Station], ...draft.data }]),
+      )
+      this.answers = { ...answers, ...typed }
     },
 
     async open(id: number) {

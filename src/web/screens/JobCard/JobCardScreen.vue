@@ -121,7 +121,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </span>
       </Teleport>
       <component :is="PANELS[station]" :key="station" />
-      <CautionRail :cautions="card.cautions" :questions="card.questions" :job-id="card.view.job.id" />
+      <CautionRail :cautions="card.cautions" :questions="card.questions" :job-id="card.view.job.id" :station="station" />
       <ConflictDialog v-if="card.conflict" />
     </div>
   </LoadState>

@@ -91,7 +91,7 @@ const figures = computed((): Figure[] => {
       {
         key: `bearing.${field}`,
         label,
-        value: typeof value === 'number' ? rounded(field, value) : ([...value] as [number, number]),
+        value: typeof value === 'number' ? rounded(field, value) : value[0] === value[1] ? value[0]! : ([...value] as [number, number]),
         quantity,
         decimals,
         note: changed ? `maker's sheet; computed ${session.withUnit(was as number, quantity, decimals)}` : sourceOf(row, field),
