@@ -1,4 +1,5 @@
 // Writes one picture of each main view, from the demo plant under a fixed clock, to docs/screenshots (or the directory given).
+import { randomUUID } from 'node:crypto'
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
@@ -10,44 +11,19 @@ const out = resolve(process.argv[2] ?? join(root, 'docs', 'screenshots'))
 
 /** What a technician would have entered on the mash pump's card by now. */
 const ANSWERS = {
-  identify: {
-    boreReadingsMm: [60.02, 60.03],
-    outsideReadingsMm: [129.96, 129.94],
-    widthReadingsMm: [30.92, 30.95],
-    instrument: 'vernier',
-    family: 'deep-groove-ball',
-    designation: '6312',
-    group: '3',
-    groupEvidence: null,
-  },
-  select: { target: 'motor-24h', reliabilityPercent: 90 },
-  arrange: {
-    spanMm: 310,
-    shaftMaterial: 'carbon-steel',
-    housingMaterial: 'cast-iron',
-    assemblyC: 20,
-    shaftHotC: 78,
-    housingHotC: 52,
-    driveEndHeld: true,
-    nonDriveEndHeld: false,
-    floatPresentMm: 1.2,
-    growthSchool: null,
-  },
-  mount: { method: 'heat', limitC: 110, chillToC: -78, pressRatingN: 50000 },
-}
-const LUBRICATE = {
-  insideThickener: null,
-  insideOil: null,
-  housingTemperatureC: null,
-  contamination: null,
-  moisture: null,
-  vibrationRmsMmS: 1.1,
-  orientation: 'horizontal',
-  feed: 'side',
-  school: null,
-  manualIntervalH: null,
-  fillPercent: null,
-  sealed: false,
+  'p1.1/identify.boreReadingsMm': [60.02, 60.03],
+  'p1.1/identify.outsideReadingsMm': [129.96, 129.94],
+  'p1.1/identify.widthReadingsMm': [30.92, 30.95],
+  'p1.1/identify.family': 'deep-groove-ball',
+  'p1.1/identify.designation': '6312',
+  'p1.1/identify.group': '3',
+  'line/select.target': 'motor-24h',
+  'line/arrange.assemblyC': 20,
+  'line/arrange.shaftHotC': 78,
+  'line/arrange.housingHotC': 52,
+  'p2/arrange.floatPresentMm': 1.2,
+  'p1.1/mount.method': 'heat',
+  'p1/lubricate.vibrationRmsMmS': 1.1,
 }
 
 /** A ring without a number, measured and looked at. */
@@ -123,24 +99,28 @@ main(async () => {
     await api('POST', '/session', { login: 'technician', password: 'cider-press-4' })
     const yard = await api('GET', '/yard')
     const pump = await api('GET', `/machines/${yard.machines.find((m) => m.code === 'MP-2').id}`)
-    let card = await api('POST', `/positions/${pump.shaftLines[0].positions.find((p) => p.end === 'drive').id}/jobs`, {
+    const placeOf = (machine, code) => machine.shaftLines[0].positions.flatMap((p) => p.places).find((p) => p.code === code).id
+    const card = await api('POST', '/cards', {
+      places: [placeOf(pump, 'p1.1')],
       reason: 'Noisy at the drive end since the last clean-down',
     })
     const id = card.job.id
-    for (const [station, data] of Object.entries(ANSWERS))
-      card = await api('PUT', `/jobs/${id}/answers/${station}`, { version: card.answers[station].version, data })
     const { greases, guns } = await api('GET', '/settings')
-    await api('PUT', `/jobs/${id}/answers/lubricate`, {
-      version: 0,
-      data: {
-        ...LUBRICATE,
-        greaseId: greases.find((g) => g.name === 'Wet-end calcium 2').id,
-        gunId: guns.find((g) => g.name === 'Press house gun').id,
-      },
+    const named = (list, name) => list.find((x) => x.name === name).id
+    const answers = {
+      ...ANSWERS,
+      'p1/lubricate.greaseId': named(greases, 'Wet-end calcium 2'),
+      'p1/lubricate.gunId': named(guns, 'Press house gun'),
+    }
+    const changes = Object.entries(answers).map(([key, value]) => {
+      const [, scope, station, field] = /^(.+)\/(\w+)\.(\w+)$/.exec(key)
+      return { scope, station, field, value, base: card.answers[key]?.version ?? 0 }
     })
-    await api('PUT', `/jobs/${id}/steps/isolate`, { version: 0, values: { tried: true } })
-    await api('POST', `/jobs/${id}/steps/isolate/signature`)
-    await api('PUT', `/jobs/${id}/steps/seat`, { version: 0, values: { seatMm: 60.009 } })
+    await api('POST', `/cards/${id}/changes`, { key: randomUUID(), since: card.revision, changes })
+    const step = (key) => `/cards/${id}/steps/${encodeURIComponent(key)}`
+    await api('PUT', step('line/isolate'), { version: 0, values: { tried: true } })
+    await api('POST', `${step('line/isolate')}/signature`)
+    await api('PUT', step('p1.1/seat'), { version: 0, values: { seatMm: 60.009 } })
     await go('/', 'yard')
     const mill = yard.machines.find((m) => m.code === 'MM-1').id
     await go(`/machines/${mill}`, 'machine')
@@ -156,7 +136,7 @@ main(async () => {
     const base64 = await web.executeAsyncScript(
       `const [path, done] = arguments
        fetch(path).then((r) => r.blob()).then((b) => { const f = new FileReader(); f.onload = () => done(f.result.split(',')[1]); f.readAsDataURL(b) })`,
-      `/api/v1/jobs/${told}/card.pdf`,
+      `/api/v1/cards/${told}/card.pdf`,
     )
     writeFileSync(pdf, Buffer.from(base64, 'base64'))
     spawnSync(await ensurePdfPages(), ['-r', '96', '-png', '-singlefile', pdf, join(out, 'printed-card')])
@@ -164,7 +144,7 @@ main(async () => {
     await go('/rack/22216%20K', 'bearing')
     await web.executeScript("localStorage.setItem('yardfrost:bench', arguments[0])", JSON.stringify(BENCH))
     await go('/bench', 'bench')
-    const drive = (await api('GET', `/machines/${mill}`)).shaftLines[0].positions.find((p) => p.end === 'drive').id
+    const drive = (await api('GET', `/machines/${mill}`)).shaftLines[0].positions.find((p) => p.code === 'p1').id
     await go(`/compare?at=${drive}&rows=NU%20311%20C3&rows=6311%20C4`, 'compare')
     await api('DELETE', '/session')
     await api('POST', '/session', { login: 'administrator', password: 'cider-press-4' })

@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { CALCULATIONS, resultSchema } from './calculations/registry.js'
 import { problemSchema } from './problem.js'
-import { ROUTES, type RouteSpec } from './routes.js'
+import answers from './replies.schema.json'
+import type { Address } from './addresses.js'
+import { ROUTES } from './routes.js'
 
 type Json = Record<string, unknown>
 
@@ -11,12 +13,25 @@ function schemaOf(schema: z.ZodType, io: 'input' | 'output'): Json {
   return rest
 }
 
+/** Schemas of answers with their references as this document names them. */
+const { replies, definitions } = JSON.parse(JSON.stringify(answers).replaceAll('"#/definitions/', '"#/components/schemas/')) as Record<
+  'replies' | 'definitions',
+  Record<string, Json>
+>
+
 const PROBLEM = {
   description: 'A problem (RFC 9457)',
   content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
 }
 
-function operation(id: string, spec: RouteSpec): Json {
+/** What a route answers: JSON by its schema, a file, or nothing. */
+function answerOf(id: string, { answers: file }: Address): Json {
+  if (file) return { description: 'Done', content: { [file]: { schema: { type: 'string' } } } }
+  const schema = replies[id]
+  return { description: 'Done', ...(schema ? { content: { 'application/json': { schema } } } : {}) }
+}
+
+function operation(id: string, spec: Address & { body?: z.ZodType }): Json {
   const inPath = [...spec.path.matchAll(/:(\w+)/g)].map(([, name]) => ({
     name,
     in: 'path',
@@ -33,7 +48,7 @@ function operation(id: string, spec: RouteSpec): Json {
     ...(spec.body ? { requestBody: { required: true, content: { 'application/json': { schema: schemaOf(spec.body, 'input') } } } } : {}),
     ...(spec.accepts ? { requestBody: { required: true, content: { [spec.accepts]: { schema: { type: 'string' } } } } } : {}),
     responses: {
-      '200': { description: 'Done', content: { [spec.answers ?? 'application/json']: spec.answers ? { schema: { type: 'string' } } : {} } },
+      '200': answerOf(id, spec),
       default: PROBLEM,
     },
   }
@@ -46,7 +61,8 @@ export function openApiDocument(version: string): Json {
     const key = path.replace(/:(\w+)/g, '{$1}')
     paths[key] = { ...paths[key], [method]: entry }
   }
-  for (const [id, spec] of Object.entries(ROUTES) as [string, RouteSpec][]) add(spec.path, spec.method, operation(id, spec))
+  for (const [id, spec] of Object.entries(ROUTES) as [string, Address & { body?: z.ZodType }][])
+    add(spec.path, spec.method, operation(id, spec))
   add(
     '/calculations',
     'get',
@@ -79,7 +95,7 @@ export function openApiDocument(version: string): Json {
     paths,
     components: {
       securitySchemes: { cookie: { type: 'apiKey', in: 'cookie', name: 'yardfrost' } },
-      schemas: { Problem: schemaOf(problemSchema, 'output') },
+      schemas: { Problem: schemaOf(problemSchema, 'output'), ...definitions },
     },
   }
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { FAMILIES } from '../core/catalogue/families.js'
-import { FORMS } from '../core/catalogue/forms.js'
+import { FORMS } from '../core/catalogue/construction-forms.js'
 import { FEATURES, VALUES } from '../core/identify/letters.js'
 import { keysOf } from './names.js'
 
@@ -242,4 +242,10 @@ export interface StockItem {
   note: string
   designation: string
   features: Record<string, string>
+}
+
+/** One of the plant's lists with its columns. */
+export interface OwnList {
+  columns: readonly Column[]
+  entries: Record<string, unknown>[]
 }

@@ -1,104 +1,58 @@
-import { z } from 'zod'
-import {
-  acceptStepInput,
-  finishInput,
-  firstAdministratorInput,
-  greaseInput,
-  greasingInput,
-  gunInput,
-  makersFiguresInput,
-  newJobInput,
-  personChange,
-  personInput,
-  preferencesInput,
-  saveAnswerInput,
-  saveStepInput,
-  schoolsInput,
-  signInInput,
-  type Role,
-} from './api.js'
-
+import type { z } from 'zod'
+import { ADDRESSES, type Address, type RouteName } from './addresses.js'
+import { changesInput } from './answers.js'
+import { acceptStepInput, cancelInput, finishInput, newJobInput, saveStepInput } from './cards.js'
+import { greasingInput } from './greasing.js'
 import { entriesInput, savedSearchInput } from './own-data.js'
+import { firstAdministratorInput, personChange, personInput, preferencesInput, signInInput } from './people.js'
+import { greaseInput, gunInput, schoolsInput } from './plant.js'
+import { makersFiguresInput } from './rack.js'
+import type { Replies } from './replies.js'
 
-/** One route: the server mounts it, the OpenAPI document describes it, and the access test walks over it. */
-export interface RouteSpec {
-  method: 'get' | 'post' | 'put' | 'patch' | 'delete'
-  /** Below /api/v1, parameters as `:name`. */
-  path: string
-  /** Least role; null needs no sign-in. */
-  least: Role | null
-  summary: string
-  body?: z.ZodType
-  /** Content type of the body when it is not JSON. */
-  accepts?: string
-  /** Names in the query that it understands. */
-  query?: readonly string[]
-  /** Content type of the answer when it is not JSON. */
-  answers?: string
+/** What the addresses with a JSON body accept. */
+export const BODIES = {
+  signIn: signInInput,
+  preferences: preferencesInput,
+  firstAdministrator: firstAdministratorInput,
+  addPerson: personInput,
+  changePerson: personChange,
+  openCard: newJobInput,
+  changeCard: changesInput,
+  saveStep: saveStepInput,
+  acceptStep: acceptStepInput,
+  finish: finishInput,
+  cancelCard: cancelInput,
+  logGreasing: greasingInput,
+  addGrease: greaseInput,
+  changeGrease: greaseInput,
+  addGun: gunInput,
+  weighGun: gunInput,
+  schools: schoolsInput,
+  makersFigures: makersFiguresInput,
+  saveSearch: savedSearchInput,
+  addEntries: entriesInput,
+} as const satisfies Partial<Record<RouteName, z.ZodType>>
+
+type Bodies = typeof BODIES
+type BodySchema<K extends RouteName> = K extends keyof Bodies ? Bodies[K] : undefined
+
+/** One route: address, what it accepts, what it answers. */
+export interface RouteSpec<K extends RouteName = RouteName> extends Address {
+  name: K
+  body?: BodySchema<K>
 }
 
-function specs<T extends Record<string, RouteSpec>>(table: T): T {
-  return table
-}
+/** What is sent to a route, before it is checked. */
+export type BodyOf<K extends RouteName> = K extends keyof Bodies ? z.input<Bodies[K]> : undefined
+/** What a handler gets. */
+export type CheckedBodyOf<K extends RouteName> = K extends keyof Bodies ? z.output<Bodies[K]> : undefined
+/** What a route answers; those that send a file or nothing answer nothing here. */
+export type ReplyOf<K extends RouteName> = K extends keyof Replies ? Replies[K] : undefined
 
-const PDF = 'application/pdf'
-const CSV = 'text/csv'
-// prettier-ignore
-export const ROUTES = specs({
-  health: { method: 'get', path: '/health', least: null, summary: 'Whether server and database answer' },
-  openapi: { method: 'get', path: '/openapi.json', least: null, summary: 'This document' },
-  session: { method: 'get', path: '/session', least: null, summary: 'Who is signed in' },
-  signIn: { method: 'post', path: '/session', least: null, summary: 'Sign in', body: signInInput },
-  signOut: { method: 'delete', path: '/session', least: null, summary: 'Sign out' },
-  preferences: { method: 'patch', path: '/session', least: 'viewer', summary: 'Units and light of the person', body: preferencesInput },
-  firstAdministrator: { method: 'post', path: '/first-administrator', least: null, summary: 'Make the first administrator with the printed code', body: firstAdministratorInput },
-
-  people: { method: 'get', path: '/people', least: 'administrator', summary: 'All people' },
-  addPerson: { method: 'post', path: '/people', least: 'administrator', summary: 'Add a person', body: personInput },
-  changePerson: { method: 'patch', path: '/people/:id', least: 'administrator', summary: 'Change a person', body: personChange },
-
-  yard: { method: 'get', path: '/yard', least: 'viewer', summary: 'What needs hands: greasing due, open jobs, all machines' },
-  machine: { method: 'get', path: '/machines/:id', least: 'viewer', summary: 'A machine with its positions, jobs and timeline' },
-  openJob: { method: 'post', path: '/positions/:id/jobs', least: 'technician', summary: 'Open a job at a position', body: newJobInput },
-  card: { method: 'get', path: '/jobs/:id', least: 'viewer', summary: 'A job card' },
-  saveAnswer: { method: 'put', path: '/jobs/:id/answers/:station', least: 'technician', summary: 'Save one station', body: saveAnswerInput },
-  seenMoved: { method: 'post', path: '/jobs/:id/moved/:station/seen', least: 'technician', summary: 'Moved figures of a station were seen' },
-  saveStep: { method: 'put', path: '/jobs/:id/steps/:key', least: 'technician', summary: 'Write on a step', body: saveStepInput },
-  signStep: { method: 'post', path: '/jobs/:id/steps/:key/signature', least: 'technician', summary: 'Sign a step' },
-  withdrawStep: { method: 'delete', path: '/jobs/:id/steps/:key/signature', least: 'technician', summary: 'Withdraw a signature' },
-  acceptStep: { method: 'post', path: '/jobs/:id/steps/:key/acceptance', least: 'planner', summary: 'Accept a reading out of tolerance', body: acceptStepInput },
-  finish: { method: 'post', path: '/jobs/:id/finish', least: 'technician', summary: 'Close the card', body: finishInput },
-  cardPdf: { method: 'get', path: '/jobs/:id/card.pdf', least: 'viewer', summary: 'The card on paper', answers: PDF },
-  cardJson: { method: 'get', path: '/jobs/:id/card.json', least: 'viewer', summary: 'The card with every figure and its working' },
-  sectionSvg: { method: 'get', path: '/jobs/:id/section.svg', least: 'viewer', summary: 'The section of the card', answers: 'image/svg+xml' },
-
-  greasingPoint: { method: 'get', path: '/positions/:id/greasing', least: 'viewer', summary: 'What greasing a position needs' },
-  logGreasing: { method: 'post', path: '/positions/:id/greasings', least: 'technician', summary: 'Log a greasing done or skipped', body: greasingInput },
-  greaseLabel: { method: 'get', path: '/positions/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
-
-  plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
-  addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease', body: greaseInput },
-  changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease', body: greaseInput },
-  addGun: { method: 'post', path: '/settings/guns', least: 'technician', summary: 'Add a grease gun by weighing', body: gunInput },
-  weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again', body: gunInput },
-  schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise', body: schoolsInput },
-
-  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), 50 of them or up to 200 (limit)', query: ['find', 'limit'] },
-  bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV, query: ['find'] },
-  bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
-  bearingLabel: { method: 'get', path: '/bearings/:designation/label.pdf', least: 'viewer', summary: 'A label for shelf or box with its QR code', answers: PDF },
-  offers: { method: 'get', path: '/positions/:id/offers', least: 'viewer', summary: 'What on the shelf would do at a position, best first' },
-  makersFigures: { method: 'put', path: '/bearings/:designation/makers-figures', least: 'planner', summary: 'Enter figures of a maker’s sheet', body: makersFiguresInput },
-
-  rack: { method: 'get', path: '/rack', least: 'viewer', summary: 'The plant’s own data over the catalogue, stock and saved searches' },
-  saveSearch: { method: 'put', path: '/rack/searches', least: 'viewer', summary: 'Keep a search under a name', body: savedSearchInput },
-  dropSearch: { method: 'delete', path: '/rack/searches/:id', least: 'viewer', summary: 'Drop a kept search' },
-  changes: { method: 'get', path: '/rack/changes', least: 'viewer', summary: 'The last changes of the plant’s own data' },
-  undoChange: { method: 'post', path: '/rack/changes/:id/undo', least: 'planner', summary: 'Take a change back whole' },
-  ownEntries: { method: 'get', path: '/rack/:kind', least: 'viewer', summary: 'All entries of one of the plant’s lists' },
-  addEntries: { method: 'post', path: '/rack/:kind', least: 'planner', summary: 'Enter or change entries of a list', body: entriesInput },
-  removeEntry: { method: 'delete', path: '/rack/:kind/entries/:key', least: 'planner', summary: 'Take an entry away' },
-  importFile: { method: 'post', path: '/rack/:kind/file', least: 'planner', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself', accepts: CSV, query: ['name', 'apply'] },
-  ownTemplate: { method: 'get', path: '/rack/:kind/template.csv', least: 'viewer', summary: 'Heading and example row of a list', answers: CSV },
-  ownCsv: { method: 'get', path: '/rack/:kind/list.csv', least: 'viewer', summary: 'A list as CSV that reads back', answers: CSV },
-})
+/** The one table of routes: the access test walks over it. */
+export const ROUTES = Object.fromEntries(
+  (Object.entries(ADDRESSES) as [RouteName, Address][]).map(([name, address]) => [
+    name,
+    { ...address, name, ...(name in BODIES ? { body: BODIES[name as keyof Bodies] } : {}) },
+  ]),
+) as unknown as { readonly [K in RouteName]: RouteSpec<K> }

@@ -1,3 +1,5 @@
+import type { Message, Params } from './words/message.js'
+
 /** What every calculation of the core returns, and the one error it may raise. */
 
 export interface WorkingStep {
@@ -14,10 +16,10 @@ export interface WorkingStep {
 
 export type CautionLevel = 'note' | 'caution' | 'stop'
 
-export interface Caution {
+export interface Caution extends Message {
   level: CautionLevel
-  code: string
-  message: string
+  /** The sentence as it stood when a card was closed; else it follows from code and parameters. */
+  message?: string
   /** The figure that triggered it. */
   figure?: number | string
 }
@@ -43,7 +45,7 @@ export class InputError extends Error {
 }
 
 /** Collects working, cautions and assumptions while a calculation runs. */
-export class Sheet {
+export class Derivation {
   readonly working: WorkingStep[] = []
   readonly cautions: Caution[] = []
   readonly assumptions: string[] = []
@@ -52,8 +54,8 @@ export class Sheet {
     this.working.push({ symbol, name, formula, substituted, value, unit, source })
   }
 
-  caution(level: CautionLevel, code: string, message: string, figure?: number | string): void {
-    if (!this.cautions.some((c) => c.code === code)) this.cautions.push({ level, code, message, figure })
+  caution(level: CautionLevel, code: string, params: Params = {}, figure?: number | string): void {
+    if (!this.cautions.some((c) => c.code === code)) this.cautions.push({ level, code, params, figure })
   }
 
   assume(sentence: string): void {
@@ -63,7 +65,7 @@ export class Sheet {
   /** Takes over what a calculation inside this one has to say. */
   include(other: Pick<Result<unknown>, 'working' | 'cautions' | 'assumptions'>): void {
     this.working.push(...other.working)
-    other.cautions.forEach((c) => this.caution(c.level, c.code, c.message, c.figure))
+    other.cautions.forEach((c) => this.caution(c.level, c.code, c.params, c.figure))
     other.assumptions.forEach((a) => this.assume(a))
   }
 
@@ -78,7 +80,10 @@ export class Sheet {
   }
 }
 
-/** Checks that a number lies in [min, max]; `exclusive` leaves out the lower end. */
+/**
+ * Checks that a number lies in [min, max], in the unit that is named; `exclusive` leaves out the lower end.
+ * @throws InputError with the field, the value and the range when it does not, or is no finite number
+ */
 export function inRange(field: string, value: number, min: number, max: number, unit = '', exclusive = false): number {
   if (typeof value !== 'number' || !Number.isFinite(value) || value > max || value < min || (exclusive && value === min)) {
     const range = Number.isFinite(max) ? `${min} to ${max}` : `${min}`
@@ -87,13 +92,13 @@ export function inRange(field: string, value: number, min: number, max: number, 
   return value
 }
 
-/** Number with few enough digits to be read in a substituted formula. */
+/** Number with few enough digits to be read in a substituted formula; any number, no unit. */
 export function short(value: number, digits = 4): string {
   if (value === 0) return '0'
   return Number(value.toPrecision(digits)).toString()
 }
 
-/** Linear interpolation in rising abscissae; held constant outside. */
+/** Linear interpolation in rising abscissae; held constant outside. No unit of its own: the answer has that of `ys`. */
 export function interpolate(xs: readonly number[], ys: readonly number[], x: number): number {
   if (x <= xs[0]!) return ys[0]!
   const last = xs.length - 1

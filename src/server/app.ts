@@ -6,41 +6,25 @@ import connectPgSimple from 'connect-pg-simple'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
-import type pg from 'pg'
-import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { openApiDocument } from '../contract/openapi.js'
 import { problem } from '../contract/problem.js'
 import { ROUTES } from '../contract/routes.js'
 import { CORE_VERSION } from '../core/version.js'
-import { TooBusy } from './auth/password.js'
-import { Refused } from './card.js'
-import { calculationRoutes } from './http/calculations.js'
+import { TooBusy } from './people/password.js'
+import { Refused } from './problems.js'
+import { calculationRoutes } from './calculations/routes.js'
 import { sameOrigin, sendProblem } from './http/guard.js'
-import { peopleRoutes } from './http/people.js'
-import { fileRoutes } from './http/files.js'
-import { rackRoutes } from './http/rack.js'
-import { recordRoutes } from './http/records.js'
+import { peopleRoutes } from './people/routes.js'
+import { cardRoutes } from './cards/routes.js'
+import { greasingRoutes } from './greasing/routes.js'
+import { machineRoutes } from './machines/routes.js'
+import type { ServerOptions } from './options.js'
+import { rackRoutes } from './rack/routes.js'
 import { route } from './http/route.js'
-import { settingsRoutes } from './http/settings.js'
-import { currentPerson, sessionRoutes } from './http/session.js'
-import { one } from './store/database.js'
-
-export interface ServerOptions {
-  pool: pg.Pool
-  /** The clock; tests and pictures give their own. */
-  now: () => Date
-  sessionSecret: string
-  demo: boolean
-  /** Directory of the built interface; without it only the API is served. */
-  webDir?: string
-  log?: Logger
-  calculationsPerMinute?: number
-  /** Scheme, host and port under which people reach this server when a proxy stands in front of it; null without one. */
-  publicOrigin: string | null
-  /** Tells a start command of the same clone that this server is its own. */
-  instance?: string
-}
+import { settingsRoutes } from './plant/routes.js'
+import { currentPerson, sessionRoutes } from './people/session.js'
+import { one } from './database.js'
 
 /** Request headers that may stand in the log; everything else (cookies, authorisation) never does. */
 const LOGGED_HEADERS = ['host', 'user-agent', 'content-type', 'content-length', 'accept', 'origin', 'referer']
@@ -137,10 +121,11 @@ function api(options: ServerOptions): express.Router {
   router.use(
     sessionRoutes(options),
     peopleRoutes(options),
-    recordRoutes(options),
+    machineRoutes(options),
+    cardRoutes(options),
+    greasingRoutes(options),
     settingsRoutes(options),
     rackRoutes(options),
-    fileRoutes(options),
   )
   return router
 }

@@ -3,28 +3,43 @@ import type pg from 'pg'
 import { z } from 'zod'
 import source from '../../demo/plant.json'
 import { OWN_KINDS } from '../contract/own-data.js'
-import { ROLES, greaseInput, gunInput, schoolsInput, type Me } from '../contract/api.js'
-import { answerSchemas, fillAnswers, stepValuesSchema } from '../contract/card.js'
-import { emptyAnswers, STATIONS } from '../core/card/answers.js'
-import { hashPassword } from './auth/password.js'
-import { evaluateCard } from '../core/card/evaluate.js'
-import { bareContext } from '../core/card/station.js'
+import { ROLES, type Me } from '../contract/people.js'
+import { greaseInput, gunInput, schoolsInput } from '../contract/plant.js'
+import { readAnswers, schemaFor, stepValuesSchema } from '../contract/answers.js'
+import { asLineAnswers, keyOf, partsOf } from '../core/card/answers.js'
+import { hashPassword } from './people/password.js'
+import { SHAFT_ORIENTATIONS, bareContext } from '../core/card/context.js'
+import { evaluateLine } from '../core/card/evaluate.js'
+import { fieldsOf, type Level } from '../core/card/fields.js'
+import { HOLDING_NOT_RECORDED, withOuterHeld } from '../core/line/records.js'
 import { strokesFor } from '../core/lubrication/grease.js'
+import type { RunReading } from '../core/runin/run-in.js'
 import { SCHOOLS } from '../core/lubrication/regreasing.js'
-import { accept, cardView, finish, openJob, saveAnswer, saveStep, sign } from './card.js'
-import { bringEntries } from './own-data.js'
-import { audit, one, setting, type Query } from './store/database.js'
-import { addGreaseEvent, setPoint, type GreaseEvent } from './store/lubrication.js'
-import { fitBearing } from './store/machines.js'
-import { addPerson, findSignIn } from './store/people.js'
-import { addGrease, addGun, plantContext, setSchools } from './store/plant.js'
+import { openCard } from './cards/card.js'
+import { changeCard } from './cards/changes.js'
+import { finish } from './cards/finish.js'
+import { accept, saveStep, sign } from './cards/steps.js'
+import { bringEntries } from './rack/own-data.js'
+import { audit, one, setting, type Query } from './database.js'
+import { addGreaseEvent, setPoint, type GreaseEvent } from './greasing/store.js'
+import { fitBearing } from './machines/store.js'
+import { addPerson, findSignIn } from './people/store.js'
+import { addGrease, addGun, plantContext, setSchools } from './plant/store.js'
 
 /** One printed password for the invented people; they exist only with the demo plant, on loopback. */
 export const DEMO_PASSWORD = 'cider-press-4'
 
-const answersSchema = z.partialRecord(z.enum(STATIONS), z.record(z.string(), z.unknown()))
-const end = z.enum(['drive', 'non-drive'])
-/** Grease and gun by their place in the lists, from 1. Done at every interval back from the one that falls due in `dueInDays`; `missed` ones were skipped. */
+/** Answers of some fields of one station at one level. */
+const answersAt = (level: Level) =>
+  z.strictObject(
+    Object.fromEntries(
+      fieldsOf('duty')
+        .filter(([, field]) => field.level === level)
+        .map(([name]) => [name, schemaFor('duty', name)]),
+    ),
+  )
+const place = z.strictObject({ designation: z.string(), group: z.string().nullable(), daysAgo: z.number() })
+/** Grease and gun by their number in the lists, from 1. Done at every interval back from the one that falls due in `dueInDays`; `missed` ones were skipped. */
 const greasing = z.strictObject({
   grease: z.int(),
   gun: z.int(),
@@ -47,23 +62,24 @@ const demoSchema = z.strictObject({
     z.strictObject({
       code: z.string(),
       name: z.string(),
-      place: z.string(),
+      location: z.string(),
       notes: z.string(),
       shaftLines: z.array(
         z.strictObject({
           name: z.string(),
-          spanMm: z.number(),
+          orientation: z.enum(SHAFT_ORIENTATIONS),
           shaftMaterial: z.string(),
           housingMaterial: z.string(),
           carries: z.string(),
+          duty: answersAt('line'),
           positions: z.array(
             z.strictObject({
-              end,
               name: z.string(),
-              stationMm: z.number(),
+              alongMm: z.number(),
               held: z.boolean(),
-              fitted: z.strictObject({ designation: z.string(), group: z.string().nullable(), daysAgo: z.number() }),
-              duty: answerSchemas.duty,
+              set: z.enum(['back-to-back', 'face-to-face', 'tandem']).optional(),
+              places: z.array(place),
+              duty: answersAt('position'),
               greasing: greasing.optional(),
             }),
           ),
@@ -74,13 +90,13 @@ const demoSchema = z.strictObject({
   jobs: z.array(
     z.strictObject({
       machine: z.string(),
-      end,
+      places: z.array(z.string()),
       daysAgo: z.number(),
       by: z.string(),
       reason: z.string(),
       finish: z.boolean(),
       finishReason: z.string().default(''),
-      answers: answersSchema,
+      answers: z.record(z.string(), z.unknown()),
       steps: z.array(
         z.strictObject({
           key: z.string(),
@@ -105,13 +121,20 @@ export async function loadDemo(pool: pg.Pool, now: Date): Promise<boolean> {
     if (await one(client, 'SELECT 1 FROM plant')) return (await one(client, "SELECT 1 FROM setting WHERE key = 'demo'")) !== null
     const demo = demoSchema.parse(source)
     const ids = await loadSettings(pool, demo, now)
-    const positions = await loadPlant(pool, demo, now)
+    const { positions, places: placeIds } = await loadPlant(pool, demo, now)
     await loadOwnData(pool, demo, now)
     // In the order in which it happened, so that every card finds the records of its day.
     const history = [
       ...demo.jobs.map((job) => ({
         daysAgo: job.daysAgo,
-        load: () => loadJob(pool, job, positions.get(`${job.machine} ${job.end}`)!, ids, now),
+        load: () =>
+          loadJob(
+            pool,
+            job,
+            job.places.map((code) => placeIds.get(`${job.machine} ${code}`)!),
+            ids,
+            now,
+          ),
       })),
       ...(await greasings(pool, demo, positions, ids, now)),
     ].sort((a, b) => b.daysAgo - a.daysAgo)
@@ -149,21 +172,36 @@ const LOOKS = ['', 'clean', 'dark at the lip', '', 'a little watery', 'clean']
 async function greasings(pool: pg.Pool, demo: Demo, positions: Map<string, number>, ids: Ids, now: Date) {
   const person = (await findSignIn(pool, 'technician'))!
   const events: { daysAgo: number; load: () => Promise<unknown> }[] = []
+  const plant = await plantContext(pool)
   for (const machine of demo.machines) {
-    for (const p of machine.shaftLines.flatMap((line) => line.positions)) {
+    for (const { line, p, code } of machine.shaftLines.flatMap((l) =>
+      l.positions.map((at, i) => ({ line: l, p: at, code: `p${i + 1}` })),
+    )) {
       const plan = p.greasing
       if (!plan) continue
-      const positionId = positions.get(`${machine.code} ${p.end}`)!
+      const positionId = positions.get(`${machine.code} ${code}`)!
       const greaseId = ids.greases[plan.grease - 1]!
       const { school, quantityG: manualQuantityG } = plan
-      const answers = fillAnswers({
-        identify: { designation: p.fitted.designation },
-        duty: p.duty,
-        lubricate: { greaseId, school, manualIntervalH: plan.manualIntervalH ?? null },
-      })
-      const computed = evaluateCard(answers, { ...bareContext(p.end, null), plant: await plantContext(pool) }).lubricate
+      const place = 'p1.1'
+      const { answers } = readAnswers(
+        asLineAnswers(
+          {
+            identify: { designation: p.places[0]!.designation },
+            duty: { ...line.duty, ...p.duty },
+            lubricate: {
+              greaseId,
+              school,
+              manualIntervalH: plan.manualIntervalH ?? null,
+              orientation: line.orientation === 'vertical' ? 'vertical' : 'horizontal',
+            },
+          },
+          place,
+        ),
+      )
+      const computed = evaluateLine(answers, { ...bareContext(), plant }).places[place]!.lubricate
+      const hoursPerDay = Number(line.duty.hoursPerDay)
       const intervalH = computed.intervalH ?? plan.manualIntervalH!
-      const intervalDays = computed.intervalDays ?? intervalH / p.duty.hoursPerDay!
+      const intervalDays = computed.intervalDays ?? intervalH / hoursPerDay
       const quantityG = computed.quantityG ?? manualQuantityG!
       await setPoint(pool, positionId, { greaseId, school, intervalH, intervalDays, quantityG }, null)
       const gun = demo.guns[plan.gun - 1]!
@@ -192,43 +230,65 @@ async function greasings(pool: pg.Pool, demo: Demo, positions: Map<string, numbe
   return events
 }
 
-async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Map<string, number>> {
+interface Loaded {
+  positions: Map<string, number>
+  places: Map<string, number>
+}
+
+async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Loaded> {
   const ago = (days: number) => new Date(now.getTime() - days * DAY_MS)
   const people: number[] = []
   for (const person of demo.people) people.push((await addPerson(pool, { ...person, passwordHash: await hashPassword(DEMO_PASSWORD) }))!.id)
   const plantId = await insert(pool, 'INSERT INTO plant (name) VALUES ($1)', [demo.plant])
-  const positions = new Map<string, number>()
+  const loaded: Loaded = { positions: new Map(), places: new Map() }
   for (const machine of demo.machines) {
-    const machineId = await insert(pool, 'INSERT INTO machine (plant_id, code, name, place, notes) VALUES ($1, $2, $3, $4, $5)', [
+    const machineId = await insert(pool, 'INSERT INTO machine (plant_id, code, name, location, notes) VALUES ($1, $2, $3, $4, $5)', [
       plantId,
       machine.code,
       machine.name,
-      machine.place,
+      machine.location,
       machine.notes,
     ])
     for (const line of machine.shaftLines) {
       const lineId = await insert(
         pool,
-        'INSERT INTO shaft_line (machine_id, name, span_mm, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)',
-        [machineId, line.name, line.spanMm, line.shaftMaterial, line.housingMaterial, line.carries],
+        'INSERT INTO shaft_line (machine_id, name, orientation, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)',
+        [machineId, line.name, line.orientation, line.shaftMaterial, line.housingMaterial, line.carries],
+      )
+      const duty: Record<string, unknown> = Object.fromEntries(
+        Object.entries(line.duty).map(([name, value]) => [keyOf('line', 'duty', name), value]),
       )
       for (const [i, p] of line.positions.entries()) {
-        const id = await insert(
-          pool,
-          'INSERT INTO position (shaft_line_id, name, shaft_end, station_mm, held) VALUES ($1, $2, $3, $4, $5)',
-          [lineId, p.name, p.end, p.stationMm, p.held],
-        )
-        positions.set(`${machine.code} ${p.end}`, id)
-        await fitBearing(pool, id, p.fitted.designation, p.fitted.group, ago(p.fitted.daysAgo))
-        await insert(
-          pool,
-          'INSERT INTO duty (shaft_line_id, position_id, version, data, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)',
-          [lineId, id, i + 1, p.duty, ago(700), people[0]],
-        )
+        const code = `p${i + 1}`
+        const positionId = await insert(pool, 'INSERT INTO position (shaft_line_id, code, name, along_mm) VALUES ($1, $2, $3, $4)', [
+          lineId,
+          code,
+          p.name,
+          p.alongMm,
+        ])
+        loaded.positions.set(`${machine.code} ${code}`, positionId)
+        if (p.set) await pool.query('INSERT INTO place_set (position_id, code, arrangement) VALUES ($1, $2, $3)', [positionId, 's1', p.set])
+        for (const [n, fitted] of p.places.entries()) {
+          const placeId = await insert(pool, 'INSERT INTO place (position_id, number, set_code, holding) VALUES ($1, $2, $3, $4)', [
+            positionId,
+            n + 1,
+            p.set ? 's1' : null,
+            withOuterHeld(HOLDING_NOT_RECORDED, p.held),
+          ])
+          loaded.places.set(`${machine.code} ${code}.${n + 1}`, placeId)
+          await fitBearing(pool, placeId, fitted.designation, fitted.group, ago(fitted.daysAgo))
+        }
+        for (const [name, value] of Object.entries(p.duty)) duty[keyOf(code, 'duty', name)] = value
       }
+      await insert(pool, 'INSERT INTO duty (shaft_line_id, version, data, saved_at, saved_by) VALUES ($1, 1, $2, $3, $4)', [
+        lineId,
+        duty,
+        ago(700),
+        people[0],
+      ])
     }
   }
-  return positions
+  return loaded
 }
 
 /** In the order in which entries rest on each other. */
@@ -238,17 +298,26 @@ async function loadOwnData(pool: pg.Pool, { ownData }: Demo, now: Date): Promise
   for (const kind of OWN_KINDS) if (ownData[kind]) await bringEntries(pool, kind, ownData[kind], planner, at)
 }
 
-async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], positionId: number, ids: Ids, now: Date): Promise<void> {
+async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], placeIds: number[], ids: Ids, now: Date): Promise<void> {
   const opened = new Date(now.getTime() - job.daysAgo * DAY_MS)
   const someone = async (login: string): Promise<Me> => (await findSignIn(pool, login))!
   const by = await someone(job.by)
-  const { id } = (await openJob(pool, positionId, job.reason, by, opened)).job
-  const empty = emptyAnswers()
-  for (const station of STATIONS) {
-    const given = station === 'lubricate' ? byList(job.answers.lubricate, ids) : job.answers[station]
-    if (!given) continue
-    const { version, data } = (await cardView(pool, id, opened)).answers[station]
-    await saveAnswer(pool, id, station, version, { ...empty[station], ...(data as object | null), ...given }, by, opened)
+  const { job: line, answers, revision } = await openCard(pool, placeIds, job.reason, by, opened)
+  const { id } = line
+  const changes = Object.entries(job.answers).map(([key, value]) => {
+    const { scope, station, name } = partsOf(key)!
+    return { scope, station, field: name, value: byList(name, value, ids), base: answers[key]?.version ?? 0 }
+  })
+  const isRun = (c: (typeof changes)[number]) => c.station === 'runin' && c.field === 'readings'
+  const send = (list: typeof changes, at: Date) =>
+    changeCard(pool, id, { key: randomUUID(), since: revision, duty: null, changes: list }, by, at)
+  const others = changes.filter((c) => !isRun(c))
+  if (others.length) await send(others, opened)
+  // A run is written down as it runs.
+  for (const run of changes.filter(isRun)) {
+    const readings = run.value as RunReading[]
+    for (const [i, { minute }] of readings.entries())
+      await send([{ ...run, value: readings.slice(0, i + 1), base: run.base + i }], new Date(opened.getTime() + minute * 60_000))
   }
   for (const [i, step] of job.steps.entries()) {
     const at = new Date(opened.getTime() + (i + 4) * STEP_MS)
@@ -261,8 +330,8 @@ async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], positionId: num
   await pool.query('DELETE FROM moved_figure WHERE job_id = $1', [id])
 }
 
-/** Grease and gun of a job's answers by their place in the lists. */
-function byList(given: Record<string, unknown> | undefined, ids: Ids): Record<string, unknown> | undefined {
-  const of = (list: number[], place: unknown) => (typeof place === 'number' ? list[place - 1] : null)
-  return given && { ...given, greaseId: of(ids.greases, given.greaseId), gunId: of(ids.guns, given.gunId) }
+/** Grease and gun of a job's answers by their number in the lists. */
+function byList(name: string, value: unknown, ids: Ids): unknown {
+  const list = name === 'greaseId' ? ids.greases : name === 'gunId' ? ids.guns : null
+  return list && typeof value === 'number' ? list[value - 1] : value
 }

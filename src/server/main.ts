@@ -3,11 +3,11 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.js'
-import { freezeFinished } from './card.js'
+import { freezeFinished } from './cards/finish.js'
 import { loadDemo } from './demo.js'
 import { prepareDatabase } from './prepare.js'
-import { createPool, setting } from './store/database.js'
-import { anyPeople, tidySessions } from './store/people.js'
+import { createPool, setting } from './database.js'
+import { anyPeople, tidySessions } from './people/store.js'
 
 const root = process.cwd()
 const url = process.env.DATABASE_URL
@@ -38,7 +38,18 @@ const tidy = () => tidySessions(pool, now()).catch((error) => log.error({ err: e
 await tidy()
 setInterval(tidy, 3600 * 1000).unref()
 const sessionSecret = await setting(pool, 'session-secret', () => randomBytes(32).toString('hex'))
-const server = createServer(createApp({ pool, now, sessionSecret, demo, webDir: join(root, 'dist', 'web'), log, publicOrigin, instance: process.env.YARDFROST_INSTANCE }))
+const server = createServer(
+  createApp({
+    pool,
+    now,
+    sessionSecret,
+    demo,
+    webDir: join(root, 'dist', 'web'),
+    log,
+    publicOrigin,
+    instance: process.env.YARDFROST_INSTANCE,
+  }),
+)
 server.listen(port, host)
 
 const stop = () => {

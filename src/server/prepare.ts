@@ -1,6 +1,6 @@
 import { runner } from 'node-pg-migrate'
-import { createPool } from './store/database.js'
-import { seedBearings } from './store/bearings.js'
+import { createPool } from './database.js'
+import { seedBearings } from './rack/bearings.js'
 
 /** Brings the database to the newest shape and the base rows of the catalogue into it. Safe to run twice at once. */
 export async function prepareDatabase(url: string, migrationsDir: string): Promise<void> {

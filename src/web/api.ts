@@ -1,3 +1,5 @@
+import { ADDRESSES, addressOf, type Address, type ParamsOf, type RouteName } from '../contract/addresses.js'
+import type { BodyOf, ReplyOf } from '../contract/routes.js'
 import type { Problem } from '../contract/problem.js'
 
 /** The server answered with a problem. */
@@ -10,13 +12,40 @@ export class ApiError extends Error {
 /** The server or its database did not answer; what was typed is kept and sent again. */
 export class AwayError extends Error {}
 
-export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** What goes with a call: parameters of the path, query, body. */
+interface Sent<K extends RouteName> {
+  params?: ParamsOf<K>
+  query?: Readonly<Record<string, string>>
+  body?: unknown
+}
+
+/** A form as somebody left it: what is still empty goes out as null and is refused with its field. */
+type AsLeft<T> = { [F in keyof T]: T[F] | null }
+
+type Needs<K extends RouteName> = ([keyof ParamsOf<K>] extends [never] ? { params?: undefined } : { params: ParamsOf<K> }) &
+  ((typeof ADDRESSES)[K] extends { accepts: string }
+    ? { body: Blob }
+    : BodyOf<K> extends undefined
+      ? { body?: undefined }
+      : { body: AsLeft<BodyOf<K>> })
+
+type Args<K extends RouteName> = { params?: undefined; body?: undefined } extends Needs<K> ? [sent?: Sent<K>] : [sent: Sent<K> & Needs<K>]
+
+/**
+ * Calls a route of the table with all that it needs and gives what it answers.
+ * @throws ApiError when the server refuses, AwayError when nobody answers
+ */
+export const call = <K extends RouteName>(name: K, ...[sent]: Args<K>): Promise<ReplyOf<K>> => send(name, sent ?? {})
+
+/** Calls a route whose name is known only at run time; `call` says what each needs. */
+export async function send<K extends RouteName>(name: K, { params, query, body }: Sent<K>): Promise<ReplyOf<K>> {
+  const { method, ...address }: Address = ADDRESSES[name]
   let res: Response
   try {
-    res = await fetch(`/api/v1${path}`, {
-      method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
+    res = await fetch(addressOf(name, params ?? ({} as ParamsOf<K>), query), {
+      method: method.toUpperCase(),
+      headers: body === undefined ? {} : { 'content-type': address.accepts ?? 'application/json' },
+      body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     })
   } catch {
     throw new AwayError('The server does not answer.')
@@ -25,7 +54,7 @@ export async function request<T>(method: string, path: string, body?: unknown): 
   const text = await res.text()
   const value = text ? JSON.parse(text) : null
   if (!res.ok) throw new ApiError(value as Problem)
-  return value as T
+  return value as ReplyOf<K>
 }
 
 /** What a refused change says: by field where fields are to blame, else one sentence. */

@@ -1,3 +1,5 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
 import { expect } from 'chai'
 import { ESLint } from 'eslint'
 
@@ -23,4 +25,34 @@ describe('boundaries between the rooms', () => {
       expect(caught).to.equal(!allowed)
     })
   }
+})
+
+describe('imports', () => {
+  const root = join(process.cwd(), 'src')
+  const files = (readdirSync(root, { recursive: true }) as string[]).filter((f) => /\.(ts|vue)$/.test(f)).map((f) => join(root, f))
+  /** Files that a file imports while it runs; what is imported as a type only is gone by then. */
+  const needs = (file: string): string[] =>
+    [...readFileSync(file, 'utf8').matchAll(/^(?:import|export) (?!type )[^'"]*?from '(\.[^']+)'/gm)].flatMap(([, to]) => {
+      const plain = resolve(dirname(file), to!)
+      return [plain, plain.replace(/\.js$/, '.ts')].filter((p) => files.includes(p))
+    })
+  const graph = new Map(files.map((f) => [f, needs(f)]))
+
+  it('run in no circle', () => {
+    const state = new Map<string, 'open' | 'done'>()
+    const circles: string[] = []
+    const visit = (file: string, path: string[]) => {
+      if (state.get(file) === 'done') return
+      if (state.get(file) === 'open') {
+        circles.push([...path.slice(path.indexOf(file)), file].map((f) => f.slice(root.length + 1)).join(' → '))
+        return
+      }
+      state.set(file, 'open')
+      for (const next of graph.get(file) ?? []) visit(next, [...path, file])
+      state.set(file, 'done')
+    }
+    for (const file of files) visit(file, [])
+    expect([...graph.values()].flat().length).to.be.above(300)
+    expect(circles).to.deep.equal([])
+  })
 })

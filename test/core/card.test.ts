@@ -1,24 +1,17 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers, type Station } from '../../src/core/card/answers.js'
-import {
-  asShown,
-  cardPlan,
-  cautionsOf,
-  evaluateCard,
-  figuresOf,
-  movedFigures,
-  questionsOf,
-  type CardEvaluation,
-} from '../../src/core/card/evaluate.js'
-import { fieldState } from '../../src/core/card/plan.js'
+import { asShown, movedFigures, shownOf, type LineEvaluation } from '../../src/core/card/evaluate.js'
+import { fieldState } from '../../src/core/card/mounting-plan.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
-import { bareContext, type CardContext } from '../../src/core/card/station.js'
-import { signature, stepStates, type StepRecord } from '../../src/core/card/signing.js'
+import type { LineContext } from '../../src/core/card/context.js'
+import { linePlan, signature, stepName, stepStates, type StepRecord } from '../../src/core/card/signing.js'
 import { sweptRings } from '../../src/core/card/stations/duty.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { sectionDrawing } from '../../src/core/drawing/section.js'
+import { cautionsOf, evaluateCard, figuresOf, lineOfTwo, questionsOf, twoSupports, type Arranged, type End, type Flat } from './line.js'
 import { hatch, type Point } from '../../src/core/drawing/primitives.js'
+import { askedOf } from '../../src/core/words/say.js'
 
 const RUN = [
   { minute: 0, temperatureC: 20 },
@@ -38,10 +31,10 @@ const GREASE: Grease = {
   highC: 150,
 }
 
-type Patch = { [S in Station]?: Partial<CardAnswers[S]> }
+type Patch = { [S in Station]?: S extends 'arrange' ? Arranged : Partial<CardAnswers[S]> }
 
 /** The mash pump's drive end, filled in to the end. */
-function full(patch: Patch = {}): CardAnswers {
+function full(patch: Patch = {}): Flat {
   const answers = emptyAnswers()
   const given: Patch = {
     identify: { designation: '6312', group: '3', groupEvidence: 'marking' },
@@ -75,7 +68,7 @@ function full(patch: Patch = {}): CardAnswers {
     runin: { freeTurn: 'free', readings: RUN, noise: 'quiet', vibrationRmsMmS: 0.9, machineClass: 'medium' },
     inspect: { findings: ['grease-milky', 'rust'], cause: 'water' },
   }
-  const merge = <S extends Station>(s: S): CardAnswers[S] => ({ ...answers[s], ...given[s], ...patch[s] })
+  const merge = <S extends Station>(s: S): Flat[S] => ({ ...answers[s], ...given[s], ...patch[s] }) as Flat[S]
   return {
     identify: merge('identify'),
     duty: merge('duty'),
@@ -91,35 +84,41 @@ function full(patch: Patch = {}): CardAnswers {
 
 const other = findBearing('6311')!.row
 /** What plant and records know of the position: a grease, a gun, a bearing that ran for 200 days. */
-function contextOf(end: 'drive' | 'non-drive', partner = other): CardContext {
-  const bare = bareContext(end, partner)
+function contextOf(end: End, partner = other): LineContext {
+  const bare = twoSupports(end, partner)
+  const past = { removed: { designation: '6312', group: '3' as const, days: 200 }, causes: [] }
   return {
     ...bare,
     plant: { ...bare.plant, greases: [GREASE], guns: [{ id: 1, name: 'Press house gun', gramsPerStroke: 1.24 }] },
-    past: { ...bare.past, removed: { designation: '6312', group: '3', days: 200 }, grease: GREASE, daysSinceGrease: 60, intervalDays: 170 },
+    positions: bare.positions.map((p) => ({
+      ...p,
+      places: p.places.map((x) => ({ ...x, past })),
+      past: { grease: GREASE, daysSinceGrease: 60, intervalDays: 170 },
+    })),
   }
 }
-const evaluate = (patch: Patch = {}, end: 'drive' | 'non-drive' = 'drive', partner = other): CardEvaluation =>
-  evaluateCard(full(patch), contextOf(end, partner))
-const codes = (e: CardEvaluation) => cautionsOf(e).map((c) => c.code)
-const value = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
+const line = (patch: Patch = {}): LineEvaluation => lineOfTwo(full(patch), contextOf('drive'))
+const evaluate = (patch: Patch = {}, end: End = 'drive', partner = other) => evaluateCard(full(patch), contextOf(end, partner))
+type Evaluation = ReturnType<typeof evaluate>
+const codes = (e: Evaluation) => cautionsOf(e).map((c) => c.code)
+const value = (e: Evaluation, key: string) => figuresOf(e).get(key)?.value
 
 describe('job card', () => {
   it('an empty card asks and invents nothing', () => {
-    const e = evaluateCard(emptyAnswers(), bareContext('drive', null))
+    const e = evaluateCard(emptyAnswers(), twoSupports('drive', null))
     expect([...figuresOf(e).values()].filter((f) => f.value !== null)).to.deep.equal([])
     expect(e.mount.plan).to.deep.equal([])
     expect(e.identify.verdict.word).to.equal('not started')
   })
 
   it('asks at its own station for a stored answer that cannot be read any more, and says what stood there', () => {
-    const unread = [{ station: 'arrange' as const, field: 'shaftMaterial', value: 'oak' }]
-    const asked = questionsOf(evaluateCard(emptyAnswers(), { ...bareContext('drive', null), unread }))
-    const before = questionsOf(evaluateCard(emptyAnswers(), bareContext('drive', null)))
+    const unread = [{ scope: 'line', station: 'arrange' as const, field: 'shaftMaterial', value: 'oak' }]
+    const asked = questionsOf(evaluateCard(emptyAnswers(), { ...twoSupports('drive', null), unread }))
+    const before = questionsOf(evaluateCard(emptyAnswers(), twoSupports('drive', null)))
     expect(asked).to.have.length(before.length + 1)
     const question = asked.find((q) => q.code === 'unread-shaftMaterial')!
     expect(question.station).to.equal('arrange')
-    expect(question.text).to.contain('“oak” stands here for shaft material')
+    expect(askedOf(question).text).to.contain('“oak” stands here for Shaft ')
   })
 
   it('a full card agrees with the sums done by hand', () => {
@@ -168,7 +167,7 @@ describe('job card', () => {
   it('a roller bearing that moves inside is no second locating end, and alone holds nothing', () => {
     const roller = findBearing('NU 208')!.row
     const clamped = evaluate({ arrange: { nonDriveEndHeld: true } }, 'drive', roller)
-    expect(clamped.arrange.holding).to.equal('drive')
+    expect(clamped.arrange).to.deep.include({ holding: 'one', holders: ['p1'] })
     expect(clamped.arrange.verdict.word).to.equal('moves inside')
     expect(codes(evaluate({ arrange: { driveEndHeld: false, nonDriveEndHeld: true } }, 'drive', roller))).to.include('no-end-held')
   })
@@ -197,11 +196,12 @@ describe('job card', () => {
   })
 
   it('names what moved when an earlier answer changes, and nothing within display rounding', () => {
-    const before = evaluate()
-    const moved = movedFigures(before, evaluate({ duty: { radialLoadN: 2000, axialLoadN: 100 } }), 'duty')
-    expect(moved.map((m) => m.key)).to.include.members(['select.lifeH', 'fit.shaftClass', 'mount.pressForceN'])
+    const before = shownOf(line())
+    const changed = new Set(['p1/duty'])
+    const moved = movedFigures(before, line({ duty: { radialLoadN: 2000, axialLoadN: 100 } }), changed)
+    expect(moved.map((m) => m.key)).to.include.members(['p1.1/select.lifeH', 'p1.1/fit.shaftClass', 'p1.1/mount.pressForceN'])
     expect(moved.every((m) => m.station !== 'duty')).to.equal(true)
-    expect(movedFigures(before, evaluate({ duty: { radialLoadN: 4200.01 } }), 'duty')).to.deep.equal([])
+    expect(movedFigures(before, line({ duty: { radialLoadN: 4200.01 } }), changed)).to.deep.equal([])
   })
 
   it('every figure with a value that was computed opens into its working', () => {
@@ -214,7 +214,7 @@ describe('job card', () => {
 })
 
 describe('signing the plan', () => {
-  const e = evaluate()
+  const e = line()
   const good: Record<string, StepRecord['values']> = {
     isolate: { tried: true },
     seat: { seatMm: 60.009 },
@@ -228,16 +228,14 @@ describe('signing the plan', () => {
     guards: { on: true },
     release: {},
   }
+  const stepOf = (from: LineEvaluation, name: string) => linePlan(from).find((s) => stepName(s.key) === name)!
   const sign = (keys: string[], from = e) =>
     new Map<string, StepRecord>(
-      keys.map((key) => [
-        key,
+      keys.map((name) => [
+        stepOf(from, name).key,
         {
-          values: good[key]!,
-          restedOn: signature(
-            from,
-            cardPlan(from).find((s) => s.key === key)!,
-          ),
+          values: good[name]!,
+          restedOn: signature(from, stepOf(from, name)),
           accepted: false,
         },
       ]),
@@ -253,16 +251,16 @@ describe('signing the plan', () => {
     expect(stepStates(e, sign(Object.keys(good))).every((s) => s.holds)).to.equal(true)
   })
   it('breaks only the steps whose figures moved', () => {
-    const changed = evaluate({ fit: { shaftClass: 'm6' } })
+    const changed = line({ fit: { shaftClass: 'm6' } })
     const broken = stepStates(changed, sign(Object.keys(good)))
       .filter((s) => !s.holds)
-      .map((s) => s.key)
+      .map((s) => stepName(s.key))
     expect(broken).to.include.members(['seat', 'heat'])
     expect(broken).to.not.include('isolate')
     expect(broken).to.not.include('bore')
   })
   it('judges a reading against its tolerance, ends included', () => {
-    const field = e.mount.plan.find((s) => s.key === 'seat')!.fields[0]!
+    const field = stepOf(e, 'seat').fields[0]!
     expect([60.002, 60.015, 60.0019, 60.016, null].map((v) => fieldState(field, v))).to.deep.equal([
       'good',
       'good',

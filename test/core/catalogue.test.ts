@@ -5,7 +5,7 @@ import { CLOSURES, FIGURE_FIELDS, SOURCES, type Bearing } from '../../src/core/c
 import { catalogue, findBearing, neighbours, sizes } from '../../src/core/catalogue/catalogue.js'
 import { boreCode } from '../../src/core/catalogue/designation.js'
 import { FAMILIES, isThrust, rollsOnBalls, type Family } from '../../src/core/catalogue/families.js'
-import { FORMS } from '../../src/core/catalogue/forms.js'
+import { FORMS } from '../../src/core/catalogue/construction-forms.js'
 import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { fcThrustRoller, loadRating } from '../../src/core/ratings/load-rating.js'
 import { FC_THRUST_BALL } from '../../src/core/ratings/tables.js'

@@ -1,20 +1,17 @@
+import { readFileSync } from 'node:fs'
+import { SCHEMA_FILE, schemaText } from '../../tools/schema.mjs'
 import { expect } from 'chai'
 import type { z } from 'zod'
-import {
-  ROLES,
-  greaseInput,
-  greasingInput,
-  gunInput,
-  makersFiguresInput,
-  mayAct,
-  personInput,
-  schoolsInput,
-} from '../../src/contract/api.js'
+import { greasingInput } from '../../src/contract/greasing.js'
+import { ROLES, mayAct, personInput } from '../../src/contract/people.js'
+import { greaseInput, gunInput, schoolsInput } from '../../src/contract/plant.js'
+import { makersFiguresInput } from '../../src/contract/rack.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
-import { answerSchemas, fillAnswers, readAnswers } from '../../src/contract/card.js'
+import { readAnswers, schemaFor } from '../../src/contract/answers.js'
+import { fieldOf, fieldsOf } from '../../src/core/card/fields.js'
 import { problem, problemSchema, refusal } from '../../src/contract/problem.js'
-import { STATIONS, emptyAnswers } from '../../src/core/card/answers.js'
-import { InputError, Sheet, inRange, interpolate, short } from '../../src/core/result.js'
+import { STATIONS, emptyAnswers, placeAnswers } from '../../src/core/card/answers.js'
+import { InputError, Derivation, inRange, interpolate, short } from '../../src/core/result.js'
 
 /** Changes to an empty answer that must not cross: [station, change]. */
 const WRONG: [(typeof STATIONS)[number], object][] = [
@@ -33,7 +30,7 @@ const WRONG: [(typeof STATIONS)[number], object][] = [
   ['select', { target: 'forever' }],
   ['select', { reliabilityPercent: 100 }],
   ['arrange', { shaftMaterial: 'wood' }],
-  ['arrange', { driveEndHeld: 'yes' }],
+  ['arrange', { held: 'yes' }],
   ['arrange', { spanMm: NaN }],
   ['fit', { loadBands: 'mine' }],
   ['fit', { accuracy: '9' }],
@@ -57,31 +54,39 @@ const WRONG: [(typeof STATIONS)[number], object][] = [
 ]
 
 describe('what crosses HTTP', () => {
-  it('accepts an empty answer of every station', () => {
-    for (const station of STATIONS) expect(answerSchemas[station].safeParse(emptyAnswers()[station]).success, station).to.equal(true)
+  it('accepts the empty value of every field', () => {
+    for (const station of STATIONS)
+      for (const [name, field] of fieldsOf(station)) expect(schemaFor(station, name).safeParse(field.empty).success, name).to.equal(true)
   })
   for (const [station, change] of WRONG) {
     it(`${station} does not take ${JSON.stringify(change).slice(0, 60)}`, () => {
-      expect(answerSchemas[station].safeParse({ ...emptyAnswers()[station], ...change }).success).to.equal(false)
+      const [name, value] = Object.entries(change)[0]!
+      expect(fieldOf(station, name) !== null && schemaFor(station, name).safeParse(value).success).to.equal(false)
     })
   }
-  it('fills gaps of a stored answer and keeps what is there', () => {
-    const filled = fillAnswers({ duty: { speedRpm: 1450 } })
-    expect(filled.duty.speedRpm).to.equal(1450)
-    expect(filled.duty.radialLoadN).to.equal(null)
-    expect(filled.mount).to.deep.equal(emptyAnswers().mount)
+  it('sees the answers of a place through its position and its line, and gaps as on an empty card', () => {
+    const seen = placeAnswers(
+      { 'line/duty.speedRpm': 1450, 'p2/duty.dirt': 'wet', 'p1/duty.dirt': 'clean', 'p2.1/fit.split': true },
+      'p2.2',
+      'p2.1',
+    )
+    expect(seen.duty).to.deep.include({ speedRpm: 1450, dirt: 'wet', radialLoadN: null })
+    expect(seen.fit.split).to.equal(true)
+    expect(seen.mount).to.deep.equal(emptyAnswers().mount)
   })
-  it('reads a stored answer field by field: a gone option and a wrong kind are told apart, an old field is passed over', () => {
+  it('reads stored answers one by one: a gone option and a wrong kind are told apart, an old field is passed over', () => {
     const { answers, unread } = readAnswers({
-      duty: { speedRpm: 1450, radialLoadN: 'much', windOnTheShaft: 3 },
-      arrange: { ...emptyAnswers().arrange, shaftMaterial: 'oak' },
-      fit: null,
-      mount: 'hot',
+      'line/duty.speedRpm': 1450,
+      'p1/duty.radialLoadN': 'much',
+      'line/duty.windOnTheShaft': 3,
+      'line/arrange.shaftMaterial': 'oak',
+      'p1.1/mount': 'hot',
+      'somewhere/fit.split': true,
     })
-    expect(answers).to.deep.equal({ ...emptyAnswers(), duty: { ...emptyAnswers().duty, speedRpm: 1450 } })
+    expect(answers).to.deep.equal({ 'line/duty.speedRpm': 1450 })
     expect(unread).to.deep.equal([
-      { station: 'duty', field: 'radialLoadN', value: 'much' },
-      { station: 'arrange', field: 'shaftMaterial', value: 'oak' },
+      { scope: 'p1', station: 'duty', field: 'radialLoadN', value: 'much' },
+      { scope: 'line', station: 'arrange', field: 'shaftMaterial', value: 'oak' },
     ])
   })
   it('orders the roles: each may what stands before it', () => {
@@ -104,19 +109,19 @@ describe('what crosses HTTP', () => {
 
 describe('a calculation sheet', () => {
   it('hands out no value that is not finite', () => {
-    expect(() => new Sheet().result({ lifeH: Infinity })).to.throw(InputError, 'lifeH')
-    expect(() => new Sheet().result({ lifeH: NaN })).to.throw(InputError, 'lifeH')
+    expect(() => new Derivation().result({ lifeH: Infinity })).to.throw(InputError, 'lifeH')
+    expect(() => new Derivation().result({ lifeH: NaN })).to.throw(InputError, 'lifeH')
   })
   it('says a caution and an assumption once', () => {
-    const sheet = new Sheet()
-    sheet.caution('note', 'a', 'first')
-    sheet.caution('stop', 'a', 'second')
+    const sheet = new Derivation()
+    sheet.caution('note', 'a', { said: 'first' })
+    sheet.caution('stop', 'a', { said: 'second' })
     sheet.assume('x')
     sheet.assume('x')
-    const other = new Sheet()
+    const other = new Derivation()
     other.include(sheet)
     other.include(sheet)
-    expect(other.cautions.map((c) => c.message)).to.deep.equal(['first'])
+    expect(other.cautions.map((c) => c.params!.said)).to.deep.equal(['first'])
     expect(other.assumptions).to.deep.equal(['x'])
   })
   it('names the field and the range of a value that cannot be', () => {
@@ -240,6 +245,14 @@ describe('table of routes', () => {
     expect(new Set(names).size).to.equal(names.length)
     for (const r of routes)
       for (const [, name] of r.path.matchAll(/:(\w+)/g)) expect(name).to.be.oneOf(['id', 'station', 'key', 'kind', 'designation'])
+  })
+  it('describes every answer by the types that the code is held to', function () {
+    this.timeout(60_000)
+    const written = readFileSync(SCHEMA_FILE, 'utf8')
+    expect(written, 'run npm run schema').to.equal(schemaText())
+    const described = Object.keys(JSON.parse(written).replies)
+    const silent = (Object.values(ROUTES) as RouteSpec[]).filter((r) => !described.includes(r.name) && !r.answers).map((r) => r.name)
+    expect(silent).to.deep.equal(['signOut'])
   })
   it('lets nobody write without a role, but for signing in and out and the first administrator', () => {
     const open = routes.filter((r) => r.method !== 'get' && r.least === null).map((r) => r.path)

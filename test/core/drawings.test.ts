@@ -5,7 +5,7 @@ import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { clearanceBand, toleranceZones } from '../../src/core/drawing/fit-charts.js'
 import { DAY, shapeStyle, textStyle } from '../../src/core/drawing/palette.js'
 import type { Drawing, Primitive } from '../../src/core/drawing/primitives.js'
-import { shaftLineDrawing, type LineBearing } from '../../src/core/drawing/shaft-line.js'
+import { shaftLineDrawing, type LinePosition } from '../../src/core/drawing/shaft-line.js'
 import { sectionDrawing } from '../../src/core/drawing/section.js'
 import { fit } from '../../src/core/fits/fit.js'
 import { operatingClearance } from '../../src/core/fits/operating-clearance.js'
@@ -110,19 +110,18 @@ describe('section', () => {
 })
 
 describe('shaft line', () => {
-  const bearing = (end: 'drive' | 'non-drive', held: boolean | null): LineBearing => ({
-    key: end,
-    end,
-    name: `${end} end`,
-    designation: '6312',
-    row,
+  const at = (name: string, alongMm: number, held: boolean | null): LinePosition => ({
+    name,
+    alongMm,
     held,
+    designation: '6312 C3',
+    places: [{ key: name, row }],
   })
   const draw = (driveHeld: boolean | null, otherHeld: boolean | null, more: object = {}) =>
     shaftLineDrawing({
       width: 680,
       height: 280,
-      bearings: [bearing('drive', driveHeld), bearing('non-drive', otherHeld)],
+      positions: [at('drive end', 0, driveHeld), at('non-drive end', 310, otherHeld)],
       spanText: '310 mm',
       carries: 'impeller',
       ...more,
@@ -151,10 +150,38 @@ describe('shaft line', () => {
     expect(roles(draw(true, true, { error: 'Both ends held' })).has('error-text')).to.equal(true)
   })
   it('draws a line whose bearings are not in the catalogue', () => {
-    const unknown = { ...bearing('drive', true), row: null, designation: 'special' }
-    expect(JSON.stringify(shaftLineDrawing({ width: 680, height: 280, bearings: [unknown], spanText: null, carries: 'fan' })))
+    const unknown = { ...at('drive end', 0, true), places: [{ key: 'x', row: null }], designation: 'special' }
+    expect(JSON.stringify(shaftLineDrawing({ width: 680, height: 280, positions: [unknown], spanText: null, carries: 'fan' })))
       .to.contain('special')
       .and.not.match(/NaN/)
+  })
+  for (const [n, low] of [
+    [3, false],
+    [5, false],
+    [5, true],
+    [9, true],
+  ] as const)
+    it(`draws ${n} supports${low ? ', low,' : ''} in their order, none over another, all on the paper`, () => {
+      const positions = Array.from({ length: n }, (_, i) => at(`block ${i + 1}`, i === 1 ? 20 : i * 2200, i === 0))
+      const drawing = shaftLineDrawing({ width: 1180, height: low ? 112 : 300, positions, spanText: null, carries: 'pulleys', low })
+      expect(drawing.places.map((p) => p.key)).to.deep.equal(positions.map((p) => p.name))
+      drawing.places.slice(1).forEach((p, i) => expect(drawing.places[i]!.x + drawing.places[i]!.width).to.be.at.most(p.x))
+      const all = drawing.primitives.flatMap(points)
+      expect(Math.min(...all.map(([x]) => x))).to.be.at.least(0)
+      expect(Math.max(...all.map(([x]) => x))).to.be.at.most(1180)
+    })
+  it('draws a pair side by side, each to be picked by itself, the one in hand told apart', () => {
+    const pair = {
+      ...at('coupling end', 0, true),
+      places: [
+        { key: 'a', row, tone: 'hand' as const },
+        { key: 'b', row, tone: 'own' as const },
+      ],
+    }
+    const drawing = shaftLineDrawing({ width: 680, height: 280, positions: [pair, at('far', 400, false)], spanText: null, carries: 'fan' })
+    const [a, b] = drawing.places
+    expect(a!.x + a!.width).to.be.closeTo(b!.x, 1e-9)
+    expect(roles(drawing).has('ring-strong') && roles(drawing).has('ring-own')).to.equal(true)
   })
 })
 

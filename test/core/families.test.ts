@@ -1,7 +1,9 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
-import { cardPlan, evaluateCard, type CardEvaluation } from '../../src/core/card/evaluate.js'
-import { bareContext, type StationResult } from '../../src/core/card/station.js'
+import type { CardEvaluation } from '../../src/core/card/evaluate.js'
+import { linePlan } from '../../src/core/card/signing.js'
+import { answersOfTwo, evaluateCard, lineOfTwo, twoSupports, type Flat } from './line.js'
+import type { StationResult } from '../../src/core/card/station.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { FAMILIES } from '../../src/core/catalogue/families.js'
 import { cardSection } from '../../src/core/drawing/card-section.js'
@@ -12,7 +14,7 @@ const row = (designation: string) => findBearing(designation)!.row
 
 /** A card that is filled in up to Fit, whatever runs inside. */
 function card(designation: string, patch: Partial<CardAnswers['duty']> = {}): CardEvaluation {
-  const a = emptyAnswers()
+  const a: Flat = emptyAnswers()
   a.identify = { ...a.identify, designation, group: '3', groupEvidence: 'marking' }
   a.duty = {
     ...a.duty,
@@ -42,11 +44,12 @@ function card(designation: string, patch: Partial<CardAnswers['duty']> = {}): Ca
     nonDriveEndHeld: false,
     floatPresentMm: 1,
   }
-  const evaluation = evaluateCard(a, bareContext('drive', row('6312')))
+  const context = twoSupports('drive', row('6312'))
+  const line = lineOfTwo(a, context)
   // Whatever stands on it, it can be planned and drawn.
-  cardPlan(evaluation)
-  expect(cardSection(evaluation, a.arrange, { end: 'drive', carries: 'fan' }, 'metric', { width: 600, height: 300 })).to.not.equal(null)
-  return evaluation
+  linePlan(line)
+  expect(cardSection(line, answersOfTwo(a), context, 'p1.1', 'metric', { width: 600, height: 300 })).to.not.equal(null)
+  return line.places['p1.1']!
 }
 const asked = (e: CardEvaluation, station: 'identify' | 'fit') => e[station].questions.map((q) => q.code)
 const stops = (e: CardEvaluation) =>
@@ -106,7 +109,7 @@ describe('a card of every family', () => {
     expect(tapered.fit.shaft!.toleranceClass).to.equal('h9')
     expect(asked(tapered, 'fit')).to.include('drive-up')
     expect(tapered.fit.clearance).to.equal(null)
-    expect(tapered.mount.plan).to.deep.equal([])
+    expect(tapered.mount.plan.map((s) => s.key)).to.deep.equal(['isolate', 'unpack', 'seat', 'before', 'drive', 'lock', 'turn'])
     expect(tapered.mount.reason).to.contain('driven up')
   })
   it('a bearing without an inner ring gives no seat for the shaft', () => {
@@ -115,7 +118,7 @@ describe('a card of every family', () => {
     expect(asked(e, 'fit')).to.include('shaft-raceway')
     expect(e.fit.reason).to.contain('The shaft is the raceway')
     expect(card('RNA 4912').fit.reason).to.contain('the shaft is its raceway')
-    expect(e.mount.verdict.word).to.equal('waiting')
+    expect(e.mount.verdict.word).to.equal('by the sheet')
   })
   it('where no table is held it asks for the sheet and gives no figure', () => {
     const e = card('C 2212')
@@ -126,7 +129,7 @@ describe('a card of every family', () => {
   it('clearance that is set at assembly asks for no group', () => {
     const a = emptyAnswers()
     a.identify.designation = '30212'
-    const e = evaluateCard(a, bareContext('drive', null))
+    const e = evaluateCard(a, twoSupports('drive', null))
     expect(asked(e, 'identify')).to.not.include('clearance-group')
     expect(e.identify.verdict.word).to.equal('known')
     expect(card('30212', { axialLoadN: 500 }).fit.cautions.map((c) => c.code)).to.include('clearance-set')

@@ -14,6 +14,7 @@ import {
   type FeatureAnswers,
 } from '../../src/core/identify/features.js'
 import { INSTRUMENTS, identify, type IdentifyInput, type Instrument } from '../../src/core/identify/identify.js'
+import { say } from '../../src/core/words/say.js'
 
 /** A repeatable source of normal errors. */
 function noise(seed: number): () => number {
@@ -145,12 +146,22 @@ describe('what readings say', () => {
       instrument: 'micrometer',
       family: 'deep-groove-ball',
     })
-    expect(cautions.find((c) => c.code === 'worn-boreMm')!.message).to.contain('0.1 mm against the 40 mm of 6208')
+    expect(
+      say(
+        cautions.find((c) => c.code === 'worn-boreMm')!,
+        'metric',
+      ),
+    ).to.contain('0.10 mm against the 40 mm of 6208')
   })
   it('says when the instrument is too coarse to tell two sizes apart', () => {
     const said = identify({ readings: { boreMm: [34.9], outsideMm: [59.5], widthMm: [16] }, instrument: 'rule', family: 'tapered-roller' })
-    expect(said.cautions.map((c) => c.code)).to.include('coarse-outsideMm')
-    expect(said.cautions.find((c) => c.code === 'coarse-outsideMm')!.message).to.contain('vernier')
+    expect(said.cautions.map((c) => c.code)).to.include('coarse-rule-outsideMm')
+    expect(
+      say(
+        said.cautions.find((c) => c.code === 'coarse-rule-outsideMm')!,
+        'metric',
+      ),
+    ).to.contain('vernier')
   })
   it('inch and metric compete in one ranking', () => {
     const first = (boreMm: number, outsideMm: number) =>

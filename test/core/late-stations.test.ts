@@ -1,21 +1,18 @@
 import { expect } from 'chai'
-import {
-  emptyAnswers,
-  type CardAnswers,
-  type InspectAnswers,
-  type LubricateAnswers,
-  type RunInAnswers,
-} from '../../src/core/card/answers.js'
-import { cardPlan, evaluateCard, figuresOf, questionsOf, type CardEvaluation } from '../../src/core/card/evaluate.js'
+import { emptyAnswers, type CardAnswers, type LubricateAnswers } from '../../src/core/card/answers.js'
+import type { CardEvaluation } from '../../src/core/card/evaluate.js'
+import { answersOfTwo, figuresOf, lineOfTwo, questionsOf, stepsOf, twoSupports, type Arranged, type Flat } from './line.js'
 import { figureText } from '../../src/core/card/figure-text.js'
 import { lifeUsed } from '../../src/core/card/position.js'
-import { bareContext, type CardContext, type PositionPast, type Schools } from '../../src/core/card/station.js'
+import type { LineContext, PositionPast, Schools } from '../../src/core/card/context.js'
+import type { AnswersOf } from '../../src/core/card/fields.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { withMakersFigures, type MakersFigures } from '../../src/core/catalogue/makers-figures.js'
 import { cardSection } from '../../src/core/drawing/card-section.js'
 import { DAY, NIGHT, shapeStyle } from '../../src/core/drawing/palette.js'
 import { toSvg } from '../../src/core/drawing/svg.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
+import { wordsOf } from '../../src/core/words/say.js'
 
 const CALCIUM: Grease = {
   id: 1,
@@ -42,18 +39,18 @@ const THIN: Grease = {
 interface Patch {
   designation?: string
   duty?: Partial<CardAnswers['duty']>
-  arrange?: Partial<CardAnswers['arrange']>
+  arrange?: Arranged
   lubricate?: Partial<LubricateAnswers>
-  runin?: Partial<RunInAnswers>
-  inspect?: Partial<InspectAnswers>
+  runin?: Partial<AnswersOf<'runin'>>
+  inspect?: Partial<AnswersOf<'inspect'>>
   past?: Partial<PositionPast>
   schools?: Partial<Schools>
   makersFigures?: MakersFigures[]
 }
 
 /** The mash pump's drive end with grease and gun chosen, changed by a patch. */
-function card(patch: Patch = {}): CardEvaluation {
-  const a = emptyAnswers()
+function line(patch: Patch = {}) {
+  const a: Flat = emptyAnswers()
   a.identify = { ...a.identify, designation: patch.designation ?? '6312', group: '3', groupEvidence: 'marking' }
   const duty = {
     speedRpm: 1470,
@@ -79,8 +76,11 @@ function card(patch: Patch = {}): CardEvaluation {
   a.lubricate = { ...a.lubricate, greaseId: 1, gunId: 1, ...patch.lubricate }
   a.runin = { ...a.runin, ...patch.runin }
   a.inspect = { ...a.inspect, ...patch.inspect }
-  const bare = bareContext('drive', findBearing('6311')!.row)
-  const context: CardContext = {
+  const bare = twoSupports('drive', findBearing('6311')!.row)
+  const [drive, far] = bare.positions
+  const { removed, causes, bothEndsHeld, ...past } = patch.past ?? {}
+  const held = bothEndsHeld ?? null
+  const context: LineContext = {
     ...bare,
     plant: {
       greases: [CALCIUM, THIN],
@@ -89,14 +89,30 @@ function card(patch: Patch = {}): CardEvaluation {
       makersFigures: patch.makersFigures ?? [],
       ownRows: [],
     },
-    past: { ...bare.past, removed: { designation: '6312', group: '3', days: 100 }, grease: CALCIUM, ...patch.past },
+    line: { ...bare.line, carries: 'a & b' },
+    positions: [
+      {
+        ...drive!,
+        held,
+        places: [
+          {
+            ...drive!.places[0]!,
+            row: findBearing('6312')!.row,
+            past: { removed: removed === undefined ? { designation: '6312', group: '3', days: 100 } : removed, causes: causes ?? [] },
+          },
+        ],
+        past: { ...drive!.past, grease: CALCIUM, ...past },
+      },
+      { ...far!, held },
+    ],
   }
-  return evaluateCard(a, context)
+  return { answers: answersOfTwo(a), context, evaluation: lineOfTwo(a, context) }
 }
+const card = (patch: Patch = {}): CardEvaluation => line(patch).evaluation.places['p1.1']!
 const value = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
 const codes = (e: CardEvaluation, station: 'lubricate' | 'runin' | 'inspect') => e[station].cautions.map((c) => c.code)
 const questions = (e: CardEvaluation) => questionsOf(e).map((q) => q.code)
-const keys = (e: CardEvaluation) => cardPlan(e).map((s) => s.key)
+const keys = stepsOf
 
 describe('Lubricate', () => {
   it('agrees with the sums done by hand: factors from Duty, quantity, strokes, days', () => {
@@ -154,7 +170,7 @@ describe('Lubricate', () => {
     const thin = card({ lubricate: { greaseId: 2, insideThickener: 'lithium-complex', insideOil: 'pao' } })
     expect(codes(thin, 'lubricate')).to.include('grease-too-hot')
     expect(thin.lubricate.kappa).to.be.below(1)
-    expect(codes(card({ duty: { ambientC: -30 } }), 'lubricate')).to.include('grease-too-cold')
+    expect(codes(card({ duty: { ambientC: -30 } }), 'lubricate')).to.include('grease-too-cold-start')
   })
   it('says a short interval in times a week', () => {
     const note = figuresOf(
@@ -165,10 +181,16 @@ describe('Lubricate', () => {
 })
 
 const SETTLED = [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 50, 58, 59][i]! }))
-const GOOD: Partial<RunInAnswers> = { freeTurn: 'free', readings: SETTLED, noise: 'quiet', vibrationRmsMmS: 0.9, machineClass: 'medium' }
+const GOOD: Partial<AnswersOf<'runin'>> = {
+  freeTurn: 'free',
+  readings: SETTLED,
+  noise: 'quiet',
+  vibrationRmsMmS: 0.9,
+  machineClass: 'medium',
+}
 
 /** Changes to a good run: [change, verdict, level, what the release says]. */
-const RELEASES: [Partial<RunInAnswers>, string, string, RegExp | null][] = [
+const RELEASES: [Partial<AnswersOf<'runin'>>, string, string, RegExp | null][] = [
   [{}, 'fit for release', 'good', null],
   [{ freeTurn: null }, 'settled', 'open', /the free turn/],
   [{ freeTurn: 'catches' }, 'stop', 'stop', /stop stands/],
@@ -205,7 +227,7 @@ describe('Run in', () => {
   it('names first what this card knows to be wrong', () => {
     const both = card({ runin: { ...GOOD, limitC: 55 }, arrange: { nonDriveEndHeld: true } })
     expect(both.runin.lookAt[0]).to.contain('both ends')
-    expect(both.runin.cautions.find((c) => c.level === 'stop')!.message).to.contain('both ends')
+    expect(wordsOf(both.runin.cautions.find((c) => c.level === 'stop')!)).to.contain('both ends')
     expect(card({ arrange: { floatPresentMm: 0.1 } }).runin.lookAt[0]).to.contain('free end has')
   })
   it('refuses a reading that cannot be, beside the readings', () => {
@@ -246,7 +268,7 @@ describe('Inspect', () => {
     expect(settled.inspect.action!.now).to.contain('belt')
   })
   it('says when the same cause comes back at this position', () => {
-    const again = { findings: ['grease-milky', 'rust'] as InspectAnswers['findings'] }
+    const again = { findings: ['grease-milky', 'rust'] as AnswersOf<'inspect'>['findings'] }
     expect(codes(card({ inspect: again, past: { causes: [{ number: '0099', cause: 'water' }] } }), 'inspect')).to.include('same-again')
     expect(codes(card({ inspect: again, past: { causes: [{ number: '0099', cause: 'creep' }] } }), 'inspect')).to.not.include('same-again')
   })
@@ -294,10 +316,7 @@ describe('figures of a maker’s sheet', () => {
 
 describe('the section as a file', () => {
   const drawing = (units: 'metric' | 'inch') =>
-    cardSection(card(), { ...emptyAnswers().arrange, driveEndHeld: true }, { end: 'drive', carries: 'a & b' }, units, {
-      width: 640,
-      height: 300,
-    })!
+    cardSection(line().evaluation, line().answers, line().context, 'p1.1', units, { width: 640, height: 300 })!
   it('is well-formed, escapes its words and takes the colours of a light', () => {
     const svg = toSvg(drawing('metric'), DAY, 'Roboto')
     expect(svg)
@@ -313,10 +332,8 @@ describe('the section as a file', () => {
     expect(toSvg(drawing('inch'), DAY, 'Roboto'))
       .to.contain('2.3622')
       .and.contain('lbf')
-    const none = evaluateCard(emptyAnswers(), bareContext('drive', null))
-    expect(cardSection(none, emptyAnswers().arrange, { end: 'drive', carries: 'fan' }, 'metric', { width: 100, height: 100 })).to.equal(
-      null,
-    )
+    const bare = twoSupports('drive', null)
+    expect(cardSection(lineOfTwo(emptyAnswers(), bare), {}, bare, 'p1.1', 'metric', { width: 100, height: 100 })).to.equal(null)
   })
   it('figures read alike on screen and paper', () => {
     expect(figureText({ value: null, quantity: 'fine' }, 'metric')).to.deep.equal({ number: '—', unit: '' })

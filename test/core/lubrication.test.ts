@@ -128,7 +128,7 @@ describe('regreasing', () => {
   it('says that a speed is no grease speed, and gives no negative hours', () => {
     const fast = regreasing({ ...BASE, boreMm: 100, outsideMm: 180, speedRpm: 4000 })
     expect(fast.values.intervalH).to.equal(0)
-    expect(fast.cautions.map((c) => [c.level, c.code])).to.deep.equal([['stop', 'no-grease-speed']])
+    expect(fast.cautions.map((c) => [c.level, c.code])).to.deep.equal([['stop', 'no-grease-speed-bore']])
     expect(fast.values.schools.filter((s) => s.intervalH !== null)).to.deep.equal([])
   })
   it('at the very edge of grease speed the bracket is nothing', () => {

@@ -2,7 +2,7 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { catalogue, findBearing, sizes } from '../../src/core/catalogue/catalogue.js'
 import { FAMILIES, ratingSpread } from '../../src/core/catalogue/families.js'
-import { FORMS, formOf, movesInside, type FormName } from '../../src/core/catalogue/forms.js'
+import { FORMS, formOf, movesInside, type FormName } from '../../src/core/catalogue/construction-forms.js'
 import { housingsFor } from '../../src/core/catalogue/housings.js'
 import { ownRow, usualForm, type OwnRow } from '../../src/core/catalogue/own-row.js'
 import { bearingDrawing } from '../../src/core/drawing/bearing-drawing.js'
@@ -12,8 +12,7 @@ import { dice, gaugeReading, hiddenRing } from '../../src/core/identify/demo-rin
 import { FEATURE_KEYS, featureOf, wouldLeave } from '../../src/core/identify/features.js'
 import { identify } from '../../src/core/identify/identify.js'
 import { emptyAnswers } from '../../src/core/card/answers.js'
-import { evaluateCard } from '../../src/core/card/evaluate.js'
-import { bareContext } from '../../src/core/card/station.js'
+import { evaluateCard, twoSupports } from './line.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 const sound = (drawing: { primitives: unknown[] }) => expect(JSON.stringify(drawing.primitives)).to.not.match(/NaN|null|Infinity/)
@@ -163,7 +162,7 @@ describe('bearings of the plant’s own', () => {
   it('stands on a card as any other', () => {
     const answers = emptyAnswers()
     answers.identify.designation = 'hb 1 C3'
-    const context = bareContext('drive', null)
+    const context = twoSupports('drive', null)
     expect(evaluateCard(answers, context).identify.row).to.equal(null)
     context.plant.ownRows = [ownRow(own())]
     const { identify: station } = evaluateCard(answers, context)

@@ -6,10 +6,9 @@ import {
   type DutyAnswers,
   type FitAnswers,
   type IdentifyAnswers,
-  type MountAnswers,
 } from '../../src/core/card/answers.js'
-import { evaluateCard, figuresOf, questionsOf } from '../../src/core/card/evaluate.js'
-import { bareContext } from '../../src/core/card/station.js'
+import type { AnswersOf } from '../../src/core/card/fields.js'
+import { evaluateCard, figuresOf, questionsOf, twoSupports, type Arranged, type End, type Flat } from './line.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 
 const row = (designation: string) => findBearing(designation)!.row
@@ -18,16 +17,16 @@ interface Patch {
   identify?: Partial<IdentifyAnswers>
   duty?: Partial<DutyAnswers>
   target?: CardAnswers['select']['target']
-  arrange?: Partial<ArrangeAnswers>
+  arrange?: Arranged
   fit?: Partial<FitAnswers>
-  mount?: Partial<MountAnswers>
+  mount?: Partial<AnswersOf<'mount'>>
   other?: string
-  end?: 'drive' | 'non-drive'
+  end?: End
 }
 
 /** A complete card of a 6308 on a glycol pump, changed by a patch. */
 function card(patch: Patch = {}) {
-  const answers = emptyAnswers()
+  const answers: Flat = emptyAnswers()
   answers.identify = { ...answers.identify, designation: '6308', group: 'N', groupEvidence: 'paper', ...patch.identify }
   answers.duty = {
     ...answers.duty,
@@ -60,7 +59,7 @@ function card(patch: Patch = {}) {
   }
   answers.fit = { ...answers.fit, group: '3', ...patch.fit }
   answers.mount = { ...answers.mount, ...patch.mount }
-  return evaluateCard(answers, bareContext(patch.end ?? 'drive', row(patch.other ?? '6307')))
+  return evaluateCard(answers, twoSupports(patch.end ?? 'drive', row(patch.other ?? '6307')))
 }
 
 /** Which end holds: [bearing here (drive end), bearing there, held here, held there, verdict words, level]. */
@@ -106,7 +105,7 @@ const CAUTIONS: [string, Patch][] = [
   ['over-speed', { duty: { speedRpm: 20_000 } }],
   ['ring-difference', { duty: { innerRingC: 90, outerRingC: 50 } }],
   ['ring-hot', { duty: { innerRingC: 130, outerRingC: 120 } }],
-  ['sealing', { duty: { dirt: 'wet' } }],
+  ['sealing-water', { duty: { dirt: 'wet' } }],
   ['no-thrust', { identify: { designation: 'NU 308' } }],
   ['axial-over-third', { identify: { designation: '22308' }, duty: { axialLoadN: 1200 } }],
   ['both-ends-held', { arrange: { nonDriveEndHeld: true } }],
@@ -115,8 +114,8 @@ const CAUTIONS: [string, Patch][] = [
   ['float-short', { arrange: { floatPresentMm: 0.1 } }],
   ['inside-limit', { other: 'NU 207', arrange: { spanMm: 8000, shaftHotC: 140 } }],
   ['quick-rule-short', { arrange: { shaftHotC: 140 } }],
-  ['shaft-own', { fit: { shaftClass: 'm5' } }],
-  ['housing-own', { fit: { housingClass: 'J7' } }],
+  ['own-class-shaft', { fit: { shaftClass: 'm5' } }],
+  ['own-class-housing', { fit: { housingClass: 'J7' } }],
   ['clearance-used-up', { fit: { group: '2', shaftClass: 'n6' } }],
   ['free-ring-tight', { end: 'non-drive', fit: { housingClass: 'P7' } }],
   ['outer-must-slide', { end: 'non-drive', duty: { loadDirection: 'turns' } }],
@@ -214,7 +213,7 @@ describe('stations', () => {
   })
 
   it('each method has its own moving step, and the plan starts with the lock and ends with a free turn', () => {
-    const keys = (method: MountAnswers['method']) => card({ mount: { method, limitC: 150 } }).mount.plan.map((s) => s.key)
+    const keys = (method: AnswersOf<'mount'>['method']) => card({ mount: { method, limitC: 150 } }).mount.plan.map((s) => s.key)
     expect(keys('press')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'press', 'shoulder', 'turn'])
     expect(keys('heat')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'heat', 'push', 'shoulder', 'turn'])
     expect(keys('chill')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'chill', 'shoulder', 'turn'])
@@ -236,7 +235,7 @@ describe('stations', () => {
 
   it('the free end may slide: its housing seat stays loose, and the float is named', () => {
     const e = card({ end: 'non-drive' })
-    expect(e.arrange.thisSlides).to.equal(true)
+    expect(e.arrange.sliding).to.deep.equal(['p2'])
     expect(e.fit.housing!.toleranceClass).to.equal('H7')
     expect(card({ end: 'non-drive', duty: { loadDirection: 'unknown' } }).fit.housing!.toleranceClass).to.equal('J7')
   })
@@ -263,7 +262,7 @@ describe('stations', () => {
   })
 
   it('waits in words for what comes before it', () => {
-    const e = evaluateCard(emptyAnswers(), bareContext('drive', null))
+    const e = evaluateCard(emptyAnswers(), twoSupports('drive', null))
     for (const station of ['select', 'fit', 'mount'] as const) {
       expect(e[station].verdict.word).to.equal('waiting')
       expect(e[station].reason).to.match(/first/)

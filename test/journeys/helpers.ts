@@ -106,7 +106,7 @@ export class Person {
 
   async station(name: string): Promise<void> {
     await this.click(`//nav[@aria-label='Stations']//a[contains(., '${name}')]`)
-    await this.see(`//h1[normalize-space()='${name}']`)
+    await this.see(`//h1[starts-with(normalize-space(), '${name}')]`)
   }
 
   async saved(): Promise<void> {
@@ -196,8 +196,8 @@ export class Person {
     await this.machine(machine)
     await this.button(`Start a job at the ${end}`)
     this.inputs += 1
-    await (await this.see("//input[@aria-label='Reason for the job']")).sendKeys(reason, Key.ENTER)
-    await this.see("//h1[normalize-space()='Identify']")
+    await (await this.see("//input[@id='job-reason']")).sendKeys(reason, Key.ENTER)
+    await this.see("//h1[starts-with(normalize-space(), 'Identify')]")
   }
 
   /** Identify the mash pump's bearing from readings. */

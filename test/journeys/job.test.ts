@@ -17,7 +17,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
   it('signs in, opens the mash pump and starts a job on its drive end', async () => {
     await person.signIn('technician')
     await person.startJob('Mash pump', 'drive end', 'Noisy since the last clean-down')
-    await person.seeText('card 0105')
+    await person.seeText('card 0106')
   })
 
   it('Identify: readings in two units rank the bearing; the group stays an open question until confirmed', async () => {
@@ -55,11 +55,11 @@ describe('journey: from the Yard to a signed mounting step', () => {
     await person.type('Shaft at its hottest', '78')
     await person.type('Housing then', '52')
     expect(await person.figure('arrange.growthMm')).to.equal('0.11')
-    await person.choose('Outer ring at the other end', 'held')
+    await person.choose('Outer ring at the impeller end', 'held')
     expect(await person.verdict()).to.equal('both ends held')
     await person.see("//*[name()='svg']//*[name()='text'][contains(., 'Both ends held')]")
-    await person.choose('Outer ring at the other end', 'free')
-    await person.type('Float at the free end', '1.2')
+    await person.choose('Outer ring at the impeller end', 'free')
+    await person.type('Float at the impeller end', '1.2')
     expect(await person.verdict()).to.equal('has room')
   })
 
@@ -88,7 +88,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
     await person.web.navigate().refresh()
     await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
     await person.station('Arrange')
-    expect(await person.valueOf('Float at the free end')).to.equal('1.2')
+    expect(await person.valueOf('Float at the impeller end')).to.equal('1.2')
     expect(await person.valueOf('At assembly')).to.equal('20')
     await person.station('Identify')
     expect(await person.valueOf('Bore 2')).to.equal('60.025')
@@ -205,6 +205,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
 
   it('closes the card; paper comes out; Yard and machine know the next greasing', async () => {
     await person.saved()
+    await person.type('1 open question: why close it all the same?', 'Readings from the run sheet')
     await person.button('Finish the job')
     await person.seeText('its greasing is on the round')
     expect(await person.fetched('Card as PDF')).to.equal('200 application/pdf %PDF-')

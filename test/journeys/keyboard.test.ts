@@ -50,7 +50,7 @@ describe('journey: a job by keyboard alone', () => {
     await person.seeText('Pump shaft')
     await tabTo('Start a job at the impeller end')
     await person.press(Key.ENTER)
-    await person.web.wait(async () => (await focused()).includes('Reason for the job'), 10_000, 'the reason has the focus')
+    await person.web.wait(async () => (await focused()).includes('What is wrong?'), 10_000, 'the reason has the focus')
     await person.press('Drip tray full of grease', Key.ENTER)
     await onto('Identify')
   })
@@ -82,7 +82,7 @@ describe('journey: a job by keyboard alone', () => {
       ['At assembly', '18'],
       ['Shaft at its hottest', '70'],
       ['Housing then', '48'],
-      ['Float at the free end', '0.9'],
+      ['Float at the impeller end', '0.9'],
     ] as const) {
       await person.web.executeScript('document.activeElement.blur()')
       await tabTo(field)
@@ -93,7 +93,7 @@ describe('journey: a job by keyboard alone', () => {
 
   it('takes a slip back with Ctrl+Z', async () => {
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo('Float at the free end')
+    await tabTo('Float at the impeller end')
     await person.press(Key.BACK_SPACE, Key.TAB)
     await person.web.wait(async () => (await person.verdict()) !== 'has room', 10_000)
     await person.web.executeScript('document.activeElement.blur()')

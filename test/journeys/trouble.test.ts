@@ -7,8 +7,8 @@ import { startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
 import { createApp } from '../../src/server/app.js'
 import { loadDemo } from '../../src/server/demo.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
-import { createPool } from '../../src/server/store/database.js'
-import { Client, startInstance } from '../server/helpers.js'
+import { createPool } from '../../src/server/database.js'
+import { Client, answer, cardOf, startInstance } from '../server/helpers.js'
 import { Person, WEB_DIR, clear, stage, type Stage } from './helpers.js'
 
 describe('journey: bad input', () => {
@@ -72,35 +72,80 @@ describe('journey: bad input', () => {
   })
 })
 
-describe('journey: two people on one station', () => {
-  it('the second sees both versions and chooses', async () => {
+describe('journey: two people on one card', () => {
+  let at: Stage
+  let person: Person
+  let planner: Client
+  const speed = async () => (await cardOf(planner, 4)).answers['line/duty.speedRpm']!.value
+  before(async () => {
+    at = await stage()
+    person = await Person.at(at.instance.url)
+    planner = await new Client(at.instance.url).signIn('planner')
+    await person.signIn('technician')
+    await person.openCard('Glycol circulation pump GP-1, drive end')
+    await person.station('Duty')
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+
+  it('different fields at once: both are kept, and both pages show both', async () => {
+    expect((await answer(planner, 4, { 'line/duty.hoursPerDay': 20 })).status).to.equal(200)
+    await person.type('Speed', '2910')
+    await person.saved()
+    await person.web.wait(async () => (await person.valueOf('Hours a day')) === '20', 10_000, 'waited for the other answer')
+    expect(await speed()).to.equal(2910)
+  })
+
+  it('the same field: both answers are shown with their unit, mine counts or theirs', async () => {
+    await answer(planner, 4, { 'line/duty.speedRpm': 1450 })
+    await person.type('Speed', '2900')
+    await person.seeText('Two answers')
+    await person.seeText('M. Thorpe')
+    const text = await person.text()
+    expect(text).to.contain('Duty: Speed').and.contain('2900 r/min').and.contain('1450 r/min')
+    await person.button('Keep mine')
+    await person.saved()
+    expect(await speed()).to.equal(2900)
+
+    await answer(planner, 4, { 'line/duty.speedRpm': 1475 })
+    await person.type('Speed', '3000')
+    await person.button('Take theirs')
+    await person.saved()
+    await person.web.wait(async () => (await person.valueOf('Speed')) === '1475', 10_000, 'waited for the other answer')
+  })
+
+  it('who reads inches sees a conflict in inches', async () => {
+    await person.station('Arrange')
+    await answer(planner, 4, { 'line/arrange.spanMm': 254 })
+    await person.web.executeScript('document.activeElement.blur()')
+    await person.press('u')
+    await person.type('Between bearing centres', '11')
+    await person.seeText('Two answers')
+    const text = await (await person.see("//*[@role='dialog']")).getText()
+    expect(text).to.contain('10 in').and.contain('11 in').and.not.contain('mm')
+    await person.button('Take theirs')
+    await person.saved()
+  })
+})
+
+describe('journey: a card that was opened by mistake', () => {
+  it('is cancelled with a reason, stays readable, and its bearing is free for another', async () => {
     const at = await stage()
     const person = await Person.at(at.instance.url)
     try {
       await person.signIn('technician')
-      await person.openCard('Glycol circulation pump GP-1, drive end')
-      await person.station('Duty')
-      const planner = await new Client(at.instance.url).signIn('planner')
-      const card = (await planner.get('/jobs/4')).body
-      await planner.put('/jobs/4/answers/duty', { version: card.answers.duty.version, data: { ...card.answers.duty.data, speedRpm: 1450 } })
-      await person.type('Speed', '2900')
-      await person.seeText('Two versions of Duty')
-      await person.seeText('M. Thorpe')
-      const text = await person.text()
-      expect(text).to.contain('2900').and.contain('1450')
-      await person.button('Keep mine')
-      await person.saved()
-      expect((await planner.get('/jobs/4')).body.answers.duty.data.speedRpm).to.equal(2900)
-
-      const again = (await planner.get('/jobs/4')).body
-      await planner.put('/jobs/4/answers/duty', {
-        version: again.answers.duty.version,
-        data: { ...again.answers.duty.data, speedRpm: 1475 },
-      })
-      await person.type('Speed', '3000')
-      await person.button('Take theirs')
-      await person.saved()
-      await person.web.wait(async () => (await person.valueOf('Speed')) === '1475', 10_000, 'waited for the other version')
+      await person.startJob('Mash pump', 'impeller end', 'wrong pump')
+      await person.station('Inspect')
+      await person.button('Cancel card')
+      await person.type('Why is it cancelled?', 'It was the other pump')
+      await person.button('Cancel the card')
+      await person.seeText('Read only')
+      await person.seeText('Cancelled: It was the other pump')
+      await person.link('Mash pump')
+      await person.seeText('job cancelled')
+      await person.see("//button[@aria-label='Start a job at the impeller end']")
     } finally {
       await person.leave()
       await clear(at)
@@ -133,8 +178,8 @@ describe('journey: things go away and come back', () => {
         close: async () => (server.closeAllConnections(), await new Promise((resolve) => server.close(resolve)), await pool.end()),
       }
       await person.saved()
-      const stored = (await (await new Client(at.instance.url).signIn('technician')).get('/jobs/4')).body.answers.duty.data
-      expect(stored).to.include({ radialLoadN: 2200, axialLoadN: 700 })
+      const stored = (await cardOf(await new Client(at.instance.url).signIn('technician'), 4)).answers
+      expect([stored['p1/duty.radialLoadN']!.value, stored['p1/duty.axialLoadN']!.value]).to.deep.equal([2200, 700])
     } finally {
       await person.leave()
       await clear(at)

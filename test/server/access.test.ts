@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { ROLES } from '../../src/contract/api.js'
+import { ROLES } from '../../src/contract/people.js'
 import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
@@ -15,10 +15,10 @@ const GUARDED = (Object.entries(ROUTES) as [string, RouteSpec][]).flatMap(([name
           method: spec.method.toUpperCase(),
           least: spec.least,
           path: spec.path
-            .replace('/jobs/:id', '/jobs/4')
+            .replace('/cards/:id', '/cards/4')
             .replace(':id', '1')
             .replace(':station', 'select')
-            .replace(':key', 'isolate')
+            .replace(':key', 'line%2Fisolate')
             .replace(':designation', '6312')
             .replace(':kind', 'stock'),
         },
@@ -119,9 +119,9 @@ describe('access', () => {
   it('answers nonsense plainly: unknown addresses, huge bodies, broken JSON', async () => {
     const client = await new Client(instance.url).signIn('technician')
     expect((await client.get('/machines/abc')).status).to.equal(404)
-    expect((await client.get('/jobs/999999')).status).to.equal(404)
+    expect((await client.get('/cards/999999')).status).to.equal(404)
     expect((await client.get('/nowhere')).status).to.equal(404)
-    expect((await client.post('/positions/1/jobs', { reason: 'x'.repeat(300_000) })).status).to.equal(413)
+    expect((await client.post('/cards', { places: [1], reason: 'x'.repeat(300_000) })).status).to.equal(413)
     const broken = await fetch(`${instance.url}/api/v1/calculations/tolerance`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

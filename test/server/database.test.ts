@@ -16,36 +16,44 @@ const REFUSED: [string, string, string][] = [
     "INSERT INTO shaft_line (machine_id, name, span_mm, shaft_material, housing_material, carries) VALUES (1, 'x', 0, 'a', 'b', 'c')",
     '23514',
   ],
-  ['a third end of a shaft', "INSERT INTO position (shaft_line_id, name, shaft_end, station_mm) VALUES (1, 'x', 'middle', 1)", '23514'],
-  ['two bearings at one end', "INSERT INTO position (shaft_line_id, name, shaft_end, station_mm) VALUES (1, 'x', 'drive', 1)", '23505'],
+  [
+    'a position without a code of its own kind',
+    "INSERT INTO position (shaft_line_id, name, code, along_mm) VALUES (1, 'x', 'middle', 1)",
+    '23514',
+  ],
+  ['two positions of one code', "INSERT INTO position (shaft_line_id, name, code, along_mm) VALUES (1, 'x', 'p1', 1)", '23505'],
+  ['two places of one number', 'INSERT INTO place (position_id, number) VALUES (1, 1)', '23505'],
+  ['a place of a set that there is not', "INSERT INTO place (position_id, number, set_code) VALUES (1, 9, 's9')", '23503'],
   [
     'a bearing with its bore outside',
     "INSERT INTO bearing (designation, family, bore_mm, outside_mm, width_mm, data) VALUES ('X1', 'f', 80, 40, 10, '{}')",
     '23514',
   ],
   [
-    'a second open job at one position',
-    "INSERT INTO job (number, position_id, status, opened_at, opened_by) SELECT 'x', position_id, 'open', now(), 1 FROM job WHERE status = 'open'",
+    'a second open job at one place',
+    'INSERT INTO job_place (job_id, place_id, open) SELECT 1, place_id, true FROM job_place WHERE open',
     '23505',
   ],
   [
     'a finished job without its time',
-    "INSERT INTO job (number, position_id, status, opened_at, opened_by) VALUES ('y', 1, 'finished', now(), 1)",
+    "INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by) VALUES ('y', 1, 'finished', now(), 1)",
     '23514',
   ],
   [
-    'a station that does not exist',
-    "INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES (4, 'guess', 1, '{}', now(), 1)",
+    'a cancelled job without its time',
+    "INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by) VALUES ('z', 1, 'cancelled', now(), 1)",
     '23514',
   ],
   [
-    'a version twice',
-    'INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) SELECT job_id, station, version, data, saved_at, saved_by FROM answer LIMIT 1',
-    '23505',
+    'an answer of nowhere',
+    "INSERT INTO answer (job_id, scope, station, field, version, value, revision, saved_at, saved_by) VALUES (4, 'left', 'fit', 'x', 1, '1', 1, now(), 1)",
+    '23514',
   ],
+  ['an answer twice', 'INSERT INTO answer SELECT * FROM answer LIMIT 1', '23505'],
+  ['a version twice', 'INSERT INTO answer_version SELECT * FROM answer_version LIMIT 1', '23505'],
   [
     'a duty version twice on a shaft line',
-    'INSERT INTO duty (shaft_line_id, position_id, version, data, saved_at, saved_by) SELECT shaft_line_id, position_id, version, data, saved_at, saved_by FROM duty LIMIT 1',
+    'INSERT INTO duty (shaft_line_id, version, data, saved_at, saved_by) SELECT shaft_line_id, version, data, saved_at, saved_by FROM duty LIMIT 1',
     '23505',
   ],
   [
@@ -92,7 +100,7 @@ describe('database', () => {
     const fresh = await freshDatabase('empty')
     const both = await Promise.all([startInstance(fresh.url), startInstance(fresh.url)])
     const jobs = await both[0].pool.query('SELECT count(*)::int AS n FROM job')
-    expect(jobs.rows[0].n).to.equal(4)
+    expect(jobs.rows[0].n).to.equal(5)
     for (const one of both) await one.close()
     await fresh.drop()
   })

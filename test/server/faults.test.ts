@@ -1,14 +1,31 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
 import { pino } from 'pino'
-import type { CardView } from '../../src/contract/api.js'
-import { emptyAnswers } from '../../src/core/card/answers.js'
+import type { CardView } from '../../src/contract/cards.js'
+import { keyOf, scopeOf, type Station } from '../../src/core/card/answers.js'
+import { readAnswers } from '../../src/contract/answers.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { linePlan } from '../../src/core/card/signing.js'
 import { runChart } from '../../src/core/drawing/run-chart.js'
 import { hatch } from '../../src/core/drawing/primitives.js'
 import { inUnits, q, typed } from '../../src/core/units/quantities.js'
-import { TooBusy, hashPassword } from '../../src/server/auth/password.js'
+import { TooBusy, hashPassword } from '../../src/server/people/password.js'
 import { looksLikeFormula, readCsv } from '../../src/server/files/csv.js'
-import { Client, NOW, closeCard, freshDatabase, startInstance, type Instance } from './helpers.js'
+import {
+  Client,
+  NOW,
+  answer,
+  cardOf,
+  changesOf,
+  closeCard,
+  doStep,
+  freshDatabase,
+  machineBy,
+  openAt,
+  startInstance,
+  stepAt,
+  type Instance,
+} from './helpers.js'
 
 /** A database with the demo plant and one or more instances on it; cleared behind the tests of a suite. */
 function stage(options: Parameters<typeof startInstance>[1] = {}, content: 'demo' | 'empty' = 'demo') {
@@ -32,14 +49,15 @@ const times = <T>(n: number, make: (i: number) => T) => Array.from({ length: n }
 
 describe('values that cannot be', () => {
   const at = stage()
-  const put = async (station: keyof CardView['answers'], patch: object) => {
-    const card = (await at.technician.get('/jobs/4')).body as CardView
-    const { version, data } = card.answers[station]
-    return at.technician.put(`/jobs/4/answers/${station}`, { version, data: { ...emptyAnswers()[station], ...(data as object), ...patch } })
-  }
+  const put = (station: Station, patch: object) =>
+    answer(
+      at.technician,
+      4,
+      Object.fromEntries(Object.entries(patch).map(([name, value]) => [keyOf(scopeOf(station, name, 'p1.1'), station, name), value])),
+    )
   // [station, answers]
   // prettier-ignore
-  const beyond: [keyof CardView['answers'], object][] = [
+  const beyond: [Station, object][] = [
     ['runin', { readings: [{ minute: 1e9, temperatureC: 40 }] }], ['runin', { readings: [{ minute: -1, temperatureC: 40 }] }],
     ['runin', { readings: [{ minute: 5, temperatureC: 1e6 }] }], ['runin', { vibrationRmsMmS: 1e9 }], ['duty', { speedRpm: 1e9 }],
     ['duty', { radialLoadN: 1e12 }], ['duty', { ambientC: -300 }], ['duty', { hoursPerDay: 1e8 }], ['arrange', { spanMm: 1e9 }],
@@ -58,8 +76,11 @@ describe('values that cannot be', () => {
   })
   it('numbers of other routes have their range too', async () => {
     for (const reply of [
-      await at.technician.put('/jobs/4/steps/seat', { version: 0, values: { seatMm: 1e300 } }),
-      await at.technician.put('/jobs/4/answers/duty', { version: 1e15, data: {} }),
+      await at.technician.put(stepAt(4, 'p1.1/seat'), { version: 0, values: { seatMm: 1e300 } }),
+      await at.technician.post('/cards/4/changes', {
+        ...changesOf(await cardOf(at.technician, 4), { 'p1/duty.dirt': 'wet' }),
+        since: 1e15,
+      }),
       await at.planner.put('/bearings/6312/makers-figures', {
         dynamicRatingN: 1e15,
         staticRatingN: null,
@@ -70,7 +91,7 @@ describe('values that cannot be', () => {
       await at.technician.post('/settings/guns', { name: 'Huge gun', strokesWeighed: 10, gramsWeighed: 1e8 }),
     ])
       expect(reply.status).to.equal(422)
-    expect((await at.technician.get('/jobs/99999999999999999999')).status).to.equal(404)
+    expect((await at.technician.get('/cards/99999999999999999999')).status).to.equal(404)
   })
   it('a run that was stored before there were ranges is drawn with a dozen ticks and kills nothing', async () => {
     const words = (c: number) => `${c} °C`
@@ -96,18 +117,15 @@ describe('values that cannot be', () => {
     )
     expect(many.primitives.length).to.be.below(1000)
     await at.instance.pool.query(
-      `INSERT INTO answer (job_id, station, version, data, saved_at, saved_by) VALUES (4, 'runin', 900, $1, now(), 1)`,
+      `INSERT INTO answer (job_id, scope, station, field, version, value, revision, saved_at, saved_by) VALUES (4, 'p1', 'runin', 'readings', 900, $1, 1, now(), 1)`,
       [
-        {
-          ...emptyAnswers().runin,
-          readings: [
-            { minute: 0, temperatureC: 20 },
-            { minute: 1e9, temperatureC: 40 },
-          ],
-        },
+        JSON.stringify([
+          { minute: 0, temperatureC: 20 },
+          { minute: 1e9, temperatureC: 40 },
+        ]),
       ],
     )
-    expect((await at.technician.get('/jobs/4/card.pdf')).status).to.equal(200)
+    expect((await at.technician.get('/cards/4/card.pdf')).status).to.equal(200)
     await at.instance.pool.query('DELETE FROM answer WHERE version = 900')
   })
   it('a hatch draws no more lines than can be told apart, and nothing of a shape that has no end', () => {
@@ -145,12 +163,12 @@ describe('text that enters', () => {
   it('null signs and broken letters are refused wherever they stand, with the field', async () => {
     for (const bad of [NUL, HALF])
       for (const reply of [
-        await at.technician.post('/positions/1/jobs', { reason: bad }),
+        await at.technician.post('/cards', { places: [1], reason: bad }),
         await at.technician.post('/session', { login: bad, password: 'x' }),
-        await at.technician.put('/jobs/4/steps/unpack', { version: 0, values: { marking: bad } }),
-        await at.technician.put('/jobs/4/steps/unpack', { version: 0, values: { [bad]: 1 } }),
+        await at.technician.put(stepAt(4, 'p1.1/unpack'), { version: 0, values: { marking: bad } }),
+        await at.technician.put(stepAt(4, 'p1.1/unpack'), { version: 0, values: { [bad]: 1 } }),
         await at.planner.post('/rack/stock', { entries: [{ marking: '6312', shelf: bad, quantity: 1, note: '' }] }),
-        await at.technician.post('/jobs/4/finish', { reason: bad }),
+        await at.technician.post('/cards/4/finish', { reason: bad }),
       ]) {
         expect(reply.status).to.equal(422)
         expect(reply.body.errors[0].allowed).to.contain('null signs')
@@ -171,16 +189,14 @@ describe('text that enters', () => {
     const { id } = greases.find((g: { name: string }) => g.name === name)
     const entry = { key: randomUUID(), kind: 'changed-over', greaseId: id, gunId: null, strokes: null, grams: 12, looks: name, note: name }
     expect((await at.technician.post('/positions/1/greasings', entry)).status).to.equal(201)
-    const job = (await at.technician.post('/positions/1/jobs', { reason: name })).body as CardView
+    const job = (await at.technician.post('/cards', { places: [1], reason: name })).body as CardView
     const { events } = (await at.technician.get('/positions/1/greasing')).body
     expect(inUnits(events[0].words, 'inch')).to.contain(`of ${name}, ${name}`)
     const { timeline } = (await at.technician.get(`/machines/${job.job.machineId}`)).body
     expect(inUnits(timeline.find((e: { kind: string }) => e.kind === 'opened').words, 'metric')).to.contain(name)
-    const { version, data } = job.answers.lubricate
-    const lubricate = { ...emptyAnswers().lubricate, ...(data as object), greaseId: id }
-    expect((await at.technician.put(`/jobs/${job.job.id}/answers/lubricate`, { version, data: lubricate })).status).to.equal(200)
+    expect((await answer(at.technician, job.job.id, { 'p1/lubricate.greaseId': id })).status).to.equal(200)
     for (const paper of ['card.pdf', 'card.json'])
-      expect((await at.technician.get(`/jobs/${job.job.id}/${paper}`)).status, paper).to.equal(200)
+      expect((await at.technician.get(`/cards/${job.job.id}/${paper}`)).status, paper).to.equal(200)
     expect((await at.technician.get('/positions/1/label.pdf')).status).to.equal(200)
   })
 })
@@ -299,7 +315,7 @@ describe('what is logged', () => {
   const at = stage({ log: pino({ level: 'info' }, { write: (line: string) => void lines.push(line) }) })
   it('holds no cookie and no password, only headers of the list', async () => {
     await at.technician.get('/yard')
-    await at.technician.send('GET', '/jobs/4', undefined, { authorization: 'Basic c2VjcmV0', 'x-api-key': 'secret-key' })
+    await at.technician.send('GET', '/cards/4', undefined, { authorization: 'Basic c2VjcmV0', 'x-api-key': 'secret-key' })
     const all = lines.join('')
     expect(all).to.contain('/api/v1/yard').and.contain('user-agent')
     for (const secret of ['yardfrost=', 'cookie', 'c2VjcmV0', 'secret-key', 'cider-press-4']) expect(all, secret).to.not.contain(secret)
@@ -308,13 +324,8 @@ describe('what is logged', () => {
 
 describe('at the same moment', () => {
   const at = stage()
-  const openAt = async (positionId: number) =>
-    (await at.technician.post(`/positions/${positionId}/jobs`, { reason: 'raced' })).body as CardView
-  const ends = async (code: string) => {
-    const { machines } = (await at.technician.get('/yard')).body
-    const machine = (await at.technician.get(`/machines/${machines.find((m: { code: string }) => m.code === code).id}`)).body
-    return machine.shaftLines[0].positions.map((p: { id: number }) => p.id) as number[]
-  }
+  const ends = async (code: string) => (await machineBy(at.technician, code)).shaftLines[0]!.positions.map((p) => p.id)
+  const cards: number[] = []
 
   it('two administrators who demote each other leave one, twenty times', async () => {
     const admin = await new Client(at.instance.url).signIn('administrator')
@@ -333,56 +344,45 @@ describe('at the same moment', () => {
     }
   })
   it('duty saved at both ends of a shaft is stored twice, however often', async () => {
-    const [a, b] = await ends('MP-2')
-    const [one, two] = [await openAt(a!), await openAt(b!)]
+    for (const place of ['p1.1', 'p2.1']) cards.push((await openAt(at.technician, 'MP-2', [place], 'raced')).job.id)
     for (let i = 0; i < 12; i += 1) {
-      const save = async (id: number, n: number) => {
-        const { version, data } = ((await at.technician.get(`/jobs/${id}`)).body as CardView).answers.duty
-        return at.technician.put(`/jobs/${id}/answers/duty`, { version, data: { ...(data as object), radialLoadN: 3000 + i + n } })
-      }
-      expect(statuses(await Promise.all([save(one.job.id, 0.1), save(two.job.id, 0.2)]))).to.deep.equal([200, 200])
+      const save = (n: 0 | 1) => answer(at.technician, cards[n]!, { [`p${n + 1}/duty.radialLoadN`]: 3000.1 + i + n })
+      expect(statuses(await Promise.all([save(0), save(1)]))).to.deep.equal([200, 200])
     }
   })
   it('both ends of a shaft finish at once', async () => {
-    const jobs: number[] = []
-    for (const positionId of await ends('MP-2')) {
-      const id = (await at.instance.pool.query("SELECT id FROM job WHERE position_id = $1 AND status = 'open'", [positionId])).rows[0]
-        .id as number
-      jobs.push(id)
-      const save = async (station: keyof CardView['answers'], patch: object) => {
-        const { version, data } = ((await at.technician.get(`/jobs/${id}`)).body as CardView).answers[station]
-        await at.technician.put(`/jobs/${id}/answers/${station}`, {
-          version,
-          data: { ...emptyAnswers()[station], ...(data as object), ...patch },
-        })
+    for (const [i, id] of cards.entries()) {
+      const place = `p${i + 1}.1`
+      const identify = { designation: '6312', group: '3', groupEvidence: 'marking' }
+      const said = Object.entries(identify).map(([name, value]) => [`${place}/identify.${name}`, value])
+      await answer(at.technician, id, { ...Object.fromEntries(said), 'line/select.target': 'motor-24h', [`${place}/mount.method`]: 'heat' })
+      const steps = async () => {
+        const card = await cardOf(at.technician, id)
+        const answers = Object.fromEntries(Object.entries(card.answers).map(([key, a]) => [key, a.value]))
+        return linePlan(evaluateLine(readAnswers(answers).answers, card.context)).filter(
+          (s) => s.key.startsWith(place) || s.key === 'line/isolate',
+        )
       }
-      await save('identify', { designation: '6312', group: '3', groupEvidence: 'marking' })
-      await save('select', { target: 'motor-24h' })
-      await save('mount', { method: 'heat' })
-      const { plan } = JSON.parse(JSON.stringify((await at.technician.get(`/jobs/${id}/card.json`)).body.stations.mount)) as {
-        plan: { key: string; fields: { key: string; kind: string; min?: number; max?: number }[] }[]
-      }
-      for (const step of plan) {
+      for (const step of await steps()) {
         const values = Object.fromEntries(
           step.fields.map((f) => [f.key, f.kind === 'check' ? true : f.kind === 'text' ? '6312 C3' : ((f.min ?? 0) + (f.max ?? 0)) / 2]),
         )
-        if (step.fields.length) await at.technician.put(`/jobs/${id}/steps/${step.key}`, { version: 0, values })
-        expect((await at.technician.post(`/jobs/${id}/steps/${step.key}/signature`)).status, step.key).to.equal(200)
+        expect((await doStep(at.technician, id, step.key, step.fields.length ? values : undefined)).status, step.key).to.equal(200)
       }
-      await closeCard(at.technician, id)
+      await closeCard(at.technician, id, `p${i + 1}`)
     }
-    const done = await Promise.all(jobs.map((id) => at.technician.post(`/jobs/${id}/finish`, { reason: 'both ends raced' })))
+    const done = await Promise.all(cards.map((id) => at.technician.post(`/cards/${id}/finish`, { reason: 'both ends raced' })))
     expect(statuses(done), JSON.stringify(done.map((d) => d.body.detail))).to.deep.equal([200, 200])
   })
   it('of two people who sign one step one signs, and the other is told', async () => {
-    const card = await openAt((await ends('MP-2'))[0]!)
-    const { version, data } = card.answers.identify
-    await at.technician.put(`/jobs/${card.job.id}/answers/identify`, {
-      version,
-      data: { ...emptyAnswers().identify, ...(data as object), designation: '6312', group: '3', groupEvidence: 'marking' },
+    const { id } = (await openAt(at.technician, 'MP-2', ['p1.1'], 'raced')).job
+    await answer(at.technician, id, {
+      'p1.1/identify.designation': '6312',
+      'p1.1/identify.group': '3',
+      'p1.1/identify.groupEvidence': 'marking',
     })
-    await at.technician.put(`/jobs/${card.job.id}/steps/isolate`, { version: 0, values: { tried: true } })
-    const both = await Promise.all([at.technician, at.planner].map((who) => who.post(`/jobs/${card.job.id}/steps/isolate/signature`)))
+    await at.technician.put(stepAt(id, 'line/isolate'), { version: 0, values: { tried: true } })
+    const both = await Promise.all([at.technician, at.planner].map((who) => who.post(`${stepAt(id, 'line/isolate')}/signature`)))
     expect(statuses(both)).to.deep.equal([200, 422])
     expect(both.find((r) => r.status === 422)!.body.detail).to.contain('Already signed')
   })
@@ -469,14 +469,11 @@ describe('the database goes away in the middle', () => {
     const seen = new Set<number>()
     for (let i = 0; i < 25; i += 1) {
       const saves = times(4, async (n) => {
-        const got = await at.technician.get('/jobs/4')
+        const got = await at.technician.get('/cards/4')
         if (got.status !== 200) return got.status
-        const { version, data } = (got.body as CardView).answers.duty
-        const reply = await at.technician.put('/jobs/4/answers/duty', {
-          version,
-          data: { ...(data as object), radialLoadN: 2000 + i * 10 + n },
-        })
-        if (reply.status === 200) acknowledged = Math.max(acknowledged, (reply.body as CardView).answers.duty.version)
+        const key = 'p1/duty.radialLoadN'
+        const reply = await at.technician.post('/cards/4/changes', changesOf(got.body, { [key]: 2000 + i * 10 + n }))
+        if (reply.status === 200) acknowledged = Math.max(acknowledged, reply.body.versions[key])
         return reply.status
       })
       await new Promise((go) => setTimeout(go, i % 7))
@@ -484,9 +481,9 @@ describe('the database goes away in the middle', () => {
       for (const status of await Promise.all(saves)) seen.add(status)
     }
     expect([...seen].filter((s) => ![200, 409, 503].includes(s))).to.deep.equal([])
-    const after = await at.technician.get('/jobs/4')
+    const after = await at.technician.get('/cards/4')
     expect(after.status).to.equal(200)
-    expect((after.body as CardView).answers.duty.version).to.be.at.least(acknowledged)
+    expect((after.body as CardView).answers['p1/duty.radialLoadN']!.version).to.be.at.least(acknowledged)
     await killer.end()
     await admin.drop()
   })

@@ -1,7 +1,20 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
-import type { CardView, MachineView, PositionView } from '../../src/contract/api.js'
-import { Client, NOW, closeCard, freshDatabase, startInstance, type Instance } from './helpers.js'
+import type { CardView } from '../../src/contract/cards.js'
+import type { LineContext } from '../../src/core/card/context.js'
+import {
+  Client,
+  NOW,
+  cardOf,
+  changesOf,
+  closeCard,
+  doStep,
+  freshDatabase,
+  machineBy,
+  openAt,
+  startInstance,
+  type Instance,
+} from './helpers.js'
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -12,7 +25,6 @@ describe('closing a card, on two instances', () => {
   let two: Instance
   let technician: Client
   let colleague: Client
-  let machineId: number
   let card: CardView
   let clock = NOW
   before(async () => {
@@ -21,7 +33,6 @@ describe('closing a card, on two instances', () => {
     two = await startInstance(db.url, { now: () => clock })
     technician = await new Client(one.url).signIn('technician')
     colleague = await new Client(two.url).signIn('planner')
-    machineId = (await technician.get('/yard')).body.machines.find((m: { code: string }) => m.code === 'MP-2').id
   })
   after(async () => {
     await one.close()
@@ -29,113 +40,91 @@ describe('closing a card, on two instances', () => {
     await db.drop()
   })
 
-  const machine = async () => (await colleague.get(`/machines/${machineId}`)).body as MachineView
-  const position = async (end: string) => (await machine()).shaftLines[0]!.positions.find((p) => p.end === end) as PositionView
-  const save = async (station: keyof CardView['answers'], patch: object, client = technician) => {
-    const { version, data } = card.answers[station]
-    return client.put(`/jobs/${card.job.id}/answers/${station}`, { version, data: { ...(data as object), ...patch } })
+  const machine = () => machineBy(colleague, 'MP-2')
+  const position = async (code: string) => (await machine()).shaftLines[0]!.positions.find((p) => p.code === code)!
+  const save = async (values: Record<string, unknown>, client = technician) => {
+    const reply = await client.post(`/cards/${card.job.id}/changes`, changesOf(card, values))
+    await refresh()
+    return reply
   }
-  const step = async (key: string, values?: object) => {
-    if (values) await technician.put(`/jobs/${card.job.id}/steps/${key}`, { version: 0, values })
-    return technician.post(`/jobs/${card.job.id}/steps/${key}/signature`)
-  }
-  const refresh = async () => (card = (await technician.get(`/jobs/${card.job.id}`)).body)
+  const step = (key: string, values?: object) => doStep(technician, card.job.id, key, values)
+  const refresh = async () => (card = await cardOf(technician, card.job.id))
+  const finishing = (client: Client, reason = '') => client.post(`/cards/${card.job.id}/finish`, { reason })
 
-  it('a job opened on one instance cannot be opened again on the other', async () => {
-    const { id } = await position('drive')
-    const both = await Promise.all([
-      technician.post(`/positions/${id}/jobs`, { reason: 'noisy' }),
-      colleague.post(`/positions/${id}/jobs`, { reason: 'noisy' }),
-    ])
+  it('a card opened on one instance cannot be opened again on the other', async () => {
+    const places = [(await position('p1')).places[0]!.id]
+    const both = await Promise.all([technician, colleague].map((who) => who.post('/cards', { places, reason: 'noisy' })))
     expect(both.map((r) => r.status).sort()).to.deep.equal([201, 409])
     card = both.find((r) => r.status === 201)!.body
   })
 
-  it('of two savings of one station at the same moment one wins and the other gets both versions', async () => {
-    const identify = {
-      boreReadingsMm: [],
-      outsideReadingsMm: [],
-      widthReadingsMm: [],
-      instrument: 'vernier',
-      family: null,
-      designation: '6312',
-      group: '3',
-      groupEvidence: 'marking',
-    }
-    const both = await Promise.all([save('identify', identify), save('identify', { ...identify, group: '4' }, colleague)])
+  it('of two answers of one field at the same moment one wins and the other gets both', async () => {
+    const group = (value: string, client: Client) =>
+      client.post(
+        `/cards/${card.job.id}/changes`,
+        changesOf(card, { 'p1.1/identify.designation': '6312', 'p1.1/identify.group': value, 'p1.1/identify.groupEvidence': 'marking' }),
+      )
+    const both = await Promise.all([group('3', technician), group('4', colleague)])
     expect(both.map((r) => r.status).sort()).to.deep.equal([200, 409])
     const lost = both.find((r) => r.status === 409)!
     await refresh()
-    expect(lost.body.current.data).to.deep.equal(card.answers.identify.data)
-    card = (await save('identify', identify)).body
+    expect(lost.body.current.conflicts).to.deep.equal([{ key: 'p1.1/identify.group', ...card.answers['p1.1/identify.group'] }])
+    await save({ 'p1.1/identify.group': '3' })
   })
 
   it('what came out and how it stood are read from the records', async () => {
-    const { past } = card.context
+    const [{ past: grease, places }] = card.context.positions as [LineContext['positions'][number]]
+    const past = { ...places[0]!.past, ...grease }
     expect(past.removed).to.deep.include({ designation: '6312', group: '3' })
     expect(past.removed!.days).to.be.closeTo(520, 0.01)
-    expect(past).to.deep.include({ bothEndsHeld: false, causes: [] })
+    expect(past.causes).to.deep.equal([])
+    expect(card.context.positions.map((p) => p.held)).to.deep.equal([true, false])
     expect(past.grease!.name).to.equal('Wet-end calcium 2')
     expect(past.daysSinceGrease! / past.intervalDays!).to.be.closeTo(1, 0.001)
   })
 
   it('the release waits for a run that has settled', async () => {
-    card = (await save('select', { target: 'motor-24h', reliabilityPercent: 90 })).body
-    card = (await save('mount', { method: 'heat', limitC: 110, chillToC: -78, pressRatingN: 50000 })).body
+    await save({ 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat' })
     const values: Record<string, object | undefined> = {
-      isolate: { tried: true },
-      seat: { seatMm: 60.009 },
-      bore: { boreMm: 130.02 },
-      unpack: { marking: '6312 C3' },
-      heat: { ringC: 104 },
-      push: undefined,
-      shoulder: { gapMm: 0.01 },
-      turn: { free: true },
+      'line/isolate': { tried: true },
+      'p1.1/seat': { seatMm: 60.009 },
+      'p1.1/bore': { boreMm: 130.02 },
+      'p1.1/unpack': { marking: '6312 C3' },
+      'p1.1/heat': { ringC: 104 },
+      'p1.1/push': undefined,
+      'p1.1/shoulder': { gapMm: 0.01 },
+      'p1.1/turn': { free: true },
     }
     for (const [key, fields] of Object.entries(values)) expect((await step(key, fields)).status, key).to.equal(200)
-    expect((await step('release')).body.detail).to.contain('comes first')
+    expect((await step('line/release')).body.detail).to.contain('comes first')
     await closeCard(technician, card.job.id)
     await refresh()
-    expect(card.steps.find((s) => s.key === 'release')).to.include({ signedBy: 'R. Amble' })
-    const hotter = { ...(card.answers.runin.data as { readings: object[] }) }
-    const late = [...hotter.readings, { minute: 120, temperatureC: 72 }]
-    card = (await save('runin', { readings: late })).body
-    expect(
-      (await technician.post(`/jobs/${card.job.id}/finish`, { reason: 'all is well' })).body.detail,
-      'a new reading breaks the release',
-    ).to.contain('no longer hold')
-    card = (await save('runin', { readings: hotter.readings })).body
+    expect(card.steps.find((s) => s.key === 'line/release')).to.include({ signedBy: 'R. Amble' })
+    const readings = card.answers['p1/runin.readings']!.value as object[]
+    await save({ 'p1/runin.readings': [...readings, { minute: 120, temperatureC: 72 }] })
+    expect((await finishing(technician, 'all is well')).body.detail, 'a new reading breaks the release').to.contain('no longer hold')
+    await save({ 'p1/runin.readings': readings })
   })
 
   it('finishing writes what is fitted, which ends hold, the point of the round and the first fill, at once', async () => {
-    card = (
-      await save('arrange', {
-        driveEndHeld: true,
-        nonDriveEndHeld: false,
-        floatPresentMm: 1.2,
-        assemblyC: 20,
-        shaftHotC: 78,
-        housingHotC: 52,
-      })
-    ).body
-    const empty = {
-      findings: [],
-      hoursRun: null,
-      bothEndsHeld: null,
-      inverterDrive: null,
-      beltDrive: null,
-      standsStill: null,
-      cause: null,
-      note: '',
-    }
-    card = (await save('inspect', { ...empty, findings: ['grease-milky', 'rust'], cause: 'water', note: 'seal lip hard' })).body
-    const done = await technician.post(`/jobs/${card.job.id}/finish`)
+    await save({
+      'p2/arrange.floatPresentMm': 1.2,
+      'line/arrange.assemblyC': 20,
+      'line/arrange.shaftHotC': 78,
+      'line/arrange.housingHotC': 52,
+      'p1.1/inspect.findings': ['grease-milky', 'rust'],
+      'p1.1/inspect.cause': 'water',
+      'p1.1/inspect.note': 'seal lip hard',
+    })
+    expect((await finishing(technician)).body.errors[0].field, 'a run that was written down at once is asked about').to.equal('reason')
+    const done = await finishing(technician, 'Readings from the run sheet of the shift.')
     expect(done.status, JSON.stringify(done.body.errors ?? done.body.detail)).to.equal(200)
-    const drive = await position('drive')
-    expect(drive.fitted).to.deep.equal({ designation: '6312', group: '3', since: NOW.toISOString() })
+    const drive = await position('p1')
+    const [place] = drive.places
+    expect(place!.fitted).to.deep.equal({ designation: '6312', group: '3', since: NOW.toISOString() })
     expect(drive.held).to.equal(true)
-    expect((await position('non-drive')).held).to.equal(false)
-    expect(drive.life!.hoursRun).to.equal(0)
+    expect((await position('p2')).held).to.equal(false)
+    expect(place!.life!.hoursRun).to.equal(0)
     const { lubrication } = drive
     expect(lubrication!.lastAt).to.equal(NOW.toISOString())
     expect((Date.parse(lubrication!.dueAt!) - NOW.getTime()) / DAY_MS).to.be.closeTo(lubrication!.intervalDays!, 1e-3)
@@ -148,9 +137,9 @@ describe('closing a card, on two instances', () => {
   })
 
   it('twice finished is once finished, and the card reads the same on both instances', async () => {
-    const both = await Promise.all([technician.post(`/jobs/${card.job.id}/finish`), colleague.post(`/jobs/${card.job.id}/finish`)])
+    const both = await Promise.all([finishing(technician), finishing(colleague)])
     expect(both.map((r) => r.status)).to.deep.equal([422, 422])
-    const [a, b] = [(await technician.get(`/jobs/${card.job.id}`)).body, (await colleague.get(`/jobs/${card.job.id}`)).body]
+    const [a, b] = [(await technician.get(`/cards/${card.job.id}`)).body, (await colleague.get(`/cards/${card.job.id}`)).body]
     expect(a).to.deep.equal(b)
     expect(a.job.status).to.equal('finished')
     const fills = await one.pool.query("SELECT count(*)::int AS n FROM grease_event WHERE kind = 'filled' AND note = $1", [
@@ -161,14 +150,16 @@ describe('closing a card, on two instances', () => {
 
   it('the next card at the position knows the cause, and how long this bearing ran', async () => {
     clock = new Date(NOW.getTime() + 30 * DAY_MS)
-    const next = (await colleague.post(`/positions/${(await position('drive')).id}/jobs`, { reason: 'warm again' })).body as CardView
-    expect(next.context.past.causes).to.deep.equal([{ number: card.job.number, cause: 'water' }])
-    expect(next.context.past.removed!.days).to.be.closeTo(30, 1e-6)
-    expect(next.answers.duty.data).to.deep.equal(card.answers.duty.data)
+    const next = await openAt(colleague, 'MP-2', ['p1.1'], 'warm again')
+    const { past } = next.context.positions[0]!.places[0]!
+    expect(past.causes).to.deep.equal([{ number: card.job.number, cause: 'water' }])
+    expect(past.removed!.days).to.be.closeTo(30, 1e-6)
+    for (const key of ['line/duty.speedRpm', 'p1/duty.radialLoadN', 'p1/duty.dirt'])
+      expect(next.answers[key]!.value, key).to.deep.equal(card.answers[key]!.value)
   })
 
   it('one greasing sent to both instances counts once', async () => {
-    const { id, lubrication } = await position('drive')
+    const { id, lubrication } = await position('p1')
     const entry = {
       key: randomUUID(),
       kind: 'greased',

@@ -1,11 +1,12 @@
 import { expect } from 'chai'
-import type { CardView, FrozenCard } from '../../src/contract/api.js'
-import { fillAnswers } from '../../src/contract/card.js'
-import { STATIONS, emptyAnswers } from '../../src/core/card/answers.js'
-import { evaluateCard, figuresOf } from '../../src/core/card/evaluate.js'
-import { freezeFinished, paperOf } from '../../src/server/card.js'
+import type { CardView, FrozenCard } from '../../src/contract/cards.js'
+import { readAnswers } from '../../src/contract/answers.js'
+import { evaluateLine, figuresOf, questionsOf } from '../../src/core/card/evaluate.js'
+import { worded } from '../../src/core/card/worded.js'
+import { paperOf } from '../../src/server/cards/card.js'
+import { freezeFinished } from '../../src/server/cards/finish.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
-import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
+import { Client, NOW, answer, cardOf, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 const plain = (value: unknown) => JSON.parse(JSON.stringify(value))
 
@@ -36,9 +37,12 @@ describe('a finished card', () => {
     await instance.pool.query("UPDATE finished_card SET card = $2, core_version = '2020.1.1' WHERE job_id = $1", [id, JSON.stringify(card)])
     await instance.pool.query('ALTER TABLE finished_card ENABLE TRIGGER finished_card_guard')
   }
-  const view = async (id: number) => (await technician.get(`/jobs/${id}`)).body as CardView
+  const view = (id: number) => cardOf(technician, id)
+  /** As the core says it now, with its sentences: so it is kept. */
   const recomputed = (card: CardView) =>
-    evaluateCard(fillAnswers(Object.fromEntries(STATIONS.map((s) => [s, card.answers[s].data ?? {}]))), card.context)
+    worded(
+      evaluateLine(readAnswers(Object.fromEntries(Object.entries(card.answers).map(([key, a]) => [key, a.value]))).answers, card.context),
+    )
 
   it('is kept whole when it is finished, and nothing can change it', async () => {
     const card = await view(1)
@@ -54,32 +58,34 @@ describe('a finished card', () => {
 
   it('reads as it was at every door though the core of today has other figures, words, steps and judgements', async () => {
     await rewrite(2, (card) => {
-      const growth = card.evaluation.arrange.figures.find((f) => f.key === 'arrange.growthMm')!
+      const said = card.evaluation.places['p2.1']!
+      const growth = said.arrange.figures.find((f) => f.key === 'arrange.growthMm')!
       growth.value = 7.77
       growth.working = [{ symbol: 'x', name: 'as then', formula: '', substituted: '', value: 7.77, unit: 'mm', source: 'then' }]
-      card.evaluation.fit.cautions = [{ level: 'stop', code: 'then', message: 'A caution of that day.', station: 'fit' }]
-      card.evaluation.mount.plan[0]!.title = 'A step of that day'
+      said.fit.cautions = [{ level: 'stop', code: 'then', message: 'A caution of that day.', station: 'fit' }]
+      said.mount.plan[0]!.title = 'A step of that day'
       card.states[0]!.holds = true
       card.steps[0]!.signedBy = 'Somebody of that day'
-      card.carries = 'mill drum of that day'
+      card.context.line.carries = 'mill drum of that day'
     })
     const card = await view(2)
-    const today = figuresOf(recomputed(card)).get('arrange.growthMm')!.value
+    const today = figuresOf(recomputed(card)).get('line/arrange.growthMm')!.value
     expect(today).to.not.equal(7.77)
     expect(card.finished!.coreVersion).to.equal('2020.1.1')
-    expect(figuresOf(card.finished!.evaluation).get('arrange.growthMm')).to.deep.include({ value: 7.77 })
+    expect(figuresOf(card.finished!.evaluation).get('line/arrange.growthMm')).to.deep.include({ value: 7.77 })
     expect(card.steps[0]!.signedBy).to.equal('Somebody of that day')
 
-    const json = (await technician.get('/jobs/2/card.json')).body
-    expect(json).to.include({ coreVersion: '2020.1.1', carries: 'mill drum of that day' })
-    expect(json.stations.arrange.figures.find((f: { key: string }) => f.key === 'arrange.growthMm').value).to.equal(7.77)
-    expect(json.stations.fit.cautions[0].code).to.equal('then')
+    const json = (await technician.get('/cards/2/card.json')).body
+    expect(json.coreVersion).to.equal('2020.1.1')
+    expect(json.context.line.carries).to.equal('mill drum of that day')
+    expect(json.places['p2.1'].arrange.figures.find((f: { key: string }) => f.key === 'arrange.growthMm').value).to.equal(7.77)
+    expect(json.places['p2.1'].fit.cautions[0].code).to.equal('then')
 
     const paper = JSON.stringify(cardDocument({ ...(await paperOf(instance.pool, 2, NOW)), units: 'metric', printedAt: NOW }))
     for (const words of ['7.77', 'A caution of that day.', 'A step of that day', 'mill drum of that day'])
       expect(paper, words).to.contain(words)
-    expect((await technician.get('/jobs/2/section.svg')).body.toString()).to.contain('mill drum of that day')
-    expect((await technician.get('/jobs/2/card.pdf')).status).to.equal(200)
+    expect((await technician.get('/cards/2/section.svg')).body.toString()).to.contain('mill drum of that day')
+    expect((await technician.get('/cards/2/card.pdf')).status).to.equal(200)
   })
 
   it('finished before cards were kept: stored once as it reads now, and one that cannot be read holds up no other', async () => {
@@ -100,18 +106,23 @@ describe('a finished card', () => {
   })
 
   it('an open card with an answer that is no longer offered opens, asks for it, and forgets it when it is given anew', async () => {
+    const key = 'line/arrange.shaftMaterial'
     const { answers } = await view(4)
-    const data = answers.arrange.data!
+    const { value } = answers[key]!
+    await instance.pool.query(`UPDATE answer SET value = '"oak"' WHERE job_id = 4 AND field = 'shaftMaterial'`)
     await instance.pool.query(
-      `UPDATE answer SET data = data || '{"shaftMaterial": "oak", "windOnTheShaft": 3}' WHERE job_id = 4 AND station = 'arrange'`,
+      `INSERT INTO answer SELECT job_id, scope, station, 'windOnTheShaft', 1, '3', revision, saved_at, saved_by FROM answer WHERE job_id = 4 AND field = 'shaftMaterial'`,
     )
-    const asked = async () => evaluateCard(emptyAnswers(), (await view(4)).context).arrange.questions.map((q) => q.code)
+    const asked = async () => questionsOf(evaluateLine({}, (await view(4)).context)).map((q) => q.code)
     expect(await asked()).to.include('unread-shaftMaterial')
-    expect((await technician.get('/jobs/4/card.pdf')).status).to.equal(200)
-    const put = await technician.put('/jobs/4/answers/arrange', { version: answers.arrange.version, data })
+    expect((await technician.get('/cards/4/card.pdf')).status).to.equal(200)
+    // Answering another field of the station leaves the question standing.
+    expect((await answer(technician, 4, { 'line/arrange.assemblyC': 19 })).status).to.equal(200)
+    expect(await asked()).to.include('unread-shaftMaterial')
+    const put = await answer(technician, 4, { [key]: value })
     expect(put.status, JSON.stringify(put.body)).to.equal(200)
-    expect(put.body.context).to.not.have.property('unread')
+    expect((await view(4)).context).to.not.have.property('unread')
     expect(await asked()).to.not.include('unread-shaftMaterial')
-    expect((await view(4)).answers.arrange.data).to.deep.equal(data)
+    expect((await view(4)).answers[key]!.value).to.deep.equal(value)
   })
 })

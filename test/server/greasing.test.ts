@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
-import type { GreasingView, PositionView, Yard } from '../../src/contract/api.js'
+import type { GreasingView } from '../../src/contract/greasing.js'
+import type { PositionView } from '../../src/contract/lines.js'
+import type { Yard } from '../../src/contract/machines.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 const DAY_MS = 24 * 3600 * 1000
@@ -19,7 +21,7 @@ describe('greasing', () => {
     planner = await new Client(instance.url).signIn('planner')
     const { machines } = (await technician.get('/yard')).body as Yard
     const machine = (await technician.get(`/machines/${machines.find((m) => m.code === 'MP-2')!.id}`)).body
-    pump = machine.shaftLines[0].positions.find((p: PositionView) => p.end === 'drive')
+    pump = machine.shaftLines[0].positions.find((p: PositionView) => p.code === 'p1')
   })
   after(async () => {
     await instance.close()
@@ -113,6 +115,14 @@ describe('greasing', () => {
     expect((await technician.get(`/positions/${pump.id}/greasing`)).body.lubrication.dueAt).to.equal(before)
   })
 
+  it('a quantity over twice what is wanted asks why', async () => {
+    const much = await log({ strokes: 200, grams: 248 })
+    expect(much.status).to.equal(422)
+    expect(much.body.errors[0]).to.deep.include({ field: 'note' })
+    expect(much.body.errors[0].allowed).to.contain('20 g')
+    expect((await log({ strokes: 200, grams: 248, note: 'flushed the old grease out' })).status).to.equal(201)
+  })
+
   it('a position without a plan says so', async () => {
     const id = (
       await instance.pool.query(
@@ -152,10 +162,10 @@ describe('greasing', () => {
     const schools = { regreasing: 'grease-life', growth: 'cautious', loadBands: '0.07-0.15' }
     expect((await planner.put('/settings/schools', schools)).body.schools).to.deep.equal(schools)
     expect((await planner.put('/settings/schools', { ...schools, growth: 'by eye' })).status).to.equal(422)
-    const open = (await technician.get('/jobs/4')).body
+    const open = (await technician.get('/cards/4')).body
     expect(open.context.plant.schools).to.deep.equal(schools)
-    expect(open.answers.fit.data.loadBands, 'an open card keeps its bands').to.equal('0.06-0.12')
-    const job = (await technician.post(`/positions/${pump.id}/jobs`, { reason: '' })).body
-    expect(job.answers.fit.data.loadBands).to.equal('0.07-0.15')
+    expect(open.answers['p1.1/fit.loadBands'].value, 'an open card keeps its bands').to.equal('0.06-0.12')
+    const job = (await technician.post('/cards', { places: [pump.places[0]!.id], reason: '' })).body
+    expect(job.answers['p1.1/fit.loadBands'].value).to.equal('0.07-0.15')
   })
 })

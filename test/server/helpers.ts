@@ -1,14 +1,24 @@
-import { randomBytes } from 'node:crypto'
+import { randomBytes, randomUUID } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
+import { Ajv } from 'ajv'
 import pg from 'pg'
 import type { Logger } from 'pino'
-import { emptyAnswers } from '../../src/core/card/answers.js'
+import { ADDRESSES, type Address, type RouteName } from '../../src/contract/addresses.js'
+import answers from '../../src/contract/replies.schema.json'
+import type { CardView } from '../../src/contract/cards.js'
+import type { PlaceView } from '../../src/contract/lines.js'
+import type { MachineView } from '../../src/contract/machines.js'
+import { readAnswers, type Changes } from '../../src/contract/answers.js'
+import { partsOf, positionOf, type Key } from '../../src/core/card/answers.js'
+import { evaluateLine, type LineEvaluation } from '../../src/core/card/evaluate.js'
+import type { PlanField } from '../../src/core/card/mounting-plan.js'
+import { linePlan } from '../../src/core/card/signing.js'
 import { createApp } from '../../src/server/app.js'
 import { DEMO_PASSWORD, loadDemo } from '../../src/server/demo.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
-import { createPool } from '../../src/server/store/database.js'
+import { createPool } from '../../src/server/database.js'
 
 export const NOW = new Date('2026-11-24T09:30:00Z')
 
@@ -57,6 +67,29 @@ export async function freshDatabase(content: Content = 'demo'): Promise<{ url: s
   }
 }
 
+/** A database with nothing in it, not even tables. */
+export async function blankDatabase() {
+  const name = `t_${randomBytes(6).toString('hex')}`
+  const admin = new pg.Client({ connectionString: base() })
+  await admin.connect()
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE template0`)
+  const inside = new pg.Client({ connectionString: at(name) })
+  await inside.connect()
+  let left = false
+  return {
+    url: at(name),
+    /** Statements of a dump, all at once. */
+    run: (sql: string) => inside.query(sql),
+    query: (sql: string) => inside.query(sql),
+    drop: async () => {
+      if (!left) await inside.end()
+      left = true
+      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
+      await admin.end()
+    },
+  }
+}
+
 export interface Instance {
   url: string
   pool: pg.Pool
@@ -95,6 +128,23 @@ export async function startInstance(
   }
 }
 
+const ajv = new Ajv({ allErrors: true, keywords: ['replies'] })
+ajv.addSchema(answers, 'answers')
+const ROUTE_PATTERNS = (Object.entries(ADDRESSES) as [RouteName, Address][]).map(([name, { method, path }]) => ({
+  name,
+  method: method.toUpperCase(),
+  pattern: new RegExp(`^${path.replace('.', '\\.').replace(/:\w+/g, '[^/]+')}$`),
+}))
+
+/** Every answer that a test gets is held against what the contract says of its route. */
+function mustBeAsDescribed(method: string, path: string, answer: unknown): void {
+  const [bare] = path.split('?')
+  const route = ROUTE_PATTERNS.find((r) => r.method === method && r.pattern.test(bare!))
+  if (!route || !(route.name in answers.replies)) return
+  const check = ajv.getSchema(`answers#/replies/${route.name}`)!
+  if (!check(answer)) throw new Error(`${route.name} answers other than described: ${ajv.errorsText(check.errors).slice(0, 600)}`)
+}
+
 export interface Reply {
   status: number
   body: any // eslint-disable-line @typescript-eslint/no-explicit-any
@@ -124,7 +174,9 @@ export class Client {
     if (set) this.cookie = set.split(';')[0]!
     const bytes = Buffer.from(await res.arrayBuffer())
     const json = /json/.test(res.headers.get('content-type') ?? '')
-    return { status: res.status, body: json ? JSON.parse(bytes.toString('utf8')) : bytes.length ? bytes : null, headers: res.headers }
+    const answered = json ? JSON.parse(bytes.toString('utf8')) : bytes.length ? bytes : null
+    if (json && res.ok) mustBeAsDescribed(method, path, answered)
+    return { status: res.status, body: answered, headers: res.headers }
   }
 
   get = (path: string) => this.send('GET', path)
@@ -140,33 +192,126 @@ export class Client {
   }
 }
 
-/** Grease, first hours and release of a mash pump card that is mounted: what is left to do before it can be closed. */
-export async function closeCard(client: Client, jobId: number): Promise<void> {
-  const card = () => client.get(`/jobs/${jobId}`).then((r) => r.body)
-  const save = async (station: string, patch: object) => {
-    const { version, data } = (await card()).answers[station]
-    const reply = await client.put(`/jobs/${jobId}/answers/${station}`, {
-      version,
-      data: { ...empty[station as 'runin'], ...data, ...patch },
-    })
-    if (reply.status !== 200) throw new Error(`${station}: ${reply.body.detail}`)
+/** A card as the client sees it now. */
+export const cardOf = async (client: Client, jobId: number): Promise<CardView> => (await client.get(`/cards/${jobId}`)).body
+
+/** Changes of a card by key, `p1/duty.dirt`, each on the version that stands in `card`. */
+export function changesOf(card: Pick<CardView, 'answers' | 'revision'>, values: Record<Key, unknown>): Changes {
+  return {
+    key: randomUUID(),
+    since: card.revision,
+    duty: null,
+    changes: Object.entries(values).map(([key, value]) => {
+      const { scope, station, name } = partsOf(key)!
+      return { scope, station, field: name, value, base: card.answers[key]?.version ?? 0 }
+    }),
   }
-  const empty = emptyAnswers()
-  await save('lubricate', { greaseId: 3, gunId: 1 })
-  await save('runin', {
-    freeTurn: 'free',
-    noise: 'quiet',
-    vibrationRmsMmS: 1,
-    machineClass: 'medium',
-    readings: [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 50, 58, 59][i] })),
+}
+
+/** Answers fields of a card on what stands there now. */
+export async function answer(client: Client, jobId: number, values: Record<Key, unknown>): Promise<Reply> {
+  return client.post(`/cards/${jobId}/changes`, changesOf(await cardOf(client, jobId), values))
+}
+
+/** Address of a step of a card. */
+export const stepAt = (jobId: number, key: Key) => `/cards/${jobId}/steps/${encodeURIComponent(key)}`
+
+/** Fills in a step and signs it. */
+export async function doStep(client: Client, jobId: number, key: Key, values?: object): Promise<Reply> {
+  if (values) {
+    const version = (await cardOf(client, jobId)).steps.find((s) => s.key === key)?.version ?? 0
+    const saved = await client.put(stepAt(jobId, key), { version, values })
+    if (saved.status !== 200) return saved
+  }
+  return client.post(`${stepAt(jobId, key)}/signature`)
+}
+
+/** A machine of the plant by its code. */
+export async function machineBy(client: Client, code: string): Promise<MachineView> {
+  const { machines } = (await client.get('/yard')).body
+  return (await client.get(`/machines/${machines.find((m: { code: string }) => m.code === code).id}`)).body
+}
+
+/** The place of a machine's first shaft line by its code. */
+export async function placeBy(client: Client, code: string, place: string): Promise<PlaceView> {
+  const line = (await machineBy(client, code)).shaftLines[0]!
+  return line.positions.flatMap((p) => p.places).find((p) => p.code === place)!
+}
+
+/** Opens a card for places of a machine's first shaft line. */
+export async function openAt(client: Client, code: string, places: readonly string[], reason = 'noisy'): Promise<CardView> {
+  const ids = await Promise.all(places.map(async (p) => (await placeBy(client, code, p)).id))
+  const reply = await client.post('/cards', { places: ids, reason })
+  if (reply.status !== 201) throw new Error(`open ${code}: ${reply.status} ${reply.body?.detail}`)
+  return reply.body
+}
+
+/** Grease, first hours and release of a mash pump card that is mounted: what is left to do before it can be closed. */
+export async function closeCard(client: Client, jobId: number, at = 'p1'): Promise<void> {
+  const said = await answer(client, jobId, {
+    [`${at}/lubricate.greaseId`]: 3,
+    [`${at}/lubricate.gunId`]: 1,
+    [`${at}/runin.freeTurn`]: 'free',
+    [`${at}/runin.noise`]: 'quiet',
+    [`${at}/runin.vibrationRmsMmS`]: 1,
+    'line/runin.machineClass': 'medium',
+    [`${at}/runin.readings`]: [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 50, 58, 59][i] })),
   })
+  if (said.status !== 200) throw new Error(said.body.detail)
   for (const [key, values] of [
-    ['fill', { gramsG: 35, greaseRead: 'Wet-end calcium 2' }],
-    ['guards', { on: true }],
-    ['release', null],
+    [`${at}/fill`, { gramsG: 35, greaseRead: 'Wet-end calcium 2' }],
+    ['line/guards', { on: true }],
+    ['line/release', undefined],
   ] as const) {
-    if (values) await client.put(`/jobs/${jobId}/steps/${key}`, { version: 0, values })
-    const signed = await client.post(`/jobs/${jobId}/steps/${key}/signature`)
+    const signed = await doStep(client, jobId, key, values)
     if (signed.status !== 200) throw new Error(`${key}: ${signed.body.detail}`)
   }
+}
+
+/** The whole card as the core computes it from what is stored. */
+export async function evaluationOf(client: Client, jobId: number): Promise<LineEvaluation> {
+  const card = await cardOf(client, jobId)
+  const answers = Object.fromEntries(Object.entries(card.answers).map(([key, a]) => [key, a.value]))
+  return evaluateLine(readAnswers(answers).answers, card.context)
+}
+
+/** What a careful hand would write into a field: within its limits, the marking and the grease as expected. */
+export function entryFor(field: PlanField): unknown {
+  if (field.kind === 'check') return true
+  if (field.kind === 'number') return ((field.min ?? 0) + (field.max ?? (field.min ?? 0) + 20)) / 2
+  if (!field.expects) return 'as read'
+  if ('name' in field.expects) return field.expects.name
+  const { designation, group } = field.expects.marking
+  return group && group !== 'N' ? `${designation} C${group}` : designation
+}
+
+/** Fills in and signs every step of a card that is not signed yet. */
+export async function signAll(client: Client, jobId: number): Promise<void> {
+  const signed = new Set((await cardOf(client, jobId)).steps.filter((s) => s.signedBy).map((s) => s.key))
+  for (const step of linePlan(await evaluationOf(client, jobId)).filter((s) => !signed.has(s.key))) {
+    const values = Object.fromEntries(step.fields.map((f) => [f.key, entryFor(f)]))
+    const done = await doStep(client, jobId, step.key, step.fields.length ? values : undefined)
+    if (done.status !== 200) throw new Error(`${step.key}: ${done.body.detail}`)
+  }
+}
+
+/** A quiet run that settles, grease and gun, for every position of a card: what its release waits for. */
+export async function answerRun(client: Client, jobId: number): Promise<void> {
+  const { context } = await cardOf(client, jobId)
+  const said: Record<Key, unknown> = {
+    'line/select.target': 'full-shift',
+    'line/runin.machineClass': 'medium',
+    'line/arrange.assemblyC': 20,
+  }
+  for (const at of new Set(context.onCard.map(positionOf)))
+    Object.assign(said, {
+      [`${at}/lubricate.greaseId`]: 3,
+      [`${at}/lubricate.gunId`]: 1,
+      [`${at}/runin.freeTurn`]: 'free',
+      [`${at}/runin.noise`]: 'quiet',
+      [`${at}/runin.vibrationRmsMmS`]: 1,
+      [`${at}/runin.readings`]: [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 42, 48, 49][i] })),
+    })
+  const reply = await answer(client, jobId, said)
+  if (reply.status !== 200) throw new Error(reply.body.detail)
 }

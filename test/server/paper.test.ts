@@ -1,12 +1,13 @@
 import { Validator } from '@seriousme/openapi-schema-validator'
 import { expect } from 'chai'
 import fontkit from 'fontkit'
-import type { CardView, MachineView } from '../../src/contract/api.js'
+import type { CardView } from '../../src/contract/cards.js'
+import type { MachineView } from '../../src/contract/machines.js'
 import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
 import { ROUTES } from '../../src/contract/routes.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
 import { PDF_FONT_FILES } from '../../src/server/files/pdf.js'
-import { paperOf } from '../../src/server/card.js'
+import { paperOf } from '../../src/server/cards/card.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 /** Every text of a document definition, drawings included. */
@@ -41,7 +42,7 @@ describe('paper and files', () => {
 
   it('the card as PDF: one or two pages, for every card of the plant', async () => {
     for (const id of [1, 2, 3, 4]) {
-      const reply = await technician.get(`/jobs/${id}/card.pdf`)
+      const reply = await technician.get(`/cards/${id}/card.pdf`)
       expect(reply.headers.get('content-type')).to.contain('application/pdf')
       const pdf = reply.body as Buffer
       expect(pdf.subarray(0, 5).toString()).to.equal('%PDF-')
@@ -87,16 +88,16 @@ describe('paper and files', () => {
   })
 
   it('the card as JSON carries every figure with its working and the version of the core', async () => {
-    const { body } = await technician.get('/jobs/2/card.json')
+    const { body } = await technician.get('/cards/2/card.json')
     expect(body.coreVersion).to.match(/^\d{4}\./)
     expect(body.job.number).to.equal('0102')
-    expect(Object.keys(body.stations)).to.have.length(9)
-    const fit = body.stations.fit.figures.find((f: { key: string }) => f.key === 'fit.clearance')
+    expect(Object.keys(body.places['p2.1'])).to.have.length(9)
+    const fit = body.places['p2.1'].fit.figures.find((f: { key: string }) => f.key === 'fit.clearance')
     expect(fit.working.length).to.be.above(3)
   })
 
   it('the section as SVG stands alone: no class, no variable, nothing from elsewhere', async () => {
-    const reply = await technician.get('/jobs/2/section.svg')
+    const reply = await technician.get('/cards/2/section.svg')
     expect(reply.headers.get('content-type')).to.contain('image/svg+xml')
     const svg = (reply.body as Buffer).toString('utf8')
     expect(svg)
@@ -106,9 +107,9 @@ describe('paper and files', () => {
   })
 
   it('a card without a bearing has no section and says so', async () => {
-    const job = (await technician.post('/positions/1/jobs', { reason: 'empty' })).body as CardView
-    expect((await technician.get(`/jobs/${job.job.id}/section.svg`)).status).to.equal(404)
-    expect(pages((await technician.get(`/jobs/${job.job.id}/card.pdf`)).body as Buffer)).to.equal(1)
+    const job = (await technician.post('/cards', { places: [1], reason: 'empty' })).body as CardView
+    expect((await technician.get(`/cards/${job.job.id}/section.svg`)).status).to.equal(404)
+    expect(pages((await technician.get(`/cards/${job.job.id}/card.pdf`)).body as Buffer)).to.equal(1)
   })
 
   it('the grease label is one page', async () => {
@@ -159,16 +160,18 @@ describe('paper and files', () => {
       'both ends held: the shaft could not grow',
       'too little or too old grease',
     ])
-    const card = (await technician.get('/jobs/2')).body as CardView
-    expect(card.context.past).to.deep.include({ bothEndsHeld: true, causes: [{ number: '0101', cause: 'starvation' }] })
-    expect(card.context.past.removed).to.deep.include({ designation: '6309', group: '3' })
+    const { positions } = ((await technician.get('/cards/2')).body as CardView).context
+    expect(positions.map((p) => p.held)).to.deep.equal([true, true])
+    const { past } = positions[1]!.places[0]!
+    expect(past.causes).to.deep.equal([{ number: '0101', cause: 'starvation' }])
+    expect(past.removed).to.deep.include({ designation: '6309', group: '3' })
   })
 
   it('a finished card keeps what it knew when settings change', async () => {
-    const before = (await technician.get('/jobs/2')).body.context
+    const before = (await technician.get('/cards/2')).body.context
     await planner.put('/settings/schools', { regreasing: 'manual', growth: 'quick', loadBands: '0.06-0.12' })
-    expect((await technician.get('/jobs/2')).body.context).to.deep.equal(before)
-    expect((await technician.get('/jobs/4')).body.context.plant.schools.regreasing).to.equal('manual')
+    expect((await technician.get('/cards/2')).body.context).to.deep.equal(before)
+    expect((await technician.get('/cards/4')).body.context.plant.schools.regreasing).to.equal('manual')
   })
 
   it('figures of a maker’s sheet stand over the row with who and from where, and open cards say what moved', async () => {
@@ -184,10 +187,10 @@ describe('paper and files', () => {
     expect(view.row.dynamicRatingN).to.be.closeTo(higher, 1e-6)
     expect(view.row.staticRatingN).to.equal(base.staticRatingN)
     expect(view.row.entered).to.deep.equal({ by: 'M. Thorpe', at: NOW.toISOString(), sheet: 'stores folder 12, page 3' })
-    const card = (await technician.get('/jobs/4')).body as CardView
-    expect(card.moved.map((m) => m.key)).to.include('select.lifeH')
+    const card = (await technician.get('/cards/4')).body as CardView
+    expect(card.moved.map((m) => m.key)).to.include('p1.1/select.lifeH')
     await planner.put('/bearings/6308/makers-figures', entered)
     expect((await planner.get('/bearings/6308')).body.row).to.not.have.property('entered')
-    expect((await technician.get('/jobs/4')).body.moved.map((m: { key: string }) => m.key)).to.not.include('select.lifeH')
+    expect((await technician.get('/cards/4')).body.moved.map((m: { key: string }) => m.key)).to.not.include('p1.1/select.lifeH')
   })
 })

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { COLUMNS, OWN_KINDS, OWN_SCHEMAS, type OwnKind } from '../../src/contract/own-data.js'
 import { decode, looksLikeFormula, readCsv, templateCsv, writeCsv } from '../../src/server/files/csv.js'
-import { Client, freshDatabase, startInstance, type Instance, type Reply } from './helpers.js'
+import { answer, Client, freshDatabase, startInstance, type Instance, type Reply } from './helpers.js'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 const latin1 = (text: string) => Uint8Array.from(text, (c) => c.charCodeAt(0))
@@ -215,19 +215,12 @@ describe('the plant’s own data', () => {
     expect(body.row).to.include({ boreMm: 38, dynamicRatingN: 31000, series: 'own' })
     expect(body.row.sources).to.include({ dynamicRatingN: 'entered', staticRatingN: 'entered', elements: 'computed' })
     expect((await planner.get('/bearings?find=38 84 20')).body.rows[0].designation).to.equal('HB 7701')
-    const view = (await planner.get('/jobs/4')).body
-    const identify = {
-      ...view.answers.identify.data,
-      boreReadingsMm: [],
-      outsideReadingsMm: [],
-      widthReadingsMm: [],
-      designation: 'HB 7701',
-    }
-    const saved = await planner.send('PUT', '/jobs/4/answers/identify', { version: view.answers.identify.version, data: identify })
-    expect(saved.body.context.plant.ownRows[0].designation).to.equal('HB 7701')
-    const card = (await planner.get('/jobs/4/card.json')).body
-    expect(card.stations.identify.headline).to.equal('HB 7701')
-    expect(card.stations.identify.fieldErrors).to.deep.equal({})
+    const sizes = ['bore', 'outside', 'width'].map((size) => [`p1.1/identify.${size}ReadingsMm`, []])
+    const saved = await answer(planner, 4, { ...Object.fromEntries(sizes), 'p1.1/identify.designation': 'HB 7701' })
+    expect(saved.body.ownRows[0].designation).to.equal('HB 7701')
+    const { identify } = (await planner.get('/cards/4/card.json')).body.places['p1.1']
+    expect(identify.headline).to.equal('HB 7701')
+    expect(identify.fieldErrors).to.deep.equal({})
     const taken = await planner.post('/rack/bearings', {
       entries: [{ ...(await planner.get('/rack/bearings')).body.entries[0], designation: '6312' }],
     })

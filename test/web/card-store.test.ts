@@ -1,42 +1,49 @@
+import { call } from '../../src/web/api.js'
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
-import type { AnswerView, CardView, StepView } from '../../src/contract/api.js'
+import type { CardView, StepView } from '../../src/contract/cards.js'
 import { problem } from '../../src/contract/problem.js'
-import { STATIONS, emptyAnswers, type Station } from '../../src/core/card/answers.js'
-import { evaluateCard } from '../../src/core/card/evaluate.js'
-import { bareContext } from '../../src/core/card/station.js'
+import { changeKey, type Changes } from '../../src/contract/answers.js'
+import type { LineContext } from '../../src/core/card/context.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { twoSupports } from '../core/line.js'
 import { useCard } from '../../src/web/stores/card.js'
 import { useSession } from '../../src/web/stores/session.js'
 
-type Handler = (method: string, path: string, body: { version: number; data?: unknown; values?: StepView['values'] }) => unknown
+type Handler = (method: string, path: string, body: Changes & { version: number; values?: StepView['values'] }) => unknown
+
+const SAVED = { savedAt: '2026-11-24T09:00:00Z', savedBy: 'R. Amble' }
 
 /** A server that answers from memory as the real one does, and can be told to fail. */
 class FakeServer {
   readonly calls: string[] = []
   readonly view: CardView
+  readonly taken = new Set<string>()
   failWith: 'network' | number | null = null
   hook: Handler | null = null
 
-  constructor() {
-    const answer = (station: Station): AnswerView => ({
-      version: 1,
-      data: emptyAnswers()[station],
-      savedAt: '2026-11-24T09:00:00Z',
-      savedBy: 'R. Amble',
-    })
+  constructor(context: LineContext = twoSupports('drive', null)) {
     this.view = {
       job: { id: 7, status: 'open', number: '0107' } as CardView['job'],
+      revision: 1,
       plant: 'Hollin Beck Cider Works',
-      position: { end: 'drive' } as CardView['position'],
-      other: null,
-      carries: 'impeller',
-      context: bareContext('drive', null),
+      line: { positions: context.positions.map((p) => ({ ...p, lubrication: null })) } as unknown as CardView['line'],
+      context,
       dutyVersion: 1,
-      answers: Object.fromEntries(STATIONS.map((s) => [s, answer(s)])) as CardView['answers'],
+      answers: {},
       steps: [],
       moved: [],
       finished: null,
     }
+  }
+
+  /** What stands there of an answer. */
+  value = (key: string) => this.view.answers[key]?.value
+
+  /** Somebody else answers. */
+  meanwhile(key: string, value: unknown): void {
+    this.view.revision += 1
+    this.view.answers[key] = { version: (this.view.answers[key]?.version ?? 0) + 1, value, ...SAVED, savedBy: 'M. Thorpe' }
   }
 
   readonly fetch = async (url: string, init: RequestInit): Promise<Response> => {
@@ -47,15 +54,31 @@ class FakeServer {
     const body = init.body ? JSON.parse(String(init.body)) : undefined
     const own = this.hook?.(String(init.method), path, body)
     if (own) return own as Response
-    const station = /answers\/(\w+)$/.exec(path)?.[1] as Station | undefined
-    if (init.method === 'PUT' && station) {
-      const current = this.view.answers[station]
-      if (current.version !== body.version) return this.reply(409, problem(409, 'Changed meanwhile', 'changed', { current }))
-      this.view.answers[station] = { ...current, version: body.version + 1, data: body.data }
-    }
-    const step = /steps\/(\w+)$/.exec(path)?.[1]
-    if (init.method === 'PUT' && step) this.view.steps = [{ key: step, version: body.version + 1, values: body.values } as StepView]
+    if (path.endsWith('/changes')) return this.change(body)
+    const step = /steps\/(.+)$/.exec(path)?.[1]
+    if (init.method === 'PUT' && step)
+      this.view.steps = [{ key: decodeURIComponent(step), version: body.version + 1, values: body.values } as StepView]
     return this.reply(200, structuredClone(this.view))
+  }
+
+  private change({ key, since, changes }: Changes): Response {
+    const { answers } = this.view
+    const at = (c: Changes['changes'][number]) => changeKey(c)
+    if (!this.taken.has(key)) {
+      const against = changes.filter((c) => (answers[at(c)]?.version ?? 0) !== c.base)
+      if (against.length)
+        return this.reply(
+          409,
+          problem(409, 'Changed meanwhile', 'changed', { current: { conflicts: against.map((c) => ({ key: at(c), ...answers[at(c)] })) } }),
+        )
+      this.taken.add(key)
+      this.view.revision += 1
+      for (const c of changes) answers[at(c)] = { version: c.base + 1, value: c.value, ...SAVED }
+    }
+    const sent = new Set(changes.map(at))
+    const news = Object.entries(answers).filter(([k, a]) => !sent.has(k) && a.savedBy === 'M. Thorpe' && since < this.view.revision)
+    const versions = Object.fromEntries(changes.map((c) => [at(c), answers[at(c)]!.version]))
+    return this.reply(200, { revision: this.view.revision, versions, news: Object.fromEntries(news), moved: [], dutyVersion: 1 })
   }
 
   reply(status: number, body: unknown): Response {
@@ -102,7 +125,7 @@ describe('card store', () => {
     expect(card.saveState).to.equal('waiting')
     expect(storage.get('yardfrost:card:7')).to.contain('1470')
     await until(() => card.saveState === 'saved')
-    expect(server.calls.filter((c) => c.startsWith('PUT'))).to.have.length(1)
+    expect(server.calls.filter((c) => c.endsWith('/changes'))).to.have.length(1)
     expect(storage.has('yardfrost:card:7')).to.equal(false)
   })
 
@@ -121,7 +144,7 @@ describe('card store', () => {
       server.failWith = null
       await until(() => card.saveState === 'saved')
     }
-    expect(server.view.answers.duty.data).to.include({ radialLoadN: 500 })
+    expect(server.value('p1/duty.radialLoadN')).to.equal(500)
   })
 
   it('finds what was typed before the page was lost, and sends it', async () => {
@@ -133,7 +156,7 @@ describe('card store', () => {
     await card.open(7)
     expect(card.answers.duty.radialLoadN).to.equal(700)
     await until(() => card.saveState === 'saved')
-    expect(server.view.answers.duty.data).to.include({ radialLoadN: 700 })
+    expect(server.value('p1/duty.radialLoadN')).to.equal(700)
   })
 
   it('a slow server meets one save after the other, never two at once', async () => {
@@ -150,50 +173,117 @@ describe('card store', () => {
     await until(() => under === 1)
     card.edit('duty', { radialLoadN: 2 })
     card.schedule(0)
-    const acted = card.act('POST', '/moved/fit/seen')
+    const acted = card.act((id) => call('signStep', { params: { id, key: 'x' } }))
     card.edit('duty', { axialLoadN: 3 })
     expect(await acted).to.equal(true)
     await until(() => card.saveState === 'saved' && Object.keys(card.drafts).length === 0)
     expect(most).to.equal(1)
     expect(card.conflict).to.equal(null)
-    expect(server.view.answers.duty.data).to.include({ radialLoadN: 2, axialLoadN: 3 })
+    expect([server.value('p1/duty.radialLoadN'), server.value('p1/duty.axialLoadN')]).to.deep.equal([2, 3])
     globalThis.fetch = fast as typeof fetch
   })
 
   it('keeps typing that arrived while a save was under way', async () => {
     let typed = false
     server.hook = (method, path) => {
-      if (method === 'PUT' && path.endsWith('duty') && !typed) {
+      if (method === 'POST' && path.endsWith('changes') && !typed) {
         typed = true
-        card.edit('duty', { axialLoadN: 55 })
+        card.edit('duty', { radialLoadN: 45, axialLoadN: 55 })
       }
       return null
     }
     card.edit('duty', { radialLoadN: 44 })
     await until(() => card.saveState === 'saved' && Object.keys(card.drafts).length === 0)
-    expect(server.view.answers.duty.data).to.include({ radialLoadN: 44, axialLoadN: 55 })
-    expect(server.view.answers.duty.version).to.equal(3)
+    expect([server.value('p1/duty.radialLoadN'), server.value('p1/duty.axialLoadN')]).to.deep.equal([45, 55])
+    expect(server.view.answers['p1/duty.radialLoadN']!.version).to.equal(2)
   })
 
-  it('shows both versions after a conflict; mine goes over theirs, or theirs replaces mine', async () => {
-    const meanwhile = (speedRpm: number) => {
-      const { duty } = server.view.answers
-      server.view.answers.duty = { ...duty, version: duty.version + 1, data: { ...emptyAnswers().duty, speedRpm }, savedBy: 'M. Thorpe' }
-    }
-    meanwhile(990)
+  it('two people on different fields both win, and each learns what the other answered', async () => {
+    server.meanwhile('p1/duty.dirt', 'wet')
+    card.edit('duty', { speedRpm: 1470 })
+    await until(() => card.saveState === 'saved')
+    expect(server.value('line/duty.speedRpm')).to.equal(1470)
+    expect(card.answers.duty.dirt).to.equal('wet')
+  })
+
+  it('shows both answers after a conflict; mine goes over theirs, or theirs replaces mine, field by field', async () => {
+    server.meanwhile('line/duty.speedRpm', 990)
     card.edit('duty', { speedRpm: 1000 })
     await until(() => card.saveState === 'conflict')
-    expect(card.conflict!.theirs).to.include({ savedBy: 'M. Thorpe' })
-    card.resolveConflict('mine')
+    expect(card.conflict!.conflicts[0]).to.include({ savedBy: 'M. Thorpe', value: 990 })
+    card.resolveConflict({ 'line/duty.speedRpm': 'mine' })
     await until(() => card.saveState === 'saved')
-    expect(server.view.answers.duty.data).to.include({ speedRpm: 1000 })
+    expect(server.value('line/duty.speedRpm')).to.equal(1000)
 
-    meanwhile(750)
-    card.edit('duty', { speedRpm: 1200 })
+    server.meanwhile('line/duty.speedRpm', 750)
+    server.meanwhile('p1/duty.radialLoadN', 40)
+    card.edit('duty', { speedRpm: 1200, radialLoadN: 50 })
     await until(() => card.saveState === 'conflict')
-    card.resolveConflict('theirs')
+    card.resolveConflict({ 'line/duty.speedRpm': 'theirs', 'p1/duty.radialLoadN': 'mine' })
     await until(() => card.saveState === 'saved')
-    expect(card.answers.duty.speedRpm).to.equal(750)
+    expect([card.answers.duty.speedRpm, card.answers.duty.radialLoadN]).to.deep.equal([750, 50])
+    expect(server.value('p1/duty.radialLoadN')).to.equal(50)
+  })
+
+  it('changes that nobody answered go again under the same key, so that they count once', async () => {
+    let lost = true
+    const real = server.fetch
+    globalThis.fetch = (async (url: string, init: RequestInit) => {
+      const reply = await real(url, init)
+      if (!lost || !url.endsWith('/changes')) return reply
+      lost = false
+      throw new TypeError('the answer was lost on the way')
+    }) as typeof fetch
+    card.edit('duty', { hoursPerDay: 8 })
+    await until(() => card.saveState === 'saved')
+    expect(server.view.answers['line/duty.hoursPerDay']!.version).to.equal(1)
+    expect(server.taken.size).to.equal(1)
+    globalThis.fetch = real as typeof fetch
+  })
+
+  it('finds what a page of the release before kept, a whole station at a time, and sends what is new of it', async () => {
+    server.meanwhile('line/duty.speedRpm', 1470)
+    const old = {
+      stations: {
+        duty: { base: 4, data: { speedRpm: 1470, radialLoadN: 900, dirt: null } },
+        arrange: { base: 2, data: { driveEndHeld: true, nonDriveEndHeld: false, floatPresentMm: 0.7, spanMm: 310 } },
+      },
+      steps: { isolate: { tried: true }, seat: { seatMm: 60.01 } },
+    }
+    storage.set('yardfrost:card:7', JSON.stringify(old))
+    card.$reset()
+    await card.open(7)
+    expect(Object.keys(card.drafts).sort()).to.deep.equal([
+      'line/arrange.spanMm',
+      'p1/arrange.held',
+      'p1/duty.radialLoadN',
+      'p2/arrange.floatPresentMm',
+      'p2/arrange.held',
+    ])
+    expect(Object.keys(card.stepDrafts)).to.deep.equal(['line/isolate', 'p1.1/seat'])
+    await until(() => card.saveState === 'saved')
+    expect(server.value('p2/arrange.floatPresentMm')).to.equal(0.7)
+    expect(storage.has('yardfrost:card:7')).to.equal(false)
+  })
+
+  it('a set answers what it shares once, and each bearing what is its own', async () => {
+    const context = twoSupports('drive', null)
+    const [pair] = context.positions
+    const set = { code: 's1', arrangement: 'back-to-back' as const }
+    pair!.places = [1, 2].map((n) => ({ ...pair!.places[0]!, code: `p1.${n}`, set }))
+    server = new FakeServer({ ...context, onCard: ['p1.1', 'p1.2'] })
+    globalThis.fetch = server.fetch as typeof fetch
+    card.$reset()
+    await card.open(7)
+    card.walk(1)
+    expect(card.place).to.equal('p1.2')
+    card.edit('fit', { shaftClass: 'k5' })
+    card.edit('identify', { designation: '7312 B' })
+    card.edit('duty', { dirt: 'wet' })
+    await until(() => card.saveState === 'saved')
+    expect(Object.keys(server.view.answers).sort()).to.deep.equal(['p1.1/fit.shaftClass', 'p1.2/identify.designation', 'p1/duty.dirt'])
+    card.walk(1)
+    expect([card.place, card.answers.fit.shaftClass, card.answers.duty.dirt]).to.deep.equal(['p1.1', 'k5', 'wet'])
   })
 
   it('asks to sign in again when the session has run out and goes on afterwards', async () => {
@@ -204,7 +294,7 @@ describe('card store', () => {
     server.failWith = null
     card.schedule(0)
     await until(() => card.saveState === 'saved')
-    expect(server.view.answers.duty.data).to.include({ hoursPerDay: 12 })
+    expect(server.value('line/duty.hoursPerDay')).to.equal(12)
   })
 
   it('says why a save was refused', async () => {
@@ -236,17 +326,17 @@ describe('card store', () => {
   })
 
   it('saves the fields of a step with the version it saw', async () => {
-    card.editStep('seat', { seatMm: 60.01 })
-    card.editStep('seat', { note: 'round' })
+    card.editStep('p1.1/seat', { seatMm: 60.01 })
+    card.editStep('p1.1/seat', { note: 'round' })
     await until(() => card.saveState === 'saved')
-    expect(server.view.steps[0]).to.deep.include({ key: 'seat', values: { seatMm: 60.01, note: 'round' } })
+    expect(server.view.steps[0]).to.deep.include({ key: 'p1.1/seat', values: { seatMm: 60.01, note: 'round' } })
     expect(card.stepDrafts).to.deep.equal({})
   })
 
   it('a finished card shows what it said when it was finished, not what the core says now', () => {
-    const said = structuredClone(evaluateCard(emptyAnswers(), bareContext('drive', null)))
-    said.duty.headline = 'as it was'
-    const states = [{ key: 'isolate', fields: {}, outside: [], signed: true, movedUnder: [], holds: true, blocked: null }]
+    const said = structuredClone(evaluateLine({}, server.view.context))
+    said.places['p1.1']!.duty.headline = 'as it was'
+    const states = [{ key: 'line/isolate', fields: {}, outside: [], signed: true, movedUnder: [], holds: true, blocked: null }]
     card.take({ ...server.view, finished: { coreVersion: '2020.1.1', evaluation: said, states } })
     expect(card.evaluation.duty.headline).to.equal('as it was')
     expect(card.stepStates).to.deep.equal(states)

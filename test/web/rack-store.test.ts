@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
 import { nextTick } from 'vue'
-import type { RackView } from '../../src/contract/api.js'
+import type { RackView } from '../../src/contract/rack.js'
 import { ownRow } from '../../src/core/catalogue/own-row.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { standInGauge } from '../../src/web/devices/gauge.js'

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
-import type { GreasingInput, Yard } from '../../src/contract/api.js'
+import type { GreasingInput } from '../../src/contract/greasing.js'
+import type { Yard } from '../../src/contract/machines.js'
 import { problem } from '../../src/contract/problem.js'
 import { findCommands, placesOf, stationsOf } from '../../src/web/commands/commands.js'
 import { daysUntil, dueWords } from '../../src/web/figures/dates.js'

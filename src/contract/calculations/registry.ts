@@ -19,6 +19,7 @@ import { tolerance } from '../../core/tolerances/iso286.js'
 import { accuracyOf, ringTolerance } from '../../core/tolerances/ring.js'
 import { problem, refusal, type Problem } from '../problem.js'
 import * as s from './schemas.js'
+import { say } from '../../core/words/say.js'
 
 export interface Calculation {
   name: string
@@ -202,7 +203,8 @@ export function calculate(name: string, input: unknown): Answer {
   const parsed = calculation.input.safeParse(input)
   if (!parsed.success) return { ok: false, problem: refusal(parsed.error) }
   try {
-    return { ok: true, result: calculation.run(parsed.data as never) }
+    const result = calculation.run(parsed.data as never)
+    return { ok: true, result: { ...result, cautions: result.cautions.map((c) => ({ ...c, message: say(c, 'metric') })) } }
   } catch (error) {
     if (error instanceof InputError) return { ok: false, problem: refusal(error) }
     throw error
@@ -221,6 +223,8 @@ const workingStep = z.object({
 const caution = z.object({
   level: z.enum(['note', 'caution', 'stop']),
   code: z.string(),
+  /** What stands in the sentence: quantities in core units, numbers, words. */
+  params: z.record(z.string(), z.unknown()).optional(),
   message: z.string(),
   figure: z.union([z.number(), z.string()]).optional(),
 })

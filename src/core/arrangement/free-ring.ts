@@ -1,4 +1,5 @@
-import { Sheet, inRange, short, type Result } from '../result.js'
+import { Derivation, inRange, short, type Result } from '../result.js'
+import { amount } from '../words/message.js'
 
 export interface FreeRingInput {
   /** Growth of the shaft past its housing; below zero the housing outgrows the shaft. */
@@ -42,7 +43,7 @@ export function freeRingRoom(input: FreeRingInput): Result<FreeRingValues> {
   const cold = inRange('coldShrinkMm', input.coldShrinkMm ?? 0, 0, 500, 'mm')
   const play = inRange('playMm', input.playMm, 0, 1000, 'mm', true)
   const least = inRange('leastBehindMm', input.leastBehindMm ?? LEAST_BEHIND_MM, 0, 500, 'mm')
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const reach = GROWTH_FACTOR * Math.abs(growth)
   const away = Math.max(least, cold, Math.min(play / 6, play - reach))
   const toward = play - away
@@ -76,12 +77,6 @@ export function freeRingRoom(input: FreeRingInput): Result<FreeRingValues> {
     'mm',
     growth < 0 ? 'the housing outgrows the shaft: the ring goes toward the held end' : 'the shaft grows away from the held end',
   )
-  if (!enough)
-    sheet.caution(
-      'stop',
-      'float-short',
-      `The free ring has ${short(play)} mm and needs ${short(neededMm)} mm: the shaft would push the bearings against each other.`,
-      short(play),
-    )
+  if (!enough) sheet.caution('stop', 'free-ring-short', { play: amount(play, 'gap'), needed: amount(neededMm, 'gap') }, short(play))
   return sheet.result({ behindMm, aheadMm, neededMm, enough })
 }

@@ -1,5 +1,6 @@
 import { MATERIALS, expansionPerK, type Material } from '../materials.js'
-import { Sheet, inRange, short, type Result } from '../result.js'
+import { Derivation, inRange, short, type Result } from '../result.js'
+import { amount } from '../words/message.js'
 
 /** Schools of reckoning the growth; the full calculation is the default, since it counts the rise and the housing. */
 export const GROWTH_SCHOOLS = ['full', 'quick', 'cautious'] as const
@@ -40,6 +41,7 @@ const QUICK: Partial<Record<Material, number>> = {
  * Difference in length between shaft and housing over the distance of the bearing centres, mm; positive: the shaft grows out.
  * ΔL = L (α_s ΔT_s − α_h ΔT_h). Range: span above 0 to 20 000 mm, rises −200 to 400 K.
  * Sources: linear thermal expansion; the quick rule is engineering practice and assumes a rise of about 70 K.
+ * @throws InputError outside these ranges
  */
 export function thermalGrowth(input: GrowthInput): Result<GrowthValues> {
   const L = inRange('spanMm', input.spanMm, 0, 20000, 'mm', true)
@@ -48,7 +50,7 @@ export function thermalGrowth(input: GrowthInput): Result<GrowthValues> {
   const alphaS = expansionPerK(input.shaftMaterial)
   const alphaH = expansionPerK(input.housingMaterial)
   const growthMm = L * (alphaS * shaftRise - alphaH * housingRise)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const per = (alpha: number) => `${short(alpha * 1e6)}e-6`
   sheet.step(
     'ΔL',
@@ -76,7 +78,7 @@ export function thermalGrowth(input: GrowthInput): Result<GrowthValues> {
     sheet.caution(
       'note',
       'quick-rule-short',
-      `The quick rule assumes a rise of ${Math.round(quickRuleRiseK)} K; ${MATERIALS[input.shaftMaterial].label} here rises ${Math.round(shaftRise)} K, so the rule is too small.`,
+      { assumed: amount(quickRuleRiseK, 'rise'), label: MATERIALS[input.shaftMaterial].label, rise: amount(shaftRise, 'rise') },
       short(shaftRise),
     )
   }

@@ -1,22 +1,7 @@
-import type { GrowthSchool } from '../arrangement/growth.js'
-import type { Family } from '../catalogue/families.js'
-import type { ClearanceGroup } from '../fits/clearance-group.js'
-import type { LoadBands } from '../fits/recommend-tables.js'
-import type { Instrument } from '../identify/identify.js'
-import type { LifeTarget, Shock } from '../life/targets.js'
-import type { Cause } from '../inspection/causes.js'
-import type { Finding } from '../inspection/findings.js'
-import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
-import type { School } from '../lubrication/regreasing.js'
-import type { Contamination, Moisture, Orientation } from '../lubrication/tables.js'
-import type { Material } from '../materials.js'
-import type { MachineClass, RunReading } from '../runin/run-in.js'
-import type { Accuracy } from '../tolerances/ring.js'
+import { EVIDENCE, FIELDS, MOUNT_METHODS, STATIONS, fieldOf, fieldsOf, type AnswersOf, type Station } from './fields.js'
 
-/** What a person enters on a job card, station by station; null is "not answered yet". Core units. */
-
-export const STATIONS = ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate', 'runin', 'inspect'] as const
-export type Station = (typeof STATIONS)[number]
+export { STATIONS, type Station } from './fields.js'
+export { DIRT, EVIDENCE, FEEDS, FREE_TURNS, LOAD_DIRECTIONS, MOUNT_METHODS, NOISES } from './fields.js'
 
 export const STATION_TITLE: Record<Station, string> = {
   identify: 'Identify',
@@ -30,223 +15,81 @@ export const STATION_TITLE: Record<Station, string> = {
   inspect: 'Inspect',
 }
 
-/** How a feature that cannot be seen was made certain. */
-export const EVIDENCE = ['marking', 'paper', 'stores'] as const
+export type IdentifyAnswers = AnswersOf<'identify'>
+export type DutyAnswers = AnswersOf<'duty'>
+export type ArrangeAnswers = AnswersOf<'arrange'>
+export type FitAnswers = AnswersOf<'fit'>
+export type LubricateAnswers = AnswersOf<'lubricate'>
 export type Evidence = (typeof EVIDENCE)[number]
-
-export interface IdentifyAnswers {
-  boreReadingsMm: number[]
-  outsideReadingsMm: number[]
-  widthReadingsMm: number[]
-  instrument: Instrument
-  family: Family | null
-  /** Chosen from the candidates or typed from paper. */
-  designation: string | null
-  group: ClearanceGroup | null
-  groupEvidence: Evidence | null
-}
-
-export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
-export const DIRT = ['clean', 'normal', 'dirty', 'wet'] as const
-
-export interface DutyAnswers {
-  speedRpm: number | null
-  radialLoadN: number | null
-  axialLoadN: number | null
-  shock: Shock | null
-  ambientC: number | null
-  innerRingC: number | null
-  outerRingC: number | null
-  dirt: (typeof DIRT)[number] | null
-  hoursPerDay: number | null
-  turningRing: 'inner' | 'outer' | null
-  loadDirection: (typeof LOAD_DIRECTIONS)[number] | null
-}
-
-export interface SelectAnswers {
-  target: LifeTarget | null
-  reliabilityPercent: number
-}
-
-export interface ArrangeAnswers {
-  spanMm: number | null
-  shaftMaterial: Material | null
-  housingMaterial: Material | null
-  assemblyC: number | null
-  shaftHotC: number | null
-  housingHotC: number | null
-  driveEndHeld: boolean | null
-  nonDriveEndHeld: boolean | null
-  floatPresentMm: number | null
-  /** Null: the plant's own default. */
-  growthSchool: GrowthSchool | null
-}
-
-export interface FitAnswers {
-  group: ClearanceGroup | null
-  /** Empty: as recommended. */
-  shaftClass: string | null
-  housingClass: string | null
-  loadBands: LoadBands
-  accuracy: Accuracy
-  split: boolean
-  thinWall: boolean
-  lightAlloy: boolean
-  heatThroughShaft: boolean
-  precise: boolean
-}
-
-export const MOUNT_METHODS = ['press', 'heat', 'chill'] as const
 export type MountMethod = (typeof MOUNT_METHODS)[number]
 
-export interface MountAnswers {
-  method: MountMethod | null
-  limitC: number
-  chillToC: number
-  pressRatingN: number
-}
+/** All that the stations of one place read: its own answers, those of its position and those of its line. Core units. */
+export type CardAnswers = { [S in Station]: AnswersOf<S> }
 
-export interface LubricateAnswers {
-  /** Of the plant's own list. */
-  greaseId: number | null
-  gunId: number | null
-  /** What is in there; null: as recorded at the position. */
-  insideThickener: InsideThickener | null
-  insideOil: InsideOil | null
-  /** Null: what Duty says. */
-  housingTemperatureC: number | null
-  contamination: Contamination | null
-  moisture: Moisture | null
-  /** Velocity, RMS as meters show it; null: not measured. */
-  vibrationRmsMmS: number | null
-  orientation: Orientation
-  feed: (typeof FEEDS)[number]
-  /** Null: the plant's own default. */
-  school: School | null
-  manualIntervalH: number | null
-  /** Share of the free volume to fill first, percent; null: by the speed. */
-  fillPercent: number | null
-  /** Sealed for life: nothing to feed. */
-  sealed: boolean
-}
-
-export const FEEDS = ['side', 'centre'] as const
-export const FREE_TURNS = ['free', 'catches', 'rough'] as const
-export const NOISES = ['quiet', 'changed', 'harsh'] as const
-
-export interface RunInAnswers {
-  freeTurn: (typeof FREE_TURNS)[number] | null
-  readings: RunReading[]
-  limitC: number
-  noise: (typeof NOISES)[number] | null
-  vibrationRmsMmS: number | null
-  machineClass: MachineClass | null
-}
-
-export interface InspectAnswers {
-  findings: Finding[]
-  /** Null: from the record of what was fitted. */
-  hoursRun: number | null
-  /** As found, before anything was changed; null: as recorded or not known. */
-  bothEndsHeld: boolean | null
-  inverterDrive: boolean | null
-  beltDrive: boolean | null
-  standsStill: boolean | null
-  /** What the technician settles on. */
-  cause: Cause | null
-  note: string
-}
-
-export interface CardAnswers {
-  identify: IdentifyAnswers
-  duty: DutyAnswers
-  select: SelectAnswers
-  arrange: ArrangeAnswers
-  fit: FitAnswers
-  mount: MountAnswers
-  lubricate: LubricateAnswers
-  runin: RunInAnswers
-  inspect: InspectAnswers
-}
-
-/** A card on which nothing has been entered. */
+/** A place on whose card nothing has been entered. */
 export function emptyAnswers(): CardAnswers {
-  return {
-    identify: {
-      boreReadingsMm: [],
-      outsideReadingsMm: [],
-      widthReadingsMm: [],
-      instrument: 'vernier',
-      family: null,
-      designation: null,
-      group: null,
-      groupEvidence: null,
-    },
-    duty: {
-      speedRpm: null,
-      radialLoadN: null,
-      axialLoadN: null,
-      shock: null,
-      ambientC: null,
-      innerRingC: null,
-      outerRingC: null,
-      dirt: null,
-      hoursPerDay: null,
-      turningRing: null,
-      loadDirection: null,
-    },
-    select: { target: null, reliabilityPercent: 90 },
-    arrange: {
-      spanMm: null,
-      shaftMaterial: null,
-      housingMaterial: null,
-      assemblyC: null,
-      shaftHotC: null,
-      housingHotC: null,
-      driveEndHeld: null,
-      nonDriveEndHeld: null,
-      floatPresentMm: null,
-      growthSchool: null,
-    },
-    fit: {
-      group: null,
-      shaftClass: null,
-      housingClass: null,
-      loadBands: '0.06-0.12',
-      accuracy: 'normal',
-      split: false,
-      thinWall: false,
-      lightAlloy: false,
-      heatThroughShaft: false,
-      precise: false,
-    },
-    mount: { method: null, limitC: 110, chillToC: -78, pressRatingN: 50000 },
-    lubricate: {
-      greaseId: null,
-      gunId: null,
-      insideThickener: null,
-      insideOil: null,
-      housingTemperatureC: null,
-      contamination: null,
-      moisture: null,
-      vibrationRmsMmS: null,
-      orientation: 'horizontal',
-      feed: 'side',
-      school: null,
-      manualIntervalH: null,
-      fillPercent: null,
-      sealed: false,
-    },
-    runin: { freeTurn: null, readings: [], limitC: 90, noise: null, vibrationRmsMmS: null, machineClass: null },
-    inspect: {
-      findings: [],
-      hoursRun: null,
-      bothEndsHeld: null,
-      inverterDrive: null,
-      beltDrive: null,
-      standsStill: null,
-      cause: null,
-      note: '',
-    },
+  const empty = (station: Station) => Object.fromEntries(fieldsOf(station).map(([name, f]) => [name, structuredClone(f.empty)]))
+  return Object.fromEntries(STATIONS.map((s) => [s, empty(s)])) as unknown as CardAnswers
+}
+
+/**
+ * Where an answer or a figure belongs: `line`, the code of a position (`p2`), or that of a place in it (`p2.1`). Codes are
+ * given once and stay when something is renamed or moved.
+ */
+export type Scope = string
+export const LINE: Scope = 'line'
+
+/** `p2.1/fit.shaftClass`: scope, station and name of one answer or figure. */
+export type Key = string
+/** The key of an answer or figure; `partsOf` takes it apart. */
+export const keyOf = (scope: Scope, station: Station, name: string): Key => `${scope}/${station}.${name}`
+
+/** The parts of a key; null when it is none. */
+export function partsOf(key: Key): { scope: Scope; station: Station; name: string } | null {
+  const match = /^(line|p\d+(?:\.\d+)?)\/([a-z]+)\.(\w+)$/.exec(key)
+  if (!match || !Object.hasOwn(FIELDS, match[2]!)) return null
+  return { scope: match[1]!, station: match[2] as Station, name: match[3]! }
+}
+
+/** The position that a place stands in: `p2` of `p2.1`. */
+export const positionOf = (place: Scope): Scope => place.split('.')[0]!
+
+/** Answers of a whole shaft line by key, each already read by its field; what is missing is as on an empty card. */
+export type LineAnswers = Readonly<Record<Key, unknown>>
+
+/** A matched set is fitted and mounted as one: these stations are answered once, at its first place. */
+const SET_STATIONS: readonly Station[] = ['fit', 'mount']
+
+/** Where a field of a place is answered; `lead` is the first place of its set, or the place itself. */
+export function scopeOf(station: Station, name: string, place: Scope, lead: Scope = place): Scope {
+  const level = fieldOf(station, name)?.level
+  if (level === 'line') return LINE
+  if (level === 'position') return positionOf(place)
+  return SET_STATIONS.includes(station) ? lead : place
+}
+
+const ALL_FIELDS = STATIONS.map((station) => [station, fieldsOf(station)] as const)
+
+/** The answers as one place of the line sees them. */
+export function placeAnswers(answers: LineAnswers, place: Scope, lead: Scope = place): CardAnswers {
+  const position = positionOf(place)
+  const seen: Partial<Record<Station, Record<string, unknown>>> = {}
+  for (const [station, fields] of ALL_FIELDS) {
+    const own = SET_STATIONS.includes(station) ? lead : place
+    const target: Record<string, unknown> = {}
+    for (const [name, { level, empty }] of fields) {
+      const given = answers[keyOf(level === 'line' ? LINE : level === 'position' ? position : own, station, name)]
+      target[name] = given === undefined ? empty : given
+    }
+    seen[station] = target
   }
+  return seen as unknown as CardAnswers
+}
+
+/** Answers of one place as those of a line. */
+export function asLineAnswers(card: { readonly [S in Station]?: Partial<AnswersOf<S>> }, place: Scope): Record<Key, unknown> {
+  const answers: Record<Key, unknown> = {}
+  for (const station of STATIONS)
+    for (const [name, value] of Object.entries(card[station] ?? {})) answers[keyOf(scopeOf(station, name, place), station, name)] = value
+  return answers
 }

@@ -1,17 +1,31 @@
-import { STATIONS, type CardAnswers, type Station } from './answers.js'
-import { decimalsOf, sensible, shown, typed } from '../units/quantities.js'
-import type { CardContext, Figure, Question, StationCaution, StationResult } from './station.js'
-import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
+import { decimalsOf, sensible, shown } from '../units/quantities.js'
+import {
+  LINE,
+  STATIONS,
+  placeAnswers,
+  positionOf,
+  type CardAnswers,
+  type IdentifyAnswers,
+  type Key,
+  type LineAnswers,
+  type Scope,
+  type Station,
+} from './answers.js'
+import { leadOf, placeRecord, setOf, type CardContext, type LineContext } from './context.js'
+import { fieldOf } from './fields.js'
+import type { Figure, Question, StationCaution, StationResult } from './station.js'
+import { arrangeStation, holdingOf, type ArrangeResult, type Support } from './stations/arrange.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
 import { fitStation, type FitStationResult } from './stations/fit.js'
-import type { PlanStep } from './plan.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
 import { inspectStation, type InspectResult } from './stations/inspect.js'
 import { lubricateStation, type LubricateResult } from './stations/lubricate.js'
 import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
+import { judgeSet } from './sets.js'
 
+/** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
 export interface CardEvaluation {
   identify: IdentifyResult
   duty: DutyResult
@@ -24,55 +38,172 @@ export interface CardEvaluation {
   inspect: InspectResult
 }
 
-/** Computes every station of a card from what was entered. Pure: the same answers give the same card. */
-export function evaluateCard(answers: CardAnswers, context: CardContext): CardEvaluation {
-  const { makersFigures, ownRows } = context.plant
-  const identify = identifyStation(answers.identify, makersFigures, ownRows)
-  const duty = dutyStation(answers.duty)
-  const select = selectStation(answers, identify.row, duty, makersFigures)
-  const arrange = arrangeStation(answers, identify.row, context)
-  const fit = fitStation(answers, identify.row, identify.group, duty, select, arrange)
-  const mount = mountStation(answers, identify.row, fit)
-  const lubricate = lubricateStation(answers, identify.row, select, context)
-  const runin = runInStation(answers, { arrange, fit, lubricate })
-  const inspect = inspectStation(answers, { duty, select, arrange, fit }, context)
-  const evaluation = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
-  for (const { station, field, value } of context.unread ?? [])
-    evaluation[station].questions.push({
+export interface LineEvaluation {
+  /** The places of the card in order, each with the first place of its set. */
+  order: { place: Scope; lead: Scope }[]
+  places: Record<Scope, CardEvaluation>
+}
+
+/** Of what the result of a station speaks. */
+const RESULT_LEVEL: Record<Station, 'line' | 'position' | 'place' | 'set'> = {
+  identify: 'place',
+  duty: 'position',
+  select: 'set',
+  arrange: 'line',
+  fit: 'set',
+  mount: 'set',
+  lubricate: 'position',
+  runin: 'position',
+  inspect: 'place',
+}
+
+/** Where the result of a station stands that a place shows. */
+export function resultScope(station: Station, place: Scope, lead: Scope): Scope {
+  const level = RESULT_LEVEL[station]
+  return level === 'line' ? LINE : level === 'position' ? positionOf(place) : level === 'set' ? lead : place
+}
+
+/** What the stations of a place know of the plant and of what stood there before. */
+function placeContext(context: LineContext, place: Scope): CardContext {
+  const position = context.positions.find((p) => p.code === positionOf(place))!
+  const holding = holdingOf(context.positions.map((p) => ({ held: p.held, rows: p.places.map((x) => x.row) })))
+  const bothEndsHeld = context.positions.length < 2 || holding === null ? null : holding === 'several'
+  return { plant: context.plant, past: { ...placeRecord(context, place).past, ...position.past, bothEndsHeld } }
+}
+
+/** What a set shares need not be said of each: an unmarked partner is what the first place is. */
+function identifyAnswers(own: IdentifyAnswers, first: IdentifyAnswers): IdentifyAnswers {
+  const { designation, group, groupEvidence } = own
+  if (designation !== null) return own
+  return {
+    ...own,
+    designation: first.designation,
+    group: group ?? first.group,
+    groupEvidence: groupEvidence ?? first.groupEvidence,
+  }
+}
+
+/**
+ * Computes every station of every place of a card from what was entered. Pure: the same answers give the same card.
+ * What belongs to a position or to the line is computed once and shown at each place.
+ */
+export function evaluateLine(answers: LineAnswers, context: LineContext): LineEvaluation {
+  const { plant, onCard } = context
+  const order = onCard.map((place) => ({ place, lead: leadOf(context, place) }))
+  const seen = new Map(order.map(({ place, lead }) => [place, placeAnswers(answers, place, lead)]))
+  const at = new Map<Scope, CardAnswers>(
+    order.map(({ place, lead }) => {
+      const own = seen.get(place)!
+      const first = place === lead ? own : placeAnswers(answers, lead)
+      return [place, { ...own, identify: identifyAnswers(own.identify, first.identify) }]
+    }),
+  )
+  const once = memo()
+  const identified = new Map(onCard.map((place) => [place, identifyStation(at.get(place)!.identify, plant.makersFigures, plant.ownRows)]))
+  const supports: Support[] = context.positions.map(({ code, name, alongMm, places }) => ({
+    code,
+    name,
+    alongMm,
+    rows: places.map((p) => (identified.has(p.code) ? identified.get(p.code)!.row : p.row)),
+  }))
+  const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
+  const arrange = arrangeStation(answers, line.arrange, supports, plant.schools)
+  const places: LineEvaluation['places'] = {}
+  for (const { place, lead } of order) {
+    const a = at.get(place)!
+    const position = positionOf(place)
+    const known = placeContext(context, place)
+    const shared = <T>(station: Station, make: () => T): T => once(`${resultScope(station, place, lead)}/${station}`, make)
+    const identify = identified.get(place)!
+    const set = setOf(context, place)
+    const row = identified.get(lead)?.row ?? identify.row
+    const group = identified.get(lead)?.group ?? identify.group
+    const arrangement = set.length > 1 ? set[0]!.set!.arrangement : 'single'
+    const duty = shared('duty', () => dutyStation(a.duty))
+    const select = shared('select', () => selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }))
+    const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position)))
+    const mount = shared('mount', () => mountStation(a, row, fit, { count: set.length, arrangement }, identify.typedDesignation))
+    const lubricate = shared('lubricate', () => lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null))
+    const runin = shared('runin', () => runInStation(a, { arrange, fit, mount, lubricate }))
+    const inspect = inspectStation(a, { duty, select, arrange, fit }, known)
+    places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
+  }
+  for (const { place, lead } of order) if (place === lead) judgeSet(setOf(context, place), places)
+  askUnread(context, order, places)
+  return { order, places }
+}
+
+/** Makes what is asked for under a key once. */
+function memo() {
+  const made = new Map<string, unknown>()
+  return <T>(key: string, make: () => T): T => {
+    if (!made.has(key)) made.set(key, make())
+    return made.get(key) as T
+  }
+}
+
+/** Stored answers that cannot be read are asked for at their station. */
+function askUnread({ unread }: LineContext, order: LineEvaluation['order'], places: LineEvaluation['places']): void {
+  for (const { scope, station, field, value } of unread ?? []) {
+    const shows = order.find(({ place, lead }) => [LINE, positionOf(place), place, lead].includes(scope))
+    if (!shows) continue
+    places[shows.place]![station].questions.push({
       code: `unread-${field}`,
       station,
-      text: `“${typed(value.slice(0, 40))}” stands here for ${inWords(field)} and cannot be read any more: what is it?`,
-      why: 'The card counts as if it had not been answered.',
+      params: { value: value.slice(0, 40), label: fieldOf(station, field)?.label ?? field },
     })
-  return evaluation
+  }
 }
 
-/** The name of a field as words: "loadDirection" is "load direction". */
-const inWords = (field: string) => field.replace(/([a-z])([A-Z])/g, (_all, a: string, b: string) => `${a} ${b.toLowerCase()}`)
-
-/** Every step of the card in the order it is done: mounting, grease, release. */
-export function cardPlan(evaluation: CardEvaluation): PlanStep[] {
-  return [...evaluation.mount.plan, ...evaluation.lubricate.plan, ...evaluation.runin.plan]
+/** A result of a station with where it stands. */
+export interface Scoped {
+  scope: Scope
+  /** A place that shows it. */
+  place: Scope
+  result: StationResult
 }
 
-function stationsOf(evaluation: CardEvaluation): StationResult[] {
-  return STATIONS.map((station) => evaluation[station])
+/** Every result of the card once, station by station. */
+export function resultsOf({ order, places }: LineEvaluation): Scoped[] {
+  const found = new Map<string, Scoped>()
+  for (const station of STATIONS)
+    for (const { place, lead } of order) {
+      const scope = resultScope(station, place, lead)
+      const key = `${scope}/${station}`
+      if (!found.has(key)) found.set(key, { scope, place, result: places[place]![station] })
+    }
+  return [...found.values()]
 }
 
-export function figuresOf(evaluation: CardEvaluation): Map<string, Figure> {
-  return new Map(stationsOf(evaluation).flatMap((s) => s.figures.map((f) => [f.key, f] as const)))
+/** All figures by their full key. */
+export function figuresOf(evaluation: LineEvaluation): Map<Key, Figure> {
+  return new Map(resultsOf(evaluation).flatMap(({ scope, result }) => result.figures.map((f) => [`${scope}/${f.key}`, f] as const)))
 }
 
-export function cautionsOf(evaluation: CardEvaluation): StationCaution[] {
+export interface PlacedCaution extends StationCaution {
+  scope: Scope
+  place: Scope
+}
+
+/** Every caution of the card, stops first. */
+export function cautionsOf(evaluation: LineEvaluation): PlacedCaution[] {
   const rank = { stop: 0, caution: 1, note: 2 }
-  return stationsOf(evaluation)
-    .flatMap((s) => s.cautions)
+  return resultsOf(evaluation)
+    .flatMap(({ scope, place, result }) => result.cautions.map((c) => ({ ...c, scope, place })))
     .sort((a, b) => rank[a.level] - rank[b.level])
 }
 
-export function questionsOf(evaluation: CardEvaluation): Question[] {
-  return stationsOf(evaluation).flatMap((s) => s.questions)
+export interface PlacedQuestion extends Question {
+  scope: Scope
+  place: Scope
 }
+
+/** Every open question of a line with the place that it is asked at. */
+export function questionsOf(evaluation: LineEvaluation): PlacedQuestion[] {
+  return resultsOf(evaluation).flatMap(({ scope, place, result }) => result.questions.map((x) => ({ ...x, scope, place })))
+}
+
+const NOTHING = '—'
 
 /** A figure as a person sees it in metric units: what differs here has moved, what does not has not. */
 export function asShown(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>): string {
@@ -81,33 +212,42 @@ export function asShown(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>)
       .toFixed(figure.decimals ?? decimalsOf(figure.quantity, 'metric'))
       .replace(/^-(0(\.0+)?)$/, '$1')
   const { value } = figure
-  if (value === null) return '—'
+  if (value === null) return NOTHING
   if (typeof value === 'string') return value
   return typeof value === 'number' ? one(value) : value.map(one).join(' … ')
 }
 
 export interface Moved {
-  key: string
+  key: Key
   label: string
+  scope: Scope
   station: Station
   before: string
   after: string
 }
 
-/** Figures outside the changed station that differ by more than display rounding. */
-export function movedFigures(before: CardEvaluation, after: CardEvaluation, changed: Station): Moved[] {
-  const old = figuresOf(before)
-  return [...figuresOf(after).values()].flatMap((figure) => {
-    const was = old.get(figure.key)
-    const station = figure.key.split('.')[0] as Station
-    if (station === changed || !was || was.value === null) return []
-    const [a, b] = [asShown(was), asShown(figure)]
-    return a === b ? [] : [{ key: figure.key, label: figure.label, station, before: a, after: b }]
-  })
+/** What every figure was shown as, by full key. */
+export type Shown = ReadonlyMap<Key, string>
+/** How every figure reads, by key: what signatures rest on and what decides whether it moved. */
+export const shownOf = (evaluation: LineEvaluation): Map<Key, string> =>
+  new Map([...figuresOf(evaluation)].map(([key, f]) => [key, asShown(f)]))
+/** Figures outside the changed results (`scope/station`) that differ by more than display rounding. */
+export function movedFigures(before: Shown, after: LineEvaluation, changed: ReadonlySet<string>): Moved[] {
+  return resultsOf(after).flatMap(({ scope, result }) =>
+    changed.has(`${scope}/${result.station}`)
+      ? []
+      : result.figures.flatMap((figure): Moved[] => {
+          const key = `${scope}/${figure.key}`
+          const was = before.get(key)
+          const now = asShown(figure)
+          return was === undefined || was === NOTHING || was === now
+            ? []
+            : [{ key, label: figure.label, scope, station: result.station, before: was, after: now }]
+        }),
+  )
 }
 
 /** What a step rests on, as shown at the time of signing. */
-export function restsOn(evaluation: CardEvaluation, keys: readonly string[]): Record<string, string> {
-  const figures = figuresOf(evaluation)
-  return Object.fromEntries(keys.map((key) => [key, figures.has(key) ? asShown(figures.get(key)!) : '—']))
+export function restsOn(figures: ReadonlyMap<Key, Figure>, keys: readonly Key[]): Record<Key, string> {
+  return Object.fromEntries(keys.map((key) => [key, figures.has(key) ? asShown(figures.get(key)!) : NOTHING]))
 }

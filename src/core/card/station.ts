@@ -1,13 +1,6 @@
-import type { Bearing } from '../catalogue/catalogue.js'
-import type { MakersFigures } from '../catalogue/makers-figures.js'
-import type { GrowthSchool } from '../arrangement/growth.js'
-import type { LoadBands } from '../fits/recommend-tables.js'
-import type { ClearanceGroup } from '../fits/clearance-group.js'
-import type { Cause } from '../inspection/causes.js'
-import type { Grease, GreaseGun } from '../lubrication/grease.js'
-import type { School } from '../lubrication/regreasing.js'
 import { InputError, type Caution, type Result, type WorkingStep } from '../result.js'
 import type { Quantity } from '../units/quantities.js'
+import type { Message, Params } from '../words/message.js'
 import type { Station } from './answers.js'
 
 /**
@@ -31,12 +24,11 @@ export interface Figure {
 }
 
 /** Something that must be found out; stays on the card until answered. */
-export interface Question {
-  code: string
+export interface Question extends Message {
   station: Station
-  text: string
-  /** What a wrong guess will do. */
-  why: string
+  /** What was asked and why, as it stood when a card was closed; else it follows from code and parameters. */
+  text?: string
+  why?: string
 }
 
 export interface StationCaution extends Caution {
@@ -62,66 +54,6 @@ export interface StationResult {
   fieldErrors: Record<string, string>
   /** Short text under the journal of the work line; quantities as in `q`. */
   headline: string
-}
-
-/** Where practitioners differ: one default each, chosen by the plant. */
-export interface Schools {
-  regreasing: School
-  growth: GrowthSchool
-  loadBands: LoadBands
-}
-
-export const FIRST_SCHOOLS: Schools = { regreasing: 'interval-formula', growth: 'full', loadBands: '0.06-0.12' }
-
-/** What the plant has settled for all its cards. */
-export interface PlantContext {
-  greases: Grease[]
-  guns: GreaseGun[]
-  /** What governs unless a card chooses otherwise. */
-  schools: Schools
-  makersFigures: MakersFigures[]
-  /** Bearings that the plant added and that this card speaks of. */
-  ownRows: Bearing[]
-}
-
-/** What the records say of a bearing position as the job found it. */
-export interface PositionPast {
-  /** What came out, and for how long it had been in. */
-  removed: { designation: string; group: ClearanceGroup | null; days: number } | null
-  grease: Grease | null
-  daysSinceGrease: number | null
-  intervalDays: number | null
-  bothEndsHeld: boolean | null
-  /** What earlier cards of this position settled on, newest first. */
-  causes: { number: string; cause: Cause }[]
-}
-
-/** A stored answer that cannot be read any more: its option is gone, or it never could be. */
-export interface UnreadAnswer {
-  station: Station
-  field: string
-  value: string
-}
-
-/** What a card knows before anything is entered. */
-export interface CardContext {
-  /** Stored answers that must be given again; left out when all could be read. */
-  unread?: readonly UnreadAnswer[]
-  end: 'drive' | 'non-drive'
-  /** What is fitted at the other bearing of the shaft line, if it is in the catalogue. */
-  other: Bearing | null
-  plant: PlantContext
-  past: PositionPast
-}
-
-/** The context of a position without any record. */
-export function bareContext(end: 'drive' | 'non-drive', other: Bearing | null): CardContext {
-  return {
-    end,
-    other,
-    plant: { greases: [], guns: [], schools: FIRST_SCHOOLS, makersFigures: [], ownRows: [] },
-    past: { removed: null, grease: null, daysSinceGrease: null, intervalDays: null, bothEndsHeld: null, causes: [] },
-  }
 }
 
 /** Gathers a station's result while its calculations run. */
@@ -171,12 +103,12 @@ export class StationBuilder {
     if (!this.cautions.some((c) => c.code === caution.code)) this.cautions.push({ ...caution, station: this.station })
   }
 
-  warn(level: Caution['level'], code: string, message: string, figure?: number | string): void {
-    this.caution({ level, code, message, figure })
+  warn(level: Caution['level'], code: string, params: Params = {}, figure?: number | string): void {
+    this.caution({ level, code, params, figure })
   }
 
-  ask(code: string, text: string, why: string): void {
-    this.questions.push({ code, station: this.station, text, why })
+  ask(code: string, params: Params = {}): void {
+    this.questions.push({ code, station: this.station, params })
   }
 
   refuse(field: string, message: string): void {

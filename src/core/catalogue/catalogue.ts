@@ -4,10 +4,10 @@ import { rateGeometry } from '../ratings/load-rating.js'
 import type { Bearing } from './bearing.js'
 import { inchNames, plainName } from './designation.js'
 import { ratingSpread } from './families.js'
-import { isDrawnCup } from './forms.js'
+import { isDrawnCup } from './construction-forms.js'
 import { allOutlines, type Boundary, type Outline } from './outlines.js'
-import { surroundingsOf } from './surroundings.js'
-import { insideOf } from './typical.js'
+import { surroundingsOf } from './abutments.js'
+import { insideOf } from './typical-geometry.js'
 
 export type { Bearing } from './bearing.js'
 export type { Boundary } from './outlines.js'
@@ -129,13 +129,27 @@ export function findBearing(designation: string, own: readonly Bearing[] = []): 
 }
 
 /** What is in the catalogue, in a sentence. */
-export const HELD = `deep groove 618, 619, 160, 60, 62, 63, 64, 42, 43; angular contact 70, 72, 73, 32, 33; self-aligning 12, 13, 22, 23; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23; needle NA 48, 49, 69, HK, BK; tapered 302 to 332 and inch sets; spherical 213 to 241; toroidal C 22 to C 41; thrust 511, 512, 513, 293, 294; insert UC, UEL, UK`
+export const RACK_CONTENTS = `deep groove 618, 619, 160, 60, 62, 63, 64, 42, 43; angular contact 70, 72, 73, 32, 33; self-aligning 12, 13, 22, 23; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23; needle NA 48, 49, 69, HK, BK; tapered 302 to 332 and inch sets; spherical 213 to 241; toroidal C 22 to C 41; thrust 511, 512, 513, 293, 294; insert UC, UEL, UK`
+
+/** Sizes of each series from the smallest bore on, made when first asked for. */
+let bySeries: Map<string, ReturnType<typeof outlines>[number][]> | null = null
+
+function sizesOf(series: string) {
+  if (!bySeries) {
+    bySeries = new Map()
+    for (const one of outlines()) {
+      const list = bySeries.get(one.series)
+      if (list) list.push(one)
+      else bySeries.set(one.series, [one])
+    }
+    for (const list of bySeries.values()) list.sort((a, b) => a.boreMm - b.boreMm)
+  }
+  return bySeries.get(series) ?? []
+}
 
 /** The next smaller and next larger bore in the same series. */
 export function neighbours(row: Bearing): { smaller: Bearing | null; larger: Bearing | null } {
-  const same = outlines()
-    .filter((other) => other.series === row.series)
-    .sort((a, b) => a.boreMm - b.boreMm)
+  const same = sizesOf(row.series)
   const i = same.findIndex((other) => other.designation === row.designation)
   const at = (k: number) => (i >= 0 && same[k] ? build(same[k]) : null)
   return { smaller: at(i - 1), larger: at(i + 1) }

@@ -4,13 +4,13 @@ import { INCH_ANGLE, INCH_TAPERED } from './dimensions/inch-tapered.js'
 import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm } from './dimensions/insert.js'
 import { DRAWN_CUP } from './dimensions/needle.js'
 import { LOOSE_CHAMFER } from './dimensions/cylindrical.js'
-import { PLAN_2, PLAN_3, chamferOf } from './dimensions/plan.js'
+import { PLAN_2, PLAN_3, chamferOf } from './dimensions/general-plan.js'
 import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
 import { THRUST_BALL, THRUST_SPHERICAL } from './dimensions/thrust.js'
 import { TILT_DEG } from './families.js'
-import type { FormName } from './forms.js'
-import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series.js'
-import type { Size } from './typical.js'
+import type { FormName } from './construction-forms.js'
+import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series-table.js'
+import type { Size } from './typical-geometry.js'
 
 /** Source of each figure of a row, by what the standard of its series fixes. */
 function sourcesFor(fixed: readonly string[]): Readonly<Record<string, Source>> {

@@ -2,7 +2,7 @@ import type { Bearing } from './bearing.js'
 import type { Boundary } from './catalogue.js'
 import { plainName } from './designation.js'
 import { FAMILIES, FAMILY_LABEL } from './families.js'
-import { FORMS, type FormName } from './forms.js'
+import { FORMS, type FormName } from './construction-forms.js'
 
 /** A row as far as it is known: ranges of ratings only find rows that are worked out. */
 export type Searchable = Boundary &

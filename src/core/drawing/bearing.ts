@@ -1,5 +1,5 @@
 import type { Bearing } from '../catalogue/bearing.js'
-import { isDrawnCup } from '../catalogue/forms.js'
+import { isDrawnCup } from '../catalogue/construction-forms.js'
 import type { Primitive } from './primitives.js'
 import { angular, groove, insert, selfAligning, thrustBall } from './sections/balls.js'
 import { Pen, boreRadius, type ToPaper } from './sections/pen.js'
@@ -36,7 +36,7 @@ const DRAW: Record<string, (row: Bearing, pen: Pen) => void> = {
   'insert-ball': insert,
 }
 
-/** Upper half of a bearing in section, true proportions, every family. */
+/** Upper half of a bearing in section, true proportions, every family; `scale` in units of the drawing a mm. */
 export function bearingSection(row: Bearing, at: ToPaper, scale: number): Primitive[] {
   const pen = new Pen(at, scale)
   sleeve(row, pen)

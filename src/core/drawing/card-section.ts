@@ -1,23 +1,34 @@
-import type { ArrangeAnswers } from '../card/answers.js'
-import type { CardEvaluation } from '../card/evaluate.js'
-import { movesInside } from '../catalogue/forms.js'
+import { leadOf, type LineContext } from '../card/context.js'
+import { placeAnswers, positionOf, type LineAnswers, type Scope } from '../card/answers.js'
+import type { LineEvaluation } from '../card/evaluate.js'
+import { movesInside } from '../catalogue/construction-forms.js'
 import { format, unitOf, type Quantity, type UnitSystem } from '../units/quantities.js'
 import type { Drawing } from './primitives.js'
 import { sectionDrawing } from './section.js'
 
-/** The section through a card's bearing position with all that the card knows of it; null until a bearing is chosen. */
+/** The section through one place of a card with all that the card knows of it; null until a bearing is chosen. */
 export function cardSection(
-  evaluation: CardEvaluation,
-  arrangeAnswers: ArrangeAnswers,
-  place: { end: 'drive' | 'non-drive'; carries: string },
+  evaluation: LineEvaluation,
+  answers: LineAnswers,
+  context: Pick<LineContext, 'positions' | 'line'>,
+  place: Scope,
   units: UnitSystem,
   size: { width: number; height: number },
 ): Drawing | null {
-  const { identify, duty, arrange, fit } = evaluation
+  const { identify, duty, arrange, fit } = evaluation.places[place]!
   if (!identify.row) return null
-  const drive = place.end === 'drive'
-  const held = drive ? arrangeAnswers.driveEndHeld : arrangeAnswers.nonDriveEndHeld
-  const error = arrange.holding === 'both' ? 'both ends held' : arrange.holding === 'none' ? 'no end held' : null
+  const { held, floatPresentMm } = placeAnswers(answers, place, leadOf(context, place)).arrange
+  const { positions, line } = context
+  const at = positions.findIndex((p) => p.code === positionOf(place))
+  const [first, last] = [at === 0, at === positions.length - 1]
+  const error =
+    arrange.holding === 'several'
+      ? positions.length === 2
+        ? 'both ends held'
+        : 'held twice'
+      : arrange.holding === 'none'
+        ? 'no end held'
+        : null
   const withUnit = (value: number, quantity: Quantity, decimals: number) =>
     `${format(value, quantity, units, decimals)} ${unitOf(quantity, units)}`
   return sectionDrawing({
@@ -28,12 +39,12 @@ export function cardSection(
     housingClass: fit.housing?.toleranceClass,
     held,
     movesInside: movesInside(identify.row) && held === false,
-    floatMm: arrangeAnswers.floatPresentMm,
+    floatMm: floatPresentMm,
     radialText: duty.radialN ? withUnit(duty.radialN, 'force', 1) : null,
     axialText: duty.axialN ? withUnit(duty.axialN, 'force', 1) : null,
     lengthText: (mm) => format(mm, 'length', units, Number.isInteger(mm) ? 0 : 2),
-    leftLabel: drive ? 'coupling side' : 'drive side',
-    rightLabel: drive ? `${place.carries} side` : place.carries,
+    leftLabel: first ? 'coupling side' : 'drive side',
+    rightLabel: last && !first ? line.carries : `${line.carries} side`,
     error,
   })
 }

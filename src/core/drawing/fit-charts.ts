@@ -10,7 +10,7 @@ const STAGE_WORDS: Record<ClearanceStage['name'], string> = {
   hot: 'hot',
 }
 
-/** The clearance of 19 in 20 assemblies as it falls from as bought to hot, over a line at zero. */
+/** The clearance of 19 in 20 assemblies as it falls from as bought to hot, over a line at zero; width and height in units of the drawing. */
 export function clearanceBand(stages: readonly ClearanceStage[], width: number, height: number, um: Micrometres): Drawing {
   const low = Math.min(0, ...stages.map((s) => s.p025Um))
   const high = Math.max(1, ...stages.map((s) => s.p975Um))
@@ -50,7 +50,10 @@ export interface ZonePair {
   grip: { ringUpperUm: number; ringLowerUm: number } | null
 }
 
-/** Tolerance zones of ring and seat for shaft and housing, side by side on one micrometre scale; what is clamped shows its seat alone. */
+/**
+ * Tolerance zones of ring and seat for shaft and housing, side by side on one micrometre scale; what is clamped shows its seat alone.
+ * Width and height in units of the drawing.
+ */
 export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width: number, height: number, um: Micrometres): Drawing {
   const pairs = shaft ? [shaft, housing] : [housing]
   const all = [0, ...pairs.flatMap((f) => [f.seatUpperUm, f.seatLowerUm, ...(f.grip ? [f.grip.ringUpperUm, f.grip.ringLowerUm] : [])])]

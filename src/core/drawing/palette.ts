@@ -66,6 +66,8 @@ export function shapeStyle(role: Role, p: Palette): ShapeStyle {
     'housing-hatch': line(p.soft, 0.7),
     ring: solid(p.film, p.damson, 1.8),
     'ring-hatch': line(p.damson, 0.7),
+    'ring-own': solid(p.wash, p.damson, 1.8),
+    'ring-strong': solid(p.damson, p.damson, 1.8),
     element: solid(p.paper, p.damson, 1.8),
     cage: solid(p.damson),
     part: solid(p.paper, p.ink, 1.4),
@@ -96,6 +98,7 @@ export interface TextStyle {
   'font-weight': number
 }
 
+/** How text of a role is set on paper: fill, size in units of the drawing, weight. */
 export function textStyle(role: TextRole, p: Palette): TextStyle {
   const style = (fill: string, size: number, weight: number): TextStyle => ({ fill, 'font-size': size, 'font-weight': weight })
   const styles: Record<TextRole, TextStyle> = {

@@ -9,6 +9,8 @@ export type Role =
   | 'housing-hatch'
   | 'ring'
   | 'ring-hatch'
+  | 'ring-own'
+  | 'ring-strong'
   | 'element'
   | 'cage'
   | 'part'
@@ -55,11 +57,12 @@ export function outline(points: readonly Point[]): string {
   return `M${points.map(([x, y]) => `${round(x)} ${round(y)}`).join('L')}Z`
 }
 
+/** A coordinate in units of the drawing to two decimals, so that files stay small. */
 export function round(value: number): number {
   return Math.round(value * 100) / 100
 }
 
-/** A straight line. */
+/** A straight line; units of the drawing. */
 export function segment(x1: number, y1: number, x2: number, y2: number, role: Role): Primitive {
   return { kind: 'line', x1: round(x1), y1: round(y1), x2: round(x2), y2: round(y2), role }
 }
@@ -67,7 +70,7 @@ export function segment(x1: number, y1: number, x2: number, y2: number, role: Ro
 /** A hatch of more lines is a filled area. */
 const MOST_LINES = 600
 
-/** 45° hatch lines inside a closed outline (even-odd), as one path. `slope` 1 rises to the right, −1 falls. */
+/** 45° hatch lines inside a closed outline (even-odd), as one path, `spacing` apart in units of the drawing. `slope` 1 rises to the right, −1 falls. */
 export function hatch(points: readonly Point[], spacing: number, slope: 1 | -1, role: Role): Primitive {
   // In the turned frame u = x + slope·y is constant along a line and v = x − slope·y runs along it.
   const turned = points.map(([x, y]) => [x + slope * y, x - slope * y] as const)
@@ -91,7 +94,7 @@ export function hatch(points: readonly Point[], spacing: number, slope: 1 | -1, 
   return { kind: 'path', d, role }
 }
 
-/** Arrow head with its tip at a point, looking along (dx, dy). */
+/** Arrow head with its tip at a point, looking along (dx, dy); units of the drawing. */
 export function arrowHead([x, y]: Point, dx: number, dy: number, size: number, role: Role): Primitive {
   const length = Math.hypot(dx, dy) || 1
   const [ux, uy] = [dx / length, dy / length]
@@ -108,7 +111,7 @@ export function arrowHead([x, y]: Point, dx: number, dy: number, size: number, r
   }
 }
 
-/** Line with a head at its end, and at its start when `both`. */
+/** Line with a head at its end, and at its start when `both`; `size` of the head in units of the drawing. */
 export function arrow(from: Point, to: Point, line: Role, head: Role, size: number, both = false): Primitive[] {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]]
   const shape: Primitive[] = [segment(from[0], from[1], to[0], to[1], line), arrowHead(to, dx, dy, size, head)]
@@ -116,6 +119,7 @@ export function arrow(from: Point, to: Point, line: Role, head: Role, size: numb
   return shape
 }
 
+/** Text at a point in units of the drawing, set by its role. */
 export function text(
   x: number,
   y: number,

@@ -1,19 +1,28 @@
-import type { Bearing } from '../catalogue/catalogue.js'
-import { arrow, outline, text, type Drawing, type Point, type Primitive } from './primitives.js'
+import type { Bearing } from '../catalogue/bearing.js'
+import { formOf } from '../catalogue/construction-forms.js'
+import { arrow, outline, text, type Drawing, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
 
-export interface LineBearing {
+/** One bearing of a position. */
+export interface LinePlace {
   key: string
-  end: 'drive' | 'non-drive'
+  row: Bearing | null
+  /** `own`: the card works on it; `hand`: it is the one in hand; left out: it is only there. */
+  tone?: 'hand' | 'own' | 'other'
+}
+
+export interface LinePosition {
   name: string
   designation: string
-  row: Bearing | null
+  alongMm: number
   held: boolean | null
+  places: readonly LinePlace[]
 }
 
 export interface ShaftLineSpec {
   width: number
   height: number
-  bearings: readonly LineBearing[]
+  /** From the drive side. */
+  positions: readonly LinePosition[]
   spanText: string | null
   /** Growth in words; drawn running away from the held end. */
   growthText?: string | null
@@ -23,6 +32,8 @@ export interface ShaftLineSpec {
   error?: string | null
   /** What the shaft carries at its far end: an impeller, a fan wheel, a sheave. */
   carries: string
+  /** Leaves out spans and words under the bearings where there is little height. */
+  low?: boolean
 }
 
 export interface ShaftLineDrawing extends Drawing {
@@ -30,108 +41,150 @@ export interface ShaftLineDrawing extends Drawing {
   places: { key: string; x: number; y: number; width: number; height: number }[]
 }
 
-/** The whole shaft line from coupling to what it carries; bearing sections to one scale, the span shortened. */
-export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
-  const { width, height, bearings } = spec
-  const axis = height / 2 + 4
-  const largest = Math.max(60, ...bearings.map((b) => b.row?.outsideMm ?? 0))
-  const scale = (height - 130) / (largest * 1.25)
-  const shaftR = Math.max(12, ((bearings[0]?.row?.boreMm ?? 40) / 2) * scale)
-  const place = (end: 'drive' | 'non-drive') => (end === 'drive' ? width * 0.27 : width * 0.73)
-  const [left, right] = [width * 0.1, width * 0.9]
-  const shapes: Primitive[] = []
-  const bar = (x1: number, x2: number, r: number): Primitive => ({
-    kind: 'path',
-    d: outline([
-      [x1, axis - r],
-      [x2, axis - r],
-      [x2, axis + r],
-      [x1, axis + r],
-    ]),
-    role: 'shaft',
-  })
-  shapes.push(
-    bar(left, right, shaftR * 0.86),
-    bar(place('drive') - 34, place('non-drive') + 34, shaftR),
-    bar(width * 0.36, width * 0.64, shaftR * 1.3),
-  )
-  // Coupling half at the drive end, and what the shaft carries at the other.
-  shapes.push(bar(left - 20, left + 8, shaftR * 2), text(left - 6, axis + shaftR * 2 + 20, 'coupling', 'label', 'middle'))
-  shapes.push(bar(right - 6, right + 14, shaftR * 2.6), text(right + 4, axis + shaftR * 2.6 + 20, spec.carries, 'label', 'middle'))
-  shapes.push({ kind: 'line', x1: left - 46, y1: axis, x2: right + 40, y2: axis, role: 'axis' })
+const RINGS: Record<NonNullable<LinePlace['tone']>, { ring: Role; element: Role }> = {
+  hand: { ring: 'ring-strong', element: 'element' },
+  own: { ring: 'ring-own', element: 'element' },
+  other: { ring: 'part', element: 'part' },
+}
 
-  const places = bearings.map((b) => {
-    const x = place(b.end)
-    const bore = (b.row?.boreMm ?? 40) * scale
-    const outside = (b.row?.outsideMm ?? 80) * scale
-    const wide = Math.max(18, (b.row?.widthMm ?? 20) * scale)
-    for (const side of [-1, 1] as const) {
-      const [r1, r2] = [axis + (side * bore) / 2, axis + (side * outside) / 2]
+const box = (x1: number, y1: number, x2: number, y2: number, role: Role): Primitive => ({
+  kind: 'path',
+  d: outline([
+    [x1, y1],
+    [x2, y1],
+    [x2, y2],
+    [x1, y2],
+  ]),
+  role,
+})
+
+/** Where the positions stand on the paper: as along the shaft, but never so near that their words meet. */
+function stations(positions: readonly LinePosition[], width: number): number[] {
+  const n = positions.length
+  const [left, right] = n > 2 ? [width * 0.14, width * 0.86] : [width * 0.27, width * 0.73]
+  if (n === 1) return [left]
+  const [from, to] = [positions[0]!.alongMm, positions[n - 1]!.alongMm]
+  const even = (right - left) / (n - 1)
+  const least = even * 0.72
+  const at = positions.map((p, i) => (to > from ? left + ((p.alongMm - from) / (to - from)) * (right - left) : left + i * even))
+  const apart = at.every((x, i) => i === 0 || x - at[i - 1]! >= least)
+  return apart ? at : positions.map((_, i) => left + i * even)
+}
+
+function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside: number, low: boolean): void {
+  const [long, half] = low ? [8, 4.5] : [12, 7]
+  for (const side of [-1, 1] as const) {
+    const y = axis + (side * outside) / 2 - side * (half - 1)
+    for (const [x, face] of [
+      [x1, -1],
+      [x2, 1],
+    ] as const) {
       const corners: Point[] = [
-        [x - wide / 2, r1],
-        [x + wide / 2, r1],
-        [x + wide / 2, r2],
-        [x - wide / 2, r2],
+        [x, y],
+        [x + face * long, y - half],
+        [x + face * long, y + half],
       ]
-      shapes.push({ kind: 'path', d: outline(corners), role: 'ring' })
-      if (b.row && b.row.family !== 'deep-groove-ball') {
-        const third = (r2 - r1) / 3
-        shapes.push({
-          kind: 'path',
-          d: outline([
-            [x - wide * 0.32, r1 + third],
-            [x + wide * 0.32, r1 + third],
-            [x + wide * 0.32, r2 - third],
-            [x - wide * 0.32, r2 - third],
-          ]),
-          role: 'element',
-        })
-      } else shapes.push({ kind: 'circle', cx: x, cy: (r1 + r2) / 2, r: Math.min(wide, Math.abs(r2 - r1)) * 0.27, role: 'element' })
-      if (b.held) {
-        const y = axis + (side * outside) / 2 - side * 6
-        for (const face of [-1, 1] as const) {
-          const fx = x + (face * wide) / 2
-          shapes.push({
-            kind: 'path',
-            d: outline([
-              [fx, y],
-              [fx + face * 12, y - 7],
-              [fx + face * 12, y + 7],
-            ]),
-            role: 'held',
-          })
-        }
-      }
+      shapes.push({ kind: 'path', d: outline(corners), role: 'held' })
     }
+  }
+}
+
+/** Rings and elements of one bearing over and under the axis. */
+function bearing(shapes: Primitive[], { row, tone = 'own' }: LinePlace, x: number, wide: number, axis: number, scale: number): void {
+  const bore = (row?.boreMm ?? 40) * scale
+  const outside = (row?.outsideMm ?? 80) * scale
+  const { ring, element } = RINGS[tone]
+  for (const side of [-1, 1] as const) {
+    const [r1, r2] = [axis + (side * bore) / 2, axis + (side * outside) / 2]
+    shapes.push(box(x - wide / 2, r1, x + wide / 2, r2, ring))
+    if (row && formOf(row).family !== 'deep-groove-ball') {
+      const third = (r2 - r1) / 3
+      shapes.push(box(x - wide * 0.32, r1 + third, x + wide * 0.32, r2 - third, element))
+    } else shapes.push({ kind: 'circle', cx: x, cy: (r1 + r2) / 2, r: Math.min(wide, Math.abs(r2 - r1)) * 0.27, role: element })
+  }
+}
+
+/** The whole shaft line from coupling to what it carries; bearing sections to one scale, the spans shortened. */
+export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
+  const { width, height, positions, low } = spec
+  const axis = height / 2 + (low ? 8 : 4)
+  const rows = positions.flatMap((p) => p.places.map((x) => x.row))
+  const largest = Math.max(60, ...rows.map((r) => r?.outsideMm ?? 0))
+  const scale = (height - (low ? 58 : 130)) / (largest * (low ? 1.05 : 1.25))
+  const shaftR = Math.max(low ? 7 : 12, ((rows[0]?.boreMm ?? 40) / 2) * scale)
+  const at = stations(positions, width)
+  const [left, right] = positions.length > 2 ? [width * 0.045, width * 0.955] : [width * 0.1, width * 0.9]
+  const shapes: Primitive[] = []
+  const bar = (x1: number, x2: number, r: number) => box(x1, axis - r, x2, axis + r, 'shaft')
+  shapes.push(bar(left, right, shaftR * 0.86))
+  if (positions.length) shapes.push(bar(at[0]! - 34, at.at(-1)! + 34, shaftR))
+  at.slice(1).forEach((x, i) => {
+    const gap = x - at[i]!
+    shapes.push(bar(at[i]! + gap * 0.2, x - gap * 0.2, shaftR * 1.3))
+  })
+  // Coupling half at the drive end, and what the shaft carries at the other; both leave room for their words.
+  const most = height - axis - 24
+  const [half, carried] = [Math.min(shaftR * 2, most), Math.min(shaftR * 2.6, most)]
+  const under = (r: number) => Math.min(height - 6, axis + r + 20)
+  shapes.push(bar(left - 20, left + 8, half), text(Math.max(30, left - 6), under(half), 'coupling', 'label', 'middle'))
+  shapes.push(bar(right - 6, right + 14, carried))
+  shapes.push(text(Math.min(width - 34, right + 4), under(carried), spec.carries, 'label', 'middle'))
+  shapes.push({ kind: 'line', x1: Math.max(2, left - 46), y1: axis, x2: Math.min(width - 2, right + 40), y2: axis, role: 'axis' })
+
+  const places = positions.flatMap((p, i) => {
+    const widths = p.places.map((x) => Math.max(low ? 14 : 18, (x.row?.widthMm ?? 20) * scale))
+    const together = widths.reduce((a, b) => a + b, 0)
+    const outside = Math.max(...p.places.map((x) => x.row?.outsideMm ?? 80)) * scale
+    let edge = at[i]! - together / 2
+    const found = p.places.map((place, n) => {
+      const wide = widths[n]!
+      const x = edge + wide / 2
+      edge += wide
+      bearing(shapes, place, x, wide, axis, scale)
+      return { key: place.key, x: x - wide / 2, y: axis - outside / 2, width: wide, height: outside }
+    })
+    if (p.held) held(shapes, at[i]! - together / 2, at[i]! + together / 2, axis, outside, low === true)
     const top = axis - outside / 2
-    shapes.push(text(x, top - 26, b.name, 'label', 'middle'), text(x, top - 8, b.designation, 'figure', 'middle'))
-    const words = b.held === null ? '' : b.held ? 'held' : 'free'
-    if (words) shapes.push(text(x, axis + outside / 2 + 20, words, b.held ? 'held-text' : 'gap-text', 'middle'))
-    return { key: b.key, x: x - wide / 2 - 18, y: top - 44, width: wide + 36, height: outside + 74 }
+    const own = p.places.some((x) => (x.tone ?? 'own') !== 'other')
+    const names: TextRole = low && own ? 'held-text' : 'label'
+    if (low)
+      shapes.push(text(at[i]!, top - 8, p.name, names, 'middle'), text(at[i]!, axis + outside / 2 + 17, p.designation, 'small', 'middle'))
+    else shapes.push(text(at[i]!, top - 26, p.name, names, 'middle'), text(at[i]!, top - 8, p.designation, 'figure', 'middle'))
+    const words = p.held === null ? '' : p.held ? 'held' : 'free'
+    if (words && !low) shapes.push(text(at[i]!, axis + outside / 2 + 20, words, p.held ? 'held-text' : 'gap-text', 'middle'))
+    // The first and the last of a position take its margins, so that a single one is easy to hit.
+    return found.map((f, n) => {
+      const [before, behind] = [n === 0 ? 18 : 0, n === found.length - 1 ? 18 : 0]
+      const up = low ? 24 : 44
+      return { ...f, x: f.x - before, width: f.width + before + behind, y: f.y - up, height: f.height + up + (low ? 20 : 30) }
+    })
   })
 
   const spanY = height - 22
-  if (spec.spanText) {
+  if (spec.spanText && at.length > 1) {
     shapes.push(
-      ...arrow([place('drive'), spanY], [place('non-drive'), spanY], 'dimension', 'dimension-head', 9, true),
-      text(width / 2, spanY - 7, spec.spanText, 'figure', 'middle'),
+      ...arrow([at[0]!, spanY], [at.at(-1)!, spanY], 'dimension', 'dimension-head', 9, true),
+      text((at[0]! + at.at(-1)!) / 2, spanY - 7, spec.spanText, 'figure', 'middle'),
     )
   }
   if (spec.growthText) {
-    const away = (bearings.find((b) => b.held)?.end === 'non-drive') === (spec.growthTowardHeld ?? false) ? 1 : -1
+    const holder = positions.findIndex((p) => p.held)
+    const away = (holder === positions.length - 1 && holder > 0) === (spec.growthTowardHeld ?? false) ? 1 : -1
     const y = axis - shaftR * 1.3 - 22
+    const middle = at.length > 2 ? (at[0]! + at[1]!) / 2 : width / 2
+    const half = at.length > 2 ? Math.min(60, (at[1]! - at[0]!) * 0.28) : 60
     shapes.push(
-      ...arrow([width / 2 - away * 60, y], [width / 2 + away * 60, y], 'hot-line', 'hot', 13),
-      text(width / 2, y - 10, spec.growthText, 'hot-text', 'middle'),
+      ...arrow([middle - away * half, y], [middle + away * half, y], 'hot-line', 'hot', 13),
+      text(middle, y - 10, spec.growthText, 'hot-text', 'middle'),
     )
   }
   if (spec.error) shapes.push(text(width / 2, 24, spec.error, 'error-text', 'middle'))
-  const held = bearings.filter((b) => b.held).map((b) => b.name)
+  const holding = positions.filter((p) => p.held).map((p) => p.name)
   return {
     width,
     height,
     primitives: shapes,
     places,
-    description: `Shaft line with ${bearings.map((b) => `${b.designation} at the ${b.name}`).join(' and ')}; held: ${held.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,
+    description: `Shaft line with ${positions.map((p) => `${p.designation} at the ${p.name}`).join(' and ')}; held: ${holding.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,
   }
 }

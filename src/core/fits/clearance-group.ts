@@ -1,7 +1,7 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
-import { formOf } from '../catalogue/forms.js'
-import { InputError, Sheet, inRange, type Result } from '../result.js'
+import { formOf } from '../catalogue/construction-forms.js'
+import { InputError, Derivation, inRange, type Result } from '../result.js'
 import {
   CYLINDRICAL,
   DEEP_GROOVE,
@@ -27,7 +27,7 @@ export interface ClearanceRange {
   maxUm: number
 }
 
-/** How a group is written on a bearing. */
+/** How a group is written on a bearing. Source: ISO 5753-1. */
 export function groupMark(group: ClearanceGroup): string {
   return `C${group}`
 }
@@ -65,6 +65,7 @@ function tableFor(family: Family, tapered: boolean): ClearanceTable {
 /**
  * Where the clearance of a row comes from: a table of groups, its setting at assembly (single angular contact, tapered and
  * thrust bearings), or only the maker's sheet.
+ * Source: engineering practice.
  */
 export function clearanceFrom(row: Pick<Bearing, 'family' | 'form' | 'boreMm' | 'boreTaper'>): 'table' | 'setting' | 'sheet' {
   if (['tapered-roller', 'thrust-ball', 'thrust-spherical-roller'].includes(row.family) || row.form === 'single-row-angular')
@@ -99,7 +100,7 @@ export function clearanceGroup(input: ClearanceInput): Result<ClearanceRange> {
   const maxUm = row[2 + 2 * index]
   if (typeof minUm !== 'number' || typeof maxUm !== 'number')
     throw new InputError('group', group, `no range is held for group ${group} at ${boreMm} mm bore; take it from the maker’s sheet`)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const bore = taperedBore ? 'tapered' : 'cylindrical'
   sheet.step(
     'Gr',

@@ -1,5 +1,5 @@
 import type { Family } from '../catalogue/families.js'
-import { InputError, Sheet, type Result } from '../result.js'
+import { InputError, Derivation, type Result } from '../result.js'
 import { SHAFT_CLASSES } from '../tolerances/iso286-tables.js'
 import { signed, tolerance, type Limits } from '../tolerances/iso286.js'
 import { ringTolerance, type Accuracy } from '../tolerances/ring.js'
@@ -28,6 +28,7 @@ export interface FitValues {
  * Interference between a bearing ring and its seat, from both tolerance zones; µm, negative is loose.
  * The probable range takes both zones as normal with 6σ inside the limits and holds 99.7 % of assemblies.
  * Range: sizes of `tolerance` and `ringTolerance`. Sources: ISO 286-1, ISO 492, ISO 199, ISO 9628.
+ * @throws InputError for a shaft class at a housing or the other way round, and for sizes beyond the tables
  */
 export function fit(input: FitInput): Result<FitValues> {
   const isShaft = input.seat === 'shaft'
@@ -38,7 +39,7 @@ export function fit(input: FitInput): Result<FitValues> {
       isShaft ? 'a shaft seat takes a lower-case class' : 'a housing seat takes an upper-case class',
     )
   }
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const seat = tolerance(input)
   const ring = ringTolerance({ ...input, ring: isShaft ? 'inner' : 'outer' })
   sheet.include(seat)

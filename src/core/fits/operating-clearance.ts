@@ -1,11 +1,12 @@
 import { rollsOnBalls, type Family } from '../catalogue/families.js'
 import { MATERIALS, expansionPerK, type Material } from '../materials.js'
-import { InputError, Sheet, inRange, short, type Result } from '../result.js'
+import { InputError, Derivation, inRange, short, type Result } from '../result.js'
 import { tolerance, type Limits } from '../tolerances/iso286.js'
 import { ringTolerance, type Accuracy } from '../tolerances/ring.js'
 import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from './clearance-group.js'
 import { innerShrinkUm, outerGrowthUm } from './lame.js'
-import { normalShare, positivePart, spreadOf, type Spread } from './normal.js'
+import { normalShare, positivePart, spreadOf, type Spread } from './normal-distribution.js'
+import { amount } from '../words/message.js'
 
 /** A seat by its class, or by measured limits [min, max] in µm from nominal; of the same steel as the ring unless told. */
 export interface Seat {
@@ -146,7 +147,7 @@ function refuseTaper({ taperedBore, shaft }: OperatingClearanceInput): void {
     )
 }
 
-function asBought(input: OperatingClearanceInput, sheet: Sheet): ClearanceRange {
+function asBought(input: OperatingClearanceInput, sheet: Derivation): ClearanceRange {
   if (input.rangeUm) {
     const [minUm, maxUm] = input.rangeUm
     if (!(minUm >= 0 && minUm <= maxUm)) throw new InputError('rangeUm', input.rangeUm, 'two values from 0 µm, smaller first')
@@ -171,7 +172,7 @@ function asBought(input: OperatingClearanceInput, sheet: Sheet): ClearanceRange 
 export function operatingClearance(input: OperatingClearanceInput): Result<OperatingClearanceValues> {
   check(input)
   refuseTaper(input)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const { boreMm: d, outsideMm: D, innerRacewayMm: F, outerRacewayMm: E, family, accuracy } = input
   const initial = asBought(input, sheet)
   const bore = ringTolerance({ ring: 'inner', sizeMm: d, accuracy, family }).values
@@ -298,15 +299,15 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   const below = sigma > 0 ? normalShare(-mean / sigma) : mean < 0 ? 1 : 0
   const taken = preloadTakenUm(family, meanRacewayMm)
   if (last.p025Um < 0) {
-    const group = input.group ? `group ${groupMark(input.group)}` : 'this clearance'
-    const of100 = `${Math.round(below * 100)} of 100 assemblies`
     const trace = mean < 0 && mean >= -taken
     sheet.caution(
       mean < -taken ? 'stop' : 'caution',
       trace ? 'trace-of-preload' : 'clearance-used-up',
-      trace
-        ? `With ${group} it probably runs with a trace of preload (${of100}). A ball bearing of this size takes up to ${short(taken, 2)} µm; it runs stiffer and warmer, so watch the first hours and take the next group where heat may grow.`
-        : `With ${group} the clearance can be used up when running hot (${of100}). A tight bearing heats itself further.`,
+      {
+        group: input.group ? `group ${groupMark(input.group)}` : 'this clearance',
+        of100: Math.round(below * 100),
+        taken: amount(taken, 'fine', 1),
+      },
       short(last.p025Um),
     )
   }

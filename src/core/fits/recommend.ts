@@ -1,5 +1,5 @@
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
-import { Sheet, inRange, type Result } from '../result.js'
+import { Derivation, inRange, type Result } from '../result.js'
 import {
   HOUSING_LADDER,
   LOAD_BANDS,
@@ -67,7 +67,7 @@ function rowFor<R extends readonly [number, string]>(rows: readonly R[], sizeMm:
 }
 
 /** Shaft class for a ring swept by the load, with the nearest row where the table has a gap. */
-function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Sheet): string {
+function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Derivation): string {
   const column = columnOf(family)
   const { rows, fromMm, lastIsOpen } = SHAFT_ROWS[column][band]
   const row = rowFor(rows, boreMm)
@@ -83,7 +83,7 @@ function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Sheet
   return row[1]
 }
 
-function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [string, string] {
+function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [string, string] {
   const { family, boreMm, innerRingLoad, options = {} } = input
   if (options.sleeve) return ['h9', 'An adapter or withdrawal sleeve grips the shaft; h9 with form inside IT5 is enough.']
   if (family === 'insert-ball') {
@@ -106,19 +106,9 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [string
       : ['h6', 'The load stands still on the inner ring, so it does not creep and may sit light.']
   }
   if (options.innerMustSlide) {
-    sheet.caution(
-      'stop',
-      'inner-must-slide',
-      'The load sweeps the inner ring: a fit loose enough to slide would creep and wear the shaft. Let the outer ring slide, or take a type that moves inside.',
-      innerRingLoad,
-    )
+    sheet.caution('stop', 'inner-must-slide', {}, innerRingLoad)
   }
-  if (options.hollowShaft)
-    sheet.caution(
-      'caution',
-      'hollow-shaft',
-      'The table is for a solid shaft; a hollow one gives way and holds the ring less. Check the grip against creep before settling on this class.',
-    )
+  if (options.hollowShaft) sheet.caution('caution', 'hollow-shaft')
   const name = sweptShaft(family, boreMm, band, sheet)
   const why = innerRingLoad === 'rotating' ? 'The load sweeps the inner ring' : 'It is not known where the load stands on the inner ring'
   const precise = options.precise && !name.startsWith('p') && !name.startsWith('r') ? name.replace('6', '5') : name
@@ -131,14 +121,10 @@ function stepTighter(name: string): string {
 }
 
 /** A drawn cup is as round and as large as its housing makes it. Engineering practice. */
-function drawnCupSeat(options: FitOptions, sheet: Sheet): [string, string] {
+function drawnCupSeat(options: FitOptions, sheet: Derivation): [string, string] {
   const name = options.lightAlloy ? 'R6' : 'N6'
   sheet.assume(`${options.lightAlloy ? 'R7' : 'N7'} serves as well where the run need not be true.`)
-  sheet.caution(
-    'note',
-    'ring-gauge',
-    'A drawn cup takes size and roundness from its housing: judge it pressed into a ring gauge or into the housing, never by its free outside.',
-  )
+  sheet.caution('note', 'ring-gauge')
   return [name, `A drawn cup is held by press fit alone${options.lightAlloy ? ', in light alloy a tighter one' : ''}.`]
 }
 
@@ -149,7 +135,7 @@ function plainDuty({ family, options = {} }: RecommendInput, band: LoadBand): bo
   return !demanding && band !== 'heavy' && !isThrust(family) && family !== 'tapered-roller' && family !== 'angular-contact-ball'
 }
 
-function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [string, string] {
+function housingSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [string, string] {
   const { outerRingLoad, options = {}, family } = input
   if (options.drawnCup) return drawnCupSeat(options, sheet)
   if (family === 'thrust-ball') return ['H8', 'The housing washer of a thrust ball bearing needs play all round.']
@@ -171,12 +157,7 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
     name = band === 'heavy' || options.thinWall ? 'P7' : band === 'normal' ? 'N7' : 'M7'
     why = 'The load sweeps the outer ring, so it must sit tight in the housing.'
     if (options.outerMustSlide) {
-      sheet.caution(
-        'stop',
-        'outer-must-slide',
-        'The load sweeps the outer ring: it cannot both sit tight and slide. Use a type that moves inside for the free end.',
-        outerRingLoad,
-      )
+      sheet.caution('stop', 'outer-must-slide', {}, outerRingLoad)
     }
   }
   const softer = options.lightAlloy || (options.thinWall && outerRingLoad !== 'rotating')
@@ -186,12 +167,7 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
   }
   const tighterThanSplit = HOUSING_LADDER.indexOf(name as 'H7') > HOUSING_LADDER.indexOf('J7') || name === 'K6'
   if (options.split && tighterThanSplit) {
-    sheet.caution(
-      'caution',
-      'split-housing',
-      `A split housing must not pinch the ring: ${name} was eased to J7. If the load really sweeps the outer ring, use a housing in one piece.`,
-      name,
-    )
+    sheet.caution('caution', 'split-housing', { name }, name)
     name = 'J7'
     why += ' Split housings take no class tighter than J7.'
   }
@@ -199,29 +175,23 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Sheet): [stri
 }
 
 /** A load sweeps one ring or the other: both still or both swept is a slip, unless the load is not known. */
-function askWhichRing({ innerRingLoad, outerRingLoad }: RecommendInput, sheet: Sheet): void {
+function askWhichRing({ innerRingLoad, outerRingLoad }: RecommendInput, sheet: Derivation): void {
   if (innerRingLoad !== outerRingLoad || innerRingLoad === 'indeterminate') return
   const still = innerRingLoad === 'stationary'
-  sheet.caution(
-    'caution',
-    still ? 'both-rings-still' : 'both-rings-swept',
-    still
-      ? 'The load is said to stand still on both rings: then nothing turns. Which ring turns, and does the load turn with it? Until it is known take indeterminate.'
-      : 'The load is said to sweep both rings: a load that stands still sweeps only the ring that turns. Which one is it? Where it both turns and stands take indeterminate.',
-    innerRingLoad,
-  )
+  sheet.caution('caution', still ? 'both-rings-still' : 'both-rings-swept', {}, innerRingLoad)
 }
 
 /**
  * Tolerance classes for shaft and housing seat from load case, load, size and build.
  * Range: bore 0.6 to 500 mm, P/C 0 to 1. Rows the table does not hold take the nearest, said as an assumption.
  * Source: engineering practice (seat tables in common use; ISO 286 classes); two schools of load bands.
+ * @throws InputError outside these ranges
  */
 export function recommendFit(input: RecommendInput): Result<RecommendValues> {
   inRange('boreMm', input.boreMm, 0.6, 500, 'mm')
   inRange('outsideMm', input.outsideMm, input.boreMm, 1000, 'mm', true)
   inRange('loadRatio', input.loadRatio, 0, 1)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   askWhichRing(input, sheet)
   const bands = input.options?.loadBands ?? '0.06-0.12'
   const band = bandOf(input.family, input.loadRatio, bands)
@@ -250,16 +220,11 @@ export function recommendFit(input: RecommendInput): Result<RecommendValues> {
   const otherBands: LoadBands = bands === '0.06-0.12' ? '0.07-0.15' : '0.06-0.12'
   const otherBand = bandOf(input.family, input.loadRatio, otherBands)
   if (otherBand !== band) {
-    const silent = new Sheet()
+    const silent = new Derivation()
     const [otherShaft] = shaftSeat(input, otherBand, silent)
     const [otherHousing] = housingSeat(input, otherBand, silent)
     if (otherShaft !== shaftClass || otherHousing !== housingClass) {
-      sheet.caution(
-        'note',
-        'bands-part',
-        `The two schools of load bands part here: bands ${otherBands} call this load ${otherBand} and give ${otherShaft} / ${otherHousing}.`,
-        input.loadRatio,
-      )
+      sheet.caution('note', 'bands-part', { otherBands, otherBand, otherShaft, otherHousing }, input.loadRatio)
     }
   }
   return sheet.result({ shaftClass, housingClass, shaftReason, housingReason, loadBand: band })

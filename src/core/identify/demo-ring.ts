@@ -10,13 +10,13 @@ export interface HiddenRing {
   ovalMm: number
 }
 
-/** Repeatable numbers from 0 to 1. */
+/** Repeatable numbers from 0 to 1, no unit; the same seed gives the same row. */
 export function dice(seed: number): () => number {
   let state = (seed * 2654435761) % 2147483647 || 1
   return () => (state = (state * 48271) % 2147483647) / 2147483647
 }
 
-/** The ring of a number: the same number hides the same ring. */
+/** The ring of a number (no unit): the same number hides the same ring. */
 export function hiddenRing(rows: readonly Boundary[], number: number): HiddenRing {
   const next = dice(number)
   next()

@@ -1,5 +1,5 @@
 import type { Boundary } from '../catalogue/catalogue.js'
-import { FORMS, type Form, type FormName } from '../catalogue/forms.js'
+import { FORMS, type Form, type FormName } from '../catalogue/construction-forms.js'
 
 /** A feature that can be seen on the bench. Every row has exactly one value of it. */
 export interface FeatureDefinition {
@@ -132,6 +132,7 @@ export function featureOf(key: FeatureKey): FeatureDefinition {
   return KEY[key]
 }
 
+/** What a row would answer to a question of the key. */
 export function featureValue(key: FeatureKey, row: Boundary): string {
   return featureOf(key).valueOf(row, FORMS[row.form as FormName])
 }
@@ -159,7 +160,7 @@ export function tells(key: FeatureKey, ranked: readonly { row: Boundary; probabi
   return bits
 }
 
-/** Of how many rows how many an answer would leave, on average over what it may be. */
+/** Of how many rows how many an answer would leave, a number of rows on average over what it may be. */
 export function wouldLeave(key: FeatureKey, rows: readonly Boundary[]): number {
   const counts = new Map<string, number>()
   for (const row of rows) counts.set(featureValue(key, row), (counts.get(featureValue(key, row)) ?? 0) + 1)

@@ -1,8 +1,9 @@
 import { sizes, type Boundary } from '../catalogue/catalogue.js'
 import type { Family } from '../catalogue/families.js'
 import { takenAsInches } from '../units/quantities.js'
-import { InputError, Sheet, inRange, short, type Result } from '../result.js'
+import { InputError, Derivation, inRange, short, type Result } from '../result.js'
 import { fitsFeatures, nextQuestion, wouldLeave, type FeatureAnswers, type FeatureKey } from './features.js'
+import { amount, type Message, type Params } from '../words/message.js'
 
 /** Uncertainty of one reading, mm. Engineering practice: what a careful hand gets from the tool. */
 export const INSTRUMENTS = { rule: 0.5, vernier: 0.05, micrometer: 0.005, 'bore-gauge': 0.005 } as const
@@ -105,7 +106,7 @@ function spreadWords(dimension: Dimension, count: number, spreadMm: number, unce
   return { spread: 'uneven', words: `${short(spreadMm, 3)} mm apart, more than the instrument explains: worn, tapered or out of round` }
 }
 
-function estimate(input: IdentifyInput, sheet: Sheet): Estimate[] {
+function estimate(input: IdentifyInput, sheet: Derivation): Estimate[] {
   const found: Estimate[] = []
   const warm = 1 + PER_K * ((input.ringTemperatureC ?? ROOM_C) - ROOM_C)
   for (const dimension of DIMENSIONS) {
@@ -128,15 +129,9 @@ function estimate(input: IdentifyInput, sheet: Sheet): Estimate[] {
       'mm',
       `${list.length} reading${list.length > 1 ? 's' : ''}, ${instrument.replace('-', ' ')}`,
     )
-    if (apart)
-      sheet.caution(
-        'stop',
-        `readings-apart-${dimension}`,
-        `The ${what} readings lie ${short(spreadMm, 3)} mm apart: they do not belong to one ring. Measure again.`,
-        short(spreadMm),
-      )
+    if (apart) sheet.caution('stop', `readings-apart-${dimension}`, { what, spread: amount(spreadMm, 'gap') }, short(spreadMm))
     else if (words.spread === 'uneven')
-      sheet.caution('caution', `spread-${dimension}`, `The ${what} readings lie ${words.words}.`, short(spreadMm))
+      sheet.caution('caution', `spread-${dimension}`, { what, spread: amount(spreadMm, 'gap') }, short(spreadMm))
     if (list.length === 1) sheet.assume(`Only one ${what} reading: take at least two, better four, round the ring.`)
   }
   return found
@@ -195,7 +190,7 @@ function meantInches(rows: readonly Boundary[], estimates: readonly Estimate[]):
 }
 
 /** Sizes that this instrument cannot tell apart from the best: said with the instrument that can. */
-function tooCoarse(outlines: readonly Outline[], estimates: readonly Estimate[], sheet: Sheet): void {
+function tooCoarse(outlines: readonly Outline[], estimates: readonly Estimate[], sheet: Derivation): void {
   const [first, second] = outlines
   if (!first || !second || second.probability < 0.1 * first.probability) return
   for (const { dimension, instrument } of estimates) {
@@ -203,15 +198,20 @@ function tooCoarse(outlines: readonly Outline[], estimates: readonly Estimate[],
     if (gap > 0 && gap < 3 * INSTRUMENTS[instrument])
       sheet.caution(
         'caution',
-        `coarse-${dimension}`,
-        `A ${instrument} cannot tell a ${DIMENSION_WORDS[dimension]} of ${first[dimension]} mm from ${second[dimension]} mm: measure it with a ${instrument === 'rule' ? 'vernier or a micrometer' : 'micrometer or a bore gauge'}.`,
+        instrument === 'rule' ? `coarse-rule-${dimension}` : `coarse-${dimension}`,
+        {
+          instrument,
+          dimension: DIMENSION_WORDS[dimension],
+          one: { sizesMm: [first[dimension]] },
+          other: { sizesMm: [second[dimension]] },
+        },
         short(gap),
       )
   }
 }
 
 /** A worn seat of the best row, named with what it lost. */
-function wear(best: Boundary, estimates: readonly Estimate[], sheet: Sheet): void {
+function wear(best: Boundary, estimates: readonly Estimate[], sheet: Derivation): void {
   for (const { dimension, meanMm, instrument, count } of estimates) {
     if (dimension === 'widthMm') continue
     const worn = dimension === 'boreMm' ? meanMm - best.boreMm : best.outsideMm - meanMm
@@ -219,7 +219,7 @@ function wear(best: Boundary, estimates: readonly Estimate[], sheet: Sheet): voi
       sheet.caution(
         'note',
         `worn-${dimension}`,
-        `${dimension === 'boreMm' ? 'Bore opened' : 'Outside worn'} by about ${short(worn, 2)} mm against the ${best[dimension]} mm of ${best.designation}: the ring has crept in its seat. Measure the seat too.`,
+        { worn: amount(worn, 'gap'), of: { sizesMm: [best[dimension]] }, designation: best.designation },
         short(worn),
       )
   }
@@ -253,9 +253,12 @@ function nearestOf(rows: readonly Boundary[], estimates: readonly Estimate[]): N
     }))
 }
 
-function nearWords({ designation, differences }: Near): string {
-  const words = differences.map(({ dimension, byMm }) => `${DIMENSION_WORDS[dimension]} off by ${short(Math.abs(byMm), 2)} mm`)
-  return `${designation}, ${words.join(', ')}`
+function nearOf({ designation, differences }: Near): Params {
+  const differ = differences.map(({ dimension, byMm }) => ({
+    code: 'near',
+    params: { dimension: DIMENSION_WORDS[dimension], by: amount(Math.abs(byMm), 'gap') },
+  }))
+  return { designation, differences: differ }
 }
 
 /**
@@ -265,7 +268,7 @@ function nearWords({ designation, differences }: Near): string {
  * @throws InputError when nothing is given or the bore is not under the outside diameter.
  */
 export function identify(input: IdentifyInput, rows: readonly Boundary[] = sizes()): Result<IdentifyValues> {
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const features: FeatureAnswers = input.features ?? {}
   const estimates = estimate(input, sheet)
   if (!estimates.length && !Object.keys(features).length)
@@ -277,12 +280,7 @@ export function identify(input: IdentifyInput, rows: readonly Boundary[] = sizes
     throw new InputError('readings.boreMm', short(bore), `the bore must be smaller than the outside diameter of ${short(outside)} mm`)
   }
   const left = rows.filter((row) => (!input.family || row.family === input.family) && fitsFeatures(row, features))
-  if (!left.length)
-    sheet.caution(
-      'caution',
-      'features-exclude',
-      'No bearing of the rack has all these features: one of them was seen wrongly, or it is a special one.',
-    )
+  if (!left.length) sheet.caution('caution', 'features-exclude')
   const ranked = rank(left, estimates.map(likelihoodOf))
   const outlines = estimates.length ? outlinesOf(ranked) : []
   const best = ranked[0]
@@ -295,15 +293,17 @@ export function identify(input: IdentifyInput, rows: readonly Boundary[] = sizes
     sheet.caution(
       'caution',
       'unit-slip',
-      `A ${DIMENSION_WORDS[slip.dimension]} of ${mm} mm fits no bearing of the rack, in inches it would. Was ${mm} in (${inches} mm) meant? Type it with "in".`,
+      { dimension: DIMENSION_WORDS[slip.dimension], mm: `${mm} mm`, number: mm, inches: `${inches} mm` },
       slip.meanMm,
     )
-  } else if (nearest.length)
-    sheet.caution('caution', 'no-match', `No bearing of the rack has these sizes. Nearest: ${nearWords(nearest[0]!)}.`)
+  } else if (nearest.length) sheet.caution('caution', 'no-match', nearOf(nearest[0]!))
   if (best && estimates.length) {
     tooCoarse(outlines, estimates, sheet)
     if (outlines[0]!.probability > 0.5) wear(best.row, estimates, sheet)
-    if (verdict === 'several') sheet.caution('note', 'tie', tieWords(outlines))
+    if (verdict === 'several') {
+      const { code, params } = tieOf(outlines)
+      sheet.caution('note', code, params)
+    }
   }
   sheet.step(
     'p',
@@ -335,12 +335,12 @@ export function identify(input: IdentifyInput, rows: readonly Boundary[] = sizes
   })
 }
 
-function tieWords([first, second]: Outline[]): string {
+function tieOf([first, second]: Outline[]): Message {
   const names = first!.designations
-  if (first!.probability >= 0.8 || !second)
-    return names.length > 1
-      ? `${names.length} bearings have this outline, ${names.slice(0, 3).join(', ')}${names.length > 3 ? ' and more' : ''}: look at what runs inside.`
-      : 'The sizes fit one bearing, but not well: measure again.'
+  if (first!.probability >= 0.8 || !second) {
+    const some = `${names.slice(0, 3).join(', ')}${names.length > 3 ? ' and more' : ''}`
+    return names.length > 1 ? { code: 'tie-outline', params: { count: names.length, names: some } } : { code: 'tie-poor' }
+  }
   const differ = DIMENSIONS.filter((d) => first![d] !== second[d]).map((d) => DIMENSION_WORDS[d])
-  return `${names[0]} and ${second.designations[0]} both fit; they differ in ${differ.join(' and ')}: measure that again, with a finer instrument.`
+  return { code: 'tie', params: { one: names[0]!, other: second.designations[0]!, differ: differ.join(' and ') } }
 }

@@ -1,9 +1,9 @@
 import type { Bearing } from '../catalogue/bearing.js'
-import { HELD, findBearing, sizes, type Found } from '../catalogue/catalogue.js'
-import { isDrawnCup } from '../catalogue/forms.js'
+import { RACK_CONTENTS, findBearing, sizes, type Found } from '../catalogue/catalogue.js'
+import { isDrawnCup } from '../catalogue/construction-forms.js'
 import { CLEARANCE_GROUPS } from '../fits/clearance-group.js'
 import { loadRating } from '../ratings/load-rating.js'
-import { InputError, Sheet, type Result } from '../result.js'
+import { InputError, Derivation, type Result } from '../result.js'
 import { FEATURE_LABEL } from './letters.js'
 import { rackNames, readMarking, type Piece, type RackNames, type Reading } from './marking.js'
 import { askedOf } from './order.js'
@@ -47,7 +47,7 @@ export function findMarked(text: string, own: readonly Bearing[] = []): Marked |
 }
 
 /** What the letters behind a number say, and what a whole marking leaves out. */
-function explain(marked: Marked, sheet: Sheet): void {
+function explain(marked: Marked, sheet: Derivation): void {
   if (marked.assumed) sheet.assume(marked.assumed)
   for (const { text, meaning, kind } of marked.pieces.slice(1))
     sheet.assume(
@@ -71,9 +71,9 @@ export function bearing(input: { designation: string }): Result<Bearing> {
   if (designation.length > LONGEST)
     throw new InputError('designation', `${designation.slice(0, LONGEST)}…`, `at most ${LONGEST} characters`)
   const marked = findMarked(designation)
-  if (!marked) throw new InputError('designation', designation, `held: ${HELD}`)
+  if (!marked) throw new InputError('designation', designation, `held: ${RACK_CONTENTS}`)
   const { row } = marked
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   explain(marked, sheet)
   sheet.assume(`Ratings are ${row.ratingSource}.`)
   sheet.step(

@@ -1,7 +1,7 @@
 import type { Boundary } from '../catalogue/catalogue.js'
 import { inchNames, plainName } from '../catalogue/designation.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
-import { FORMS, type FormName } from '../catalogue/forms.js'
+import { FORMS, type FormName } from '../catalogue/construction-forms.js'
 import { InputError } from '../result.js'
 import { FEATURE_LABEL, LETTERS, valueWords, type Feature, type Letters } from './letters.js'
 
@@ -171,6 +171,7 @@ export interface RackNames {
   tapered: ReadonlyMap<string, Boundary>
 }
 
+/** The names under which rows of the rack may stand on a ring, ordered so that the longest is tried first. */
 export function rackNames(rows: readonly Boundary[]): RackNames {
   const heads = new Map<string, Head[]>()
   const tapered = new Map<string, Boundary>()

@@ -3,7 +3,8 @@ import type { ClearanceGroup } from '../fits/clearance-group.js'
 import { CLEARANCE_GROUPS, clearanceFrom, clearanceGroup } from '../fits/clearance-group.js'
 import { FEATURE_LABEL, LETTERS, lettersFor, valueWords, type Feature, type Letters } from './letters.js'
 import { writeMarking } from './marking.js'
-import { InputError, Sheet, inRange, short, type Result } from '../result.js'
+import { InputError, Derivation, inRange, short, type Result } from '../result.js'
+import { amount } from '../words/message.js'
 
 /** How a feature was made certain; anything else is open. */
 export const ORDER_EVIDENCE = ['seen', 'marking', 'paper', 'stores'] as const
@@ -101,7 +102,7 @@ const LEAF_UM = 10
 export function groupsOfClearance(input: FeelerInput): Result<FeelerValues> {
   const { measuredUm, ...of } = input
   inRange('measuredUm', measuredUm, 0, 2000, 'µm')
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const groups: ClearanceGroup[] = []
   let held = 0
   for (const group of CLEARANCE_GROUPS) {
@@ -124,15 +125,8 @@ export function groupsOfClearance(input: FeelerInput): Result<FeelerValues> {
       'ISO 5753-1:2009',
     )
   }
-  if (held && !groups.length)
-    sheet.caution(
-      'caution',
-      'no-group',
-      `${short(measuredUm)} µm fits no group of this size: worn raceways, or the feeler was caught.`,
-      short(measuredUm),
-    )
-  if (groups.length > 1)
-    sheet.caution('note', 'groups-overlap', 'Neighbouring groups overlap: the marking or paper must settle it.', groups.length)
+  if (held && !groups.length) sheet.caution('caution', 'no-group', { measured: amount(measuredUm, 'fine') }, short(measuredUm))
+  if (groups.length > 1) sheet.caution('note', 'groups-overlap', {}, groups.length)
   sheet.assume('The bearing is new inside: wear makes the clearance larger than it was bought.')
   return sheet.result({ groups })
 }

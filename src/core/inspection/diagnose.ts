@@ -1,4 +1,4 @@
-import { Sheet, InputError, inRange, short, type Result } from '../result.js'
+import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import { CAUSES, type Cause, type CauseRow } from './causes.js'
 import { FACTS, type DiagnosisContext } from './context.js'
 import { FINDINGS, FINDING_NAMES, PARTS, finding, findingWords, type Finding } from './findings.js'
@@ -56,7 +56,7 @@ export function diagnose(input: { findings: readonly Finding[]; context?: Diagno
     if (value !== undefined) inRange(`context.${key}`, value as number, low, high)
   }
   const seen = [...new Set(input.findings)]
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   if (!seen.length) {
     sheet.assume('Nothing is seen, so nothing is diagnosed.')
     return sheet.result({ causes: [], confidence: 'none' as const, nextLook: null, nextFinding: null })
@@ -76,17 +76,10 @@ export function diagnose(input: { findings: readonly Finding[]; context?: Diagno
   const wreck = hotWreck(seen)
   const clear = ratio >= CLEAR && first.ranked.share >= 0.6 && !wreck
   const confidence = clear ? 'clear' : ratio >= CLOSE ? 'likely' : 'close'
-  if (wreck)
-    sheet.caution(
-      'caution',
-      'hot-wreck',
-      'It ran hot to the end: heat colours, burnt grease and a broken cage follow from any cause. What came first cannot be read from this bearing; look at the bearing at the other end, the grease way, the records and the sister machines.',
-      seen.length,
-    )
+  if (wreck) sheet.caution('caution', 'hot-wreck', {}, seen.length)
   working(sheet, first.row, seen, facts, first.ranked.share)
   const worn = seen.filter((name) => finding(name).scrap)
-  if (worn.length)
-    sheet.caution('caution', 'not-used-again', `Do not use it again: ${worn.map((name) => findingWords(name)).join('; ')}.`, worn.length)
+  if (worn.length) sheet.caution('caution', 'not-used-again', { seen: worn.map((name) => findingWords(name)).join('; ') }, worn.length)
   const next = nextLook(first.row, second.row, seen, context)
   return sheet.result({ causes: shown.map((s) => s.ranked), confidence, ...next })
 }
@@ -113,7 +106,13 @@ function reasons(cause: CauseRow & { name: Cause }, share: number, seen: readonl
   }
 }
 
-function working(sheet: Sheet, cause: CauseRow & { name: Cause }, seen: readonly Finding[], facts: readonly Known[], share: number): void {
+function working(
+  sheet: Derivation,
+  cause: CauseRow & { name: Cause },
+  seen: readonly Finding[],
+  facts: readonly Known[],
+  share: number,
+): void {
   sheet.step(
     'p0',
     `before anything is seen: ${cause.label}`,

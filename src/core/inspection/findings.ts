@@ -73,11 +73,12 @@ export const FINDING_NAMES = FINDINGS.map((f) => f.name) as [Finding, ...Finding
 
 const BY_NAME = new Map<Finding, FindingRow>(FINDINGS.map((f) => [f.name, f]))
 
+/** A finding with its words and its part. Source: names and modes by ISO 15243:2017, see `FINDINGS`. */
 export function finding(name: Finding): FindingRow {
   return BY_NAME.get(name)!
 }
 
-/** "raceways: washboard", for sentences. */
+/** "raceways: washboard", for sentences. Source: words of `FINDINGS`. */
 export function findingWords(name: Finding): string {
   const row = finding(name)
   return `${PARTS.find((p) => p.name === row.part)!.label.toLowerCase()}: ${row.label.charAt(0).toLowerCase()}${row.label.slice(1)}`

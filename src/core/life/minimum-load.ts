@@ -1,6 +1,6 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { rollsOnBalls } from '../catalogue/families.js'
-import { Sheet, inRange, short, type Result } from '../result.js'
+import { Derivation, inRange, short, type Result } from '../result.js'
 
 const STEEL_KG_MM3 = 7.85e-6
 
@@ -8,7 +8,7 @@ const STEEL_KG_MM3 = 7.85e-6
  * Axial load that keeps the barrels of a thrust spherical roller bearing from being thrown outward, N: C0/1000 and, with
  * speed, Z m r ωc² tan α, the centrifugal force of the set turned into the axial load that balances it on the housing washer.
  */
-function thrustSpherical(row: Bearing, speedRpm: number, sheet: Sheet): number {
+function thrustSpherical(row: Bearing, speedRpm: number, sheet: Derivation): number {
   const { elements: Z, elementDiameterMm: Dw, pitchDiameterMm: Dpw, contactAngleDeg, staticRatingN } = row
   const alpha = (contactAngleDeg * Math.PI) / 180
   const massKg = (Math.PI / 4) * Dw ** 2 * row.rollerLengthMm! * STEEL_KG_MM3
@@ -43,7 +43,7 @@ function thrustSpherical(row: Bearing, speedRpm: number, sheet: Sheet): number {
  */
 export function minimumLoad(row: Bearing, speedRpm: number): Result<{ minimumN: number }> {
   inRange('speedRpm', speedRpm, 0, 200_000, 'r/min')
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   if (row.family === 'thrust-spherical-roller') return sheet.result({ minimumN: thrustSpherical(row, speedRpm, sheet) })
   const share = rollsOnBalls(row.family) ? 0.01 : 0.02
   const minimumN = share * row.dynamicRatingN

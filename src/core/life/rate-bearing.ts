@@ -1,6 +1,6 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { rollsOnBalls } from '../catalogue/families.js'
-import { DIMENSION_SERIES, equivalentLoad, type DimensionSeries } from '../ratings/equivalent-load.js'
+import { DIMENSION_SERIES, PAIRED, equivalentLoad, type Arrangement, type DimensionSeries } from '../ratings/equivalent-load.js'
 import type { Result } from '../result.js'
 import { ratingLife } from './rating-life.js'
 
@@ -16,10 +16,18 @@ function dimensionSeriesOf(series: string): DimensionSeries | undefined {
 }
 
 /**
- * Equivalent load, rating life and static safety of a row under one load. @throws InputError for a load that it is not rated for.
+ * Equivalent load (N), rating life (h) and static safety of a row under one load; of a pair or set the row carries its ratings
+ * and the loads are those of the set. Speed r/min, reliability 90 to 99.95 %. @throws InputError for a load that it is not rated for.
  * Sources: ISO 281:2007, ISO 76:2006.
  */
-export function rateBearing(row: Bearing, radialN: number, axialN: number, speedRpm: number, reliabilityPercent: number): Rated {
+export function rateBearing(
+  row: Bearing,
+  radialN: number,
+  axialN: number,
+  speedRpm: number,
+  reliabilityPercent: number,
+  arrangement: Arrangement = 'single',
+): Rated {
   const load = equivalentLoad({
     family: row.family,
     contactAngleDeg: row.contactAngleDeg,
@@ -28,6 +36,8 @@ export function rateBearing(row: Bearing, radialN: number, axialN: number, speed
     staticRatingN: row.staticRatingN,
     f0: row.f0 ?? undefined,
     rows: row.rows,
+    // Only bearings with a contact angle have factors of pairs.
+    arrangement: PAIRED.includes(row.family) && row.rows === 1 ? arrangement : 'single',
     dimensionSeries: row.family === 'cylindrical-roller' ? dimensionSeriesOf(row.series) : undefined,
   })
   const rollingElement = rollsOnBalls(row.family) ? 'ball' : 'roller'

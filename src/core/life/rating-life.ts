@@ -1,4 +1,4 @@
-import { Sheet, inRange, interpolate, short, type Result } from '../result.js'
+import { Derivation, inRange, interpolate, short, type Result } from '../result.js'
 import { A1 } from '../ratings/tables.js'
 
 export interface RatingLifeInput {
@@ -21,6 +21,7 @@ export interface RatingLifeValues {
  * Basic rating life L10 = (C/P)^p, in million revolutions and hours, and modified life a1 aISO L10h.
  * p is 3 for balls, 10/3 for rollers. Range: loads and speed above 0; reliability 90 to 99.95 %; said when P > 0.5 C, a stop above C.
  * Source: ISO 281:2007 clauses 5.3, 7.3 and 9, table 12 (a1, interpolated).
+ * @throws InputError outside these ranges
  */
 export function ratingLife(input: RatingLifeInput): Result<RatingLifeValues> {
   const C = inRange('dynamicRatingN', input.dynamicRatingN, 0, 1e9, 'N', true)
@@ -28,7 +29,7 @@ export function ratingLife(input: RatingLifeInput): Result<RatingLifeValues> {
   const n = inRange('speedRpm', input.speedRpm, 0, 1e6, 'r/min', true)
   const reliability = inRange('reliabilityPercent', input.reliabilityPercent ?? 90, 90, 99.95, '%')
   const aIso = inRange('aIso', input.aIso ?? 1, 0, 50, '', true)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const p = input.rollingElement === 'ball' ? 3 : 10 / 3
   const ratingLifeMrev = (C / P) ** p
   const ratingLifeH = (ratingLifeMrev * 1e6) / (60 * n)
@@ -38,20 +39,8 @@ export function ratingLife(input: RatingLifeInput): Result<RatingLifeValues> {
     reliability,
   )
   const modifiedLifeH = a1 * aIso * ratingLifeH
-  if (P > C)
-    sheet.caution(
-      'stop',
-      'over-dynamic-rating',
-      'The load is above the dynamic rating: no life can be stated, the bearing is far too small for it.',
-      short(P / C),
-    )
-  else if (P > 0.5 * C)
-    sheet.caution(
-      'caution',
-      'life-outside-range',
-      'The load is over half the dynamic rating: the life formula is not valid there, the figure is only an order of size.',
-      short(P / C),
-    )
+  if (P > C) sheet.caution('stop', 'over-dynamic-rating', {}, short(P / C))
+  else if (P > 0.5 * C) sheet.caution('caution', 'life-outside-range', {}, short(P / C))
   sheet.step(
     'L10',
     'basic rating life',

@@ -1,6 +1,6 @@
 import type { Bearing } from '../catalogue/catalogue.js'
 import { MASS_SHARE } from '../catalogue/families.js'
-import { Sheet, inRange, interpolate, short, type Result } from '../result.js'
+import { Derivation, inRange, interpolate, short, type Result } from '../result.js'
 import { BASE_OILS, THICKENERS, oilMixing, thickenerMixing, type BaseOil, type Mixing, type Thickener } from './tables.js'
 
 /** A grease of the plant's own list. Viscosities are those of the base oil. */
@@ -58,6 +58,7 @@ const STEEL_G_CM3 = 7.85
 /**
  * Grease for the first fill: free volume V = π/4 · B (D² − d²)/1000 − m/7.85 cm³, filled to `share` (0 to 1), at 0.9 g/cm³.
  * Mass in kg. Range: open bearings. Source: engineering practice.
+ * @throws InputError for a share outside 0 to 1
  */
 export function firstFill(
   row: Pick<Bearing, 'boreMm' | 'outsideMm' | 'widthMm' | 'massKg'>,
@@ -66,7 +67,7 @@ export function firstFill(
   inRange('share', share, 0, 1)
   const { boreMm: d, outsideMm: D, widthMm: B, massKg } = row
   const freeCm3 = ((Math.PI / 4) * B * (D ** 2 - d ** 2)) / 1000 - (massKg * 1000) / STEEL_G_CM3
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   sheet.step(
     'V',
     'free volume',
@@ -122,18 +123,21 @@ export function greaseSpeedLimit(grease: Pick<Grease, 'viscosity40'>): number {
   )
 }
 
-/** Share of the free volume to fill first, by how near n·dm comes to what grease stands. Engineering practice. */
+/**
+ * Share of the free volume to fill first, 0.15 to 0.4, by how near n·dm comes to what grease stands; speed in r/min, pitch diameter in mm.
+ * Source: engineering practice.
+ */
 export function fillShare(speedRpm: number, pitchDiameterMm: number): number {
   const ndm = speedRpm * pitchDiameterMm
   return ndm > 400_000 ? 0.15 : ndm > 200_000 ? 0.3 : 0.4
 }
 
-/** Strokes of this gun for a quantity, to the nearest whole one, at least one. */
+/** Strokes of this gun for a quantity in g, to the nearest whole one, at least one. Source: weighing of the gun. */
 export function strokesFor(quantityG: number, gun: Pick<GreaseGun, 'gramsPerStroke'>): number {
   return Math.max(1, Math.round(quantityG / gun.gramsPerStroke))
 }
 
-/** Grams that so many strokes of this gun give. */
+/** What so many strokes of this gun give, g. Source: weighing of the gun. */
 export function gramsOf(strokes: number, gun: Pick<GreaseGun, 'gramsPerStroke'>): number {
   return strokes * gun.gramsPerStroke
 }
@@ -148,6 +152,8 @@ export interface Film {
 /**
  * Base oil viscosity at running temperature by log log(ν + 0.7) = A − B log T through 40 and 100 °C, against the
  * reference ν1 = 45000 n^−0.83 Dpw^−0.5 (n < 1000 r/min), 4500 n^−0.5 Dpw^−0.5. Source: ISO 281:2007, 9.3; ASTM D341 for the line.
+ * Range: −60 to 250 °C, above 0 to 200 000 r/min, Dpw 1 to 3000 mm.
+ * @throws InputError outside these ranges
  */
 export function film(
   grease: Pick<Grease, 'viscosity40' | 'viscosity100'>,
@@ -163,7 +169,7 @@ export function film(
   const slope = (loglog(grease.viscosity40) - loglog(grease.viscosity100)) / (logT(100) - logT(40))
   const viscosity = 10 ** (10 ** (loglog(grease.viscosity40) - slope * (logT(temperatureC) - logT(40)))) - 0.7
   const reference = (speedRpm < 1000 ? 45000 * speedRpm ** -0.83 : 4500 * speedRpm ** -0.5) * pitchDiameterMm ** -0.5
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const kappa = viscosity / reference
   sheet.step(
     'ν',

@@ -1,5 +1,5 @@
 import { FAMILY_LABEL, GREASE_NDM, rollsOnBalls, type Family } from '../catalogue/families.js'
-import { Sheet, inRange, short, InputError, type Result } from '../result.js'
+import { Derivation, inRange, short, InputError, type Result } from '../result.js'
 import {
   CONTAMINATION,
   FAMILY_FACTOR,
@@ -15,6 +15,7 @@ import {
   type Moisture,
   type Orientation,
 } from './tables.js'
+import { amount } from '../words/message.js'
 
 export interface RegreasingInput {
   family: Family
@@ -84,7 +85,7 @@ export const GREASE_SERVICE_YEARS = 5
 const OVER_SPEED = 1.25
 
 /** Whether grease can serve at this speed at all; says so on the sheet where it cannot or hardly can. */
-function greaseCase(input: RegreasingInput, bracket: number, sheet: Sheet): boolean {
+function greaseCase(input: RegreasingInput, bracket: number, sheet: Derivation): boolean {
   const { family, boreMm, outsideMm, speedRpm } = input
   const ndm = (speedRpm * (boreMm + outsideMm)) / 2
   const limit = GREASE_NDM[family]
@@ -101,17 +102,11 @@ function greaseCase(input: RegreasingInput, bracket: number, sheet: Sheet): bool
   if (over || bracket <= 0)
     sheet.caution(
       'stop',
-      'no-grease-speed',
-      `${over ? `The speed factor is ${short(ndm / limit, 2)} times what a ${FAMILY_LABEL[family]} runs at with grease` : 'At this speed and bore grease does not stay'}: this is no grease case. Use oil or continuous feed, and ask the machine maker.`,
+      over ? 'no-grease-speed' : 'no-grease-speed-bore',
+      { times: short(ndm / limit, 2), family: FAMILY_LABEL[family] },
       Math.round(speedRpm),
     )
-  else if (ndm > limit)
-    sheet.caution(
-      'caution',
-      'grease-speed-high',
-      `The speed factor is over what is usual with grease in a ${FAMILY_LABEL[family]}: only a grease made for speed, and watch the temperature.`,
-      Math.round(speedRpm),
-    )
+  else if (ndm > limit) sheet.caution('caution', 'grease-speed-high', { family: FAMILY_LABEL[family] }, Math.round(speedRpm))
   return !over && bracket > 0
 }
 
@@ -125,7 +120,7 @@ function chosen<N extends string>(field: string, rows: readonly FactorRow<N>[], 
   return row
 }
 
-/** Peak velocity of a meter's RMS reading, mm/s. */
+/** Peak velocity of a meter's RMS reading, mm/s. Source: sine, peak is RMS times the root of two. */
 export function peakOfRms(rmsMmS: number): number {
   return rmsMmS * Math.SQRT2
 }
@@ -139,7 +134,7 @@ export function peakOfRms(rmsMmS: number): number {
  * @throws InputError for sizes or speeds that cannot be. Source: engineering practice, see docs/methods.md.
  */
 export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const d = inRange('boreMm', input.boreMm, 1, 2000, 'mm')
   const D = inRange('outsideMm', input.outsideMm, d, 3000, 'mm', true)
   const B = inRange('widthMm', input.widthMm, 0.5, 1000, 'mm')
@@ -183,12 +178,11 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
     sheet.caution(
       'note',
       'grease-service-life',
-      `The formula gives ${short(intervalH, 2)} h; no grease is left that long: ${GREASE_SERVICE_H} h run or ${GREASE_SERVICE_YEARS} years, whichever comes first.`,
+      { interval: amount(intervalH, 'hours'), served: amount(GREASE_SERVICE_H, 'hours'), years: GREASE_SERVICE_YEARS },
       short(intervalH, 2),
     )
   const cap = capped ? ` Held to the ${GREASE_SERVICE_H} h that a grease serves.` : ''
-  if (T >= 93)
-    sheet.caution('caution', 'grease-hot', 'The housing is so hot that only a high-temperature grease lasts; check the grease window.', T)
+  if (T >= 93) sheet.caution('caution', 'grease-hot', {}, T)
   const quantityG = 0.005 * D * B
   const centreQuantityG = 0.002 * D * B
   sheet.step('G', 'quantity, fed from the side', '0.005 D B', `0.005 · ${short(D)} · ${short(B)}`, quantityG, 'g', SOURCE)
@@ -224,7 +218,7 @@ function greaseLife(
   n: number,
   T: number,
   greaseSpeed: boolean,
-  sheet: Sheet,
+  sheet: Derivation,
 ): SchoolInterval {
   const entry = { school: 'grease-life' as const }
   if (!rollsOnBalls(input.family)) return { ...entry, intervalH: null, note: 'Speaks for ball bearings only.' }

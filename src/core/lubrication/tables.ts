@@ -138,7 +138,7 @@ const OIL_ROWS: readonly string[] = [
   '- - - - - +',
 ]
 
-/** Whether two thickeners may meet in a housing. */
+/** Whether two thickeners may meet in a housing. Source: engineering practice, THICKENER_ROWS. */
 export function thickenerMixing(a: Thickener, b: Thickener): Mixing {
   return look(
     THICKENER_ROWS,
@@ -147,7 +147,7 @@ export function thickenerMixing(a: Thickener, b: Thickener): Mixing {
   )
 }
 
-/** Whether two base oils may meet in a housing. */
+/** Whether two base oils may meet in a housing. Source: engineering practice, OIL_ROWS. */
 export function oilMixing(a: BaseOil, b: BaseOil): Mixing {
   return look(
     OIL_ROWS,

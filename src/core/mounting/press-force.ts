@@ -1,6 +1,7 @@
 import { jointPressureMPa } from '../fits/lame.js'
 import type { Material } from '../materials.js'
-import { Sheet, inRange, short, type Result } from '../result.js'
+import { Derivation, inRange, short, type Result } from '../result.js'
+import { amount } from '../words/message.js'
 
 export interface PressForceInput {
   boreMm: number
@@ -23,6 +24,7 @@ export interface PressForceValues {
  * Force to push a ring cold over its seat (N), contact pressure and hoop stress at the bore (MPa).
  * p by Lamé, F = μ p π d B, σ = p (F² + d²)/(F² − d²). Range: bore below raceway, interference 0 to 1000 µm, μ 0.01 to 0.5.
  * Sources: Lamé; μ 0.12 for an oiled seat is engineering practice.
+ * @throws InputError outside these ranges
  */
 export function pressForce(input: PressForceInput): Result<PressForceValues> {
   const d = inRange('boreMm', input.boreMm, 0, 2000, 'mm', true)
@@ -37,7 +39,7 @@ export function pressForce(input: PressForceInput): Result<PressForceValues> {
   )
   const forceN = mu * pressureMPa * Math.PI * d * B
   const hoopStressMPa = (pressureMPa * (F * F + d * d)) / (F * F - d * d)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   sheet.step(
     'p',
     'contact pressure',
@@ -65,19 +67,7 @@ export function pressForce(input: PressForceInput): Result<PressForceValues> {
     'MPa',
     'Lamé',
   )
-  if (hoopStressMPa > 150)
-    sheet.caution(
-      'stop',
-      'hoop-stress',
-      'The ring would be stretched over 150 MPa: it may crack in service. Take a lighter fit.',
-      short(hoopStressMPa),
-    )
-  else if (hoopStressMPa > 100)
-    sheet.caution(
-      'caution',
-      'hoop-stress',
-      'The ring is stretched over 100 MPa: ask whether the fit must be that tight.',
-      short(hoopStressMPa),
-    )
+  if (hoopStressMPa > 150) sheet.caution('stop', 'hoop-stress', { limit: amount(150, 'stress') }, short(hoopStressMPa))
+  else if (hoopStressMPa > 100) sheet.caution('caution', 'hoop-stress-high', { limit: amount(100, 'stress') }, short(hoopStressMPa))
   return sheet.result({ pressureMPa, forceN, hoopStressMPa })
 }

@@ -1,5 +1,6 @@
 import { coolingPerK, expansionPerK, type Material } from '../materials.js'
-import { InputError, Sheet, inRange, short, type Result } from '../result.js'
+import { InputError, Derivation, inRange, short, type Result } from '../result.js'
+import { amount } from '../words/message.js'
 
 export interface HeatingInput {
   boreMm: number
@@ -30,21 +31,9 @@ export function mountingClearanceUm(boreMm: number): number {
 const STABLE_C = 120
 const HARD_C = 150
 
-function limitCautions(limitC: number, sheet: Sheet): void {
-  if (limitC > STABLE_C)
-    sheet.caution(
-      'caution',
-      'stabilisation-class',
-      `A limit over ${STABLE_C} °C asks for the heat stabilisation class of the ring: one not stabilised for it grows for good. Read it from the marking or the maker’s sheet.`,
-      limitC,
-    )
-  if (limitC > HARD_C)
-    sheet.caution(
-      'caution',
-      'hardness',
-      `Over ${HARD_C} °C ordinary bearing steel loses hardness and with it load rating; seals, grease and polymer cages are gone before.`,
-      limitC,
-    )
+function limitCautions(limitC: number, sheet: Derivation): void {
+  if (limitC > STABLE_C) sheet.caution('caution', 'stabilisation-class', { limit: amount(STABLE_C, 'temperature') }, limitC)
+  if (limitC > HARD_C) sheet.caution('caution', 'hardness', { limit: amount(HARD_C, 'temperature') }, limitC)
 }
 
 /**
@@ -65,7 +54,7 @@ export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
   const setC = Math.min(limit, Math.ceil((ringTemperatureC - 1e-9) / 5) * 5)
   const clearanceLeftUm = (setC - shaft) * perK - U
   const withinLimit = ringTemperatureC <= limit
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   sheet.step(
     's',
     'clearance wanted for mounting',
@@ -102,22 +91,16 @@ export function heatingTemperature(input: HeatingInput): Result<HeatingValues> {
     'µm',
     'expansion of bearing steel',
   )
-  if (clearanceLeftUm <= 0)
-    sheet.caution(
-      'stop',
-      'over-ring-limit',
-      `Even at its limit of ${short(limit)} °C the ring does not clear its largest interference. Chill the shaft, press, or use oil injection; do not heat further.`,
-      short(ringTemperatureC),
-    )
+  if (clearanceLeftUm <= 0) sheet.caution('stop', 'over-ring-limit', { limit: amount(limit, 'temperature') }, short(ringTemperatureC))
   else if (!withinLimit)
     sheet.caution(
       'caution',
       'little-room',
-      `Heat to the limit of ${short(limit)} °C: that leaves ${short(clearanceLeftUm, 2)} µm of the ${short(gap, 2)} µm wanted. Be quick, or press.`,
+      { limit: amount(limit, 'temperature'), left: amount(clearanceLeftUm, 'fine'), gap: amount(gap, 'fine') },
       short(clearanceLeftUm, 2),
     )
   limitCautions(limit, sheet)
-  sheet.caution('caution', 'hot-ring', 'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.', setC)
+  sheet.caution('caution', 'hot-ring', {}, setC)
   return sheet.result({ ringTemperatureC, setC, mountingClearanceUm: gap, clearanceLeftUm, withinLimit })
 }
 
@@ -132,6 +115,7 @@ export interface ChillingInput {
 /**
  * Shrink of a part on cooling and the clearance that leaves, µm: D · αm · ΔT with the mean coefficient from room to `toC`.
  * Range: diameter above 0 to 2000 mm; −196 °C up to `fromC`, at most 60 °C. Source: pinned mean coefficients, see docs/methods.md.
+ * @throws InputError outside these ranges
  */
 export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clearanceUm: number }> {
   const D = inRange('diameterMm', input.diameterMm, 0, 2000, 'mm', true)
@@ -139,7 +123,7 @@ export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clear
   const to = inRange('toC', input.toC, -196, 60, '°C')
   if (to >= from) throw new InputError('toC', to, `chilling goes below the starting temperature of ${from} °C`)
   const U = inRange('interferenceUm', input.interferenceUm, -2000, 2000, 'µm')
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const { perK, standIn } = coolingPerK(input.material, to)
   if (standIn) sheet.assume(`No cooling coefficients are held for this material; those of ${standIn} were taken.`)
   const shrinkUm = D * perK * (from - to) * 1000
@@ -163,22 +147,9 @@ export function chilling(input: ChillingInput): Result<{ shrinkUm: number; clear
     'linear thermal expansion',
   )
   sheet.step('s', 'clearance left', 'ΔD − U', `${short(shrinkUm)} − ${short(U)}`, clearanceUm, 'µm', 'difference')
-  if (clearanceUm <= 0)
-    sheet.caution('stop', 'not-cold-enough', 'The part does not shrink enough to go in freely at this temperature.', short(clearanceUm))
-  if (to < -50 && input.material === 'bearing-steel')
-    sheet.caution(
-      'caution',
-      'cold-bearing',
-      "Complete bearings not below about −50 °C without the maker's word: seals, grease, cage and steel may not stand it.",
-      to,
-    )
-  if (to < -60)
-    sheet.caution(
-      'caution',
-      'asphyxiation',
-      'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container, insulated gloves and face shield.',
-      to,
-    )
-  sheet.caution('note', 'frost', 'Frost becomes water: dry, oil and regrease what was chilled.')
+  if (clearanceUm <= 0) sheet.caution('stop', 'not-cold-enough', {}, short(clearanceUm))
+  if (to < -50 && input.material === 'bearing-steel') sheet.caution('caution', 'cold-bearing', { limit: amount(-50, 'temperature') }, to)
+  if (to < -60) sheet.caution('caution', 'asphyxiation', {}, to)
+  sheet.caution('note', 'frost')
   return sheet.result({ shrinkUm, clearanceUm })
 }

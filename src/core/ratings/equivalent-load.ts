@@ -1,7 +1,8 @@
 import type { LoadFactors } from '../catalogue/bearing.js'
 import { isThrust, type Family } from '../catalogue/families.js'
-import { InputError, Sheet, inRange, interpolate, short, type Result } from '../result.js'
+import { InputError, Derivation, inRange, interpolate, short, type Result } from '../result.js'
 import { ANGULAR, ANGULAR_15, DEEP_GROOVE_E_Y, Y0_15 } from './tables.js'
+import { amount } from '../words/message.js'
 
 export const ARRANGEMENTS = ['single', 'back-to-back', 'face-to-face', 'tandem'] as const
 export type Arrangement = (typeof ARRANGEMENTS)[number]
@@ -46,7 +47,7 @@ interface Factors {
 }
 
 /** Families that stand in pairs where a single one would be pushed apart. */
-const PAIRED: readonly Family[] = ['angular-contact-ball', 'tapered-roller']
+export const PAIRED: readonly Family[] = ['angular-contact-ball', 'tapered-roller']
 
 const rad = (deg: number) => (deg * Math.PI) / 180
 const column = <T extends readonly number[]>(rows: readonly T[], i: number) => rows.map((row) => row[i]!)
@@ -88,14 +89,17 @@ function constantFactors(family: Family, angle: number, pair: boolean): Factors 
   return null
 }
 
-/** The factors that stand in a row of the catalogue. Source: ISO 281:2007 tables 3 and 8, ISO 76:2006 table 2. */
+/**
+ * The factors that stand in a row of the catalogue, no unit; contact angle in degrees. Null where only P of the duty tells them.
+ * Source: ISO 281:2007 tables 3 and 8, ISO 76:2006 table 2.
+ */
 export function loadFactors(family: Family, contactAngleDeg: number, rows: number): LoadFactors | null {
   const found = constantFactors(family, contactAngleDeg, rows === 2)
   return found && { e: found.e, y1: found.y1, y2: found.y2, y0: found.y0 }
 }
 
 /** Factors read by f0 Fa / C0: deep groove and insert bearings, angular contact of 15°. */
-function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Sheet): Factors {
+function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Derivation): Factors {
   const { axialLoadN: Fa, family } = input
   const C0 = inRange('staticRatingN', input.staticRatingN ?? NaN, 0, 1e9, 'N', true)
   const f0 = inRange('f0', input.f0 ?? NaN, 0, 30, '', true)
@@ -107,84 +111,48 @@ function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Sheet)
       ? { e: at(1), y1: at(3), x2: 0.72, y2: at(4), x0: 1, y0: 2 * Y0_15, from: 'table' }
       : { e: at(1), y1: 0, x2: 0.44, y2: at(2), x0: 0.5, y0: Y0_15, from: 'table' }
   }
-  if (Fa > 0.5 * C0)
-    sheet.caution(
-      'stop',
-      'axial-over-half-static',
-      'The axial load is over half the static rating: a deep groove ball bearing does not carry that.',
-      short(Fa / C0),
-    )
-  else if (Fa > 0.25 * C0)
-    sheet.caution(
-      'caution',
-      'axial-over-quarter-static',
-      'The axial load is over a quarter of the static rating: too much for small or light series.',
-      short(Fa / C0),
-    )
+  if (Fa > 0.5 * C0) sheet.caution('stop', 'axial-over-half-static', {}, short(Fa / C0))
+  else if (Fa > 0.25 * C0) sheet.caution('caution', 'axial-over-quarter-static', {}, short(Fa / C0))
   return { e: read(DEEP_GROOVE_E_Y, ratio, 1), y1: 0, x2: 0.56, y2: read(DEEP_GROOVE_E_Y, ratio, 2), x0: 0.6, y0: 0.5, from: 'table' }
 }
 
-function cylindrical({ radialLoadN: Fr, axialLoadN: Fa, dimensionSeries }: EquivalentLoadInput, sheet: Sheet): Factors {
+function cylindrical({ radialLoadN: Fr, axialLoadN: Fa, dimensionSeries }: EquivalentLoadInput, sheet: Derivation): Factors {
   const wide = dimensionSeries === '22' || dimensionSeries === '23'
   const [e, y2] = wide ? [0.3, 0.4] : [0.2, 0.6]
   if (Fa > 0) {
-    sheet.caution(
-      'caution',
-      'flange-needed',
-      'Only a flanged cylindrical roller bearing takes thrust at all; one without flanges on both rings takes none.',
-      short(Fa),
-    )
+    sheet.caution('caution', 'flange-needed', {}, short(Fa))
     sheet.assume(`Flange factors of series ${wide ? '22 and 23' : '10, 2, 3 and 4'}: e ${e}, Y ${y2}.`)
     const asked = Fr > 0 ? `${Math.round((Fa / Fr) * 100)} % of the radial load` : 'thrust without radial load'
-    if (Fa > 0.4 * Fr)
-      sheet.caution(
-        'stop',
-        'flange-overload',
-        `The flange is asked for ${asked}: above 40 % it is not allowed without the maker's figure.`,
-        short(Fa),
-      )
-    else if (Fa > 0.1 * Fr)
-      sheet.caution('caution', 'flange-steady', `The flange is asked for ${asked}: above 10 % only for short times.`, short(Fa))
+    if (Fa > 0.4 * Fr) sheet.caution('stop', 'flange-overload', { asked }, short(Fa))
+    else if (Fa > 0.1 * Fr) sheet.caution('caution', 'flange-steady', { asked }, short(Fa))
   }
   return { e, y1: 0, x2: 0.92, y2, x0: 1, y0: 0, from: 'series' }
 }
 
 /** Types that carry no thrust at all: any axial load is a stop, and the radial load alone counts. */
-function radialOnly({ family, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Factors {
+function radialOnly({ family, axialLoadN: Fa }: EquivalentLoadInput, sheet: Derivation): Factors {
   const what = family === 'needle-roller' ? 'needle' : 'toroidal'
-  if (Fa > 0) sheet.caution('stop', 'no-thrust', `A ${what} roller bearing carries no axial load: another bearing must take it.`, short(Fa))
+  if (Fa > 0) sheet.caution('stop', 'no-thrust', { what: `A ${what} roller bearing` }, short(Fa))
   return { e: 0, y1: 0, x2: 1, y2: 0, x0: 1, y0: 0, from: 'radial only' }
 }
 
-function radialFactors(input: EquivalentLoadInput, sheet: Sheet): Factors {
+function radialFactors(input: EquivalentLoadInput, sheet: Derivation): Factors {
   const { family, contactAngleDeg, radialLoadN: Fr, axialLoadN: Fa, rows = 1, arrangement = 'single' } = input
   const pair = pairwise(rows, arrangement)
   if (family === 'deep-groove-ball' || family === 'insert-ball') return byRelativeLoad(input, pair, sheet)
   if (family === 'cylindrical-roller') return cylindrical(input, sheet)
   if (family === 'needle-roller' || family === 'toroidal-roller') return radialOnly(input, sheet)
   const angle = inRange('contactAngleDeg', contactAngleDeg ?? NaN, 0, 45, '°', true)
-  if (family === 'spherical-roller' && Fa > Fr / 3)
-    sheet.caution(
-      'note',
-      'axial-over-third',
-      'The axial load is over a third of the radial load: one roller row carries nearly all of it.',
-      short(Fa),
-    )
+  if (family === 'spherical-roller' && Fa > Fr / 3) sheet.caution('note', 'axial-over-third', {}, short(Fa))
   if (family === 'angular-contact-ball' && angle % 5 !== 0) sheet.assume('Factors between the tabulated contact angles are interpolated.')
-  if (family === 'self-aligning-ball' && Fa > Fr)
-    sheet.caution(
-      'stop',
-      'mostly-thrust',
-      'The axial load is over the radial load: a self-aligning ball bearing carries a share of thrust beside its radial load, not thrust first of all. Take an angular contact pair or a thrust bearing.',
-      short(Fa),
-    )
+  if (family === 'self-aligning-ball' && Fa > Fr) sheet.caution('stop', 'mostly-thrust', {}, short(Fa))
   const factors = constantFactors(family, angle, pair) ?? byRelativeLoad(input, pair, sheet)
   if (PAIRED.includes(family) && rows === 1 && arrangement === 'single') inducedThrust(input, factors, sheet)
   return factors
 }
 
 /** A radial load on a single row with contact angle pushes its rings apart along the shaft: its partner must take that. */
-function inducedThrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, { e, y2 }: Factors, sheet: Sheet): void {
+function inducedThrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, { e, y2 }: Factors, sheet: Derivation): void {
   const inducedN = family === 'tapered-roller' ? Fr / (2 * y2) : e * Fr
   if (Fr === 0 || Fa >= inducedN) return
   const formula = family === 'tapered-roller' ? 'Fr / (2 Y)' : 'e Fr'
@@ -197,22 +165,15 @@ function inducedThrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLo
     'N',
     'ISO 281:2007; engineering practice',
   )
-  sheet.caution(
-    'caution',
-    'induced-thrust',
-    `Its radial load alone makes a thrust of about ${short(inducedN, 2)} N along the shaft. One bearing of this kind cannot stand alone: a partner facing the other way must take that thrust, and what the partner sends back counts here as axial load.`,
-    short(inducedN),
-  )
+  sheet.caution('caution', 'induced-thrust', { induced: amount(Number(inducedN.toPrecision(2)), 'force') }, short(inducedN))
 }
 
-function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Sheet): Result<EquivalentLoadValues> {
+function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput, sheet: Derivation): Result<EquivalentLoadValues> {
   if (Fa === 0) throw new InputError('axialLoadN', Fa, 'a thrust bearing is rated for its axial load, which must be above zero')
   const spherical = family === 'thrust-spherical-roller'
   const [x, x0] = spherical ? [1.2, 2.7] : [0, 0]
-  if (!spherical && Fr > 0)
-    sheet.caution('stop', 'no-radial', 'A thrust ball bearing carries no radial load: another bearing must take it.', short(Fr))
-  if (spherical && Fr > 0.55 * Fa)
-    sheet.caution('stop', 'radial-over-axial', 'The radial load is over 0.55 of the axial load: the rows would lift off.', short(Fr / Fa))
+  if (!spherical && Fr > 0) sheet.caution('stop', 'no-radial', {}, short(Fr))
+  if (spherical && Fr > 0.55 * Fa) sheet.caution('stop', 'radial-over-axial', {}, short(Fr / Fa))
   const equivalentLoadN = Fa + x * Fr
   const staticEquivalentLoadN = Fa + x0 * Fr
   const formula = (factor: number) => (spherical ? `Fa + ${factor} Fr` : 'Fa')
@@ -227,6 +188,7 @@ function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput
  * spherical need contactAngleDeg. Two rows or a back-to-back or face-to-face pair take the factors of pairs, with the loads
  * and ratings of the pair; tandem those of a single bearing. Loads from 0 N, not both zero.
  * Sources: ISO 281:2007 tables 3 and 8, ISO 76:2006.
+ * @throws InputError for loads under 0 or both zero, and where a factor that the family needs is missing
  */
 export function equivalentLoad(input: EquivalentLoadInput): Result<EquivalentLoadValues> {
   const { family, radialLoadN: Fr, axialLoadN: Fa, arrangement = 'single' } = input
@@ -239,7 +201,7 @@ export function equivalentLoad(input: EquivalentLoadInput): Result<EquivalentLoa
       arrangement,
       'only angular contact ball and tapered roller bearings are paired; others are rated one by one (single)',
     )
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   if (isThrust(family)) return thrust(input, sheet)
   const { e, y1, x2, y2, x0, y0, from } = radialFactors(input, sheet)
   const above = Fa > e * Fr

@@ -1,5 +1,5 @@
 import { FAMILY_LABEL, rollsOnBalls, type Family } from '../catalogue/families.js'
-import { InputError, Sheet, inRange, interpolate, short, type Result } from '../result.js'
+import { InputError, Derivation, inRange, interpolate, short, type Result } from '../result.js'
 import { F0_BALL, FC_BALL, FC_SELF_ALIGNING, FC_THRUST_BALL } from './tables.js'
 
 export interface LoadRatingInput {
@@ -49,6 +49,7 @@ const tableF0 = reader(F0_BALL)
 /**
  * fc of single-row radial ball bearings: the standard's table by interpolation, its formula below γ = 0.05.
  * Range: γ above 0 to 0.40. Source: ISO 281:2007 table 2.
+ * @throws InputError outside this range
  */
 export function fcBall(gamma: number): number {
   inRange('gamma', gamma, 0, 0.4, '', true)
@@ -65,7 +66,10 @@ function rollerShape(gamma: number, weight: number): number {
   return (rings * gamma ** (2 / 9) * (1 - gamma) ** (29 / 27)) / (1 + gamma) ** 0.25
 }
 
-/** fc of radial roller bearings. Range: γ above 0 to 0.40. Source: the closed form behind ISO 281:2007 table 7. */
+/**
+ * fc of radial roller bearings (N and mm). Range: γ above 0 to 0.40, no unit. Source: the closed form behind ISO 281:2007 table 7.
+ * @throws InputError outside this range
+ */
 export function fcRoller(gamma: number): number {
   inRange('gamma', gamma, 0, 0.4, '', true)
   return 207.9 * 0.83 * rollerShape(gamma, 1.04)
@@ -74,13 +78,14 @@ export function fcRoller(gamma: number): number {
 /**
  * fc of thrust roller bearings with a contact angle under 90°. Range: γ above 0 to 0.40, α 45° to 90°.
  * Source: the closed form behind ISO 281:2007 table 10, 402.5 (1 − 0.15 sin α) g(γ); it meets the tabulated values within 0.5 %.
+ * @throws InputError outside this range
  */
 export function fcThrustRoller(gamma: number, contactAngleDeg: number): number {
   inRange('gamma', gamma, 0, 0.4, '', true)
   return 402.5 * (1 - 0.15 * Math.sin((contactAngleDeg * Math.PI) / 180)) * rollerShape(gamma, 1)
 }
 
-/** f0 of radial and angular contact ball bearings against γ. Range: γ above 0 to 0.30, held beyond. Source: ISO 76:2006 table 1. */
+/** f0 of radial and angular contact ball bearings against γ, no unit. Range: γ above 0 to 0.30, held beyond. Source: ISO 76:2006 table 1. */
 export function f0Ball(gamma: number): number {
   return gamma < 0.09 ? 14.7 + 20 * gamma : tableF0(gamma)
 }
@@ -184,7 +189,7 @@ function rateRollers(input: LoadRatingInput, gamma: number, cos: number): Rated 
   }
 }
 
-/** Ratings without the working, for whole series at once; the input is trusted. */
+/** Ratings in N without the working, for whole series at once; the input is trusted. Source: as `loadRating`, ISO 281 and ISO 76. */
 export function rateGeometry(input: LoadRatingInput): Rated {
   const { family, elementDiameterMm: Dw, pitchDiameterMm: Dpw, contactAngleDeg = 0 } = input
   const ball = rollsOnBalls(family)
@@ -246,7 +251,7 @@ export function loadRating(input: LoadRatingInput): Result<LoadRatingValues> {
   if (Z * Math.asin(Dw / Dpw) > Math.PI * 1.001)
     throw new InputError('elements', Z, `so many elements of ${Dw} mm do not fit on a pitch circle of ${Dpw} mm`)
 
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const rated = rateGeometry({ ...input, contactAngleDeg, rows })
   if (two && input.rows === undefined) sheet.assume(`Two rows: a ${FAMILY_LABEL[family]} is made with two.`)
   const { gamma, fc, f0 } = rated

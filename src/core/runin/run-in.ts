@@ -4,6 +4,8 @@ import { inRange } from '../result.js'
 export interface RunReading {
   minute: number
   temperatureC: number
+  /** When it was written down by the clock of the server, ISO; left out where that is not known. */
+  storedAt?: string
 }
 
 export const RUN_STATES = ['none', 'warming', 'settled', 'climbing', 'racing', 'over-limit'] as const
@@ -37,8 +39,9 @@ export const RUN_LIMITS = {
 } as const
 
 /**
- * Reads a run of temperatures in the order of time: over the limit, racing, climbing on, settled, or still warming.
- * @throws InputError for readings out of range. Source: engineering practice, limits in RUN_LIMITS.
+ * Reads a run of temperatures (°C) in the order of time (minutes): over the limit, racing, climbing on, settled, or still warming.
+ * @throws InputError for readings out of range
+ * Source: engineering practice, limits in RUN_LIMITS.
  */
 export function judgeRun(readings: readonly RunReading[], limitC: number): RunJudgement {
   readings.forEach((r) => {
@@ -68,6 +71,23 @@ export function judgeRun(readings: readonly RunReading[], limitC: number): RunJu
   return judgement(last.minute >= L.latestMinutes && (lastRateKPerH ?? 0) > L.settledKPerH ? 'climbing' : 'warming')
 }
 
+/** A run whose readings were written down this much faster than they claim was not watched as it ran, minutes. Engineering practice. */
+const WRITTEN_SLACK_MIN = 10
+
+/**
+ * Minutes that a run claims and minutes in which it was written down, where the first are so many more that it cannot have
+ * been noted as it ran; null where nothing speaks against it. Source: engineering practice.
+ */
+export function timesInDoubt(readings: readonly RunReading[]): { claimedMin: number; writtenMin: number } | null {
+  const stamped = readings.filter((r) => r.storedAt !== undefined)
+  if (stamped.length < 2) return null
+  const minutes = stamped.map((r) => r.minute)
+  const stored = stamped.map((r) => Date.parse(r.storedAt!))
+  const claimedMin = Math.max(...minutes) - Math.min(...minutes)
+  const writtenMin = (Math.max(...stored) - Math.min(...stored)) / 60_000
+  return claimedMin > writtenMin + WRITTEN_SLACK_MIN ? { claimedMin, writtenMin } : null
+}
+
 /**
  * Zone boundaries A/B, B/C, C/D of vibration velocity, mm/s RMS, by machine class.
  * Source: ISO 10816-1:1995, annex B, table B.1.
@@ -81,7 +101,7 @@ export const MACHINE_CLASSES = [
 export type MachineClass = (typeof MACHINE_CLASSES)[number]['name']
 export type VibrationZone = 'A' | 'B' | 'C' | 'D'
 
-/** Zone of a reading; a value on a boundary belongs to the worse zone. */
+/** Zone of a reading of velocity, mm/s RMS; a value on a boundary belongs to the worse zone. Source: ISO 10816-1:1995, table B.1. */
 export function vibrationZone(machineClass: MachineClass, rmsMmS: number): VibrationZone {
   const limits = MACHINE_CLASSES.find((c) => c.name === machineClass)!.limits
   const over = limits.filter((limit) => rmsMmS >= limit).length

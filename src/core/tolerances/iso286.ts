@@ -1,4 +1,4 @@
-import { InputError, Sheet, inRange, type Result } from '../result.js'
+import { InputError, Derivation, inRange, type Result } from '../result.js'
 import { HOUSING_CLASSES, IT, J_HOLE, J_SHAFT, NEAR_LIMIT, R_S_ROWS, SHAFT_CLASSES, SIZE_STEPS } from './iso286-tables.js'
 
 export interface Limits {
@@ -20,6 +20,7 @@ function stepWords(sizeMm: number): string {
 /**
  * Standard tolerance IT3 to IT10 in µm for a nominal size above 0 to 1000 mm.
  * Source: ISO 286-1:2010 table 1.
+ * @throws InputError outside these grades and sizes
  */
 export function standardToleranceUm(grade: number, sizeMm: number): number {
   inRange('sizeMm', sizeMm, 0, 1000, 'mm', true)
@@ -104,7 +105,7 @@ export function tolerance(input: { sizeMm: number; toleranceClass: string }): Re
   }
   const it = standardToleranceUm(grade, sizeMm)
   const limits = isShaft ? shaftLimits(letter, it, sizeMm) : holeLimits(letter, grade, it, sizeMm)
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   sheet.step(`IT${grade}`, 'standard tolerance', `table, ${stepWords(sizeMm)}`, `IT${grade}(${sizeMm})`, it, 'µm', 'ISO 286-1:2010 table 1')
   sheet.step(
     name,
@@ -118,7 +119,7 @@ export function tolerance(input: { sizeMm: number; toleranceClass: string }): Re
   return sheet.result(limits)
 }
 
-/** Deviation with its sign, a true minus, and 0 without one. */
+/** Deviation in µm with its sign, a true minus, and 0 without one. Source: notation of ISO 286-1. */
 export function signed(um: number): string {
   return um > 0 ? `+${um}` : um < 0 ? `−${-um}` : '0'
 }

@@ -1,7 +1,7 @@
 import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
-import { InputError, Sheet, inRange, type Result } from '../result.js'
+import { InputError, Derivation, inRange, type Result } from '../result.js'
 import { signed, type Limits } from './iso286.js'
-import type { FormName } from '../catalogue/forms.js'
+import type { FormName } from '../catalogue/construction-forms.js'
 import {
   INCH_BORE,
   INCH_OUTSIDE,
@@ -24,7 +24,7 @@ export type Accuracy = (typeof ACCURACIES)[number]
 const isInch = (accuracy: Accuracy): accuracy is (typeof INCH_ACCURACIES)[number] =>
   (INCH_ACCURACIES as readonly string[]).includes(accuracy)
 
-/** Classes that a row can be ordered in. */
+/** Classes that a row can be ordered in. Source: ISO 492, for inch tapered bearings ANSI/ABMA 19.2. */
 export function accuraciesOf(row: { form: string }): readonly Accuracy[] {
   return row.form === ('tapered-inch' satisfies FormName) ? INCH_ACCURACIES : METRIC_ACCURACIES
 }
@@ -111,7 +111,7 @@ export function ringTolerance(input: RingToleranceInput): Result<Limits> {
       ? insertBore(input)
       : metricZone(input)
   const what = ring === 'inner' ? 'bore' : 'outside diameter'
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   sheet.step(
     ring === 'inner' ? 'Δdmp' : 'ΔDmp',
     `${what} deviation, class ${accuracy}`,

@@ -88,14 +88,30 @@ export function unitOf(quantity: Quantity, system: UnitSystem): string {
   return QUANTITIES[quantity][system].unit
 }
 
+/** Every conversion is a straight line; the units package is asked for two points of it once. */
+interface Line {
+  factor: number
+  offset: number
+}
+const lines = new Map<string, Line | null>()
+
+function lineOf(quantity: Quantity, system: UnitSystem): Line | null {
+  const { core } = QUANTITIES[quantity]
+  const known = WRITTEN[unitOf(quantity, system).toLowerCase()]
+  if (core === '1' || !known) return null
+  const name = quantity === 'rise' ? known[0].replace(/^temp/, 'deg') : known[0]
+  if (name === core && known[1] === 1) return null
+  const at = (value: number) => Qty(value, core).to(name).scalar / known[1]
+  const offset = core === 'tempC' ? at(0) : 0
+  return { factor: core === 'tempC' ? (at(100) - offset) / 100 : at(1), offset }
+}
+
 /** Core value as the number shown in the person's system (not rounded). */
 export function shown(value: number, quantity: Quantity, system: UnitSystem): number {
-  const { core } = QUANTITIES[quantity]
-  const unit = unitOf(quantity, system)
-  const known = WRITTEN[unit.toLowerCase()]
-  if (core === '1' || !known) return value
-  const name = quantity === 'rise' ? known[0].replace(/^temp/, 'deg') : known[0]
-  return name === core && known[1] === 1 ? value : Qty(plainNumber(value), core).to(name).scalar / known[1]
+  const key = `${quantity} ${system}`
+  let line = lines.get(key)
+  if (line === undefined) lines.set(key, (line = lineOf(quantity, system)))
+  return line === null ? value : value * line.factor + line.offset
 }
 
 /** Life is known to two figures at best: 51 435 h is said as 51 000 h. Other quantities are left as they are. */
@@ -103,7 +119,7 @@ export function sensible(value: number, quantity: Quantity): number {
   return quantity === 'hours' && Math.abs(value) >= 1000 ? Number(value.toPrecision(2)) : value
 }
 
-/** Decimals that a person can measure or set, so that rounding happens only at display. */
+/** The number of decimals that a person can measure or set, so that rounding happens only at display. */
 export function decimalsOf(quantity: Quantity, system: UnitSystem): number {
   return QUANTITIES[quantity][system].decimals
 }
@@ -126,7 +142,7 @@ export function format(value: number, quantity: Quantity, system: UnitSystem, me
   return minus + grouped + (part ? `.${part}` : '')
 }
 
-/** As `format`, with the zeros at the end of decimals left out: 40 instead of 40.000. */
+/** As `format`, from core units, with the zeros at the end of decimals left out: 40 instead of 40.000. */
 export function formatTrimmed(value: number, quantity: Quantity, system: UnitSystem, metricDecimals?: number): string {
   const text = format(value, quantity, system, metricDecimals)
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text
@@ -136,6 +152,9 @@ export function formatTrimmed(value: number, quantity: Quantity, system: UnitSys
 export function q(value: number, quantity: Quantity, metricDecimals?: number): string {
   return `{${value}|${quantity}${metricDecimals === undefined ? '' : `|${metricDecimals}`}}`
 }
+
+/** Sizes of one thing in mm inside a sentence, written `40 × 80 × 18 mm` by `inUnits`. */
+export const sizes = (sizesMm: readonly number[]): string => `{${sizesMm.join(';')}|sizes}`
 
 /** Stands for an opening brace that somebody typed, so that it begins no quantity; from the private range of Unicode. */
 const TYPED_BRACE = '\uE07B'
@@ -148,6 +167,10 @@ export function typed(text: string): string {
 /** Writes every quantity of a sentence in the person's units; what is no quantity stays as it stands. */
 export function inUnits(text: string, system: UnitSystem): string {
   return text
+    .replace(/\{(\d[\d.;]*)\|sizes\}/g, (_, all: string) => {
+      const each = all.split(';').map((mm) => formatTrimmed(Number(mm), 'length', system, system === 'inch' ? 2 : 3))
+      return `${each.join(' × ')} ${unitOf('length', system)}`
+    })
     .replace(/\{(-?\d[\d.e+-]*)\|(\w+)(?:\|(\d))?\}/g, (all, value: string, quantity: string, decimals?: string) => {
       const number = Number(value)
       if (!Object.hasOwn(QUANTITIES, quantity) || !Number.isFinite(number)) return all

@@ -1,10 +1,12 @@
+import { askedOf, wordsOf } from '../../core/words/say.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
-import type { CardView, StepView } from '../../contract/api.js'
-import { STATIONS, STATION_TITLE, type CardAnswers, type Station } from '../../core/card/answers.js'
-import { cardPlan, cautionsOf, figuresOf, questionsOf, type CardEvaluation } from '../../core/card/evaluate.js'
+import type { CardView, StepView } from '../../contract/cards.js'
+import { LINE, STATION_TITLE, placeAnswers, positionOf, type LineAnswers, type Scope, type Station } from '../../core/card/answers.js'
+import { leadOf } from '../../core/card/context.js'
+import { cautionsOf, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { figureText } from '../../core/card/figure-text.js'
-import type { PlanField, PlanStep } from '../../core/card/plan.js'
-import type { StepState } from '../../core/card/signing.js'
+import type { PlanField } from '../../core/card/mounting-plan.js'
+import { linePlan, type LineStep, type StepState } from '../../core/card/signing.js'
 import { cardSection } from '../../core/drawing/card-section.js'
 import { DAY } from '../../core/drawing/palette.js'
 import { runChart } from '../../core/drawing/run-chart.js'
@@ -15,8 +17,8 @@ import { PDF_FONT } from './pdf.js'
 
 export interface CardPaper {
   view: CardView
-  answers: CardAnswers
-  evaluation: CardEvaluation
+  answers: LineAnswers
+  evaluation: LineEvaluation
   states: StepState[]
   coreVersion: string
   units: UnitSystem
@@ -56,14 +58,21 @@ const lines: ContentTable['layout'] = {
   paddingBottom: () => 2.5,
 }
 
+/** Where something stands, in words, when the card has more than one place: "fan end", "drive end 2". */
+function placeName({ view, evaluation }: CardPaper, scope: Scope): string {
+  if (scope === LINE || evaluation.order.length < 2) return ''
+  const position = view.line.positions.find((p) => p.code === positionOf(scope))
+  if (!position) return ''
+  return scope.includes('.') && position.places.length > 1 ? `${position.name} ${scope.split('.')[1]}` : position.name
+}
+
 function figures(paper: CardPaper): Content {
   const { evaluation, units } = paper
-  const all = figuresOf(evaluation)
   const say = (text: string) => inUnits(text, units)
-  const body: TableCell[][] = STATIONS.map((station) => {
-    const { verdict } = evaluation[station]
+  const body: TableCell[][] = resultsOf(evaluation).map(({ scope, result }) => {
+    const { verdict, station } = result
     const known = PRINTED[station].flatMap((name) => {
-      const figure = all.get(`${station}.${name}`)
+      const figure = result.figures.find((f) => f.key === `${station}.${name}`)
       return figure && figure.value !== null ? [figure] : []
     })
     const words = known.flatMap((figure, i) => {
@@ -74,13 +83,19 @@ function figures(paper: CardPaper): Content {
         { text: unit ? ` ${unit}` : '' },
       ]
     })
+    const where = placeName(paper, scope)
     return [
-      { text: STATION_TITLE[station], bold: true, color: DAMSON },
+      {
+        text: [
+          { text: STATION_TITLE[station], bold: true, color: DAMSON },
+          ...(where ? [{ text: `\n${where}`, color: SOFT, fontSize: 7.5 }] : []),
+        ],
+      },
       { text: words.length ? words : [{ text: 'nothing yet', color: SOFT }] },
       { text: verdict.word, color: STATE_COLOUR[verdict.level], alignment: 'right' },
     ]
   })
-  return { table: { widths: [52, '*', 86], body }, layout: lines }
+  return { table: { widths: [62, '*', 86], body }, layout: lines }
 }
 
 function valueOf(field: PlanField, value: unknown, units: UnitSystem): string {
@@ -95,8 +110,9 @@ function limits(field: PlanField, units: UnitSystem): string {
   return field.max === undefined ? '' : ` (at most ${show(field.max)})`
 }
 
-function step(paper: CardPaper, plan: PlanStep, i: number, record: StepView | undefined, state: StepState): TableCell[] {
+function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | undefined, state: StepState): TableCell[] {
   const { units } = paper
+  const where = placeName(paper, plan.scope)
   const fields = plan.fields.map((f): Content => {
     const outside = state.fields[f.key] === 'outside'
     return {
@@ -122,7 +138,7 @@ function step(paper: CardPaper, plan: PlanStep, i: number, record: StepView | un
     { text: String(i + 1), bold: true, color: DAMSON },
     {
       stack: [
-        { text: inUnits(plan.title, units), bold: true },
+        { text: [where, inUnits(plan.title, units)].filter(Boolean).join(': '), bold: true },
         ...(plan.caution ? [{ text: `Caution: ${inUnits(plan.caution, units)}`, color: STATE_COLOUR.caution, fontSize: 7.5 }] : []),
       ],
     },
@@ -132,7 +148,7 @@ function step(paper: CardPaper, plan: PlanStep, i: number, record: StepView | un
 }
 
 function steps(paper: CardPaper): Content[] {
-  const plan = cardPlan(paper.evaluation)
+  const plan = linePlan(paper.evaluation)
   if (!plan.length) return []
   const head: TableCell[] = ['', 'Step', 'Written down (wanted)', 'Signed'].map((text) => ({ text, color: SOFT }))
   const body = plan.map((p, i) =>
@@ -154,25 +170,32 @@ function heading(text: string): Content {
   return { text, bold: true, fontSize: 12, margin: [0, 9, 0, 3] }
 }
 
-function inspection({ answers, evaluation }: CardPaper): Content[] {
-  const { findings, note } = answers.inspect
-  const { action, cause } = evaluation.inspect
-  if (!findings.length && !cause && !note) return []
-  return [
-    heading('What the old bearing says'),
-    { text: findings.map(findingWords).join('; ') || 'nothing noted' },
-    ...(action
-      ? [
-          { text: `Now: ${action.now}`, margin: [0, 2, 0, 0] as [number, number, number, number] },
-          { text: `So that it does not come back: ${action.change}` },
-        ]
-      : []),
-    ...(note ? [{ text: note, italics: true }] : []),
-  ]
+function inspection(paper: CardPaper): Content[] {
+  const { answers, evaluation, view } = paper
+  const seen = evaluation.order.flatMap(({ place }): Content[] => {
+    const { findings, note } = placeAnswers(answers, place, leadOf(view.context, place)).inspect
+    const { action, cause } = evaluation.places[place]!.inspect
+    if (!findings.length && !cause && !note) return []
+    const where = placeName(paper, place)
+    return [
+      ...(where ? [{ text: where, bold: true }] : []),
+      { text: findings.map(findingWords).join('; ') || 'nothing noted' },
+      ...(action
+        ? [
+            { text: `Now: ${action.now}`, margin: [0, 2, 0, 0] as [number, number, number, number] },
+            { text: `So that it does not come back: ${action.change}` },
+          ]
+        : []),
+      ...(note ? [{ text: note, italics: true }] : []),
+    ]
+  })
+  return seen.length ? [heading('What the old bearing says'), ...seen] : []
 }
 
-function notes({ evaluation, view, units }: CardPaper): Content[] {
+function notes(paper: CardPaper): Content[] {
+  const { evaluation, view, units } = paper
   const say = (text: string) => inUnits(text, units)
+  const at = (station: Station, scope: Scope) => [STATION_TITLE[station], placeName(paper, scope)].filter(Boolean).join(', ')
   const word = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
   const cautions = cautionsOf(evaluation)
   const questions = questionsOf(evaluation)
@@ -182,43 +205,56 @@ function notes({ evaluation, view, units }: CardPaper): Content[] {
       ? cautions.map((c): Content => ({
           text: [
             { text: `${word[c.level]}  `, bold: true, color: STATE_COLOUR[c.level] },
-            { text: `${STATION_TITLE[c.station]}: ${say(c.message)}` },
+            { text: `${at(c.station, c.scope)}: ${say(wordsOf(c))}` },
           ],
         }))
       : [{ text: 'None.', color: SOFT }]),
     heading('Open questions'),
     ...(questions.length
-      ? questions.map((q): Content => ({ text: `${STATION_TITLE[q.station]}: ${say(q.text)}` }))
+      ? questions.map((q): Content => ({ text: `${at(q.station, q.scope)}: ${say(askedOf(q).text)}` }))
       : [{ text: 'None.', color: SOFT }]),
+    ...(view.job.cancelReason
+      ? [{ text: `Cancelled: ${view.job.cancelReason}`, bold: true, margin: [0, 4, 0, 0] as [number, number, number, number] }]
+      : []),
     ...(view.job.finishReason
       ? [{ text: `Closed all the same: ${view.job.finishReason}`, bold: true, margin: [0, 4, 0, 0] as [number, number, number, number] }]
       : []),
   ]
 }
 
+const closing = (job: CardView['job']) =>
+  job.finishedAt ? `finished ${day(job.finishedAt)}` : job.cancelledAt ? `cancelled ${day(job.cancelledAt)}` : job.status
+
 /** The job card on paper: section, figures, run-in, steps with their fields and signatures, cautions, open questions. Times are UTC. */
 export function cardDocument(paper: CardPaper): TDocumentDefinitions {
   const { view, evaluation, answers, units, printedAt } = paper
   const { job } = view
-  const section = cardSection(evaluation, answers.arrange, { end: view.position.end, carries: view.carries }, units, {
-    width: 620,
-    height: 250,
-  })
-  const run = answers.runin.readings.length
-    ? runChart(
-        answers.runin.readings,
-        { limitC: answers.runin.limitC, ambientC: answers.duty.ambientC ?? 20 },
-        620,
-        230,
-        (c) => `${format(c, 'temperature', units)} ${unitOf('temperature', units)}`,
+  const several = evaluation.order.length > 1
+  const pictures = evaluation.order
+    .filter(({ place, lead }) => place === lead)
+    .slice(0, 4)
+    .flatMap(({ place, lead }) => {
+      const section = cardSection(evaluation, answers, view.context, place, units, { width: 620, height: 250 })
+      const { runin, duty } = placeAnswers(answers, place, lead)
+      const run = runin.readings.length
+        ? runChart(
+            runin.readings,
+            { limitC: runin.limitC, ambientC: duty.ambientC ?? 20 },
+            620,
+            230,
+            (c) => `${format(c, 'temperature', units)} ${unitOf('temperature', units)}`,
+          )
+        : null
+      const drawn = [section, run].flatMap((d) =>
+        d ? [{ svg: toSvg(d, DAY, PDF_FONT), width: run && section ? 258 : several ? 258 : 340 }] : [],
       )
-    : null
-  const pictures = [section, run].flatMap((d) => (d ? [{ svg: toSvg(d, DAY, PDF_FONT), width: run && section ? 258 : 340 }] : []))
+      return drawn.length ? [{ columns: drawn, columnGap: 8 }] : []
+    })
   return {
     pageSize: 'A4',
     pageMargins: [36, 34, 36, 40],
     defaultStyle: { font: PDF_FONT, fontSize: 9, color: INK, lineHeight: 1.12 },
-    info: { title: `Card ${job.number}, ${job.machineName} ${job.machineCode}, ${job.positionName}` },
+    info: { title: `Card ${job.number}, ${job.machineName} ${job.machineCode}, ${job.where}` },
     footer: (page, pages) => ({
       margin: [36, 8, 36, 0],
       fontSize: 7.5,
@@ -237,7 +273,7 @@ export function cardDocument(paper: CardPaper): TDocumentDefinitions {
           {
             width: '*',
             stack: [
-              { text: `${job.machineName} ${job.machineCode}, ${job.positionName}`, bold: true, fontSize: 17 },
+              { text: `${job.machineName} ${job.machineCode}, ${job.where}`, bold: true, fontSize: 17 },
               { text: view.plant, color: SOFT },
             ],
           },
@@ -247,13 +283,13 @@ export function cardDocument(paper: CardPaper): TDocumentDefinitions {
             stack: [
               { text: `Card ${job.number}`, bold: true, fontSize: 17, color: DAMSON },
               { text: `opened ${day(job.openedAt)} by ${job.openedBy}`, color: SOFT },
-              { text: job.finishedAt ? `finished ${day(job.finishedAt)}` : 'open', color: SOFT },
+              { text: closing(job), color: SOFT },
             ],
           },
         ],
       },
       ...(job.reason ? [{ text: job.reason, margin: [0, 2, 0, 4] as [number, number, number, number] }] : []),
-      ...(pictures.length ? [{ columns: pictures, columnGap: 8 }] : []),
+      ...pictures,
       heading('Figures'),
       figures(paper),
       ...inspection(paper),

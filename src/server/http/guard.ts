@@ -1,8 +1,8 @@
 import type { Request, RequestHandler, Response } from 'express'
 import { z } from 'zod'
-import { mayAct, type Me, type Role } from '../../contract/api.js'
+import { mayAct, type Me, type Role } from '../../contract/people.js'
 import { problem, refusal, type Problem } from '../../contract/problem.js'
-import { Refused } from '../card.js'
+import { Refused } from '../problems.js'
 
 declare module 'express-session' {
   interface SessionData {

@@ -1,16 +1,14 @@
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express'
-import { z } from 'zod'
-import type { Me } from '../../contract/api.js'
+import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
-import type { RouteSpec } from '../../contract/routes.js'
+import type { RouteName } from '../../contract/addresses.js'
+import type { CheckedBodyOf, ReplyOf, RouteSpec } from '../../contract/routes.js'
 import { badTextIn } from '../../contract/text.js'
-import { Refused } from '../card.js'
+import { Refused } from '../problems.js'
 import { idOf, need, read } from './guard.js'
 
 /** Of a body that is not JSON. */
 const LARGEST_FILE = '6mb'
-
-type BodyOf<S extends RouteSpec> = S['body'] extends z.ZodType ? z.output<S['body']> : undefined
 
 export interface Call<B> {
   req: Request
@@ -23,19 +21,19 @@ export interface Call<B> {
 }
 
 /** What a handler returns is sent as JSON; nothing returned means that it has answered itself. */
-type Handler<B> = (call: Call<B>) => Promise<unknown>
+type Handler<K extends RouteName> = (call: Call<CheckedBodyOf<K>>) => Promise<ReplyOf<K> | void>
 
 /** Mounts a route of the table: role, parameters and body are checked before the handler runs. */
-export function route<S extends RouteSpec>(router: Router, spec: S, run: Handler<BodyOf<S>>, status = 200): void {
+export function route<K extends RouteName>(router: Router, spec: RouteSpec<K>, run: Handler<K>, status = 200): void {
   const guards: RequestHandler[] = spec.least ? [need(spec.least)] : []
   // A file is read only once its sender may send it.
   if (spec.accepts) guards.push(express.raw({ type: () => true, limit: LARGEST_FILE }))
   router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
     refuseBadText(req)
-    const call: Call<BodyOf<S>> = {
+    const call: Call<CheckedBodyOf<K>> = {
       req,
       res,
-      body: (spec.body ? read(spec.body, req.body) : undefined) as BodyOf<S>,
+      body: (spec.body ? read(spec.body, req.body) : undefined) as CheckedBodyOf<K>,
       me: res.locals.me as Me,
       id: spec.path.includes(':id') ? idOf(req) : 0,
     }

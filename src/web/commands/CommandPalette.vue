@@ -2,8 +2,7 @@
 import Dialog from 'primevue/dialog'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { Yard } from '../../contract/api.js'
-import { request } from '../api.js'
+import { call } from '../api.js'
 import { findCommands, placesOf, stationsOf, type Command } from './commands.js'
 
 /** Everything by its words: type, arrow keys, Enter. */
@@ -30,7 +29,7 @@ const all = computed(() => [
 const found = computed(() => findCommands(all.value, search.value).slice(0, 40))
 watch(found, () => (at.value = 0))
 onMounted(async () => {
-  places.value = placesOf(await request<Yard>('GET', '/yard').catch(() => ({ plant: '', now: '', jobs: [], due: [], machines: [] })))
+  places.value = placesOf(await call('yard').catch(() => ({ plant: '', now: '', jobs: [], due: [], machines: [] })))
 })
 
 function choose(command: Command | undefined) {

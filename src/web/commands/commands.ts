@@ -1,5 +1,5 @@
 import type { RouteLocationRaw } from 'vue-router'
-import type { Yard } from '../../contract/api.js'
+import type { Yard } from '../../contract/machines.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
 import { sizes } from '../../core/catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../core/catalogue/families.js'
@@ -23,12 +23,12 @@ export function placesOf(yard: Yard): Command[] {
     ...yard.machines.map((m) => ({
       key: `m${m.id}`,
       label: `${m.name} ${m.code}`,
-      hint: m.place,
+      hint: m.location,
       to: { name: 'machine', params: { id: m.id } },
     })),
     ...yard.jobs.map((j) => ({
       key: `j${j.id}`,
-      label: `Card ${j.number}, ${j.machineName} ${j.machineCode}, ${j.positionName}`,
+      label: `Card ${j.number}, ${j.machineName} ${j.machineCode}, ${j.where}`,
       hint: j.reason,
       to: { name: 'card', params: { id: j.id, station: 'identify' } },
     })),

@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import type { CautionLevel } from '../../core/result.js'
+import type { Caution } from '../../core/result.js'
+import { wordsOf } from '../../core/words/say.js'
 import { useSession } from '../stores/session.js'
 
 /** One caution: its level as shape and word, then the plain sentence. The slot may name where it belongs. */
-defineProps<{ level: CautionLevel; message: string }>()
+defineProps<{ caution: Caution }>()
 const session = useSession()
 const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
 </script>
 
 <template>
   <div class="caution">
-    <span class="state" :class="`state-${level}`">{{ WORD[level] }}</span>
-    <span><slot /> {{ session.say(message) }}</span>
+    <span class="state" :class="`state-${caution.level}`">{{ WORD[caution.level] }}</span>
+    <span><slot /> {{ session.say(wordsOf(caution)) }}</span>
   </div>
 </template>
 

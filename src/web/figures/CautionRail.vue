@@ -2,24 +2,31 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { STATION_TITLE, type Station } from '../../core/card/answers.js'
+import { wordsOf } from '../../core/words/say.js'
 import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'
 import QuestionLine from './QuestionLine.vue'
-import type { Question, StationCaution } from '../../core/card/station.js'
+import type { PlacedCaution, PlacedQuestion } from '../../core/card/evaluate.js'
+import { useCard } from '../stores/card.js'
 
 /**
  * What applies here in view: cautions of this station, stops of the whole card, and all of them where it is finished; opens
  * into every caution and open question of the card.
  */
-const props = defineProps<{ cautions: StationCaution[]; questions: Question[]; jobId: number; station: Station }>()
+const props = defineProps<{ cautions: PlacedCaution[]; questions: PlacedQuestion[]; jobId: number; station: Station }>()
 const session = useSession()
 const open = ref(false)
 const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
 /** The card is finished at its last station. */
 const FINISH: Station = 'inspect'
-const here = computed(() => props.cautions.filter((c) => c.station === props.station || c.level === 'stop' || props.station === FINISH))
-const first = computed(() => here.value.find((c) => c.station === props.station && c.level === 'stop') ?? here.value[0])
-const words = (c: StationCaution) => (c.station === props.station ? '' : `${STATION_TITLE[c.station]}: `) + session.say(c.message)
+const card = useCard()
+/** Station, and the place where the card has several, of something that is said elsewhere. */
+const where = (c: { station: Station; scope: string }) =>
+  [STATION_TITLE[c.station], card.line.order.length > 1 ? card.nameOf(c.scope) : ''].filter(Boolean).join(', ')
+const isHere = (c: PlacedCaution) => c.station === props.station && c.scope === card.scopeAt(c.station)
+const words = (c: PlacedCaution) => (isHere(c) ? '' : `${where(c)}: `) + session.say(wordsOf(c))
+const here = computed(() => props.cautions.filter((c) => isHere(c) || c.level === 'stop' || props.station === FINISH))
+const first = computed(() => here.value.find((c) => isHere(c) && c.level === 'stop') ?? here.value[0])
 const count = computed(() => {
   const parts = []
   const others = props.cautions.length - (first.value ? 1 : 0)
@@ -37,9 +44,11 @@ const count = computed(() => {
       <div>
         <h3>Cautions</h3>
         <ul class="plain-list">
-          <li v-for="c in cautions" :key="c.code + c.station">
-            <CautionLine :level="c.level" :message="c.message">
-              <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }">{{ STATION_TITLE[c.station] }}</RouterLink>
+          <li v-for="c in cautions" :key="c.code + c.station + c.scope">
+            <CautionLine :caution="c">
+              <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }" @click="card.place = c.place">{{
+                where(c)
+              }}</RouterLink>
             </CautionLine>
           </li>
           <li v-if="!cautions.length" class="soft">None.</li>
@@ -48,9 +57,11 @@ const count = computed(() => {
       <div>
         <h3>Open questions</h3>
         <ul class="plain-list">
-          <li v-for="q in questions" :key="q.code">
-            <QuestionLine :text="q.text" :why="q.why">
-              <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }">{{ STATION_TITLE[q.station] }}</RouterLink>
+          <li v-for="q in questions" :key="q.code + q.scope">
+            <QuestionLine :question="q">
+              <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }" @click="card.place = q.place">{{
+                where(q)
+              }}</RouterLink>
             </QuestionLine>
           </li>
           <li v-if="!questions.length" class="soft">None.</li>

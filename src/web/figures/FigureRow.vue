@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { MovedView } from '../../contract/api.js'
+import type { MovedView } from '../../contract/cards.js'
 import type { Figure } from '../../core/card/station.js'
 import { useSession } from '../stores/session.js'
 import { figureText } from './figureText.js'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import type { JobLine } from '../../contract/api.js'
+import type { JobLine } from '../../contract/cards.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
 
 /** Jobs with how far they are, as a short work line. */
@@ -14,15 +14,16 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
       <RouterLink :to="{ name: 'card', params: { id: job.id, station: 'identify' } }">
         <span class="number">{{ job.number }}</span>
         <span class="what">
-          <b>{{ showMachine ? `${job.machineName} ${job.machineCode}, ` : '' }}{{ job.positionName }}</b>
+          <b>{{ showMachine ? `${job.machineName} ${job.machineCode}, ` : '' }}{{ job.where }}</b>
           <span class="soft">{{ job.reason || 'no reason given' }}</span>
         </span>
-        <span class="number bearing">{{ job.summary.designation ?? 'not known yet' }}</span>
+        <span class="number bearing">{{ job.summary.designations.join(', ') || 'not known yet' }}</span>
         <span class="progress" role="img" :aria-label="`${job.summary.done.length} of ${STATIONS.length} stations done`">
           <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="STATION_TITLE[s]"></i>
         </span>
         <span class="when">
-          <span v-if="job.summary.stops" class="state state-stop">stop</span>
+          <span v-if="job.status === 'cancelled'" class="state state-open">cancelled {{ day(job.cancelledAt!) }}</span>
+          <span v-else-if="job.summary.stops" class="state state-stop">stop</span>
           <span v-else-if="job.status === 'finished'" class="state state-good">finished {{ day(job.finishedAt!) }}</span>
           <span v-else-if="job.summary.questions" class="state state-caution"
             >{{ job.summary.questions }} open question{{ job.summary.questions > 1 ? 's' : '' }}</span

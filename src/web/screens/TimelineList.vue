@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { TimelineEvent } from '../../contract/api.js'
+import type { TimelineEvent } from '../../contract/lines.js'
 import { useSession } from '../stores/session.js'
 
 /** What happened, newest first, along one line; the year stands where it turns. */
@@ -14,6 +14,7 @@ const KIND: Record<TimelineEvent['kind'], string> = {
   fitted: 'fitted',
   opened: 'job opened',
   finished: 'job finished',
+  cancelled: 'job cancelled',
   greased: 'greased',
   skipped: 'skipped',
   cause: 'cause found',

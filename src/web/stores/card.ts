@@ -1,20 +1,43 @@
 import { defineStore } from 'pinia'
-import type { AnswerView, CardView } from '../../contract/api.js'
-import { readAnswers, type StepValues } from '../../contract/card.js'
-import { STATIONS, emptyAnswers, type CardAnswers, type Station } from '../../core/card/answers.js'
-import { bareContext } from '../../core/card/station.js'
-import { cautionsOf, evaluateCard, questionsOf, type CardEvaluation } from '../../core/card/evaluate.js'
-import { stepStates, type StepRecord } from '../../core/card/signing.js'
-import { ApiError, AwayError, request } from '../api.js'
+import type { AnswerView, CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
+import { readAnswers, type Changes, type StepValues } from '../../contract/answers.js'
+import {
+  emptyAnswers,
+  keyOf,
+  partsOf,
+  placeAnswers,
+  positionOf,
+  scopeOf,
+  type CardAnswers,
+  type Key,
+  type LineAnswers,
+  type Scope,
+  type Station,
+} from '../../core/card/answers.js'
+import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card/context.js'
+import { cautionsOf, evaluateLine, questionsOf, resultScope, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
+import { linePlan, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
+import { ApiError, AwayError, call } from '../api.js'
 import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'away' | 'conflict' | 'signed-out' | 'refused'
 
+/** One answer that is not on the server yet, on the version that the person was looking at. */
 interface Draft {
-  /** Version that the person was looking at. */
   base: number
-  data: CardAnswers[Station]
+  value: unknown
+}
+
+interface Drafts {
+  answers: Record<Key, Draft>
+  steps: Record<Key, StepValues>
+}
+
+/** As pages of the release before kept it: a whole station at a time, of one bearing at one of two ends. */
+interface OldDrafts {
+  stations?: Partial<Record<Station, { base: number; data: Record<string, unknown> }>>
+  steps?: Record<string, StepValues>
 }
 
 const PAUSE_MS = 500
@@ -30,42 +53,113 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
   return mine
 }
 
+const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+
+/** Drafts of a page of the release before as changes of single answers; what the server has already is left out. */
+function readOldDrafts(old: OldDrafts, view: CardView): Drafts {
+  const place = view.context.onCard[0] ?? 'p1.1'
+  const answers: Record<Key, Draft> = {}
+  for (const [station, { data }] of Object.entries(old.stations ?? {}) as [Station, { data: Record<string, unknown> }][])
+    for (const [name, value] of Object.entries(data)) {
+      const key = oldKey(station, name, data, place)
+      if (!key || same(view.answers[key]?.value ?? emptyOf(key), value)) continue
+      answers[key] = { base: view.answers[key]?.version ?? 0, value }
+    }
+  const lineSteps = ['isolate', 'guards', 'release']
+  const positionSteps = ['fill', 'clean-out']
+  const steps = Object.entries(old.steps ?? {}).map(([key, values]) => {
+    const scope = lineSteps.includes(key) ? 'line' : positionSteps.includes(key) ? positionOf(place) : place
+    return [`${scope}/${key}`, values] as const
+  })
+  return { answers, steps: Object.fromEntries(steps) }
+}
+
+function oldKey(station: Station, name: string, data: Record<string, unknown>, place: Scope): Key | null {
+  if (station === 'arrange' && name === 'driveEndHeld') return keyOf('p1', 'arrange', 'held')
+  if (station === 'arrange' && name === 'nonDriveEndHeld') return keyOf('p2', 'arrange', 'held')
+  if (station === 'arrange' && name === 'floatPresentMm') return keyOf(data.driveEndHeld === false ? 'p1' : 'p2', 'arrange', name)
+  const key = keyOf(scopeOf(station, name, place), station, name)
+  return partsOf(key) ? key : null
+}
+
+function emptyOf(key: Key): unknown {
+  const { station, name } = partsOf(key)!
+  return (emptyAnswers()[station] as unknown as Record<string, unknown>)[name]
+}
+
 /** One job card: what is on the server, what is typed beyond it, and the figures computed from both. */
 export const useCard = defineStore('card', {
   state: () => ({
     view: null as CardView | null,
-    answers: emptyAnswers() as CardAnswers,
-    drafts: {} as Partial<Record<Station, Draft>>,
-    stepDrafts: {} as Record<string, StepValues>,
-    undoStack: [] as { station: Station; before: CardAnswers[Station]; fields: string; at: number }[],
+    /** The place of the card that is being looked at. */
+    place: 'p1.1' as Scope,
+    drafts: {} as Record<Key, Draft>,
+    stepDrafts: {} as Record<Key, StepValues>,
+    undoStack: [] as { changes: Record<Key, unknown>; keys: string; at: number }[],
     saveState: 'saved' as SaveState,
     savedAt: null as Date | null,
     message: '',
-    conflict: null as { station: Station; theirs: AnswerView } | null,
+    conflict: null as ChangeConflict | null,
+    /** Version of the line's duty that was seen in a conflict and is kept over. */
+    dutySeen: null as number | null,
+    /** Changes that were sent and not answered keep their key, so that they are taken once. */
+    sending: null as Changes | null,
   }),
   getters: {
-    evaluation: (state): CardEvaluation =>
-      state.view?.finished?.evaluation ?? evaluateCard(state.answers, state.view?.context ?? bareContext('drive', null)),
+    /** Answers of the whole line with what is typed over them. */
+    lineAnswers(state): LineAnswers {
+      const stored = Object.fromEntries(Object.entries(state.view?.answers ?? {}).map(([key, a]) => [key, a.value]))
+      const typed = Object.fromEntries(Object.entries(state.drafts).map(([key, draft]) => [key, draft.value]))
+      return readAnswers({ ...stored, ...typed }).answers
+    },
+    context(state): LineContext {
+      const context = state.view?.context ?? bareContext()
+      const left = context.unread?.filter((u) => !Object.hasOwn(state.drafts, keyOf(u.scope, u.station, u.field)))
+      if (!context.unread) return context
+      const { unread: _unread, ...known } = context
+      return left?.length ? { ...known, unread: left } : known
+    },
+    lead(): Scope {
+      return placesOf(this.context).some((p) => p.code === this.place) ? leadOf(this.context, this.place) : this.place
+    },
+    /** Answers as the place in hand sees them. */
+    answers(): CardAnswers {
+      return placeAnswers(this.lineAnswers, this.place, this.lead)
+    },
+    line(): LineEvaluation {
+      return this.view?.finished?.evaluation ?? evaluateLine(this.lineAnswers, this.context)
+    },
+    /** The stations of the place in hand. */
+    evaluation(): CardEvaluation {
+      return this.line.places[this.place] ?? Object.values(this.line.places)[0]!
+    },
     cautions(): ReturnType<typeof cautionsOf> {
-      return cautionsOf(this.evaluation)
+      return cautionsOf(this.line)
     },
     questions(): ReturnType<typeof questionsOf> {
-      return questionsOf(this.evaluation)
+      return questionsOf(this.line)
     },
     readOnly(state): boolean {
       return state.view?.job.status !== 'open' || !useSession().may('technician')
     },
-    stepRecords(state): Map<string, StepRecord> {
-      const records = new Map<string, StepRecord>()
+    stepRecords(state): Map<Key, StepRecord> {
+      const records = new Map<Key, StepRecord>()
       for (const step of state.view?.steps ?? []) {
         records.set(step.key, { values: step.values, restedOn: step.restedOn, accepted: step.acceptedBy !== null })
       }
       for (const [key, values] of Object.entries(state.stepDrafts)) records.set(key, { values, restedOn: null, accepted: false })
       return records
     },
+    plan(): LineStep[] {
+      return linePlan(this.line)
+    },
     /** Judgement of the steps as typed; the server judges again when one is signed. */
     stepStates(): ReturnType<typeof stepStates> {
-      return this.view?.finished?.states ?? stepStates(this.evaluation, this.stepRecords)
+      return this.view?.finished?.states ?? stepStates(this.line, this.stepRecords)
+    },
+    /** Full keys of what moved, with how it read. */
+    moved(state): Map<Key, CardView['moved'][number]> {
+      return new Map((state.view?.moved ?? []).map((m) => [m.key, m]))
     },
   },
   actions: {
@@ -73,48 +167,73 @@ export const useCard = defineStore('card', {
       return `card:${this.view!.job.id}`
     },
 
+    /** Where the figures of a station stand for the place in hand. */
+    scopeAt(station: Station): Scope {
+      return resultScope(station, this.place, this.lead)
+    },
+
+    /** Name of a position, with the number of the place where it has several. */
+    nameOf(scope: Scope): string {
+      const position = this.view?.line.positions.find((p) => p.code === positionOf(scope))
+      if (!position) return ''
+      return scope.includes('.') && position.places.length > 1 ? `${position.name} ${scope.split('.')[1]}` : position.name
+    },
+
     take(view: CardView) {
       this.view = view
-      const { answers } = readAnswers(Object.fromEntries(STATIONS.map((s) => [s, view.answers[s].data])))
-      const typed = Object.fromEntries(
-        Object.entries(this.drafts).map(([s, draft]) => [s, { ...emptyAnswers()[s as Station], ...draft.data }]),
-      )
-      this.answers = { ...answers, ...typed }
+      if (!view.context.onCard.includes(this.place)) this.place = view.context.onCard[0] ?? this.place
     },
 
     async open(id: number) {
       if (this.view?.job.id !== id) this.$reset()
-      const view = await request<CardView>('GET', `/jobs/${id}`)
-      this.view = view
-      const kept = readDraft<{ stations: Partial<Record<Station, Draft>>; steps: Record<string, StepValues> }>(this.draftKey())
-      this.drafts = kept?.stations ?? {}
-      this.stepDrafts = kept?.steps ?? {}
-      this.take(view)
-      if (Object.keys(this.drafts).length || Object.keys(this.stepDrafts).length) this.schedule(0)
+      this.take(await call('card', { params: { id } }))
+      const kept = readDraft<Drafts & OldDrafts>(this.draftKey())
+      const drafts = kept && (kept.stations ? readOldDrafts(kept, this.view!) : kept)
+      this.drafts = drafts?.answers ?? {}
+      this.stepDrafts = drafts?.steps ?? {}
+      if (this.unsent()) this.schedule(0)
+    },
+
+    unsent(): number {
+      return Object.keys(this.drafts).length + Object.keys(this.stepDrafts).length
     },
 
     keep() {
-      const empty = !Object.keys(this.drafts).length && !Object.keys(this.stepDrafts).length
-      writeDraft(this.draftKey(), empty ? null : { stations: this.drafts, steps: this.stepDrafts })
+      writeDraft(this.draftKey(), this.unsent() ? { answers: this.drafts, steps: this.stepDrafts } : null)
     },
 
-    edit<S extends Station>(station: S, patch: Partial<CardAnswers[S]>, undoable = true) {
-      const before = this.answers[station]
-      const data = { ...before, ...patch }
-      if (JSON.stringify(before) === JSON.stringify(data)) return
-      if (undoable) this.remember(station, before, Object.keys(patch).join())
-      this.answers = { ...this.answers, [station]: data }
-      this.drafts[station] = { base: this.drafts[station]?.base ?? this.view!.answers[station].version, data }
+    /** Answers fields of a station, each where it belongs: at the line, the position or the place in hand, or as `at` says. */
+    edit<S extends Station>(station: S, patch: Partial<CardAnswers[S]>, at?: Scope) {
+      const changes = Object.entries(patch).map(([name, value]) => {
+        const scope = at ?? scopeOf(station, name, this.place, this.lead)
+        return [keyOf(scope, station, name), value] as const
+      })
+      this.change(Object.fromEntries(changes))
+    },
+
+    change(values: Record<Key, unknown>, undoable = true) {
+      const before: Record<Key, unknown> = {}
+      for (const [key, value] of Object.entries(values)) {
+        const now = this.lineAnswers[key] ?? emptyOf(key)
+        if (!same(now, value)) before[key] = now
+      }
+      if (!Object.keys(before).length) return
+      if (undoable) this.remember(before)
+      for (const key of Object.keys(before)) {
+        const base = this.drafts[key]?.base ?? this.view!.answers[key]?.version ?? 0
+        this.drafts = { ...this.drafts, [key]: { base, value: values[key] } }
+      }
       this.keep()
       this.schedule()
     },
 
     /** Typing on in one field is one change. */
-    remember(station: Station, before: CardAnswers[Station], fields: string) {
+    remember(changes: Record<Key, unknown>) {
       const last = this.undoStack.at(-1)
       const at = Date.now()
-      if (last?.station === station && last.fields === fields && at - last.at < TYPING_MS) last.at = at
-      else this.undoStack.push({ station, before, fields, at })
+      const keys = Object.keys(changes).join()
+      if (last?.keys === keys && at - last.at < TYPING_MS) last.at = at
+      else this.undoStack.push({ changes, keys, at })
     },
 
     /** Leaving a field closes its change, however soon the person comes back. */
@@ -126,10 +245,10 @@ export const useCard = defineStore('card', {
     /** Takes back the last change of this sitting. */
     undo() {
       const last = this.undoStack.pop()
-      if (last) this.edit(last.station, last.before, false)
+      if (last) this.change(last.changes, false)
     },
 
-    editStep(key: string, values: StepValues) {
+    editStep(key: Key, values: StepValues) {
       const stored = this.view!.steps.find((s) => s.key === key)?.values ?? {}
       this.stepDrafts[key] = { ...stored, ...this.stepDrafts[key], ...values }
       this.keep()
@@ -155,12 +274,11 @@ export const useCard = defineStore('card', {
         return
       }
       const id = this.view.job.id
-      const wasAway = this.saveState === 'away'
-      this.saveState = wasAway ? 'away' : 'saving'
+      this.saveState = this.saveState === 'away' ? 'away' : 'saving'
       try {
-        for (const station of STATIONS) await this.flushStation(id, station)
-        for (const key of Object.keys(this.stepDrafts)) await this.flushStep(id, key)
-        const left = Object.keys(this.drafts).length + Object.keys(this.stepDrafts).length
+        await this.sendAnswers(id)
+        for (const key of Object.keys(this.stepDrafts)) await this.sendStep(id, key)
+        const left = this.unsent()
         this.saveState = left ? 'waiting' : 'saved'
         if (left) this.schedule()
         else this.savedAt = new Date()
@@ -170,27 +288,59 @@ export const useCard = defineStore('card', {
       this.keep()
     },
 
-    async flushStation(id: number, station: Station) {
-      const draft = this.drafts[station]
-      if (!draft) return
+    async sendAnswers(id: number) {
+      if (!Object.keys(this.drafts).length && !this.sending) return
+      const sent = this.sending ?? this.changes()
+      this.sending = sent
       try {
-        const view = await request<CardView>('PUT', `/jobs/${id}/answers/${station}`, { version: draft.base, data: draft.data })
-        // Typed on while it was being saved: the newer text stays a draft on the new version.
-        if (this.drafts[station]?.data === draft.data) delete this.drafts[station]
-        else this.drafts[station]!.base = view.answers[station].version
-        this.take(view)
+        const reply = await call('changeCard', { params: { id }, body: sent })
+        this.sending = null
+        this.takeReply(sent, reply)
+        if (Object.keys(this.drafts).length) await this.sendAnswers(id)
       } catch (error) {
-        if (error instanceof ApiError && error.problem.status === 409) {
-          this.conflict = { station, theirs: error.problem.current as AnswerView }
-        }
+        // Nobody answered: the same changes go again under the same key. Anything else was not taken.
+        if (!(error instanceof AwayError)) this.sending = null
+        if (error instanceof ApiError && error.problem.status === 409 && (error.problem.current as ChangeConflict | undefined)?.conflicts)
+          this.conflict = error.problem.current as ChangeConflict
         throw error
       }
     },
 
-    async flushStep(id: number, key: string) {
+    changes(): Changes {
+      const changes = Object.entries(this.drafts).map(([key, { base, value }]) => {
+        const { scope, station, name } = partsOf(key)!
+        return { scope, station, field: name, value, base }
+      })
+      return { key: crypto.randomUUID(), since: this.view!.revision, duty: this.dutySeen, changes }
+    },
+
+    takeReply(sent: Changes, reply: ChangeReply) {
+      const view = this.view!
+      const answers: Record<Key, AnswerView> = { ...view.answers }
+      const drafts = { ...this.drafts }
+      const me = useSession().me?.name ?? ''
+      for (const { scope, station, field, value } of sent.changes) {
+        const key = keyOf(scope, station, field)
+        const version = reply.versions[key] ?? 0
+        answers[key] = { version, value, savedAt: new Date().toISOString(), savedBy: me }
+        // Typed on while it was being saved: the newer value stays a draft on the new version.
+        const draft = drafts[key]
+        if (draft && same(draft.value, value)) delete drafts[key]
+        else if (draft) drafts[key] = { ...draft, base: version }
+      }
+      Object.assign(answers, reply.news)
+      this.drafts = drafts
+      const { plant } = view.context
+      const context = reply.ownRows?.length
+        ? { ...view.context, plant: { ...plant, ownRows: [...plant.ownRows, ...reply.ownRows] } }
+        : view.context
+      this.view = { ...view, answers, context, revision: reply.revision, moved: reply.moved, dutyVersion: reply.dutyVersion }
+    },
+
+    async sendStep(id: number, key: Key) {
       const values = this.stepDrafts[key]!
       const version = this.view!.steps.find((s) => s.key === key)?.version ?? 0
-      const view = await request<CardView>('PUT', `/jobs/${id}/steps/${key}`, { version, values })
+      const view = await call('saveStep', { params: { id, key }, body: { version, values } })
       if (this.stepDrafts[key] === values) delete this.stepDrafts[key]
       this.take(view)
     },
@@ -207,29 +357,50 @@ export const useCard = defineStore('card', {
       if (error.problem.status === 401) {
         this.saveState = 'signed-out'
         useSession().expired = true
-      } else this.saveState = error.problem.status === 409 && this.conflict ? 'conflict' : 'refused'
+      } else this.saveState = this.conflict ? 'conflict' : 'refused'
     },
 
-    /** After a 409: keep one's own text over the other's, or take theirs. */
-    resolveConflict(choice: 'mine' | 'theirs') {
-      const { station, theirs } = this.conflict!
-      if (choice === 'theirs') delete this.drafts[station]
-      else this.drafts[station] = { base: theirs.version, data: this.answers[station] }
+    /** After a conflict: of each answer one's own over the other's, or theirs. */
+    resolveConflict(choices: Readonly<Record<Key, 'mine' | 'theirs'>>) {
+      const { conflicts, dutyVersion } = this.conflict!
+      const drafts = { ...this.drafts }
+      const answers = { ...this.view!.answers }
+      for (const { key, ...theirs } of conflicts) {
+        // A duty that another card of the line wrote stands there and not on this card.
+        if (theirs.version > (answers[key]?.version ?? 0)) answers[key] = theirs
+        const base = answers[key]?.version ?? 0
+        if (choices[key] === 'mine') drafts[key] = { base, value: drafts[key]!.value }
+        else if (same(answers[key]?.value, theirs.value)) delete drafts[key]
+        else drafts[key] = { base, value: theirs.value }
+      }
+      if (dutyVersion !== undefined) this.dutySeen = dutyVersion
+      this.drafts = drafts
+      this.view = { ...this.view!, answers }
       this.conflict = null
       this.saveState = 'waiting'
-      this.view = { ...this.view!, answers: { ...this.view!.answers, [station]: theirs } }
-      this.take(this.view)
       this.keep()
       this.schedule(0)
     },
 
+    /** Goes to the next place of the card, or the one before. */
+    walk(by: 1 | -1) {
+      const places = this.view?.context.onCard ?? []
+      const next = places[(places.indexOf(this.place) + by + places.length) % places.length]
+      if (next) this.place = next
+    },
+
+    async seen(station: Station) {
+      const { moved } = await call('seenMoved', { params: { id: this.view!.job.id, station } })
+      this.view = { ...this.view!, moved }
+    },
+
     /** An action on the card that must reach the server now. */
-    act(method: string, path: string, body?: unknown): Promise<boolean> {
+    act(run: (id: number) => Promise<CardView>): Promise<boolean> {
       return inTurn(async () => {
         await this.send()
         this.message = ''
         try {
-          this.take(await request<CardView>(method, `/jobs/${this.view!.job.id}${path}`, body))
+          this.take(await run(this.view!.job.id))
           return true
         } catch (error) {
           this.message = error instanceof Error ? error.message : String(error)

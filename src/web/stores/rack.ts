@@ -1,10 +1,10 @@
 import { wrap, type Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import { markRaw, shallowRef } from 'vue'
-import type { RackView } from '../../contract/api.js'
+import type { RackView } from '../../contract/rack.js'
 import type { SavedSearch } from '../../contract/own-data.js'
 import type { IdentifyInput } from '../../core/identify/identify.js'
-import { request } from '../api.js'
+import { call } from '../api.js'
 import type { RackWorker } from '../workers/rack.worker.js'
 
 let worker: Remote<RackWorker> | null = null
@@ -20,7 +20,7 @@ export const useRack = defineStore('rack', () => {
   let loading: Promise<void> | null = null
 
   async function load(): Promise<void> {
-    const next = await request<RackView>('GET', '/rack')
+    const next = await call('rack')
     const { ownRows, makersFigures, letters, crossReferences, stock } = next
     await rackWorker().take({ ownRows, makersFigures, letters, crossReferences, stock })
     view.value = markRaw(next)

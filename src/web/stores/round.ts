@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
-import type { GreasingInput, GreasingView } from '../../contract/api.js'
-import { ApiError, AwayError, request } from '../api.js'
+import type { GreasingInput, GreasingView } from '../../contract/greasing.js'
+import { ApiError, AwayError, call } from '../api.js'
 import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
 
@@ -41,7 +41,7 @@ export const useRound = defineStore('round', {
       while (this.waiting.length) {
         const { positionId, entry } = this.waiting[0]!
         try {
-          const taken = await request<GreasingView>('POST', `/positions/${positionId}/greasings`, entry)
+          const taken = await call('logGreasing', { params: { id: positionId }, body: entry })
           if (entry.key === wanted) view = taken
         } catch (error) {
           const signedOut = error instanceof ApiError && error.problem.status === 401

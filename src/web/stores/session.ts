@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
-import { mayAct, type Me, type Role, type SessionState, type Theme } from '../../contract/api.js'
+import { mayAct, type Me, type Role, type SessionState, type Theme } from '../../contract/people.js'
 import { format, formatTrimmed, inUnits, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
-import { request } from '../api.js'
+import { call } from '../api.js'
 
 export const useSession = defineStore('session', {
   state: () => ({
@@ -24,26 +24,26 @@ export const useSession = defineStore('session', {
       this.known = true
     },
     async load() {
-      this.take(await request<SessionState>('GET', '/session'))
+      this.take(await call('session'))
     },
     async signIn(login: string, password: string) {
-      this.take(await request<SessionState>('POST', '/session', { login, password }))
+      this.take(await call('signIn', { body: { login, password } }))
       this.expired = false
     },
     async signOut() {
-      await request('DELETE', '/session')
+      await call('signOut')
       this.me = null
     },
     /** Shown at once; the choice follows the person to other machines. */
     async setUnits(units: UnitSystem) {
       if (!this.me || this.me.units === units) return
       this.me.units = units
-      await request('PATCH', '/session', { units }).catch(() => {})
+      await call('preferences', { body: { units } }).catch(() => {})
     },
     async setTheme(theme: Theme) {
       if (!this.me || this.me.theme === theme) return
       this.me.theme = theme
-      await request('PATCH', '/session', { theme }).catch(() => {})
+      await call('preferences', { body: { theme } }).catch(() => {})
     },
     may(role: Role): boolean {
       return this.me !== null && mayAct(this.me.role, role)

@@ -1,14 +1,19 @@
-import { ref, watch, type Ref, type WatchSource } from 'vue'
-import { request } from '../api.js'
+import { ref, watch, type Ref } from 'vue'
+import { addressOf, type ParamsOf, type RouteName } from '../../contract/addresses.js'
+import type { ReplyOf } from '../../contract/routes.js'
+import { send } from '../api.js'
 
 /** Loads what a screen shows from one address, and again when the address changes. */
-export function useLoad<T>(path: WatchSource<string>): {
-  data: Ref<T | null>
+export function useLoad<K extends RouteName>(
+  name: K,
+  params: () => ParamsOf<K>,
+): {
+  data: Ref<ReplyOf<K> | null>
   loading: Ref<boolean>
   error: Ref<string | null>
   load: () => Promise<void>
 } {
-  const data = ref(null) as Ref<T | null>
+  const data = ref(null) as Ref<ReplyOf<K> | null>
   const loading = ref(true)
   const error = ref<string | null>(null)
   let current = ''
@@ -17,7 +22,7 @@ export function useLoad<T>(path: WatchSource<string>): {
     loading.value = data.value === null
     error.value = null
     try {
-      const value = await request<T>('GET', asked)
+      const value = await send(name, { params: params() })
       if (asked === current) data.value = value
     } catch (failure) {
       error.value = failure instanceof Error ? failure.message : String(failure)
@@ -25,7 +30,7 @@ export function useLoad<T>(path: WatchSource<string>): {
     loading.value = false
   }
   watch(
-    path,
+    () => addressOf(name, params()),
     (next) => {
       current = next
       data.value = null

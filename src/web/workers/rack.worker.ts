@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import type { RackView } from '../../contract/api.js'
+import type { RackView } from '../../contract/rack.js'
 import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'

@@ -1,174 +1,247 @@
 import { LEAST_BEHIND_MM, freeRingRoom, roomNeededMm } from '../../arrangement/free-ring.js'
-import { GROWTH_SCHOOL_LABEL, thermalGrowth } from '../../arrangement/growth.js'
+import { GROWTH_SCHOOL_LABEL, thermalGrowth, type GrowthInput, type GrowthSchool, type GrowthValues } from '../../arrangement/growth.js'
 import type { Bearing } from '../../catalogue/bearing.js'
-import { movesInside as formMovesInside } from '../../catalogue/forms.js'
+import { formOf, movesInside } from '../../catalogue/construction-forms.js'
 import { short, type Result } from '../../result.js'
 import { q, typed } from '../../units/quantities.js'
-import type { CardAnswers } from '../answers.js'
-import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
+import { keyOf, type ArrangeAnswers, type LineAnswers, type Scope } from '../answers.js'
+import type { Schools } from '../context.js'
+import { StationBuilder, type StationResult, type Verdict } from '../station.js'
+import { amount } from '../../words/message.js'
 
-export type Holding = 'drive' | 'non-drive' | 'both' | 'none'
+export type Holding = 'one' | 'several' | 'none' | 'adjusted'
+
+/** A position along the line with what stands in it on this card. */
+export interface Support {
+  code: Scope
+  name: string
+  alongMm: number
+  /** One bearing each place; null where it is not known. */
+  rows: (Bearing | null)[]
+}
 
 export interface ArrangeResult extends StationResult {
   holding: Holding | null
-  /** This bearing is the one that lets go by sliding on its seat. */
-  thisSlides: boolean
+  /** Codes of the positions that hold the shaft. */
+  holders: Scope[]
+  /** Positions that let go by sliding on their seat. */
+  sliding: Scope[]
   growthMm: number | null
-  floatNeededMm: number | null
+  /** What each free position needs and has, mm. */
+  float: Record<Scope, { neededMm: number | null; presentMm: number | null }>
+  /** A free position has less than it needs; null while that is not known of any. */
+  floatShort: boolean | null
 }
 
-function movesInside(row: Bearing | null): boolean {
-  return row !== null && formMovesInside(row)
+/** A support with what was said of it. */
+interface Judged extends Support {
+  held: boolean | null
+  presentMm: number | null
+  /** The shaft may move along inside its bearing. */
+  inside: boolean
 }
 
-/** Which end locates, how far the shaft grows, and whether the free end has room. */
-export function arrangeStation(answers: CardAnswers, row: Bearing | null, context: CardContext): ArrangeResult {
-  const station = new StationBuilder('arrange')
-  const a = answers.arrange
-  const driveRow = context.end === 'drive' ? row : context.other
-  const nonDriveRow = context.end === 'drive' ? context.other : row
-  const [driveHolds, nonDriveHolds] = [a.driveEndHeld && !movesInside(driveRow), a.nonDriveEndHeld && !movesInside(nonDriveRow)]
-  const known = a.driveEndHeld !== null && a.nonDriveEndHeld !== null
-  const holding: Holding | null = !known
-    ? null
-    : driveHolds && nonDriveHolds
-      ? 'both'
-      : driveHolds
-        ? 'drive'
-        : nonDriveHolds
-          ? 'non-drive'
-          : 'none'
-  if (holding === 'both')
-    station.warn(
-      'stop',
-      'both-ends-held',
-      'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.',
-    )
-  if (holding === 'none')
-    station.warn('stop', 'no-end-held', 'Neither end is held: the shaft can wander and rub. Hold one end, normally the drive end.')
-  if (holding === 'non-drive')
-    station.warn('note', 'locates-away', 'The non-drive end locates: the growth runs into the coupling. Check the coupling gap hot.')
+const known = (row: Bearing | null): row is Bearing => row !== null
+const holdsOneWay = (row: Bearing) => formOf(row).holds === 1
 
-  const parts = [a.spanMm, a.shaftMaterial, a.housingMaterial, a.assemblyC, a.shaftHotC, a.housingHotC]
-  const growth = parts.some((p) => p === null)
-    ? null
-    : station.attempt(
-        () =>
-          thermalGrowth({
-            spanMm: a.spanMm!,
-            shaftMaterial: a.shaftMaterial!,
-            shaftRiseK: a.shaftHotC! - a.assemblyC!,
-            housingMaterial: a.housingMaterial!,
-            housingRiseK: a.housingHotC! - a.assemblyC!,
-          }),
-        { shaftRiseK: 'shaftHotC', housingRiseK: 'housingHotC' },
-      )
-  const school = a.growthSchool ?? context.plant.schools.growth
-  const full = growth?.values.growthMm ?? null
-  const quick = growth?.values.quickRuleMm
-  // The cautious school takes the temperature of the shaft for its rise and lets the housing stay as it is.
-  const cautious = growth
-    ? station.attempt(() => ({
-        ...thermalGrowth({
-          spanMm: a.spanMm!,
-          shaftMaterial: a.shaftMaterial!,
-          shaftRiseK: Math.max(a.shaftHotC!, a.shaftHotC! - a.assemblyC!),
-          housingMaterial: a.housingMaterial!,
-          housingRiseK: 0,
-        }),
-        // What it has to say of the rise is said by the full calculation.
-        cautions: [],
-      }))
-    : null
-  const bySchool = school === 'cautious' ? (cautious?.values.growthMm ?? null) : school === 'quick' ? (quick ?? full) : full
-  // The short schools leave the housing out and cannot see that it outgrows the shaft: then only the full figure has the right side.
-  const outgrown = full !== null && full < 0
-  const growthMm = outgrown ? full : bySchool
+/** Which positions hold the shaft, and how. Two single bearings that each hold one way hold it against each other. Engineering practice. */
+export function holdingOf(supports: readonly { rows: readonly (Bearing | null)[]; held: boolean | null }[]): Holding | null {
+  if (supports.some((s) => s.held === null)) return null
+  const holding = supports.filter((s) => s.held && !allMoveInside(s.rows))
+  if (holding.length === 0) return 'none'
+  if (holding.length === 1) return 'one'
+  const facing = holding.length === 2 && holding.every((s) => s.rows.length === 1 && known(s.rows[0]!) && holdsOneWay(s.rows[0]!))
+  return facing ? 'adjusted' : 'several'
+}
+
+const allMoveInside = (rows: readonly (Bearing | null)[]) => rows.length > 0 && rows.every((row) => row !== null && movesInside(row))
+
+function judged(answers: LineAnswers, support: Support): Judged {
+  const of = <F extends 'held' | 'floatPresentMm' | 'alongMm'>(name: F) =>
+    (answers[keyOf(support.code, 'arrange', name)] ?? null) as ArrangeAnswers[F]
+  return {
+    ...support,
+    alongMm: of('alongMm') ?? support.alongMm,
+    held: of('held'),
+    presentMm: of('floatPresentMm'),
+    inside: allMoveInside(support.rows),
+  }
+}
+
+/** What is wrong with who holds. */
+function warnOfHolding(station: StationBuilder, holding: Holding | null, supports: readonly Judged[], holders: readonly Judged[]): void {
+  const names = holders.map((s) => s.name).join(', ')
+  if (holding === 'several')
+    station.warn('stop', supports.length === 2 ? 'both-ends-held' : 'several-held', { held: holders.length, names })
+  if (holding === 'none') station.warn('stop', 'no-end-held')
+  if (holding === 'one' && holders[0]!.code !== supports[0]!.code)
+    station.warn('note', supports.length === 2 ? 'locates-away' : 'holds-away', { names })
+  if (holding === null) station.ask(supports.length === 2 ? 'holding' : 'holding-position')
+  if (holding === 'adjusted') station.ask('adjusted-setting')
+}
+
+type Shared = Pick<ArrangeAnswers, 'shaftMaterial' | 'housingMaterial' | 'assemblyC' | 'shaftHotC' | 'housingHotC' | 'growthSchool'>
+
+interface Growths {
+  full: Result<GrowthValues> | null
+  cautious: Result<GrowthValues> | null
+}
+
+/** Growth over one span by the full calculation and by the cautious rule, which takes the temperature for the rise. */
+function growths(station: StationBuilder, a: Shared, spanMm: number | null): Growths {
+  const parts = [spanMm, a.shaftMaterial, a.housingMaterial, a.assemblyC, a.shaftHotC, a.housingHotC]
+  if (parts.some((p) => p === null)) return { full: null, cautious: null }
+  const input: GrowthInput = {
+    spanMm: spanMm!,
+    shaftMaterial: a.shaftMaterial!,
+    shaftRiseK: a.shaftHotC! - a.assemblyC!,
+    housingMaterial: a.housingMaterial!,
+    housingRiseK: a.housingHotC! - a.assemblyC!,
+  }
+  const full = station.attempt(() => thermalGrowth(input), { shaftRiseK: 'shaftHotC', housingRiseK: 'housingHotC' })
+  // What the cautious rule has to say of the rise is said by the full calculation.
+  const rule = { ...input, shaftRiseK: Math.max(a.shaftHotC!, input.shaftRiseK), housingRiseK: 0 }
+  return { full, cautious: full && station.attempt(() => ({ ...thermalGrowth(rule), cautions: [] })) }
+}
+
+/** Growth that governs. The short rules leave the housing out and cannot see that it outgrows the shaft: then only the full figure has the right side. */
+function governing({ full, cautious }: Growths, school: GrowthSchool): number | null {
+  const fullMm = full?.values.growthMm ?? null
+  if (fullMm === null || fullMm < 0 || school === 'full') return fullMm
+  return school === 'cautious' ? (cautious?.values.growthMm ?? null) : (full!.values.quickRuleMm ?? fullMm)
+}
+
+/** The figures of growth over the longest free span. */
+function growthFigures(station: StationBuilder, a: Shared, all: Growths, school: GrowthSchool) {
+  const { full, cautious } = all
+  const fullMm = full?.values.growthMm ?? null
+  const quick = full?.values.quickRuleMm
+  const outgrown = fullMm !== null && fullMm < 0
   if (outgrown)
-    station.warn(
-      'caution',
-      'housing-outgrows',
-      `The housing outgrows the shaft by ${q(-full, 'gap')}: the free ring moves toward the held end, so its room must lie on that side.${school === 'full' ? '' : ' The full calculation governs here; the other schools leave the housing out.'}`,
-      short(full),
-    )
-  if (school === 'quick' && growth && quick === undefined)
-    station.warn('note', 'no-quick-rule', 'The quick rule speaks for steel shafts only; the full calculation serves.')
-  const by: Result<unknown> | null = school === 'cautious' && !outgrown ? cautious : growth
+    station.warn('caution', school === 'full' ? 'housing-outgrows' : 'housing-outgrows-all', { by: amount(-fullMm, 'gap') }, short(fullMm))
+  if (school === 'quick' && full && quick === undefined) station.warn('note', 'no-quick-rule')
+  const growthMm = governing(all, school)
+  const by = school === 'cautious' && !outgrown ? cautious : full
   const hero = station.figure('growthMm', outgrown ? 'Housing outgrows the shaft' : 'Shaft grows past its housing', growthMm, 'gap', by, {
     note: `by the ${GROWTH_SCHOOL_LABEL[outgrown ? 'full' : school]}`,
   })
-  station.figure('fullMm', 'Full calculation', full, 'gap', growth)
-  station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', growth, {
-    note: growth?.values.quickRuleRiseK
-      ? `assumes a rise of ${q(Math.round(growth.values.quickRuleRiseK), 'rise')}; here ${q(a.shaftHotC! - a.assemblyC!, 'rise')}`
+  station.figure('fullMm', 'Full calculation', fullMm, 'gap', full)
+  station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', full, {
+    note: full?.values.quickRuleRiseK
+      ? `assumes a rise of ${q(Math.round(full.values.quickRuleRiseK), 'rise')}; here ${q(a.shaftHotC! - a.assemblyC!, 'rise')}`
       : undefined,
   })
   station.figure('cautiousMm', 'Cautious: temperature for rise', cautious?.values.growthMm ?? null, 'gap', cautious)
-  const playMm = a.floatPresentMm
+  return { hero, growthMm, outgrown }
+}
+
+/** What one free position needs, has, and where its ring sits; `suffix` and `at` tell it from others of the line. */
+function floatFigures(station: StationBuilder, support: Judged | null, growthMm: number | null, suffix: string): number | null {
+  const outgrown = growthMm !== null && growthMm < 0
+  const at = suffix && support ? `, ${typed(support.name)}` : ''
+  const playMm = support?.presentMm ?? null
   const room = growthMm === null || playMm === null || playMm <= 0 ? null : { ...freeRingRoom({ growthMm, playMm }), cautions: [] }
-  const floatNeededMm = growthMm === null ? null : roomNeededMm(growthMm)
-  station.figure('floatNeededMm', 'Float needed', floatNeededMm, 'gap', room, {
+  const neededMm = growthMm === null ? null : roomNeededMm(growthMm)
+  station.figure(`floatNeededMm${suffix}`, `Float needed${at}`, neededMm, 'gap', room, {
     note: `1.2 times the growth and ${q(LEAST_BEHIND_MM, 'gap')}`,
   })
-  station.figure('floatPresentMm', 'Float present', playMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
+  station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
   if (room) {
-    station.figure('behindMm', 'Leave toward the held end', room.values.behindMm, 'gap', room, {
+    station.figure(`behindMm${suffix}`, `Leave toward the held end${at}`, room.values.behindMm, 'gap', room, {
       note: outgrown ? 'most of it: the ring comes this way' : 'the sixth behind the ring',
     })
-    station.figure('aheadMm', 'Leave away from the held end', room.values.aheadMm, 'gap', room, {
+    station.figure(`aheadMm${suffix}`, `Leave away from the held end${at}`, room.values.aheadMm, 'gap', room, {
       note: outgrown ? 'the sixth on the other side' : 'the shaft grows this way',
     })
   }
+  return neededMm
+}
 
-  const free = holding === 'drive' ? nonDriveRow : holding === 'non-drive' ? driveRow : null
-  const inside = movesInside(free)
-  const thisSlides =
-    (holding === 'drive' && context.end === 'non-drive' && !inside) || (holding === 'non-drive' && context.end === 'drive' && !inside)
-  let verdict: Verdict = { word: 'not complete', level: 'open' }
-  if (a.floatPresentMm !== null && a.floatPresentMm < 0)
-    station.refuse('floatPresentMm', 'Float cannot be negative; measure groove and ring again.')
-  else if (holding === 'both' || holding === 'none')
-    verdict = { word: holding === 'both' ? 'both ends held' : 'no end held', level: 'stop' }
-  else if (holding && inside && growthMm !== null) {
-    const limit = free!.axialMovementMm
-    const enough = Math.abs(growthMm) <= limit
-    verdict = enough ? { word: 'moves inside', level: 'good' } : { word: 'too far inside', level: 'stop' }
-    if (!enough)
-      station.warn(
-        'stop',
-        'inside-limit',
-        `${typed(free!.designation)} moves inside only by about ${q(limit, 'gap', 1)} either way.`,
-        short(growthMm),
-      )
-  } else if (holding && floatNeededMm !== null && a.floatPresentMm !== null) {
-    const enough = a.floatPresentMm >= floatNeededMm
-    verdict = enough ? { word: 'has room', level: 'good' } : { word: 'not enough room', level: 'stop' }
-    if (!enough)
-      station.warn(
-        'stop',
-        'float-short',
-        `The free end has ${q(a.floatPresentMm, 'gap')} and needs ${q(floatNeededMm, 'gap')}: the shaft would push the bearings apart when hot.`,
-        short(a.floatPresentMm),
-      )
+const RANK = { stop: 0, caution: 1, open: 2, good: 3 } as const
+
+/** Whether one free position has the room it needs. */
+function judgeFloat(station: StationBuilder, support: Judged, growthMm: number | null, neededMm: number | null, where: string): Verdict {
+  const { presentMm, rows } = support
+  if (support.inside) {
+    if (growthMm === null) return { word: 'not complete', level: 'open' }
+    const tightest = rows.filter(known).reduce((a, b) => (a.axialMovementMm <= b.axialMovementMm ? a : b))
+    if (Math.abs(growthMm) <= tightest.axialMovementMm) return { word: 'moves inside', level: 'good' }
+    station.warn(
+      'stop',
+      'inside-limit',
+      { designation: tightest.designation, axialMovement: amount(tightest.axialMovementMm, 'gap', 1) },
+      short(growthMm),
+    )
+    return { word: 'too far inside', level: 'stop' }
   }
-  if (holding && !inside && holding !== 'both' && holding !== 'none' && a.floatPresentMm === null)
-    station.ask(
-      'float',
-      'How much float has the free end? Measure the groove and the ring.',
-      'A free end that is not free locks the shaft when it warms.',
-    )
-  if (!known)
-    station.ask(
-      'holding',
-      'Which end holds the shaft? Count the locating rings at both ends.',
-      'Two held ends run for an hour and fail when hot.',
-    )
-  const reason =
-    holding === 'drive'
-      ? 'The drive end holds, so growth runs away from the coupling and alignment stays.'
-      : holding === 'non-drive'
-        ? 'The non-drive end holds; growth runs toward the coupling.'
-        : 'One bearing holds the shaft, the other lets it grow.'
-  const headline = growthMm === null ? '—' : q(growthMm, 'gap')
-  return { ...station.close(reason, verdict, hero, headline), holding, thisSlides, growthMm, floatNeededMm }
+  if (presentMm === null) station.ask(where ? `float-${support.code}` : 'float', { where: where || 'free end' })
+  if (neededMm === null || presentMm === null) return { word: 'not complete', level: 'open' }
+  if (presentMm >= neededMm) return { word: 'has room', level: 'good' }
+  station.warn(
+    'stop',
+    where ? `float-short-${support.code}` : 'float-short',
+    { where: where || 'free end', present: amount(presentMm, 'gap'), needed: amount(neededMm, 'gap') },
+    short(presentMm),
+  )
+  return { word: 'not enough room', level: 'stop' }
+}
+
+function reasonOf(holding: Holding | null, supports: readonly Judged[], holder: Judged | undefined): string {
+  if (holding === 'adjusted') return 'The two bearings hold the shaft against each other; how they are set decides play and heat.'
+  if (holding !== 'one') return 'One bearing holds the shaft, the other lets it grow.'
+  if (holder!.code === supports[0]!.code) return 'The drive end holds, so growth runs away from the coupling and alignment stays.'
+  return supports.length === 2
+    ? 'The non-drive end holds; growth runs toward the coupling.'
+    : `${typed(holder!.name)} holds; the shaft grows away from it to both sides.`
+}
+
+/**
+ * Which position locates the shaft, how far it grows from there, and whether every free position has room: for any number
+ * of supports. Of two the distance is the span, of more where each stands along the shaft.
+ */
+export function arrangeStation(
+  answers: LineAnswers,
+  shared: Shared & { spanMm: number | null },
+  of: readonly Support[],
+  schools: Schools,
+): ArrangeResult {
+  const station = new StationBuilder('arrange')
+  const supports = of.map((s) => judged(answers, s))
+  const holding = holdingOf(supports)
+  const holders = supports.filter((s) => s.held && !s.inside)
+  warnOfHolding(station, holding, supports, holders)
+  const holder = holding === 'one' ? holders[0]! : undefined
+  const free = holder ? supports.filter((s) => s !== holder) : []
+  const spanTo = (s: Judged) => (supports.length > 2 ? Math.abs(s.alongMm - (holder ?? supports[0]!).alongMm) : shared.spanMm)
+  const furthest = [...(free.length ? free : supports)].sort((a, b) => (spanTo(b) ?? 0) - (spanTo(a) ?? 0))[0]
+  const school = shared.growthSchool ?? schools.growth
+  const longest = growths(station, shared, furthest ? spanTo(furthest) : null)
+  const { hero, growthMm } = growthFigures(station, shared, longest, school)
+
+  const many = free.length > 1
+  const float: ArrangeResult['float'] = {}
+  let verdict: Verdict = { word: 'not complete', level: 'open' }
+  if (!free.length) floatFigures(station, supports.find((s) => s.presentMm !== null) ?? null, growthMm, '')
+  const verdicts = free.map((s) => {
+    const ownMm = s === furthest ? growthMm : governing(growths(station, shared, spanTo(s)), school)
+    const neededMm = floatFigures(station, s, ownMm, many ? `-${s.code}` : '')
+    if (!s.inside) float[s.code] = { neededMm, presentMm: s.presentMm }
+    return judgeFloat(station, s, ownMm, neededMm, many ? typed(s.name) : '')
+  })
+  const negative = supports.find((s) => s.presentMm !== null && s.presentMm < 0)
+  if (negative) station.refuse('floatPresentMm', 'Float cannot be negative; measure groove and ring again.')
+  else if (holding === 'several') verdict = { word: supports.length === 2 ? 'both ends held' : 'held twice', level: 'stop' }
+  else if (holding === 'none') verdict = { word: 'no end held', level: 'stop' }
+  else if (holding === 'adjusted') verdict = { word: 'set against each other', level: 'open' }
+  else if (verdicts.length) verdict = verdicts.reduce((worst, v) => (RANK[v.level] < RANK[worst.level] ? v : worst))
+  const measured = Object.values(float).filter((f) => f.neededMm !== null && f.presentMm !== null)
+  return {
+    ...station.close(reasonOf(holding, supports, holder), verdict, hero, growthMm === null ? '—' : q(growthMm, 'gap')),
+    holding,
+    holders: holders.map((s) => s.code),
+    sliding: free.filter((s) => !s.inside).map((s) => s.code),
+    growthMm,
+    float,
+    floatShort: measured.length ? measured.some((f) => f.presentMm! < f.neededMm!) : null,
+  }
 }

@@ -1,9 +1,10 @@
 import type { RingLoad } from '../../fits/recommend.js'
 import { SHOCKS } from '../../life/targets.js'
-import { Sheet, short } from '../../result.js'
+import { Derivation, short } from '../../result.js'
 import type { DutyAnswers } from '../answers.js'
 import { q, type Quantity } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
+import { amount } from '../../words/message.js'
 
 export interface DutyResult extends StationResult {
   innerRingLoad: RingLoad | null
@@ -33,9 +34,21 @@ const LIMITS: readonly (readonly [keyof DutyAnswers, number, number, Quantity])[
   ['hoursPerDay', 0, 24, 'hours'],
 ]
 
-/** What the bearing carries; also settles which ring the load sweeps. */
-export function dutyStation(answers: DutyAnswers): DutyResult {
-  const station = new StationBuilder('duty')
+/** What the temperatures of both rings and the dirt around ask to look at. */
+function warnOfSurroundings(station: StationBuilder, answers: DutyAnswers): void {
+  const { innerRingC, outerRingC } = answers
+  if (innerRingC !== null && outerRingC !== null) {
+    station.figure('ringDifferenceK', 'Inner ring warmer by', innerRingC - outerRingC, 'rise', null)
+    if (innerRingC - outerRingC > 30)
+      station.warn('caution', 'ring-difference', { limit: amount(30, 'rise') }, Math.round(innerRingC - outerRingC))
+    if (Math.max(innerRingC, outerRingC) > 120)
+      station.warn('caution', 'ring-hot', { limit: amount(120, 'temperature') }, Math.round(Math.max(innerRingC, outerRingC)))
+  }
+  if (answers.dirt === 'dirty' || answers.dirt === 'wet') station.warn('note', answers.dirt === 'wet' ? 'sealing-water' : 'sealing-dirt')
+}
+
+/** Refuses entries beyond their limits; the fields that were. */
+function refuseSlips(station: StationBuilder, answers: DutyAnswers): Set<string> {
   const refused = new Set<string>()
   for (const [field, low, high, quantity] of LIMITS) {
     const value = answers[field]
@@ -44,13 +57,20 @@ export function dutyStation(answers: DutyAnswers): DutyResult {
       refused.add(field)
     }
   }
+  return refused
+}
+
+/** What the bearing carries; also settles which ring the load sweeps. */
+export function dutyStation(answers: DutyAnswers): DutyResult {
+  const station = new StationBuilder('duty')
+  const refused = refuseSlips(station, answers)
   const usable = (field: 'radialLoadN' | 'axialLoadN') => (refused.has(field) ? null : answers[field])
   const factor = answers.shock ? SHOCKS[answers.shock].factor : null
   const Fr = usable('radialLoadN')
   const Fa = usable('axialLoadN')
   const radialN = Fr !== null && factor !== null ? Fr * factor : null
   const axialN = Fa !== null && factor !== null ? Fa * factor : null
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   if (radialN !== null && axialN !== null) {
     const words = SHOCKS[answers.shock!].label
     sheet.step('Fr', 'radial load with shock', 'fs · Fr', `${factor} · ${short(Fr!)}`, radialN, 'N', `engineering practice: ${words}`)
@@ -61,7 +81,7 @@ export function dutyStation(answers: DutyAnswers): DutyResult {
     answers.turningRing && answers.loadDirection ? sweptRings(answers.turningRing, answers.loadDirection) : [null, null]
   const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from)
   station.figure('axialN', 'Axial load with shock', axialN, 'force', from)
-  const sweep = new Sheet()
+  const sweep = new Derivation()
   if (inner)
     sweep.step(
       'ring',
@@ -75,37 +95,8 @@ export function dutyStation(answers: DutyAnswers): DutyResult {
   station.figure('innerRingLoad', 'Inner ring', inner && WORDS[inner], 'text', sweep.result({}))
   station.figure('outerRingLoad', 'Outer ring', outer && WORDS[outer], 'text', sweep.result({}))
   const { innerRingC, outerRingC } = answers
-  if (innerRingC !== null && outerRingC !== null) {
-    station.figure('ringDifferenceK', 'Inner ring warmer by', innerRingC - outerRingC, 'rise', null)
-    if (innerRingC - outerRingC > 30)
-      station.warn(
-        'caution',
-        'ring-difference',
-        'An inner ring more than 30 K warmer than the outer ring takes much of the clearance: check both readings.',
-        Math.round(innerRingC - outerRingC),
-      )
-    if (Math.max(innerRingC, outerRingC) > 120)
-      station.warn(
-        'caution',
-        'ring-hot',
-        `Over ${q(120, 'temperature')} an ordinary ring grows for good: ask for the heat stabilisation class.`,
-        Math.round(Math.max(innerRingC, outerRingC)),
-      )
-  }
-  if (answers.dirt === 'dirty' || answers.dirt === 'wet')
-    station.warn(
-      'note',
-      'sealing',
-      answers.dirt === 'wet'
-        ? 'Water reaches this bearing: look at the seals first; rated life does not count water.'
-        : 'Dirt reaches this bearing: look at the seals first; rated life does not count dirt.',
-    )
-  if (answers.loadDirection === 'unknown')
-    station.ask(
-      'load-direction',
-      'Does the load stand still, or does it turn with the shaft?',
-      'The wrong answer makes the wrong ring loose: it creeps and wears its seat.',
-    )
+  warnOfSurroundings(station, answers)
+  if (answers.loadDirection === 'unknown') station.ask('load-direction')
   const complete =
     radialN !== null && axialN !== null && inner !== null && (answers.speedRpm ?? 0) > 0 && innerRingC !== null && outerRingC !== null
   const reason =

@@ -1,6 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL, isThrust } from '../../catalogue/families.js'
-import { formOf, isDrawnCup } from '../../catalogue/forms.js'
+import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
 import { adapterSleeve, shaftHold, type ShaftHold } from '../../catalogue/sleeves.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { fit, type FitInput, type FitValues } from '../../fits/fit.js'
@@ -8,15 +8,15 @@ import { furtherUm, operatingClearance, preloadTakenUm, type OperatingClearanceV
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
 import { MATERIALS } from '../../materials.js'
 import { pressForce } from '../../mounting/press-force.js'
-import { Sheet, short, type Result } from '../../result.js'
+import { Derivation, short, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { accuracyOf } from '../../tolerances/ring.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers, FitAnswers } from '../answers.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
-import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
 import type { SelectResult } from './select.js'
+import { amount } from '../../words/message.js'
 
 /** A seat as the card settles it. */
 export interface FitSeat {
@@ -45,7 +45,7 @@ export interface FitStationResult extends StationResult {
 function creepLimit(row: Bearing, radialN: number, innerRingC: number, ambientC: number): Result<{ neededUm: number }> {
   const d = row.boreMm
   const B = row.innerWidthMm ?? row.widthMm
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   const light = radialN <= 0.3 * row.staticRatingN
   const load = light ? 0.08 * Math.sqrt((d * radialN) / B) : (0.02 * radialN) / B
   const heat = 0.0015 * d * Math.max(0, innerRingC - ambientC)
@@ -108,11 +108,7 @@ function seatOf(station: StationBuilder, input: FitInput, gripped: boolean, fiel
 function shaftUnder(station: StationBuilder, row: Bearing): { hold: ShaftHold; sizeMm: number | null } {
   const hold = shaftHold(row)
   if (hold !== 'taper') return { hold, sizeMm: hold === 'sleeve' ? adapterSleeve(row)!.shaftMm : row.boreMm }
-  station.ask(
-    'taper-seat',
-    'Does it sit on a tapered shaft or on a withdrawal sleeve, and on which diameter?',
-    'The seat under a taper is not the bore of the bearing: the drawing or the sleeve says it.',
-  )
+  station.ask('taper-seat')
   return { hold, sizeMm: null }
 }
 
@@ -129,7 +125,7 @@ function seats(station: StationBuilder, answers: FitAnswers, row: Bearing, recom
   const { hold, sizeMm } = shaftUnder(station, row)
   const shaftClass = answers.shaftClass ?? recommended.values.shaftClass
   const housingClass = answers.housingClass ?? recommended.values.housingClass
-  const accuracy = station.attempt(() => new Sheet().result({ is: accuracyOf(row, answers.accuracy) }))?.values.is
+  const accuracy = station.attempt(() => new Derivation().result({ is: accuracyOf(row, answers.accuracy) }))?.values.is
   if (!accuracy) return null
   const common = { accuracy, family: row.family }
   const shaft =
@@ -150,7 +146,7 @@ function seats(station: StationBuilder, answers: FitAnswers, row: Bearing, recom
     ['shaft', shaftClass, recommended.values.shaftClass],
     ['housing', housingClass, recommended.values.housingClass],
   ] as const)
-    if (own !== advised) station.warn('note', `${where}-own`, `${own} was chosen instead of the recommended ${advised}.`, own)
+    if (own !== advised) station.warn('note', `own-class-${where}`, { own, advised }, own)
   return { hold, shaft, housing, shaftClass, housingClass }
 }
 
@@ -227,12 +223,7 @@ function hotFits(
     note: `${MATERIALS[housingMaterial!].label} against bearing steel at ${q(outerRingC, 'temperature')}`,
   })
   if (duty.outerRingLoad === 'rotating' && hot[0] < 0)
-    station.warn(
-      'caution',
-      'outer-loose-hot',
-      `The housing expands further than the outer ring: hot, the ring that the load sweeps can be ${q(-hot[0], 'fine')} loose and creeps. Take a tighter class, a steel liner or a pin.`,
-      Math.round(hot[0]),
-    )
+    station.warn('caution', 'outer-loose-hot', { loose: amount(-hot[0], 'fine') }, Math.round(hot[0]))
   return hot
 }
 
@@ -253,7 +244,7 @@ function creepMargin(
     station.warn(
       'note',
       'creep',
-      `The loosest likely grip of ${q(grip.probableMinInterferenceUm, 'fine')} is under the ${q(creep.values.neededUm, 'fine')} that holds against creep: aim for the upper half of the shaft tolerance.`,
+      { grip: amount(grip.probableMinInterferenceUm, 'fine'), needed: amount(creep.values.neededUm, 'fine') },
       Math.round(grip.probableMinInterferenceUm),
     )
   return margin
@@ -261,22 +252,10 @@ function creepMargin(
 
 /** What must be asked of the clearance, by where it comes from. */
 function askClearance(station: StationBuilder, row: Bearing, from: ReturnType<typeof clearanceFrom>, group: ClearanceGroup | null): void {
-  if (row.boreTaper)
-    station.ask(
-      'drive-up',
-      'How much clearance is left once it is driven up? Measure with feelers before and after.',
-      'On a taper the drive-up takes the clearance, not the fit: too little and it creeps, too much and it seizes.',
-    )
-  else if (from === 'sheet')
-    station.ask(
-      'clearance-sheet',
-      `No clearance table is held for this ${FAMILY_LABEL[row.family]}: what is left by the maker’s sheet?`,
-      'Fit and heat take clearance away; without the range nobody knows what is left.',
-    )
-  if (from === 'setting')
-    station.warn('note', 'clearance-set', 'Its clearance is set against its partner when it is mounted: by the machine maker’s manual.')
-  if (!group && from !== 'setting')
-    station.ask('fit-group', 'Which clearance group goes in?', 'Fit and heat take clearance away; the group decides what is left.')
+  if (row.boreTaper) station.ask('drive-up')
+  else if (from === 'sheet') station.ask('clearance-sheet', { family: FAMILY_LABEL[row.family] })
+  if (from === 'setting') station.warn('note', 'clearance-set')
+  if (!group && from !== 'setting') station.ask('fit-group')
 }
 
 function verdictOf(row: Bearing, c: OperatingClearanceValues | null, from: ReturnType<typeof clearanceFrom>, byFit: boolean): Verdict {
@@ -294,11 +273,7 @@ function verdictOf(row: Bearing, c: OperatingClearanceValues | null, from: Retur
 
 /** Classes of a needle roller bearing that runs on the shaft; what else it needs comes from the maker's sheet. */
 function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<RecommendValues>): string {
-  station.ask(
-    'shaft-raceway',
-    'The rollers run on the shaft: is it hardened and ground as the maker’s sheet asks?',
-    'A soft or rough shaft wears through in days.',
-  )
+  station.ask('shaft-raceway')
   if (!isDrawnCup(row))
     return 'This bearing has no inner ring: the shaft is its raceway, and its size and the press seat of the outer ring come from the maker’s sheet.'
   recommended.cautions.forEach((c) => station.caution(c))
@@ -307,36 +282,19 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   return `${recommended.values.shaftReason} ${recommended.values.housingReason} What clearance is left comes from the maker’s sheet.`
 }
 
-/** Seat classes with their reason, the fit they give, and what clearance is left when hot. */
-export function fitStation(
-  answers: CardAnswers,
-  row: Bearing | null,
-  knownGroup: ClearanceGroup | null,
-  duty: DutyResult,
-  select: SelectResult,
-  arrange: ArrangeResult,
-): FitStationResult {
-  const station = new StationBuilder('fit')
+/** The classes that load, bearing and housing ask for. */
+function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, duty: DutyResult, loadRatio: number, slides: boolean) {
   const f = answers.fit
-  const group = f.group ?? knownGroup
-  const none = { recommended: null, hold: null, shaft: null, housing: null, clearance: null, group, creepMarginUm: null }
-  const waiting = (reason: string): FitStationResult => ({
-    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
-    ...none,
-  })
-  if (!row) return waiting('Choose the bearing at Identify first.')
-  if (!duty.innerRingLoad || !duty.outerRingLoad) return waiting('Enter at Duty which ring turns and whether the load stands still.')
-  if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
-  const recommended = station.attempt(() =>
+  return station.attempt(() =>
     recommendFit({
       family: row.family,
       boreMm: row.boreMm,
       outsideMm: row.outsideMm,
       innerRingLoad: duty.innerRingLoad!,
       outerRingLoad: duty.outerRingLoad!,
-      loadRatio: Math.min(1, select.loadRatio!),
+      loadRatio: Math.min(1, loadRatio),
       options: {
-        outerMustSlide: arrange.thisSlides,
+        outerMustSlide: slides,
         split: f.split,
         sleeve: row.boreTaper !== null,
         drawnCup: isDrawnCup(row),
@@ -349,11 +307,10 @@ export function fitStation(
       },
     }),
   )
-  if (!recommended) return waiting('A value is refused.')
-  if (formOf(row).innerRing === false) return waiting(onTheShaft(station, row, recommended))
-  const settled = seats(station, f, row, recommended)
-  if (!settled) return waiting('A tolerance class is refused; choose another.')
+}
 
+/** The clearance that is left when hot, where the fit decides it and all that it needs is known. */
+function clearanceLeft(station: StationBuilder, answers: CardAnswers, row: Bearing, group: ClearanceGroup | null, settled: Seats) {
   const { shaftClass, housingClass } = settled
   const { innerRingC, outerRingC } = answers.duty
   const from = clearanceFrom(row)
@@ -371,6 +328,38 @@ export function fitStation(
           }),
         )
       : null
+  return { from, byFit, clearance }
+}
+
+/** Seat classes with their reason, the fit they give, and what clearance is left when hot. */
+export function fitStation(
+  answers: CardAnswers,
+  row: Bearing | null,
+  knownGroup: ClearanceGroup | null,
+  duty: DutyResult,
+  select: SelectResult,
+  slides: boolean,
+): FitStationResult {
+  const station = new StationBuilder('fit')
+  const f = answers.fit
+  const group = f.group ?? knownGroup
+  const none = { recommended: null, hold: null, shaft: null, housing: null, clearance: null, group, creepMarginUm: null }
+  const waiting = (reason: string): FitStationResult => ({
+    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
+    ...none,
+  })
+  if (!row) return waiting('Choose the bearing at Identify first.')
+  if (!duty.innerRingLoad || !duty.outerRingLoad) return waiting('Enter at Duty which ring turns and whether the load stands still.')
+  if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
+  const recommended = advised(station, answers, row, duty, select.loadRatio, slides)
+  if (!recommended) return waiting('A value is refused.')
+  if (formOf(row).innerRing === false)
+    return { ...waiting(onTheShaft(station, row, recommended)), recommended: recommended.values, hold: 'none' }
+  const settled = seats(station, f, row, recommended)
+  if (!settled) return waiting('A tolerance class is refused; choose another.')
+
+  const { shaftClass, housingClass } = settled
+  const { from, byFit, clearance } = clearanceLeft(station, answers, row, group, settled)
   const c = clearance?.values ?? null
   const hero = station.figure(
     'clearance',
@@ -388,8 +377,8 @@ export function fitStation(
       note: 'of 100',
     })
   const outer = settled.housing.values.grip
-  if (arrange.thisSlides && outer && (outer.minInterferenceUm > 0 || (outerHot && outerHot[0] > 0)))
-    station.warn('stop', 'free-ring-tight', 'This end must let the ring slide, but the housing seat grips it.', housingClass)
+  if (slides && outer && (outer.minInterferenceUm > 0 || (outerHot && outerHot[0] > 0)))
+    station.warn('stop', 'free-ring-tight', {}, housingClass)
   askClearance(station, row, from, group)
   const closed = station.close(
     `${recommended.values.shaftReason} ${recommended.values.housingReason}`,

@@ -1,18 +1,88 @@
-import { HELD, findBearing, sizes, type Bearing } from '../../catalogue/catalogue.js'
+import { RACK_CONTENTS, findBearing, sizes, type Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
 import { findMarked, type Marked } from '../../identify/marked.js'
-import { Sheet } from '../../result.js'
+import { Derivation } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
-import { q, typed } from '../../units/quantities.js'
+import { typed } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
+import { amount } from '../../words/message.js'
 
 export interface IdentifyResult extends StationResult {
   row: Bearing | null
   group: ClearanceGroup | null
   candidates: Candidate[]
+  /** What was typed that no table lists. */
+  typedDesignation: string | null
+}
+
+/** What the readings say it is, by likelihood. */
+function measuredAs(station: StationBuilder, answers: IdentifyAnswers, ownRows: readonly Bearing[]) {
+  const { boreReadingsMm, outsideReadingsMm, widthReadingsMm } = answers
+  return station.attempt(
+    () =>
+      identify(
+        {
+          readings: { boreMm: boreReadingsMm, outsideMm: outsideReadingsMm, widthMm: widthReadingsMm },
+          instrument: answers.instrument,
+          family: answers.family ?? undefined,
+        },
+        ownRows.length ? [...sizes(), ...ownRows] : undefined,
+      ),
+    { 'readings.boreMm': 'boreReadingsMm', 'readings.outsideMm': 'outsideReadingsMm', 'readings.widthMm': 'widthReadingsMm' },
+  )
+}
+
+/** A name that no table holds: said beside its field, and the way on is asked. */
+function notListed(station: StationBuilder, designation: string): void {
+  station.refuse('designation', `The rack holds no "${typed(designation.slice(0, 40))}". It holds ${RACK_CONTENTS}.`)
+  station.ask('not-listed')
+}
+
+/** Boundary dimensions and mass of what it is or may be. */
+function sizeFigures(station: StationBuilder, row: Bearing): void {
+  const sizes = new Derivation()
+  sizes.step(
+    'd × D × B',
+    'boundary dimensions',
+    'table',
+    row.designation,
+    `${row.boreMm} × ${row.outsideMm} × ${row.widthMm}`,
+    'mm',
+    row.dimensionSource,
+  )
+  const from = sizes.result({})
+  station.figure('boreMm', 'Bore', row.boreMm, 'length', from, { decimals: 0 })
+  station.figure('outsideMm', 'Outside diameter', row.outsideMm, 'length', from, { decimals: 0 })
+  station.figure('widthMm', 'Width', row.widthMm, 'length', from, { decimals: 0 })
+  station.figure('massKg', 'Mass', row.massKg, 'mass', null, { note: 'estimated' })
+  if (row.massKg > 10)
+    station.warn(
+      row.massKg > 25 ? 'caution' : 'note',
+      row.massKg > 25 ? 'lifting-gear' : 'lifting',
+      { mass: amount(row.massKg, 'mass', 0) },
+      Math.round(row.massKg),
+    )
+}
+
+/** The clearance as bought, where its group is known and a table holds it. */
+function clearanceFigure(station: StationBuilder, row: Bearing, group: ClearanceGroup | null, held: boolean): void {
+  const range =
+    group && held
+      ? station.attempt(() => clearanceGroup({ family: row.family, boreMm: row.boreMm, taperedBore: row.boreTaper !== null, group }), {
+          boreMm: 'group',
+        })
+      : null
+  station.figure(
+    'clearanceRange',
+    `Clearance as bought${group ? `, ${groupMark(group)}` : ''}`,
+    range ? [range.values.minUm, range.values.maxUm] : null,
+    'fine',
+    range,
+    !held ? { note: "read it from the maker's sheet" } : {},
+  )
 }
 
 /** Which bearing it is: from readings by likelihood, or from paper by its designation; what cannot be seen is asked. */
@@ -24,26 +94,11 @@ export function identifyStation(
   const station = new StationBuilder('identify')
   const { boreReadingsMm, outsideReadingsMm, widthReadingsMm } = answers
   const measured = boreReadingsMm.length + outsideReadingsMm.length + widthReadingsMm.length > 0
-  const found = measured
-    ? station.attempt(
-        () =>
-          identify(
-            {
-              readings: { boreMm: boreReadingsMm, outsideMm: outsideReadingsMm, widthMm: widthReadingsMm },
-              instrument: answers.instrument,
-              family: answers.family ?? undefined,
-            },
-            ownRows.length ? [...sizes(), ...ownRows] : undefined,
-          ),
-        { 'readings.boreMm': 'boreReadingsMm', 'readings.outsideMm': 'outsideReadingsMm', 'readings.widthMm': 'widthReadingsMm' },
-      )
-    : null
+  const found = measured ? measuredAs(station, answers, ownRows) : null
   const named = answers.designation ? findMarked(answers.designation, ownRows) : null
   const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
-  if (answers.designation && !row) {
-    station.refuse('designation', `The rack holds no "${typed(answers.designation.slice(0, 40))}". It holds ${HELD}.`)
-  }
+  if (answers.designation && !row) notListed(station, answers.designation)
   const candidates = found?.values.candidates ?? []
   const best = candidates[0]
   if (row && best) compareWithReadings(station, row, candidates, ownRows)
@@ -59,64 +114,17 @@ export function identifyStation(
       note: row ? FAMILY_LABEL[row.family] : best ? `${Math.round(best.probability * 100)} % sure` : undefined,
     },
   )
-  if (named_) {
-    const sizes = new Sheet()
-    sizes.step(
-      'd × D × B',
-      'boundary dimensions',
-      'table',
-      named_.designation,
-      `${named_.boreMm} × ${named_.outsideMm} × ${named_.widthMm}`,
-      'mm',
-      named_.dimensionSource,
-    )
-    const from = sizes.result({})
-    station.figure('boreMm', 'Bore', named_.boreMm, 'length', from, { decimals: 0 })
-    station.figure('outsideMm', 'Outside diameter', named_.outsideMm, 'length', from, { decimals: 0 })
-    station.figure('widthMm', 'Width', named_.widthMm, 'length', from, { decimals: 0 })
-    station.figure('massKg', 'Mass', named_.massKg, 'mass', null, { note: 'estimated' })
-    if (named_.massKg > 10)
-      station.warn(
-        named_.massKg > 25 ? 'caution' : 'note',
-        'lifting',
-        `The bearing weighs about ${q(named_.massKg, 'mass', 0)}: ${named_.massKg > 25 ? 'use lifting gear' : 'lift with both hands'}.`,
-        Math.round(named_.massKg),
-      )
-  }
+  if (named_) sizeFigures(station, named_)
   if (named) askOfMarking(station, named)
   const from = row && clearanceFrom(row)
-  if (row && from !== 'setting') {
-    const range =
-      group && from === 'table'
-        ? station.attempt(() => clearanceGroup({ family: row.family, boreMm: row.boreMm, taperedBore: row.boreTaper !== null, group }), {
-            boreMm: 'group',
-          })
-        : null
-    station.figure(
-      'clearanceRange',
-      `Clearance as bought${group ? `, ${groupMark(group)}` : ''}`,
-      range ? [range.values.minUm, range.values.maxUm] : null,
-      'fine',
-      range,
-      from === 'sheet' ? { note: "read it from the maker's sheet" } : {},
-    )
-  }
-  if (!row && best)
-    station.ask(
-      'confirm-designation',
-      `Is it ${typed(best.designation)}? Choose it from the list or type what is on the ring.`,
-      'Everything after this is calculated for the chosen bearing.',
-    )
+  if (row && from !== 'setting') clearanceFigure(station, row, group, from === 'table')
+  if (!row && best) station.ask('confirm-designation', { designation: best.designation })
   const groupSure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
   const sure = groupSure && !named?.assumed && !named?.unknown
   if (row && !groupSure) {
-    station.ask(
-      'clearance-group',
-      'Clearance group cannot be seen on the ring: confirm it from the marking, the stores record or paper.',
-      'A group too small runs hot and seizes soon after start; one too large knocks and lives shorter.',
-    )
+    station.ask('clearance-group')
   }
-  const level = row ? (sure ? 'good' : 'open') : 'open'
+  const level = row && sure ? 'good' : 'open'
   const word = row
     ? sure
       ? 'known'
@@ -129,7 +137,7 @@ export function identifyStation(
         ? 'no match'
         : 'not started'
   const reason = row
-    ? `${typed(row.designation)} is a ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${typed(row.entered.sheet)})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
+    ? `${typed(row.designation)} is ${/^[aeiou]/.test(FAMILY_LABEL[row.family]) ? 'an' : 'a'} ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${typed(row.entered.sheet)})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
   const result = station.close(
     reason,
@@ -137,21 +145,14 @@ export function identifyStation(
     hero,
     row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
   )
-  return { ...result, row, group, candidates }
+  return { ...result, row, group, candidates, typedDesignation: row ? null : answers.designation }
 }
 
 /** What the marking leaves open or nobody can read. */
 function askOfMarking(station: StationBuilder, { row, assumed, unknown }: Marked): void {
-  if (assumed && row.form === 'tapered-inch')
-    station.ask('cone-and-cup', assumed, 'Cones and cups are bought one by one: the wrong partner has another width or angle.')
-  else if (assumed)
-    station.ask('contact-angle', assumed, 'Another angle shares load and preload differently: look for the letter, or ask for the paper.')
-  if (unknown)
-    station.ask(
-      'letters-unknown',
-      `What do the letters “${typed(unknown)}” behind the number mean? No letter table holds them.`,
-      'A feature that nobody has read may be the one that matters: clearance, cage, seal, heat.',
-    )
+  if (assumed && row.form === 'tapered-inch') station.ask('cone-and-cup', { assumed: { marked: assumed } })
+  else if (assumed) station.ask('contact-angle', { assumed: { marked: assumed } })
+  if (unknown) station.ask('letters-unknown', { unknown })
 }
 
 const openWord = ({ row, assumed }: Marked) => (!assumed ? 'letters open' : row.form === 'tapered-inch' ? 'partner open' : 'angle open')
@@ -172,7 +173,7 @@ function compareWithReadings(station: StationBuilder, row: Bearing, candidates: 
     station.warn(
       'caution',
       'number-against-gauge',
-      `The number says ${typed(row.designation)} (${row.boreMm} × ${row.outsideMm} × ${row.widthMm} mm), the readings say ${typed(best.designation)}. Measure again or read the number again.`,
+      { designation: row.designation, sizes: { sizesMm: [row.boreMm, row.outsideMm, row.widthMm] }, read: best.designation },
       best.designation,
     )
 }

@@ -1,6 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { recordedRow } from '../../identify/marked.js'
-import { formOf } from '../../catalogue/forms.js'
+import { formOf } from '../../catalogue/construction-forms.js'
 import { shaftHold } from '../../catalogue/sleeves.js'
 import { withMakersFigures } from '../../catalogue/makers-figures.js'
 import { CLEARANCE_GROUPS } from '../../fits/clearance-group.js'
@@ -9,10 +9,11 @@ import { CAUSES, CAUSE_LABEL, type Cause } from '../../inspection/causes.js'
 import { FACTS, type DiagnosisContext } from '../../inspection/context.js'
 import { diagnose, type DiagnoseValues } from '../../inspection/diagnose.js'
 import { film } from '../../lubrication/grease.js'
-import { InputError, Sheet, short } from '../../result.js'
+import { InputError, Derivation, short } from '../../result.js'
 import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
-import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
+import type { CardContext } from '../context.js'
+import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
 import { seatedAs, type FitStationResult } from './fit.js'
@@ -33,6 +34,7 @@ export interface InspectResult extends StationResult {
   /** Settled by the technician, otherwise the likeliest. */
   cause: Cause | null
   settled: Cause | null
+  hoursRun: number | null
   action: { now: string; change: string } | null
 }
 
@@ -76,14 +78,13 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
     grease && row && d.speedRpm && d.innerRingC !== null
       ? ifPossible(() => film(grease, d.innerRingC!, row.pitchDiameterMm, d.speedRpm!))
       : undefined
-  const { floatPresentMm } = answers.arrange
   return {
     kappa: oil?.values.kappa,
     hoursRun: i.hoursRun ?? (removed && d.hoursPerDay ? removed.days * d.hoursPerDay : undefined),
     ratingLifeH: rated?.life.values.ratingLifeH,
     operatingClearanceUm: clearance?.values.medianUm,
     bothEndsHeld: i.bothEndsHeld ?? context.past.bothEndsHeld ?? undefined,
-    floatShort: arrange.floatNeededMm !== null && floatPresentMm !== null ? floatPresentMm < arrange.floatNeededMm : undefined,
+    floatShort: arrange.floatShort ?? undefined,
     temperatureC: d.innerRingC ?? undefined,
     inverterDrive: i.inverterDrive ?? undefined,
     beltDrive: i.beltDrive ?? undefined,
@@ -96,6 +97,32 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
     standsStill: i.standsStill ?? undefined,
     creepMarginUm: fit.creepMarginUm ?? undefined,
   }
+}
+
+/** How long it ran, and what that is of its rating life. */
+function runFigures(station: StationBuilder, answers: CardAnswers, about: DiagnosisContext, removed: CardContext['past']['removed']): void {
+  const a = answers.inspect
+  const run = new Derivation()
+  if (about.hoursRun !== undefined) {
+    const counted = a.hoursRun === null ? `${Math.round(removed!.days)} · ${answers.duty.hoursPerDay}` : 'entered'
+    run.step('h', 'hours run', 'days in place · hours a day', counted, about.hoursRun, 'h', 'record of what was fitted, duty')
+    if (about.ratingLifeH)
+      run.step(
+        'h/L10h',
+        'share of the rating life',
+        '100 h / L10h',
+        `100 · ${short(about.hoursRun)} / ${short(about.ratingLifeH)}`,
+        (100 * about.hoursRun) / about.ratingLifeH,
+        '%',
+        'ISO 281:2007 for L10h',
+      )
+  }
+  const counted = run.result({})
+  station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
+    note: removed ? `${typed(removed.designation)}, ${q(Math.round(removed.days), 'days')} in place` : undefined,
+  })
+  if (about.hoursRun !== undefined && about.ratingLifeH)
+    station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
 }
 
 /** What the removed bearing says: findings and what the card knows lead to ranked root causes and what to change. */
@@ -118,55 +145,14 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
       })
     : null
   if (row) station.figure('mode', 'Damage mode', row.mode, 'text', found, { note: 'ISO 15243' })
-  const run = new Sheet()
-  if (about.hoursRun !== undefined) {
-    const counted = a.hoursRun === null ? `${Math.round(removed!.days)} · ${answers.duty.hoursPerDay}` : 'entered'
-    run.step('h', 'hours run', 'days in place · hours a day', counted, about.hoursRun, 'h', 'record of what was fitted, duty')
-    if (about.ratingLifeH)
-      run.step(
-        'h/L10h',
-        'share of the rating life',
-        '100 h / L10h',
-        `100 · ${short(about.hoursRun)} / ${short(about.ratingLifeH)}`,
-        (100 * about.hoursRun) / about.ratingLifeH,
-        '%',
-        'ISO 281:2007 for L10h',
-      )
-  }
-  const counted = run.result({})
-  station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
-    note: removed ? `${typed(removed.designation)}, ${q(Math.round(removed.days), 'days')} in place` : undefined,
-  })
-  if (about.hoursRun !== undefined && about.ratingLifeH)
-    station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
+  runFigures(station, answers, about, removed)
   const again = context.past.causes.find((c) => c.cause === cause)
-  if (again)
-    station.warn(
-      'caution',
-      'same-again',
-      `The same cause as card ${again.number} at this position: what was changed then did not hold.`,
-      again.number,
-    )
-  if (!a.findings.length && removed)
-    station.ask(
-      'old-bearing',
-      'What does the old bearing say? Keep it, look before it is cleaned, and tick what is seen.',
-      'A bearing in the bin has told nobody why it failed.',
-    )
+  if (again) station.warn('caution', 'same-again', { number: again.number }, again.number)
+  if (!a.findings.length && removed) station.ask('old-bearing')
   if (diagnosis && !a.cause) {
-    if (found!.cautions.some((c) => c.code === 'hot-wreck'))
-      station.ask(
-        'what-came-first',
-        'It ran hot to the end, so what came first cannot be read from it: what do the other end, the grease way and the records say?',
-        'A cause guessed from a wreck is mended, and the failure comes back.',
-      )
-    if (diagnosis.confidence === 'close')
-      station.ask(
-        'close-causes',
-        `Two causes lie close. ${diagnosis.nextLook ?? ''}`.trimEnd(),
-        'The wrong one is mended and the failure comes back.',
-      )
-    station.ask('settle-cause', 'Which cause do you settle on?', 'The next card at this position reads it.')
+    if (found!.cautions.some((c) => c.code === 'hot-wreck')) station.ask('what-came-first')
+    if (diagnosis.confidence === 'close') station.ask('close-causes', { look: diagnosis.nextLook ?? '' })
+    station.ask('settle-cause')
   }
   const verdict: Verdict = a.cause
     ? { word: 'cause settled', level: 'good' }
@@ -185,6 +171,7 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
     facts,
     cause,
     settled: a.cause,
+    hoursRun: about.hoursRun ?? null,
     action: row && { now: row.now, change: row.change },
   }
 }

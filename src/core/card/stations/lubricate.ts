@@ -17,16 +17,20 @@ import {
   peakOfRms,
   regreasing,
   type RegreasingFactors,
+  type RegreasingValues,
   type School,
   type SchoolInterval,
 } from '../../lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
-import { Sheet, short } from '../../result.js'
+import { Derivation, short, type Result } from '../../result.js'
 import { inUnits, q, typed } from '../../units/quantities.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
-import type { PlanStep } from '../plan.js'
-import { StationBuilder, type CardContext, type StationResult, type Verdict } from '../station.js'
+import type { PlanStep } from '../mounting-plan.js'
+import { sheetFill } from '../short-plans.js'
+import type { CardContext } from '../context.js'
+import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { SelectResult } from './select.js'
+import { amount } from '../../words/message.js'
 
 export interface LubricateResult extends StationResult {
   /** Surroundings as counted, and whether they were answered here or taken from Duty. */
@@ -41,6 +45,10 @@ export interface LubricateResult extends StationResult {
   gun: GreaseGun | null
   mixing: Compatibility | null
   kappa: number | null
+  /** The interval of the machine's manual that stands in the records and stays, unless another school is chosen on the card. */
+  kept: { intervalH: number | null; intervalDays: number | null; quantityG: number | null } | null
+  /** There is something to say of the grease of this position. */
+  applies: boolean
   plan: PlanStep[]
 }
 
@@ -57,92 +65,74 @@ const SMOOTH_MM_S = 3
 /** A first fill so far off has been weighed wrongly. Engineering practice. */
 const FILL_BAND = [0.6, 1.4] as const
 
-/** What, how much, how often: interval by the plant's school, quantity, first fill, strokes, and whether greases may meet. */
-export function lubricateStation(answers: CardAnswers, row: Bearing | null, select: SelectResult, context: CardContext): LubricateResult {
-  const station = new StationBuilder('lubricate')
-  const a = answers.lubricate
-  const { speedRpm, hoursPerDay, dirt, outerRingC, innerRingC, ambientC } = answers.duty
-  const grease = context.plant.greases.find((g) => g.id === a.greaseId) ?? null
-  const gun = context.plant.guns.find((g) => g.id === a.gunId) ?? null
-  const school = a.school ?? context.plant.schools.regreasing
-  const nothing: Omit<LubricateResult, keyof StationResult> = {
-    counted: null,
-    factors: null,
-    schools: [],
-    school,
-    intervalH: null,
-    intervalDays: null,
-    quantityG: null,
-    grease,
-    gun,
-    mixing: null,
-    kappa: null,
-    plan: [],
-  }
-  const waiting = (reason: string): LubricateResult => ({
-    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
-    ...nothing,
-  })
-  if (!row) return waiting('Choose the bearing at Identify first.')
-  const housingTemperatureC = a.housingTemperatureC ?? outerRingC
-  if (!speedRpm || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
-  const [dutyContamination, dutyMoisture] = dirt ? BY_DIRT[dirt] : (['clean', 'dry'] as const)
-  const counted = {
-    contamination: a.contamination ?? dutyContamination,
-    moisture: a.moisture ?? dutyMoisture,
+/** The surroundings as they count, said here or taken from Duty. */
+function surroundings({ lubricate: a, duty }: CardAnswers, housingTemperatureC: number): NonNullable<LubricateResult['counted']> {
+  const [contamination, moisture] = duty.dirt ? BY_DIRT[duty.dirt] : (['clean', 'dry'] as const)
+  return {
+    contamination: a.contamination ?? contamination,
+    moisture: a.moisture ?? moisture,
     housingTemperatureC,
     fromDuty: a.contamination === null || a.moisture === null,
   }
-  const found = station.attempt(
-    () =>
-      regreasing({
-        family: row.family,
-        boreMm: row.boreMm,
-        outsideMm: row.outsideMm,
-        widthMm: greasedPart(row).widthMm,
-        speedRpm,
-        housingTemperatureC,
-        contamination: counted.contamination,
-        moisture: counted.moisture,
-        vibrationMmS: a.vibrationRmsMmS === null ? SMOOTH_MM_S : peakOfRms(a.vibrationRmsMmS),
-        orientation: a.orientation,
-        loadRatio: select.loadRatio === null ? undefined : Math.min(1, select.loadRatio),
-        manualIntervalH: a.manualIntervalH ?? undefined,
-      }),
-    { vibrationMmS: 'vibrationRmsMmS' },
-  )
-  if (!found) return waiting('A value is refused.')
-  const { schools, factors, quantityG: side, centreQuantityG } = found.values
+}
+
+/** Interval and quantity by the school that governs, with what stands against it. */
+function settleInterval(
+  station: StationBuilder,
+  answers: CardAnswers,
+  school: School,
+  found: Result<RegreasingValues>,
+  context: CardContext,
+) {
+  const a = answers.lubricate
+  const { hoursPerDay } = answers.duty
+  const { schools, quantityG: side, centreQuantityG } = found.values
   const spoken = schools.find((s) => s.school === school)!
   const governing = spoken.intervalH !== null ? spoken : schools.find((s) => s.school === 'interval-formula')!
   const { intervalH, intervalDays, aged } = a.sealed ? { intervalH: null, intervalDays: null, aged: false } : served(governing, hoursPerDay)
   if (aged)
+    station.warn('note', 'grease-ages', { hoursPerDay: amount(hoursPerDay!, 'hours'), years: GREASE_SERVICE_YEARS }, GREASE_SERVICE_YEARS)
+  const quantityG = a.feed === 'centre' ? centreQuantityG : side
+  const kept = keptInterval(context, a)
+  if (kept)
     station.warn(
       'note',
-      'grease-ages',
-      `At ${short(hoursPerDay!, 2)} h a day the interval would be longer than ${GREASE_SERVICE_YEARS} years: grease ages standing too, so ${GREASE_SERVICE_YEARS} years govern.`,
-      GREASE_SERVICE_YEARS,
+      'manual-stays',
+      {
+        kept: [
+          kept.intervalH === null ? 'no hours' : amount(kept.intervalH, 'hours'),
+          ...(kept.quantityG === null ? [] : [amount(kept.quantityG, 'grams')]),
+        ],
+        given: [intervalH === null ? 'no hours' : amount(intervalH, 'hours'), amount(quantityG, 'grams')],
+      },
+      kept.intervalH ?? undefined,
     )
-  const quantityG = a.feed === 'centre' ? centreQuantityG : side
+  return { governing, intervalH, intervalDays, quantityG, kept }
+}
 
-  const hero = station.figure('intervalH', 'Grease again after', intervalH, 'hours', found, {
-    note: `by ${SCHOOL_LABEL[governing.school]}`,
+type Settled = ReturnType<typeof settleInterval>
+
+/** The figures of interval and quantity; the first is the hero. */
+function intervalFigures(station: StationBuilder, answers: CardAnswers, s: Settled, gun: GreaseGun | null, found: Result<unknown>): Figure {
+  const a = answers.lubricate
+  const hero = station.figure('intervalH', 'Grease again after', s.intervalH, 'hours', found, {
+    note: `by ${SCHOOL_LABEL[s.governing.school]}`,
   })
-  station.figure('intervalDays', 'In days here', intervalDays, 'days', found, {
-    decimals: intervalDays !== null && intervalDays < 10 ? 1 : 0,
-    note: often(intervalDays, hoursPerDay),
+  station.figure('intervalDays', 'In days here', s.intervalDays, 'days', found, {
+    decimals: s.intervalDays !== null && s.intervalDays < 10 ? 1 : 0,
+    note: often(s.intervalDays, answers.duty.hoursPerDay),
   })
-  station.figure('quantityG', 'Quantity each time', a.sealed ? null : quantityG, 'grams', found, {
+  station.figure('quantityG', 'Quantity each time', a.sealed ? null : s.quantityG, 'grams', found, {
     note: a.feed === 'centre' ? 'through the ring' : 'from the side',
   })
-  const strokes = new Sheet()
-  const count = gun && !a.sealed ? strokesFor(quantityG, gun) : null
+  const strokes = new Derivation()
+  const count = gun && !a.sealed ? strokesFor(s.quantityG, gun) : null
   if (gun && count !== null)
     strokes.step(
       'z',
       'strokes',
       'quantity / grams a stroke',
-      `${short(quantityG)} / ${short(gun.gramsPerStroke, 3)}`,
+      `${short(s.quantityG)} / ${short(gun.gramsPerStroke, 3)}`,
       count,
       '',
       'weighed strokes of this gun, to the nearest whole one',
@@ -151,83 +141,162 @@ export function lubricateStation(answers: CardAnswers, row: Bearing | null, sele
     decimals: 0,
     note: gun ? `${typed(gun.name)}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
   })
+  return hero
+}
+
+/** First fill and film, with the factors that the interval counts. */
+function fillFigures(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  speedRpm: number,
+  grease: Grease | null,
+  housingC: number,
+) {
+  const a = answers.lubricate
   const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
   const fill = station.attempt(() => firstFill(greasedPart(row), share), { share: 'fillPercent' })
   station.figure('firstFillG', 'First fill', a.sealed ? null : (fill?.values.firstFillG ?? null), 'grams', fill, {
     note: `${Math.round(share * 100)} % of the free space`,
   })
-  const runC = innerRingC ?? housingTemperatureC
+  const runC = answers.duty.innerRingC ?? housingC
   const oil = grease ? station.attempt(() => film(grease, runC, row.pitchDiameterMm, speedRpm)) : null
   const kappa = oil?.values.kappa ?? null
   station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', oil, { note: 'wanted 1 to 4' })
-  factorFigures(station, factors, counted, a)
+  if (grease)
+    checkGrease(station, grease, { runC, ambientC: answers.duty.ambientC, kappa, ndm: speedRpm * ((row.boreMm + row.outsideMm) / 2) })
+  return { fill, kappa }
+}
 
-  if (grease) checkGrease(station, grease, { runC, ambientC, kappa, ndm: speedRpm * ((row.boreMm + row.outsideMm) / 2) })
+/** What is still to be found out of grease, gun and surroundings. */
+function askOfGrease(
+  station: StationBuilder,
+  answers: CardAnswers,
+  known: { grease: Grease | null; gun: GreaseGun | null; inside: object | null; school: School; fromDuty: boolean },
+): void {
+  const a = answers.lubricate
+  if (!a.sealed && !known.grease) station.ask('grease')
+  if (!a.sealed && known.grease && !known.inside) station.ask('grease-inside')
+  if (!a.sealed && !known.gun) station.ask('gun')
+  if (known.school === 'manual' && a.manualIntervalH === null) station.ask('manual-interval')
+  if (!answers.duty.dirt && known.fromDuty) station.ask('surroundings')
+  if (!answers.duty.hoursPerDay) station.ask('hours-per-day')
+}
+
+function verdictOf(sealed: boolean, stopped: boolean, mixing: Compatibility | null, kappa: number | null): Verdict {
+  if (sealed) return { word: 'sealed for life', level: 'good' }
+  if (stopped) return { word: 'no grease speed', level: 'stop' }
+  if (!mixing) return { word: 'grease open', level: 'open' }
+  if (mixing.mixing !== 'compatible') return { word: 'clean out first', level: 'caution' }
+  return kappa !== null && kappa < 0.4 ? { word: 'film too thin', level: 'caution' } : { word: 'settled', level: 'good' }
+}
+
+function reasonOf(sealed: boolean, note: string, fromDuty: boolean): string {
+  if (sealed) return 'Sealed for life: nothing is fed; it is replaced when its grease is done.'
+  return `${note} ${fromDuty ? 'Surroundings are counted as Duty says until they are set here.' : ''}`.trimEnd()
+}
+
+/** Interval and quantity of a row at its duty; null when a value is refused. */
+function countedInterval(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  speedRpm: number,
+  counted: NonNullable<LubricateResult['counted']>,
+  loadRatio: number | null,
+) {
+  const a = answers.lubricate
+  const { housingTemperatureC, contamination, moisture } = counted
+  const run = () =>
+    regreasing({
+      family: row.family,
+      boreMm: row.boreMm,
+      outsideMm: row.outsideMm,
+      widthMm: greasedPart(row).widthMm,
+      speedRpm,
+      housingTemperatureC,
+      contamination,
+      moisture,
+      vibrationMmS: a.vibrationRmsMmS === null ? SMOOTH_MM_S : peakOfRms(a.vibrationRmsMmS),
+      orientation: a.orientation,
+      loadRatio: loadRatio === null ? undefined : Math.min(1, loadRatio),
+      manualIntervalH: a.manualIntervalH ?? undefined,
+    })
+  return station.attempt(run, { vibrationMmS: 'vibrationRmsMmS' })
+}
+
+const nothing = {
+  counted: null,
+  factors: null,
+  schools: [],
+  intervalH: null,
+  intervalDays: null,
+  quantityG: null,
+  mixing: null,
+  kappa: null,
+  kept: null,
+}
+
+/** What, how much, how often: interval by the plant's school, quantity, first fill, strokes, and whether greases may meet. */
+export function lubricateStation(
+  answers: CardAnswers,
+  single: Bearing | null,
+  select: SelectResult,
+  context: CardContext,
+  together = 1,
+  unlisted = false,
+): LubricateResult {
+  const station = new StationBuilder('lubricate')
+  const a = answers.lubricate
+  const { speedRpm, outerRingC } = answers.duty
+  const grease = context.plant.greases.find((g) => g.id === a.greaseId) ?? null
+  const gun = context.plant.guns.find((g) => g.id === a.gunId) ?? null
+  const school = a.school ?? context.plant.schools.regreasing
+  const waiting = (reason: string): LubricateResult => ({
+    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
+    ...{ ...nothing, school, grease, gun, applies: false, plan: [] },
+  })
+  if (!single && unlisted)
+    return { ...waiting('No table lists this bearing: what and how much it takes stands in its sheet or the manual.'), plan: [sheetFill()] }
+  if (!single) return waiting('Choose the bearing at Identify first.')
+  const row = sideBySide(single, together)
+  const housingTemperatureC = a.housingTemperatureC ?? outerRingC
+  if (!speedRpm || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
+  const counted = surroundings(answers, housingTemperatureC)
+  const found = countedInterval(station, answers, row, speedRpm, counted, select.loadRatio)
+  if (!found) return waiting('A value is refused.')
+  const { schools, factors } = found.values
+  const settled = settleInterval(station, answers, school, found, context)
+  const { intervalH, intervalDays, quantityG, kept, governing } = settled
+  const hero = intervalFigures(station, answers, settled, gun, found)
+  const { fill, kappa } = fillFigures(station, answers, row, speedRpm, grease, housingTemperatureC)
+  factorFigures(station, factors, counted, a)
   const inside = insideOf(a, context)
   const mixing = grease && inside ? compatibility(inside, grease) : null
   if (mixing && mixing.mixing !== 'compatible')
-    station.warn('caution', 'greases-must-not-mix', `${sentence(mixing.words)} The plan has a step for it.`, mixing.mixing)
-  if (!a.sealed && !grease)
-    station.ask('grease', 'Which grease goes in?', 'Two greases that do not go together run out of the bearing or turn hard.')
-  if (!a.sealed && grease && !inside)
-    station.ask(
-      'grease-inside',
-      'What grease was in the housing? Look at the nipple tag or the round; not known is an answer.',
-      'Unknown counts as no: the housing must then be cleaned out.',
-    )
-  if (!a.sealed && !gun)
-    station.ask('gun', 'Which grease gun is used?', 'Pumps are not grams: guns give from half a gram to three grams a stroke.')
-  if (school === 'manual' && a.manualIntervalH === null)
-    station.ask(
-      'manual-interval',
-      'What does the machine maker’s manual say? This plant follows the manual first.',
-      'Until it is entered the interval formula serves.',
-    )
-  if (!dirt && counted.fromDuty)
-    station.ask(
-      'surroundings',
-      'How dirty and how wet is it around the bearing? Say it here or at Duty.',
-      'Until then it counts as clean and dry, which gives the longest interval.',
-    )
-  if (!hoursPerDay)
-    station.ask('hours-per-day', 'How many hours a day does it run? Enter it at Duty.', 'Without it the interval has no date.')
-
-  const stopped = !a.sealed && governing.intervalH === null
-  const verdict: Verdict = a.sealed
-    ? { word: 'sealed for life', level: 'good' }
-    : stopped
-      ? { word: 'no grease speed', level: 'stop' }
-      : !grease || !inside
-        ? { word: 'grease open', level: 'open' }
-        : mixing!.mixing !== 'compatible'
-          ? { word: 'clean out first', level: 'caution' }
-          : kappa !== null && kappa < 0.4
-            ? { word: 'film too thin', level: 'caution' }
-            : { word: 'settled', level: 'good' }
-  const reason = a.sealed
-    ? 'Sealed for life: nothing is fed; it is replaced when its grease is done.'
-    : `${governing.note} ${counted.fromDuty ? 'Surroundings are counted as Duty says until they are set here.' : ''}`.trimEnd()
+    station.warn('caution', 'greases-must-not-mix', { words: { marked: sentence(mixing.words) } }, mixing.mixing)
+  askOfGrease(station, answers, { grease, gun, inside, school, fromDuty: counted.fromDuty })
+  const verdict = verdictOf(a.sealed, governing.intervalH === null, mixing, kappa)
+  const headline = a.sealed ? 'sealed' : intervalH === null ? '—' : `${q(quantityG, 'grams')} · ${q(intervalH, 'hours')}`
   const plan = a.sealed || !grease || !fill ? [] : fillSteps(grease, fill.values.firstFillG, mixing)
   return {
-    ...station.close(
-      reason,
-      verdict,
-      hero,
-      a.sealed ? 'sealed' : intervalH === null ? '—' : `${q(quantityG, 'grams')} · ${q(intervalH, 'hours')}`,
-    ),
-    counted,
-    factors,
-    schools,
-    school,
-    intervalH,
-    intervalDays,
-    quantityG: a.sealed ? null : quantityG,
-    grease,
-    gun,
-    mixing,
-    kappa,
-    plan,
+    ...station.close(reasonOf(a.sealed, governing.note, counted.fromDuty), verdict, hero, headline),
+    ...{ counted, factors, schools, school, intervalH, intervalDays, quantityG: a.sealed ? null : quantityG },
+    ...{ grease, gun, mixing, kappa, kept, applies: true, plan },
   }
+}
+
+/** The manual's word in the records stands until somebody chooses otherwise on the card. */
+function keptInterval({ past }: CardContext, a: CardAnswers['lubricate']): LubricateResult['kept'] {
+  const { point, intervalDays } = past
+  if (point?.school !== 'manual' || a.school !== null || a.manualIntervalH !== null) return null
+  return { intervalH: point.intervalH, intervalDays, quantityG: point.quantityG }
+}
+
+/** Bearings of a set share their grease: as one that is as wide and as heavy as all together. */
+function sideBySide(row: Bearing, count: number): Bearing {
+  const wide = (mm: number | null) => mm && mm * count
+  return count === 1 ? row : { ...row, widthMm: row.widthMm * count, outerWidthMm: wide(row.outerWidthMm), massKg: row.massKg * count }
 }
 
 /** The interval that governs, in hours and days: no school but the machine's own manual leaves a grease longer than it serves. */
@@ -271,7 +340,7 @@ function factorFigures(
     ['Fp', 'Shaft, Fp', label(ORIENTATION, a.orientation)],
   ]
   for (const [key, words, note] of rows) {
-    const sheet = new Sheet()
+    const sheet = new Derivation()
     sheet.step(key, words, 'table', inUnits(note, 'metric'), factors[key], '', 'engineering practice: interval formula')
     station.figure(key, words, factors[key], 'ratio', sheet.result({}), { decimals: key === 'K' ? 0 : 1, note })
   }
@@ -290,35 +359,27 @@ function checkGrease(station: StationBuilder, grease: Grease, { runC, ambientC, 
     station.warn(
       'caution',
       'grease-too-slow',
-      `${typed(grease.name)} has so thick an oil that it serves to a speed factor of about ${Math.round(limit / 1000)} 000 mm/min; here it is ${Math.round(ndm / 1000)} 000. Take a thinner one, or ask its maker.`,
+      { name: grease.name, limit: Math.round(limit / 1000), ndm: Math.round(ndm / 1000) },
       Math.round(ndm),
     )
   if (runC > grease.highC)
     station.warn(
       'caution',
       'grease-too-hot',
-      `${typed(grease.name)} serves to ${q(grease.highC, 'temperature')}; the bearing runs at ${q(runC, 'temperature')}.`,
+      { name: grease.name, high: amount(grease.highC, 'temperature'), run: amount(runC, 'temperature') },
       Math.round(runC),
     )
   const coldest = Math.min(runC, ambientC ?? runC)
   if (coldest < grease.lowC)
     station.warn(
       'caution',
-      'grease-too-cold',
-      `${typed(grease.name)} serves from ${q(grease.lowC, 'temperature')}; it ${coldest === runC ? 'runs' : 'starts'} at ${q(coldest, 'temperature')}.`,
+      coldest === runC ? 'grease-too-cold' : 'grease-too-cold-start',
+      { name: grease.name, low: amount(grease.lowC, 'temperature'), coldest: amount(coldest, 'temperature') },
       Math.round(coldest),
     )
-  if (kappa !== null && kappa < 0.4)
-    station.warn(
-      'caution',
-      'film-thin',
-      `The film is too thin (κ ${short(kappa, 2)}): take a grease with thicker oil or one with EP additives.`,
-      short(kappa, 2),
-    )
-  else if (kappa !== null && kappa < 1)
-    station.warn('note', 'film-low', `κ ${short(kappa, 2)} is under the 1 that is wanted; thicker oil would last longer.`, short(kappa, 2))
-  else if (kappa !== null && kappa > 6)
-    station.warn('note', 'film-thick', `κ ${short(kappa, 2)} is more than it needs: the bearing runs warmer than it must.`, short(kappa, 2))
+  if (kappa !== null && kappa < 0.4) station.warn('caution', 'film-thin', { kappa: short(kappa, 2) }, short(kappa, 2))
+  else if (kappa !== null && kappa < 1) station.warn('note', 'film-low', { kappa: short(kappa, 2) }, short(kappa, 2))
+  else if (kappa !== null && kappa > 6) station.warn('note', 'film-thick', { kappa: short(kappa, 2) }, short(kappa, 2))
 }
 
 function often(days: number | null, hoursPerDay: number | null): string | undefined {
@@ -354,7 +415,7 @@ function fillSteps(grease: Grease, firstFillG: number, mixing: Compatibility | n
         min: firstFillG * FILL_BAND[0],
         max: firstFillG * FILL_BAND[1],
       },
-      { key: 'greaseRead', label: 'Grease as read on the cartridge', kind: 'text', quantity: 'text' },
+      { key: 'greaseRead', label: 'Grease as read on the cartridge', kind: 'text', quantity: 'text', expects: { name: grease.name } },
     ],
     restsOn,
   }

@@ -2,10 +2,17 @@ import type { Bearing } from '../../catalogue/catalogue.js'
 import { pressForce } from '../../mounting/press-force.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
-import { mountingPlan, movingSteps, slidingSteps, type PlanStep } from '../plan.js'
+import { adapterSleeve } from '../../catalogue/sleeves.js'
+import { clearanceFrom, clearanceGroup, type ClearanceGroup } from '../../fits/clearance-group.js'
+import { mountingPlan, movingSteps, shortPlan, slidingSteps, type PlanStep } from '../mounting-plan.js'
+import { racewaySteps, settingStep, sheetSteps, taperSteps } from '../short-plans.js'
+import { PAIRED } from '../../ratings/equivalent-load.js'
+import { InputError } from '../../result.js'
 import { q } from '../../units/quantities.js'
-import { StationBuilder, type StationResult, type Verdict } from '../station.js'
-import type { FitStationResult } from './fit.js'
+import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
+import { ALONE, type SetOfBearings } from '../sets.js'
+import type { FitSeat, FitStationResult } from './fit.js'
+import { amount } from '../../words/message.js'
 
 export interface MethodOffer {
   method: MountMethod
@@ -39,23 +46,56 @@ function heatWords({ withinLimit, clearanceLeftUm, ringTemperatureC }: HeatingVa
     : `Would need ${q(ringTemperatureC, 'temperature')}; at the limit of ${limit} it does not clear its seat.`
 }
 
+/** Clearance as bought, µm; null where the size is beyond the table. */
+function clearanceRange(row: Bearing, group: ClearanceGroup): readonly [number, number] | null {
+  try {
+    const { minUm, maxUm } = clearanceGroup({ family: row.family, boreMm: row.boreMm, taperedBore: row.boreTaper !== null, group }).values
+    return [minUm, maxUm]
+  } catch (error) {
+    if (error instanceof InputError) return null
+    throw error
+  }
+}
+
 /** A card on which nothing is pressed or heated: why, and the steps there are. */
 function without(station: StationBuilder, reason: string, verdict: Verdict, headline: string, plan: PlanStep[]): MountResult {
   return { ...station.close(reason, verdict, null, headline), offers: [], recommended: null, method: null, plan }
 }
 
-/** How cold or hot it goes on: cold press, heating and chilling beside each other, then the steps. */
-export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: FitStationResult): MountResult {
-  const station = new StationBuilder('mount')
-  const m = answers.mount
-  const { shaft, housing, hold, group } = fitted
-  if (row?.boreTaper)
+/** Kinds on which nothing is pressed or heated onto a cylindrical seat: why, and the steps there are; null for all others. */
+function withoutPressing(
+  station: StationBuilder,
+  row: Bearing | null,
+  { shaft, housing, hold, group, recommended }: FitStationResult,
+  set: SetOfBearings,
+  unlisted: string | null,
+): MountResult | null {
+  if (!row && unlisted)
+    return without(
+      station,
+      'No table lists this bearing: its sheet or the drawing of the machine governs, and what it says is written down step by step.',
+      { word: 'by the sheet', level: 'open' },
+      'by the sheet',
+      shortPlan({ unlisted }, set, sheetSteps()),
+    )
+  if (row?.boreTaper) {
+    const sleeve = hold === 'sleeve' && shaft ? { designation: adapterSleeve(row)!.designation, shaft } : null
+    const range = group && clearanceFrom(row) === 'table' ? clearanceRange(row, group) : null
     return without(
       station,
       'A tapered bore is driven up on its sleeve or seat, by nut or oil: follow the maker’s sheet for the drive-up and measure the clearance that is left.',
       { word: 'driven up', level: 'open' },
-      '—',
-      [],
+      'driven up',
+      hold ? shortPlan({ row, group }, set, taperSteps(sleeve, range)) : [],
+    )
+  }
+  if (row && hold === 'none')
+    return without(
+      station,
+      'The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.',
+      { word: 'by the sheet', level: 'open' },
+      'pressed in',
+      shortPlan({ row, group: null }, set, racewaySteps(row, recommended)),
     )
   if (!row || !shaft || !housing)
     return without(
@@ -72,9 +112,15 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
       `An insert bearing slides onto its shaft and is held by ${locked}: it is neither pressed nor heated.`,
       { word: 'slides on', level: 'good' },
       'slides on',
-      mountingPlan({ row, group, shaft, housing, moving: slidingSteps(hold), shoulder: false }),
+      mountingPlan({ row, group, shaft, housing, moving: slidingSteps(hold), shoulder: false, set }),
     )
   }
+  return null
+}
+
+/** Force, temperature and cold that the seat asks for. */
+function waysOn(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat) {
+  const m = answers.mount
   const ambient = answers.duty.ambientC ?? 20
   const U = Math.max(0, shaft.grip!.maxInterferenceUm)
   const press = station.attempt(() =>
@@ -106,8 +152,15 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
     }),
     { toC: 'chillToC' },
   )
+  return { press, heat, chill }
+}
+
+type Ways = ReturnType<typeof waysOn>
+
+/** The three ways beside each other, each with why it will do or not. */
+function offersOf({ press, heat, chill }: Ways, m: CardAnswers['mount']): MethodOffer[] {
   const pressOk = press !== null && press.values.forceN <= m.pressRatingN && press.values.hoopStressMPa <= 150
-  const offers: MethodOffer[] = [
+  return [
     {
       method: 'press',
       label: 'Cold, by press',
@@ -130,33 +183,22 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
           : 'The shaft does not shrink enough at this temperature.',
     },
   ]
-  const recommended = recommend(row, offers)
-  const method = m.method ?? recommended
+}
+
+/** What the chosen way asks to be careful of. */
+function warnOfMethod(station: StationBuilder, method: MountMethod, offer: MethodOffer, { heat }: Ways, m: CardAnswers['mount']): void {
   if (method === 'heat') {
     heat.cautions.forEach((c) => station.caution(c))
     if (heat.cautions.some((c) => c.code === 'stabilisation-class'))
-      station.ask(
-        'stabilisation-class',
-        `Is this ring stabilised for ${q(m.limitC, 'temperature')}? Read the heat letters on the ring or the maker’s sheet.`,
-        'A ring not stabilised for its heat grows for good: it comes loose on the shaft or loses its clearance.',
-      )
+      station.ask('stabilisation-class', { limit: amount(m.limitC, 'temperature') })
   }
-  if (method === 'chill' && m.chillToC < -60)
-    station.warn(
-      'caution',
-      'asphyxiation',
-      'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container.',
-      m.chillToC,
-    )
-  if (method === 'press')
-    station.warn('caution', 'press-shield', 'Press: stand clear, shield, never past the rating; push only on the ring that is tight.')
-  if (!offers.find((o) => o.method === method)!.possible)
-    station.warn(
-      'stop',
-      `cannot-${method}`,
-      `${offers.find((o) => o.method === method)!.label}: ${offers.find((o) => o.method === method)!.why}`,
-    )
+  if (method === 'chill' && m.chillToC < -60) station.warn('caution', 'asphyxiation', {}, m.chillToC)
+  if (method === 'press') station.warn('caution', 'press-shield')
+  if (!offer.possible) station.warn('stop', `cannot-${method}`, { label: offer.label, why: { marked: offer.why } })
+}
 
+/** The figures of all three ways, by way. */
+function figuresOf(station: StationBuilder, { press, heat, chill }: Ways, m: CardAnswers['mount']): Record<MountMethod, Figure> {
   const temperature = station.figure('setTemperatureC', 'Ring temperature to set', heat.values.setC, 'temperature', heat, {
     note: `limit ${q(m.limitC, 'temperature')}`,
   })
@@ -169,37 +211,42 @@ export function mountStation(answers: CardAnswers, row: Bearing | null, fitted: 
     'fine',
     chill,
   )
-  const hero = method === 'heat' ? temperature : method === 'press' ? force : cold
-  const moving = movingSteps({
-    row,
-    method,
-    forceN: press?.values.forceN ?? null,
-    heat: heat.values,
-    limitC: m.limitC,
-    chillToC: m.chillToC,
-  })
-  const plan = mountingPlan({ row, group, shaft, housing, moving, shoulder: true })
-  const headline =
-    method === 'heat'
-      ? q(heat.values.setC, 'temperature')
-      : method === 'press'
-        ? q(press?.values.forceN ?? 0, 'force', 0)
-        : q(m.chillToC, 'temperature')
+  return { heat: temperature, press: force, chill: cold }
+}
+
+/** How cold or hot it goes on: cold press, heating and chilling beside each other, then the steps. */
+export function mountStation(
+  answers: CardAnswers,
+  row: Bearing | null,
+  fitted: FitStationResult,
+  set: SetOfBearings = ALONE,
+  unlisted: string | null = null,
+): MountResult {
+  const station = new StationBuilder('mount')
+  const m = answers.mount
+  const special = withoutPressing(station, row, fitted, set, unlisted)
+  if (special) return special
+  const { shaft, housing, group } = fitted as FitStationResult & { shaft: FitSeat; housing: FitSeat }
+  const bearing = row!
+  const ways = waysOn(station, answers, bearing, shaft)
+  const offers = offersOf(ways, m)
+  const recommended = recommend(bearing, offers)
+  const method = m.method ?? recommended
   const offer = offers.find((o) => o.method === method)!
+  warnOfMethod(station, method, offer, ways, m)
+  const hero = figuresOf(station, ways, m)[method]
+  const forceN = ways.press?.values.forceN ?? null
+  const { limitC, chillToC } = m
+  const heat = ways.heat.values
+  const moving = movingSteps({ row: bearing, method, forceN, heat, limitC, chillToC })
+  const behind = PAIRED.includes(bearing.family) && bearing.rows === 1 && set.count === 1 ? [settingStep()] : []
+  const plan = mountingPlan({ row: bearing, group, shaft, housing, moving, shoulder: true, behind, set })
+  const headline = { heat: q(heat.setC, 'temperature'), press: q(forceN ?? 0, 'force', 0), chill: q(chillToC, 'temperature') }[method]
+  const first = offers.find((o) => o.method === recommended)!.label.toLowerCase()
   const reason =
     m.method && m.method !== recommended
-      ? `Chosen by hand; ${offers.find((o) => o.method === recommended)!.label.toLowerCase()} would be the first choice. ${offer.why}`
-      : `${offer.why} ${row.boreMm <= 80 ? `Up to ${q(80, 'length', 0)} bore a cold press comes first when the force allows.` : `Above ${q(80, 'length', 0)} bore heat comes first.`}`
-  return {
-    ...station.close(
-      reason,
-      { word: offer.possible ? 'can be done' : 'not this way', level: offer.possible ? 'good' : 'stop' },
-      hero,
-      headline,
-    ),
-    offers,
-    recommended,
-    method,
-    plan,
-  }
+      ? `Chosen by hand; ${first} would be the first choice. ${offer.why}`
+      : `${offer.why} ${bearing.boreMm <= 80 ? `Up to ${q(80, 'length', 0)} bore a cold press comes first when the force allows.` : `Above ${q(80, 'length', 0)} bore heat comes first.`}`
+  const verdict: Verdict = { word: offer.possible ? 'can be done' : 'not this way', level: offer.possible ? 'good' : 'stop' }
+  return { ...station.close(reason, verdict, hero, headline), offers, recommended, method, plan }
 }

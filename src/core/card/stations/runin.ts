@@ -1,12 +1,22 @@
-import { MACHINE_CLASSES, judgeRun, vibrationZone, type RunJudgement, type RunState, type VibrationZone } from '../../runin/run-in.js'
-import { InputError, Sheet } from '../../result.js'
-import { q, typed } from '../../units/quantities.js'
+import {
+  MACHINE_CLASSES,
+  judgeRun,
+  timesInDoubt,
+  vibrationZone,
+  type RunJudgement,
+  type RunState,
+  type VibrationZone,
+} from '../../runin/run-in.js'
+import { InputError, Derivation } from '../../result.js'
+import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
-import type { PlanStep } from '../plan.js'
-import { StationBuilder, type StationResult, type Verdict } from '../station.js'
+import type { PlanStep } from '../mounting-plan.js'
+import type { Grease } from '../../lubrication/grease.js'
+import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { FitStationResult } from './fit.js'
 import type { LubricateResult } from './lubricate.js'
+import { amount } from '../../words/message.js'
 
 export interface RunInResult extends StationResult {
   run: RunJudgement
@@ -26,13 +36,13 @@ const STATE_WORDS: Record<RunState, string> = {
 }
 
 /** What this card knows that makes a bearing run hot. */
-function suspects(answers: CardAnswers, known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult }): string[] {
+function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult }): string[] {
   const { arrange, fit, lubricate } = known
   const looks: string[] = []
-  if (arrange.holding === 'both') looks.push('both ends are held: the shaft cannot grow')
-  const { floatPresentMm } = answers.arrange
-  if (arrange.floatNeededMm !== null && floatPresentMm !== null && floatPresentMm < arrange.floatNeededMm)
-    looks.push(`the free end has ${q(floatPresentMm, 'gap')} and needs ${q(arrange.floatNeededMm, 'gap')}`)
+  if (arrange.holding === 'several') looks.push('both ends are held: the shaft cannot grow')
+  for (const { presentMm, neededMm } of Object.values(arrange.float))
+    if (presentMm !== null && neededMm !== null && presentMm < neededMm)
+      looks.push(`the free end has ${q(presentMm, 'gap')} and needs ${q(neededMm, 'gap')}`)
   if (fit.clearance && fit.clearance.p025Um < 0) looks.push('the clearance left when hot can be nothing: read the group on the ring again')
   if (lubricate.mixing && lubricate.mixing.mixing !== 'compatible') looks.push('two greases may have met')
   looks.push(
@@ -43,13 +53,12 @@ function suspects(answers: CardAnswers, known: { arrange: ArrangeResult; fit: Fi
   return looks
 }
 
-/** The first hours: free turn, temperatures against limits, noise and vibration, and the release by name. */
-export function runInStation(
-  answers: CardAnswers,
-  known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult },
-): RunInResult {
-  const station = new StationBuilder('runin')
-  const a = answers.runin
+type Answers = CardAnswers['runin']
+
+const STOPPED: readonly RunState[] = ['climbing', 'racing', 'over-limit']
+
+/** How the run went, with its figures; the first is the hero. */
+function judged(station: StationBuilder, a: Answers): { run: RunJudgement; hero: Figure } {
   let run: RunJudgement = { state: 'none', peakC: null, lastC: null, lastRateKPerH: null }
   try {
     run = judgeRun(a.readings, a.limitC)
@@ -57,7 +66,7 @@ export function runInStation(
     if (!(error instanceof InputError)) throw error
     station.refuse('readings', `Allowed is ${error.allowed.replace('allowed ', '')}.`)
   }
-  const sheet = new Sheet()
+  const sheet = new Derivation()
   if (run.lastC !== null)
     sheet.step(
       'T',
@@ -75,10 +84,15 @@ export function runInStation(
   station.figure('peakC', 'Highest', run.peakC, 'temperature', from)
   station.figure('lastRateKPerH', 'Change in an hour, of late', run.lastRateKPerH, 'rise', from)
   station.figure('state', 'The run', run.state === 'none' ? null : STATE_WORDS[run.state], 'text', from)
+  return { run, hero }
+}
+
+/** The zone of the vibration by the class of the machine; null while either is not known. */
+function vibrating(station: StationBuilder, a: Answers): VibrationZone | null {
   const zone =
     a.machineClass && a.vibrationRmsMmS !== null && a.vibrationRmsMmS >= 0 ? vibrationZone(a.machineClass, a.vibrationRmsMmS) : null
   const limits = MACHINE_CLASSES.find((c) => c.name === a.machineClass)?.limits
-  const vibration = new Sheet()
+  const vibration = new Derivation()
   if (limits)
     vibration.step(
       'v',
@@ -93,93 +107,104 @@ export function runInStation(
     note: zone ? `zone ${zone}; good under ${q(limits![1], 'velocity')}` : undefined,
   })
   if (a.vibrationRmsMmS !== null && a.vibrationRmsMmS < 0) station.refuse('vibrationRmsMmS', 'A velocity is not negative.')
+  return zone
+}
 
-  const lookAt = suspects(answers, known)
-  if (run.state === 'climbing' || run.state === 'racing' || run.state === 'over-limit')
+/** What is wrong with the run, and where to look first. */
+function warnOfRun(
+  station: StationBuilder,
+  a: Answers,
+  run: RunJudgement,
+  zone: VibrationZone | null,
+  lookAt: string,
+  grease: Grease | null,
+): void {
+  if (STOPPED.includes(run.state))
     station.warn(
       'stop',
       `run-${run.state}`,
-      `Stop the machine and let it cool: the temperature ${run.state === 'over-limit' ? 'is over the limit' : STATE_WORDS[run.state]}. Look first at: ${lookAt[0]}.`,
+      { state: STATE_WORDS[run.state], lookAt: { marked: lookAt } },
       run.lastC === null ? undefined : Math.round(run.lastC),
     )
-  if (a.freeTurn && a.freeTurn !== 'free')
-    station.warn(
-      'stop',
-      'turns-hard',
-      `It ${a.freeTurn === 'catches' ? 'catches' : 'turns roughly'} by hand: do not start it. Find out why before power is on.`,
-    )
-  if (a.noise === 'harsh')
-    station.warn('stop', 'noise-harsh', 'Harsh noise: stop the machine. Grinding or knocking does not run itself in.')
-  if (a.noise === 'changed') station.warn('caution', 'noise-changed', 'The noise has changed: find out what from before release.')
-  if (zone === 'C')
-    station.warn(
-      'caution',
-      'vibration-c',
-      'The vibration is in zone C: not for running on; balance, align or look at the seats.',
-      a.vibrationRmsMmS!,
-    )
-  if (zone === 'D') station.warn('stop', 'vibration-d', 'The vibration is in zone D: it does damage. Stop the machine.', a.vibrationRmsMmS!)
-  const { grease } = known.lubricate
+  if (a.freeTurn && a.freeTurn !== 'free') station.warn('stop', a.freeTurn === 'catches' ? 'turns-hard' : 'turns-hard-rough')
+  if (a.noise === 'harsh') station.warn('stop', 'noise-harsh')
+  if (a.noise === 'changed') station.warn('caution', 'noise-changed')
+  if (zone === 'C') station.warn('caution', 'vibration-c', {}, a.vibrationRmsMmS!)
+  if (zone === 'D') station.warn('stop', 'vibration-d', {}, a.vibrationRmsMmS!)
+  const doubt = timesInDoubt(a.readings)
+  if (doubt)
+    station.ask('run-times', { claimed: amount(doubt.claimedMin, 'minutes'), written: amount(Math.ceil(doubt.writtenMin), 'minutes') })
   if (grease && a.limitC > grease.highC)
-    station.warn(
-      'caution',
-      'limit-over-grease',
-      `The limit is above the ${q(grease.highC, 'temperature')} that ${typed(grease.name)} serves to.`,
-      a.limitC,
-    )
+    station.warn('caution', 'limit-over-grease', { high: amount(grease.highC, 'temperature'), name: grease.name }, a.limitC)
+}
 
+/** What the release still waits for. */
+function stillOpen(a: Answers, run: RunJudgement, zone: VibrationZone | null): string[] {
   const open: string[] = []
   if (a.freeTurn === null) open.push('the free turn')
   if (run.state !== 'settled') open.push('a settled temperature')
   if (a.noise === null) open.push('the noise')
   if (zone === null) open.push('vibration with its machine class')
-  const bad = station.hasStop()
-  const hold = bad
-    ? 'A stop stands against it.'
-    : open.length
-      ? `Still to come: ${open.join(', ')}.`
-      : zone === 'C'
-        ? 'The vibration is in zone C.'
-        : undefined
-  const verdict: Verdict = bad
-    ? {
-        word: run.state === 'climbing' || run.state === 'racing' || run.state === 'over-limit' ? STATE_WORDS[run.state] : 'stop',
-        level: 'stop',
-      }
-    : !hold
-      ? a.noise === 'changed'
-        ? { word: 'runs, noise changed', level: 'caution' }
-        : { word: 'fit for release', level: 'good' }
-      : { word: STATE_WORDS[run.state], level: zone === 'C' ? 'caution' : 'open' }
+  return open
+}
+
+/** Why the machine cannot be released now; undefined when it can. */
+function holdOf(bad: boolean, open: readonly string[], zone: VibrationZone | null): string | undefined {
+  if (bad) return 'A stop stands against it.'
+  if (open.length) return `Still to come: ${open.join(', ')}.`
+  return zone === 'C' ? 'The vibration is in zone C.' : undefined
+}
+
+function verdictOf(a: Answers, run: RunJudgement, zone: VibrationZone | null, bad: boolean, hold: string | undefined): Verdict {
+  if (bad) return { word: STOPPED.includes(run.state) ? STATE_WORDS[run.state] : 'stop', level: 'stop' }
+  if (hold) return { word: STATE_WORDS[run.state], level: zone === 'C' ? 'caution' : 'open' }
+  return a.noise === 'changed' ? { word: 'runs, noise changed', level: 'caution' } : { word: 'fit for release', level: 'good' }
+}
+
+/** The last two steps of every plan. */
+function lastSteps(hold: string | undefined): PlanStep[] {
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
-  const plan: PlanStep[] = known.fit.housing
-    ? [
-        {
-          key: 'guards',
-          title: 'Guards on, then lock and tag off',
-          doing: 'By the person who set them, and only when nobody stands inside. Then start without load where it can be.',
-          tool: 'guards with all their bolts',
-          fields: [{ key: 'on', label: 'Guards are on', kind: 'check', quantity: 'text' }],
-          caution: 'Stand clear of shaft and coupling at the start.',
-          restsOn: [],
-        },
-        {
-          key: 'release',
-          title: 'Release the machine for running',
-          doing: 'Free turn, temperature, noise and vibration are written down above. The name below answers for it.',
-          tool: 'own judgement',
-          fields: [],
-          hold,
-          restsOn,
-        },
-      ]
-    : []
+  return [
+    {
+      key: 'guards',
+      title: 'Guards on, then lock and tag off',
+      doing: 'By the person who set them, and only when nobody stands inside. Then start without load where it can be.',
+      tool: 'guards with all their bolts',
+      fields: [{ key: 'on', label: 'Guards are on', kind: 'check', quantity: 'text' }],
+      caution: 'Stand clear of shaft and coupling at the start.',
+      restsOn: [],
+    },
+    {
+      key: 'release',
+      title: 'Release the machine for running',
+      doing: 'Free turn, temperature, noise and vibration are written down above. The name below answers for it.',
+      tool: 'own judgement',
+      fields: [],
+      hold,
+      restsOn,
+    },
+  ]
+}
+
+/** The first hours: free turn, temperatures against limits, noise and vibration, and the release by name. */
+export function runInStation(
+  answers: CardAnswers,
+  known: { arrange: ArrangeResult; fit: FitStationResult; mount: { plan: readonly PlanStep[] }; lubricate: LubricateResult },
+): RunInResult {
+  const station = new StationBuilder('runin')
+  const a = answers.runin
+  const { run, hero } = judged(station, a)
+  const zone = vibrating(station, a)
+  const lookAt = suspects(known)
+  warnOfRun(station, a, run, zone, lookAt[0]!, known.lubricate.grease)
+  const bad = station.hasStop()
+  const hold = holdOf(bad, stillOpen(a, run, zone), zone)
   const reason = 'A bearing that is right rises, peaks and settles within one to three hours. One that climbs on is stopped, not watched.'
   return {
-    ...station.close(reason, verdict, hero, run.lastC === null ? '—' : q(run.lastC, 'temperature')),
+    ...station.close(reason, verdictOf(a, run, zone, bad, hold), hero, run.lastC === null ? '—' : q(run.lastC, 'temperature')),
     run,
     zone,
     lookAt,
-    plan,
+    plan: known.mount.plan.length ? lastSteps(hold) : [],
   }
 }

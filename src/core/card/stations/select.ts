@@ -1,15 +1,17 @@
 import { neighbours, type Bearing } from '../../catalogue/catalogue.js'
-import { formOf } from '../../catalogue/forms.js'
+import { formOf } from '../../catalogue/construction-forms.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { minimumLoad } from '../../life/minimum-load.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
-import { short } from '../../result.js'
+import { short, type Result } from '../../result.js'
 import type { CardAnswers } from '../answers.js'
-import { q, typed } from '../../units/quantities.js'
-import { StationBuilder, type StationResult, type Verdict } from '../station.js'
+import { q } from '../../units/quantities.js'
+import { ALONE, asSet, type SetOfBearings } from '../sets.js'
+import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
+import { amount } from '../../words/message.js'
 
 export interface Alternative {
   which: 'smaller' | 'this' | 'larger'
@@ -32,28 +34,11 @@ function wantedSafety(row: Bearing, shock: Shock): number {
 function checkLoad(row: Bearing, rated: Rated, shock: Shock, axialN: number, minimumN: number, station: StationBuilder): void {
   const safety = wantedSafety(row, shock)
   const P = rated.load.values.equivalentLoadN
-  if (row.staticRatingN < rated.load.values.staticEquivalentLoadN)
-    station.warn(
-      'stop',
-      'over-static-rating',
-      'The load is above the static rating: the raceways would dent. Take a larger bearing or find out whether the load is right.',
-      short(rated.staticSafety),
-    )
+  if (row.staticRatingN < rated.load.values.staticEquivalentLoadN) station.warn('stop', 'over-static-rating', {}, short(rated.staticSafety))
   else if (rated.staticSafety < safety)
-    station.warn(
-      'caution',
-      'static-safety',
-      `Static safety ${short(rated.staticSafety, 2)} is under the ${safety} wanted for this shock.`,
-      short(rated.staticSafety),
-    )
+    station.warn('caution', 'static-safety', { staticSafety: short(rated.staticSafety, 2), safety }, short(rated.staticSafety))
   const carriedN = row.family === 'thrust-spherical-roller' ? axialN : P
-  if (carriedN < minimumN)
-    station.warn(
-      'caution',
-      'minimum-load',
-      `The load is below the least load of about ${q(minimumN, 'force', 1)}: the elements may skid. A smaller bearing would run better.`,
-      short(carriedN),
-    )
+  if (carriedN < minimumN) station.warn('caution', 'minimum-load', { minimum: amount(minimumN, 'force', 1) }, short(carriedN))
 }
 
 function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdict {
@@ -61,12 +46,7 @@ function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdi
   const wanted = LIFE_TARGETS[target].hours
   if (hours < wanted) {
     const level = hours < wanted / 2 ? 'stop' : 'caution'
-    station.warn(
-      level,
-      'life-short',
-      `The life of ${q(hours, 'hours')} is under the ${q(wanted, 'hours')} wanted for this kind of machine. Look at the load, or take a larger bearing.`,
-      short(hours),
-    )
+    station.warn(level, 'life-short', { hours: amount(hours, 'hours'), wanted: amount(wanted, 'hours') }, short(hours))
   }
   if (hours < wanted)
     return { word: hours < wanted / 2 ? 'too short a life' : 'falls short of the target', level: hours < wanted / 2 ? 'stop' : 'caution' }
@@ -74,56 +54,12 @@ function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdi
   return { word: 'lasts', level: 'good' }
 }
 
-/** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
-export function selectStation(
-  answers: CardAnswers,
-  row: Bearing | null,
-  duty: DutyResult,
-  makersFigures: readonly MakersFigures[] = [],
-): SelectResult {
-  const station = new StationBuilder('select')
+/** Life and safety with what they rest on; the first is the hero. */
+function lifeFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, rated: Result<Rated>, set: SetOfBearings): Figure {
   const { target, reliabilityPercent } = answers.select
-  const { speedRpm, shock } = answers.duty
-  const waiting = (reason: string): SelectResult => ({
-    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
-    loadRatio: null,
-    alternatives: [],
-  })
-  if (!row) return waiting('Choose the bearing at Identify first.')
-  const { radialN, axialN } = duty
-  if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
-  if (radialN + axialN === 0) return waiting('Without any load there is nothing to rate; enter the load at Duty.')
-  const rated = station.attempt(() => {
-    const all = rateBearing(row, radialN, axialN, speedRpm, reliabilityPercent)
-    const cautions = [...all.load.cautions, ...all.life.cautions]
-    return {
-      values: all,
-      working: [...all.load.working, ...all.life.working],
-      cautions,
-      assumptions: [`Ratings are ${row.ratingSource}.`, ...all.load.assumptions],
-    }
-  })
-  if (!rated) return waiting('A value is refused.')
   const { load, life, staticSafety } = rated.values
+  const shock = answers.duty.shock!
   const P = load.values.equivalentLoadN
-  const ball = rollsOnBalls(row.family)
-  const minimum = station.attempt(() => minimumLoad(row, speedRpm))
-  const form = formOf(row)
-  if (form.thrust === 0 && axialN > 0)
-    station.warn(
-      'stop',
-      'no-thrust',
-      `${typed(row.designation)} (${form.label}) carries no axial load. The other bearing must take it, or take another type.`,
-      short(axialN),
-    )
-  if (speedRpm > row.greaseSpeedRpm)
-    station.warn(
-      'caution',
-      'over-speed',
-      `${short(speedRpm)} r/min is above the guidance of ${Math.round(row.greaseSpeedRpm / 100) * 100} r/min for this size with grease.`,
-      short(speedRpm),
-    )
-
   const hero = station.figure(
     'lifeH',
     reliabilityPercent > 90 ? `Life that ${reliabilityPercent} of 100 reach` : 'Rating life L10h',
@@ -137,7 +73,7 @@ export function selectStation(
   station.figure('equivalentLoadN', 'Equivalent load P', P, 'force', { ...rated, working: load.working })
   station.figure('dynamicRatingN', 'Dynamic rating C', row.dynamicRatingN, 'force', rated, {
     decimals: 1,
-    note: row.entered ? "maker's sheet" : 'typical geometry',
+    note: `${row.entered ? "maker's sheet" : 'typical geometry'}${set.count > 1 ? `, set of ${set.count}` : ''}`,
   })
   station.figure(
     'staticSafety',
@@ -147,7 +83,6 @@ export function selectStation(
     { ...rated, working: load.working },
     { decimals: 1, note: `wanted ${wantedSafety(row, shock)}` },
   )
-  station.figure('minimumLoadN', 'Least load', minimum?.values.minimumN ?? null, 'force', minimum)
   station.figure(
     'loadRatio',
     'Load for its rating P/C',
@@ -156,15 +91,25 @@ export function selectStation(
     { ...rated, working: load.working },
     { decimals: 3 },
   )
-  checkLoad(row, rated.values, shock, axialN, minimum?.values.minimumN ?? 0, station)
-  const verdict: Verdict = target ? judge(rated.values, target, station) : { word: 'no target yet', level: 'open' }
-  if (!target)
-    station.ask('life-target', 'What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.')
+  return hero
+}
 
-  const alternatives = [...Object.entries(neighbours(row)), ['this', row] as const].flatMap(([which, base]): Alternative[] => {
+/** The next size down and up under the same load. */
+function sizesBeside(
+  single: Bearing,
+  makersFigures: readonly MakersFigures[],
+  set: SetOfBearings,
+  answers: CardAnswers,
+  radialN: number,
+  axialN: number,
+  speedRpm: number,
+  shock: Shock,
+): Alternative[] {
+  const { target, reliabilityPercent } = answers.select
+  const alternatives = [...Object.entries(neighbours(single)), ['this', single] as const].flatMap(([which, base]): Alternative[] => {
     if (!base) return []
-    const other = withMakersFigures(base, makersFigures)
-    const r = rateBearing(other, radialN, axialN, speedRpm, reliabilityPercent)
+    const other = asSet(withMakersFigures(base, makersFigures), set)
+    const r = rateBearing(other, radialN, axialN, speedRpm, reliabilityPercent, set.arrangement)
     const enough = r.staticSafety >= wantedSafety(other, shock) && (!target || r.life.values.modifiedLifeH >= LIFE_TARGETS[target].hours)
     return [
       {
@@ -178,6 +123,66 @@ export function selectStation(
   })
   const order = ['smaller', 'this', 'larger']
   alternatives.sort((a, b) => order.indexOf(a.which) - order.indexOf(b.which))
+  return alternatives
+}
+
+/** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
+export function selectStation(
+  answers: CardAnswers,
+  single: Bearing | null,
+  duty: DutyResult,
+  makersFigures: readonly MakersFigures[] = [],
+  set: SetOfBearings = ALONE,
+): SelectResult {
+  const station = new StationBuilder('select')
+  const { target, reliabilityPercent } = answers.select
+  const { speedRpm, shock } = answers.duty
+  const waiting = (reason: string): SelectResult => ({
+    ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
+    loadRatio: null,
+    alternatives: [],
+  })
+  if (!single) return waiting('Choose the bearing at Identify first.')
+  const row = asSet(single, set)
+  const { radialN, axialN } = duty
+  if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
+  if (radialN + axialN === 0) return waiting('Without any load there is nothing to rate; enter the load at Duty.')
+  const rated = station.attempt(() => {
+    const all = rateBearing(row, radialN, axialN, speedRpm, reliabilityPercent, set.arrangement)
+    const cautions = [...all.load.cautions, ...all.life.cautions]
+    return {
+      values: all,
+      working: [...all.load.working, ...all.life.working],
+      cautions,
+      assumptions: [
+        `Ratings are ${row.ratingSource}.`,
+        ...(set.count > 1 ? [`${set.count} bearings ${set.arrangement} are rated as one set that shares the load.`] : []),
+        ...all.load.assumptions,
+      ],
+    }
+  })
+  if (!rated) return waiting('A value is refused.')
+  const { load, life } = rated.values
+  const P = load.values.equivalentLoadN
+  const ball = rollsOnBalls(row.family)
+  const minimum = station.attempt(() => minimumLoad(row, speedRpm))
+  const form = formOf(row)
+  if (form.thrust === 0 && axialN > 0) station.warn('stop', 'no-thrust', { what: `${row.designation} (${form.label})` }, short(axialN))
+  if (speedRpm > row.greaseSpeedRpm)
+    station.warn(
+      'caution',
+      'over-speed',
+      { speed: amount(speedRpm, 'speed'), greaseSpeed: amount(Math.round(row.greaseSpeedRpm / 100) * 100, 'speed') },
+      short(speedRpm),
+    )
+
+  const hero = lifeFigures(station, answers, row, rated, set)
+  station.figure('minimumLoadN', 'Least load', minimum?.values.minimumN ?? null, 'force', minimum)
+  checkLoad(row, rated.values, shock, axialN, minimum?.values.minimumN ?? 0, station)
+  const verdict: Verdict = target ? judge(rated.values, target, station) : { word: 'no target yet', level: 'open' }
+  if (!target) station.ask('life-target')
+
+  const alternatives = sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock)
   const years = answers.duty.hoursPerDay ? life.values.modifiedLifeH / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {

@@ -13,6 +13,7 @@ function rowCentres({ rows, widthMm: B, elementDiameterMm: w }: Bearing): number
   return [B / 2 - off, B / 2 + off]
 }
 
+/** Deep groove and angular contact bearings, their raceways in both rings. */
 export function groove(row: Bearing, pen: Pen): void {
   const { boreMm: d, outsideMm: D, widthMm: B, pitchDiameterMm: P, elementDiameterMm: w } = row
   pen.ring(box(0, d / 2, B, P / 2 - 0.24 * w), 'inner')
@@ -62,6 +63,7 @@ export function angular(row: Bearing, pen: Pen): void {
   })
 }
 
+/** Two rows of balls in a spherical outer raceway. */
 export function selfAligning(row: Bearing, pen: Pen): void {
   const { widthMm: B, pitchDiameterMm: P, elementDiameterMm: w } = row
   const centres = rowCentres(row)

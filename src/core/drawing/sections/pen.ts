@@ -39,22 +39,25 @@ export class Pen {
   }
 }
 
+/** A rectangle from (x1, r1) to (x2, r2), mm along and from the axis. */
 export const box = (x1: number, r1: number, x2: number, r2: number): Millimetres => [
   [x1, r1],
   [x2, r1],
   [x2, r2],
   [x1, r2],
 ]
+/** `n` equal steps between two numbers, both ends with them; in their unit (mm, radians). */
 export const steps = (n: number, from: number, to: number) => Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n)
+/** The same outline seen from the other face of a ring of width `B`, mm. */
 export const mirror = (points: Millimetres, B: number): Millimetres => points.map(([x, r]) => [B - x, r])
 
-/** Radius of the bore at x: the small end of a tapered bore stands at the right face. */
+/** Radius of the bore at x, both in mm: the small end of a tapered bore stands at the right face. */
 export function boreRadius(row: Bearing, x: number): number {
   const slope = row.boreTaper === '1:12' ? 1 / 24 : row.boreTaper === '1:30' ? 1 / 60 : 0
   return row.boreMm / 2 + (row.widthMm - x) * slope
 }
 
-/** Outer ring with a spherical raceway of this radius round the middle of the bearing. */
+/** Outer ring with a spherical raceway of this radius (mm) round the middle of the bearing. */
 export function sphericalOuter(row: Bearing, pen: Pen, radius: number): void {
   const { outsideMm: D, widthMm: B } = row
   const arc: Millimetres = steps(24, B, 0).map((x) => [x, Math.sqrt(Math.max(0, radius ** 2 - (x - B / 2) ** 2))])

@@ -1,5 +1,5 @@
 import type { Bearing } from '../../catalogue/bearing.js'
-import { formOf } from '../../catalogue/forms.js'
+import { formOf } from '../../catalogue/construction-forms.js'
 import { boreRadius, box, mirror, sphericalOuter, steps, type Millimetres, type Pen } from './pen.js'
 
 /** Cylindrical and machined needle rollers: ribs where the form has them, no inner ring where it has none. */
@@ -56,6 +56,7 @@ export function cylinder(row: Bearing, pen: Pen): void {
   pen.body(box(left, F / 2, B - left, E / 2), 'element')
 }
 
+/** A needle cup drawn from sheet: thin all round, turned in at both faces. */
 export function drawnCup(row: Bearing, pen: Pen): void {
   const { outsideMm: D, widthMm: B, innerRacewayMm: F, outerRacewayMm: E } = row
   const left = (B - row.rollerLengthMm!) / 2

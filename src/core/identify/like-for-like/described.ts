@@ -78,6 +78,7 @@ export interface CompareResult {
   lifeRatio: number
 }
 
+/** A share as words, in whole percent. */
 export const percent = (ratio: number) => `${Math.round(ratio * 100)} %`
 const mm = (value: number) => q(value, 'length', Number.isInteger(value) ? 0 : 2)
 

@@ -9,7 +9,7 @@ const sealed = (value: string) => (value.startsWith('contact') ? 2 : value === '
 /** Rubbing lips take about a third off the speed. Engineering practice. */
 const CONTACT_SEAL_SPEED = 0.65
 
-/** Closures; gives what their lips leave of the speed. */
+/** Closures; gives the share of the speed that their lips leave. */
 export function closure(a: Described, b: Described, duty: PositionDuty, lines: Lines): number {
   const worn = (d: Described): string | null =>
     d.features.closure ?? (d.row.closures.length === 1 ? (d.row.closures[0] === 'open' ? 'open' : `${d.row.closures[0]}, both`) : null)

@@ -1,6 +1,6 @@
 import type { Bearing } from '../../catalogue/bearing.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
-import { formOf } from '../../catalogue/forms.js'
+import { formOf } from '../../catalogue/construction-forms.js'
 import { short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { Described, Lines, PositionDuty } from './described.js'

@@ -4,6 +4,7 @@ import { rateBearing } from '../../life/rate-bearing.js'
 import { InputError, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { percent, type Described, type Lines, type PositionDuty } from './described.js'
+import { wordsOf } from '../../words/say.js'
 
 /** Life of a row at the duty, or null when the duty is incomplete or the row cannot carry it. */
 function lifeOf(
@@ -14,7 +15,7 @@ function lifeOf(
   try {
     const rated = rateBearing(row, radialLoadN, axialLoadN, speedRpm, 90)
     const stop = rated.load.cautions.find((c) => c.level === 'stop')
-    return { hours: rated.life.values.ratingLifeH, staticSafety: rated.staticSafety, stopped: stop?.message ?? null }
+    return { hours: rated.life.values.ratingLifeH, staticSafety: rated.staticSafety, stopped: stop ? wordsOf(stop) : null }
   } catch (error) {
     if (!(error instanceof InputError)) throw error
     return { hours: 0, staticSafety: 0, stopped: `${error.allowed}.` }
@@ -28,7 +29,7 @@ const ALIKE = 0.03
 const ENOUGH = 0.8
 const STATIC_SAFETY = 2
 
-/** Load, at speed and at rest; gives life of the offered over that of the removed. */
+/** Load, at speed and at rest; gives life of the offered over that of the removed, no unit. */
 export function strength({ row: a }: Described, { row: b }: Described, duty: PositionDuty, lines: Lines): number {
   const byRating = (b.dynamicRatingN / a.dynamicRatingN) ** (rollsOnBalls(b.family) ? 3 : 10 / 3)
   const [before, after] = [lifeOf(a, duty), lifeOf(b, duty)]
@@ -60,7 +61,7 @@ export function strength({ row: a }: Described, { row: b }: Described, duty: Pos
   return ratio
 }
 
-/** Speed guidance; `closureFactor` is what rubbing lips leave of it. */
+/** Speed guidance, r/min; `closureFactor` is the share of it that rubbing lips leave. */
 export function speed({ row: a }: Described, { row: b }: Described, duty: PositionDuty, closureFactor: number, lines: Lines): void {
   const limit = (row: Bearing, factor: number) => Math.round((row.greaseSpeedRpm * factor) / 100) * 100
   const [before, after] = [limit(a, 1), limit(b, closureFactor)]

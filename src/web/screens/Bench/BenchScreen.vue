@@ -1,12 +1,12 @@
 <script setup lang="ts">
+import { wordsOf } from '../../../core/words/say.js'
 import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { CardView } from '../../../contract/api.js'
-import { emptyAnswers, type Evidence, type IdentifyAnswers } from '../../../core/card/answers.js'
+import { asLineAnswers, partsOf, type Evidence, type IdentifyAnswers } from '../../../core/card/answers.js'
 import { ringReadingsDrawing } from '../../../core/drawing/ring-readings.js'
 import { DIMENSION_WORDS, type Outline } from '../../../core/identify/identify.js'
-import { refusalOf, request } from '../../api.js'
+import { refusalOf, call } from '../../api.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useBench } from '../../stores/bench.js'
 import { useSession } from '../../stores/session.js'
@@ -72,13 +72,12 @@ const problem = ref('')
 async function putOnCard() {
   problem.value = ''
   try {
-    const view = await request<CardView>('GET', `/jobs/${jobId.value}`)
-    const answer = view.answers.identify
+    const view = await call('card', { params: { id: jobId.value! } })
+    const asked = String(route.query.place ?? '')
+    const place = view.context.onCard.includes(asked) ? asked : view.context.onCard[0]!
     const { clearance } = bench.state.known
     const evidence: Evidence | null = clearance?.evidence && clearance.evidence !== 'seen' ? clearance.evidence : null
-    const data: IdentifyAnswers = {
-      ...emptyAnswers().identify,
-      ...(answer.data as Partial<IdentifyAnswers>),
+    const found: IdentifyAnswers = {
       boreReadingsMm: bench.state.readings.boreMm.slice(0, 4),
       outsideReadingsMm: bench.state.readings.outsideMm.slice(0, 4),
       widthReadingsMm: bench.state.readings.widthMm.slice(0, 4),
@@ -88,7 +87,11 @@ async function putOnCard() {
       group: evidence ? (clearance!.value as IdentifyAnswers['group']) : null,
       groupEvidence: evidence,
     }
-    await request('PUT', `/jobs/${jobId.value}/answers/identify`, { version: answer.version, data })
+    const changes = Object.entries(asLineAnswers({ identify: found }, place)).map(([key, value]) => {
+      const { scope, station, name } = partsOf(key)!
+      return { scope, station, field: name, value, base: view.answers[key]?.version ?? 0 }
+    })
+    await call('changeCard', { params: { id: jobId.value! }, body: { key: crypto.randomUUID(), since: view.revision, changes } })
     await router.push({ name: 'card', params: { id: jobId.value!, station: 'identify' } })
   } catch (failure) {
     const { errors, problem: words } = refusalOf(failure)
@@ -118,7 +121,7 @@ async function putOnCard() {
           <DrawingView :drawing="drawing" class="ring" />
           <p class="soft small">{{ drawing.scale }}</p>
           <p v-for="c in said" :key="c.code" class="caution" :class="c.level" :role="c.level === 'stop' ? 'alert' : 'status'">
-            {{ session.say(c.message) }}
+            {{ session.say(wordsOf(c)) }}
           </p>
           <p v-if="bench.refused && !bench.refused.field.startsWith('readings.')" class="caution stop" role="alert">
             {{ bench.refused.words }}

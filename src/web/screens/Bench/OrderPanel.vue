@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useSession } from '../../stores/session.js'
+import { wordsOf } from '../../../core/words/say.js'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
@@ -13,8 +15,10 @@ import {
   type OrderEvidence,
 } from '../../../core/identify/order.js'
 import { InputError } from '../../../core/result.js'
-import QuantityField from '../../figures/QuantityField.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 import { useBench } from '../../stores/bench.js'
+
+const session = useSession()
 
 /** The rule of evidence: a feature goes into the order only when it is seen or confirmed; the rest stays open and says why. */
 const bench = useBench()
@@ -100,7 +104,7 @@ async function copy() {
       <p v-if="feeler && 'refused' in feeler" class="against">{{ feeler.refused }}</p>
       <p v-else-if="feeler" role="status">
         <b>{{ feeler.values.groups.length ? `fits ${feeler.values.groups.map((g) => `C${g}`).join(', ')}` : 'fits no group' }}</b>
-        <span v-for="c in feeler.cautions" :key="c.code" class="soft"> {{ c.message }}</span>
+        <span v-for="c in feeler.cautions" :key="c.code" class="soft"> {{ session.say(wordsOf(c)) }}</span>
       </p>
     </div>
     <div class="act">

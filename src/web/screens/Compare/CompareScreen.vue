@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { fittedWords } from '../../../core/line/fitted.js'
 import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import type { OffersView } from '../../../contract/api.js'
+import type { OffersView } from '../../../contract/rack.js'
 import { NO_DUTY, asMarked, compareBearings, type CompareResult, type Described } from '../../../core/identify/compare.js'
 import type { Feature } from '../../../core/identify/letters.js'
-import { request } from '../../api.js'
+import { call } from '../../api.js'
 import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -45,7 +46,7 @@ async function load() {
   error.value = null
   try {
     await rack.ready()
-    at.value = positionId.value ? await request<OffersView>('GET', `/positions/${positionId.value}/offers`) : null
+    at.value = positionId.value ? await call('offers', { params: { id: positionId.value } }) : null
     const found = await Promise.all(texts.value.map((text) => describe(text).catch(() => null)))
     read.value = found.filter((side) => side !== null)
   } catch (failure) {
@@ -63,7 +64,7 @@ const withTold = (side: Side): Side => ({ ...side, features: { ...side.features,
 /** What is fitted at the position, with its clearance group as it is written. */
 const fitted = computed((): Side | null => {
   if (!at.value?.removed) return null
-  const { group } = at.value.position.fitted!
+  const group = at.value.position.places[0]?.fitted?.group
   return { ...at.value.removed, text: `${at.value.removed.row.designation}${group && group !== 'N' ? ` C${group}` : ''}` }
 })
 const sides = computed((): Side[] => [...(fitted.value ? [fitted.value] : []), ...read.value].map(withTold))
@@ -106,7 +107,9 @@ const trail = computed(() =>
       <CrumbTrail :trail="trail" />
       <RackHead :title="at ? `What would do at ${at.machineName}, ${at.position.name}?` : 'Like for like'" />
       <p v-if="at && !at.removed" class="soft">
-        {{ at.position.fitted ? `${at.position.fitted.designation} is not in the rack.` : 'Nothing is recorded as fitted here.' }}
+        {{
+          fittedWords(at.position.places) ? `${fittedWords(at.position.places)} is not in the rack.` : 'Nothing is recorded as fitted here.'
+        }}
       </p>
       <div class="cards">
         <BearingCard

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { OffersView } from '../../../contract/api.js'
+import type { OffersView } from '../../../contract/rack.js'
 import { OFFER_WORDS } from '../../../core/identify/compare.js'
 import { useSession } from '../../stores/session.js'
 

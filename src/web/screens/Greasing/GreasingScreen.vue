@@ -1,16 +1,18 @@
 <script setup lang="ts">
+import { addressOf } from '../../../contract/addresses.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import type { GreasingInput, GreasingView } from '../../../contract/api.js'
+import type { GreasingInput } from '../../../contract/greasing.js'
 import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
 import { refusalOf } from '../../api.js'
+import { fittedWords } from '../../../core/line/fitted.js'
 import { dueWords } from '../../figures/dates.js'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import FieldFrame from '../../figures/FieldFrame.vue'
-import QuantityField from '../../figures/QuantityField.vue'
-import TickField from '../../figures/TickField.vue'
+import ChoiceField from '../../fields/ChoiceField.vue'
+import FieldFrame from '../../fields/FieldFrame.vue'
+import QuantityField from '../../fields/QuantityField.vue'
+import TickField from '../../fields/TickField.vue'
 import { readDraft, writeDraft } from '../../stores/drafts.js'
 import { useRound } from '../../stores/round.js'
 import { useSession } from '../../stores/session.js'
@@ -22,7 +24,7 @@ import TimelineList from '../TimelineList.vue'
 const route = useRoute()
 const session = useSession()
 const round = useRound()
-const { data: view, loading, error, load } = useLoad<GreasingView>(() => `/positions/${String(route.params.id)}/greasing`)
+const { data: view, loading, error, load } = useLoad('greasingPoint', () => ({ id: String(route.params.id) }))
 /** The gun in the hand is mostly the one of the last point. */
 const gunId = ref<number | null>(readDraft<number>('gun'))
 const greaseId = ref<number | null>(null)
@@ -80,6 +82,8 @@ async function log(kind: GreasingInput['kind']) {
   }
 }
 const name = computed(() => (view.value ? `${view.value.machineName} ${view.value.machineCode}` : ''))
+/** What is fitted, each kind once with how many of it. */
+const fitted = computed(() => fittedWords(view.value!.position.places))
 const trail = computed(() => [
   { label: 'Yard', to: '/' },
   { label: name.value, to: { name: 'machine', params: { id: view.value?.machineId } } },
@@ -93,7 +97,7 @@ const trail = computed(() => [
       <CrumbTrail :trail="trail" />
       <header>
         <h1>{{ name }}, {{ view.position.name }}</h1>
-        <p class="soft">{{ view.place }} · {{ view.position.fitted?.designation ?? 'nothing recorded as fitted' }}</p>
+        <p class="soft">{{ view.location }} · {{ fitted || 'nothing recorded as fitted' }}</p>
       </header>
       <p v-if="!lubrication" class="empty">
         This position has no greasing plan yet. It comes with its first finished card.
@@ -121,7 +125,7 @@ const trail = computed(() => [
           <p class="caution">
             <span class="state state-caution">Caution</span> Guard on before greasing a running machine. Wipe the nipple. Relief open.
           </p>
-          <p><a :href="`/api/v1/positions/${view.position.id}/label.pdf`" target="_blank">Print the label for the nipple</a></p>
+          <p><a :href="addressOf('greaseLabel', { id: view.position.id })" target="_blank">Print the label for the nipple</a></p>
         </section>
         <section v-if="session.may('technician')" aria-labelledby="log-title">
           <h2 id="log-title">Note it</h2>

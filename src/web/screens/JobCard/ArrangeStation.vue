@@ -1,165 +1,76 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../../../core/arrangement/growth.js'
-import type { ArrangeAnswers } from '../../../core/card/answers.js'
-import { shaftLineDrawing, type LineBearing } from '../../../core/drawing/shaft-line.js'
-import { MATERIALS, MATERIAL_NAMES } from '../../../core/materials.js'
+import { keyOf } from '../../../core/card/answers.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import QuantityField from '../../figures/QuantityField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import StationFrame from './StationFrame.vue'
+import { useLineDrawing } from './useLineDrawing.js'
 
 const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.arrange)
-const a = computed(() => card.answers.arrange)
-const edit = (patch: Partial<ArrangeAnswers>) => card.edit('arrange', patch)
-
-const MATERIAL_OPTIONS = MATERIAL_NAMES.map((value) => ({ value, label: MATERIALS[value].label }))
-const SCHOOL_OPTIONS = GROWTH_SCHOOLS.map((value) => ({ value, label: GROWTH_SCHOOL_LABEL[value] }))
+const positions = computed(() => card.view!.line.positions)
+const many = computed(() => positions.value.length > 2)
 const HELD_OPTIONS = [
   { value: true, label: 'held' },
   { value: false, label: 'free' },
 ] as const
-const TEMPERATURES = [
-  { field: 'assemblyC', label: 'At assembly' },
-  { field: 'shaftHotC', label: 'Shaft at its hottest' },
-  { field: 'housingHotC', label: 'Housing then' },
-] as const
+const SHARED = ['shaftMaterial', 'housingMaterial', 'assemblyC', 'shaftHotC', 'housingHotC'] as const
+const held = (code: string) => (card.lineAnswers[keyOf(code, 'arrange', 'held')] ?? null) as boolean | null
 
-const drawing = computed(() => {
-  const { position, other, carries } = card.view!
-  const heldAt = (end: 'drive' | 'non-drive') => (end === 'drive' ? a.value.driveEndHeld : a.value.nonDriveEndHeld)
-  const own: LineBearing = {
-    key: 'own',
-    end: position.end,
-    name: position.name,
-    designation: card.evaluation.identify.row?.designation ?? 'not known',
-    row: card.evaluation.identify.row,
-    held: heldAt(position.end),
-  }
-  const bearings = [own]
-  if (other)
-    bearings.push({
-      key: 'other',
-      end: other.end,
-      name: other.name,
-      designation: other.fitted?.designation ?? 'not known',
-      row: other.row,
-      held: heldAt(other.end),
-    })
+const drawing = useLineDrawing(680, 280, () => {
   const growth = result.value.growthMm
-  const error =
-    result.value.holding === 'both'
-      ? 'Both ends held: the shaft cannot grow'
-      : result.value.holding === 'none'
-        ? 'No end held: the shaft can wander'
-        : null
-  return shaftLineDrawing({
-    width: 680,
-    height: 280,
-    bearings,
-    carries,
-    spanText: a.value.spanMm === null ? null : session.withUnit(a.value.spanMm, 'length', 0),
+  const error = {
+    several: many.value ? 'Held more than once: the shaft cannot grow' : 'Both ends held: the shaft cannot grow',
+    none: 'No end held: the shaft can wander',
+  }[result.value.holding as 'several']
+  const span = card.answers.arrange.spanMm
+  return {
+    spanText: many.value || span === null ? null : session.withUnit(span, 'length', 0),
     growthText:
       growth === null || error ? null : `${growth < 0 ? 'housing outgrows by' : 'grows'} ${session.withUnit(Math.abs(growth), 'gap')}`,
     growthTowardHeld: growth !== null && growth < 0,
     error,
-  })
+  }
 })
 </script>
 
 <template>
-  <StationFrame :result="result" drawing-title="The shaft line" drawing-note="bearings to scale, span shortened">
+  <StationFrame :result="result" drawing-title="The shaft line" drawing-note="bearings to scale, spans shortened">
     <template #drawing><DrawingView :drawing="drawing" /></template>
     <template #chart>
-      <DecisionChoice
-        id="growthSchool"
-        label="Growth counted by"
-        :options="SCHOOL_OPTIONS"
-        :model-value="a.growthSchool ?? card.view!.context.plant.schools.growth"
-        :disabled="card.readOnly"
-        @update:model-value="edit({ growthSchool: $event })"
-      />
+      <AnswerField station="arrange" name="growthSchool" open :shown="card.context.plant.schools.growth" />
     </template>
     <template #entry>
-      <div class="ends">
+      <div v-for="p in positions" :key="p.code" class="support" role="group" :aria-label="p.name">
         <DecisionChoice
-          id="driveEndHeld"
-          label="Outer ring at the drive end"
+          :id="`held-${p.code}`"
+          :label="`Outer ring at the ${p.name}`"
           :options="HELD_OPTIONS"
-          :model-value="a.driveEndHeld"
+          :model-value="held(p.code)"
           :disabled="card.readOnly"
-          @update:model-value="edit({ driveEndHeld: $event })"
+          @update:model-value="card.edit('arrange', { held: $event }, p.code)"
         />
-        <DecisionChoice
-          id="nonDriveEndHeld"
-          label="Outer ring at the other end"
-          :options="HELD_OPTIONS"
-          :model-value="a.nonDriveEndHeld"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ nonDriveEndHeld: $event })"
-        />
-        <QuantityField
-          id="floatPresentMm"
-          label="Float at the free end"
-          quantity="gap"
-          :model-value="a.floatPresentMm"
-          :error="result.fieldErrors.floatPresentMm"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ floatPresentMm: $event })"
-        />
+        <AnswerField v-if="held(p.code) !== true" station="arrange" name="floatPresentMm" :at="p.code" :label="`Float at the ${p.name}`" />
+        <AnswerField v-if="many" station="arrange" name="alongMm" :at="p.code" label="From the left shaft end" :shown="p.alongMm" />
       </div>
       <div class="grid">
-        <QuantityField
-          id="spanMm"
-          label="Between bearing centres"
-          quantity="length"
-          :model-value="a.spanMm"
-          :error="result.fieldErrors.spanMm"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ spanMm: $event })"
-        />
-        <ChoiceField
-          id="shaftMaterial"
-          label="Shaft"
-          :options="MATERIAL_OPTIONS"
-          :model-value="a.shaftMaterial"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ shaftMaterial: $event })"
-        />
-        <ChoiceField
-          id="housingMaterial"
-          label="Housing or base"
-          :options="MATERIAL_OPTIONS"
-          :model-value="a.housingMaterial"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ housingMaterial: $event })"
-        />
-        <QuantityField
-          v-for="t in TEMPERATURES"
-          :id="t.field"
-          :key="t.field"
-          :label="t.label"
-          quantity="temperature"
-          :model-value="a[t.field]"
-          :error="result.fieldErrors[t.field]"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ [t.field]: $event })"
-        />
+        <AnswerField v-if="!many" station="arrange" name="spanMm" />
+        <AnswerField v-for="name in SHARED" :key="name" station="arrange" :name="name" />
       </div>
     </template>
   </StationFrame>
 </template>
 
 <style scoped>
-.ends {
+.support {
   display: grid;
-  gap: 16px;
-  grid-template-columns: auto auto 1fr;
+  gap: 8px 16px;
+  grid-template-columns: minmax(13rem, 1fr) minmax(0, 1fr) minmax(0, 1fr);
+  margin-bottom: 6px;
 }
 .grid {
   display: grid;

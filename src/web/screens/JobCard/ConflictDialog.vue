@@ -1,58 +1,77 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
-import { computed } from 'vue'
-import { STATION_TITLE } from '../../../core/card/answers.js'
+import { computed, ref } from 'vue'
+import { LINE, STATION_TITLE, partsOf, type Key } from '../../../core/card/answers.js'
+import { fieldOf } from '../../../core/card/fields.js'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
+import { answerWords } from '../../fields/answerWords.js'
 
-/** Two people on one station: both versions side by side, the person chooses. */
+/** Two people answered the same fields: both answers side by side, the person chooses each. */
 const card = useCard()
-const station = computed(() => card.conflict!.station)
-const words = (key: string) =>
-  key
-    .replace(/(Mm|N|C|Rpm|Percent)$/, '')
-    .replace(/([A-Z])/g, ' $1')
-    .toLowerCase()
-const say = (value: unknown) =>
-  value === null || value === undefined || (Array.isArray(value) && !value.length)
-    ? '—'
-    : Array.isArray(value)
-      ? value.map((v) => (typeof v === 'object' ? Object.values(v as object).join(' min ') : String(v))).join(', ')
-      : String(value)
-const rows = computed(() => {
-  const mine = card.answers[station.value] as unknown as Record<string, unknown>
-  const theirs = (card.conflict!.theirs.data ?? {}) as Record<string, unknown>
-  return Object.keys(mine)
-    .filter((key) => JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]))
-    .map((key) => ({ key, mine: say(mine[key]), theirs: say(theirs[key]) }))
-})
+const session = useSession()
+const conflicts = computed(() => card.conflict!.conflicts)
+const who = computed(() => [...new Set(conflicts.value.map((c) => c.savedBy).filter(Boolean))].join(', ') || 'Somebody')
+const several = computed(() => card.line.order.length > 1)
+const rows = computed(() =>
+  conflicts.value.map(({ key, value, savedBy }) => {
+    const { scope, station, name } = partsOf(key)!
+    const field = fieldOf(station, name)!
+    const where = several.value && scope !== LINE ? `, ${card.nameOf(scope)}` : ''
+    const say = (v: unknown) => answerWords(field, v, session.units)
+    return {
+      key,
+      label: `${STATION_TITLE[station]}${where}: ${field.label}`,
+      mine: say(card.lineAnswers[key]),
+      theirs: say(value),
+      savedBy: savedBy || who.value,
+    }
+  }),
+)
+const chosen = ref<Record<Key, 'mine' | 'theirs'>>({})
+const all = (choice: 'mine' | 'theirs') => card.resolveConflict(Object.fromEntries(rows.value.map((r) => [r.key, choice])))
+const settled = computed(() => rows.value.every((r) => chosen.value[r.key]))
+const OPTIONS = [
+  { value: 'mine', label: 'mine' },
+  { value: 'theirs', label: 'theirs' },
+] as const
 </script>
 
 <template>
-  <Dialog :visible="true" modal :closable="false" :header="`Two versions of ${STATION_TITLE[station]}`" :style="{ width: '40rem' }">
-    <p>
-      {{ card.conflict!.theirs.savedBy }} saved this station while you were working on it. Nothing is lost: choose which one counts. Values
-      in millimetres, newtons and °C.
-    </p>
+  <Dialog :visible="true" modal :closable="false" header="Two answers" :style="{ width: '46rem' }">
+    <p>{{ who }} answered the same while you were at it. Nothing is lost: choose which one counts.</p>
     <table>
       <thead>
         <tr>
           <th scope="col"></th>
           <th scope="col">Yours</th>
-          <th scope="col">{{ card.conflict!.theirs.savedBy }}</th>
+          <th scope="col">{{ who }}</th>
+          <th v-if="rows.length > 1" scope="col">Counts</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.key">
-          <th scope="row">{{ words(r.key) }}</th>
+        <tr v-for="(r, i) in rows" :key="r.key">
+          <th scope="row">{{ r.label }}</th>
           <td>{{ r.mine }}</td>
           <td>{{ r.theirs }}</td>
+          <td v-if="rows.length > 1">
+            <DecisionChoice
+              :id="`choose-${i}`"
+              label=""
+              :options="OPTIONS"
+              :model-value="chosen[r.key] ?? null"
+              @update:model-value="chosen = { ...chosen, [r.key]: $event }"
+            />
+          </td>
         </tr>
       </tbody>
     </table>
     <div class="choose">
-      <Button label="Keep mine" @click="card.resolveConflict('mine')" />
-      <Button :label="`Take theirs`" outlined @click="card.resolveConflict('theirs')" />
+      <Button label="Keep mine" @click="all('mine')" />
+      <Button label="Take theirs" outlined @click="all('theirs')" />
+      <Button v-if="rows.length > 1" label="As chosen" outlined :disabled="!settled" @click="card.resolveConflict(chosen)" />
     </div>
   </Dialog>
 </template>

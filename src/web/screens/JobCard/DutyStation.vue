@@ -1,101 +1,40 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { DutyAnswers } from '../../../core/card/answers.js'
-import { SHOCKS, SHOCK_NAMES } from '../../../core/life/targets.js'
+import { fieldOf } from '../../../core/card/fields.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import QuantityField from '../../figures/QuantityField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
+import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
 
 const card = useCard()
-const result = computed(() => card.evaluation.duty)
-const a = computed(() => card.answers.duty)
 const section = useSection(640, 240)
-const edit = (patch: Partial<DutyAnswers>) => card.edit('duty', patch)
-
-const NUMBERS = [
-  { field: 'speedRpm', label: 'Speed', quantity: 'speed' },
-  { field: 'radialLoadN', label: 'Radial load', quantity: 'force' },
-  { field: 'axialLoadN', label: 'Axial load', quantity: 'force' },
-  { field: 'hoursPerDay', label: 'Hours a day', quantity: 'hours' },
-  { field: 'innerRingC', label: 'Inner ring, running', quantity: 'temperature' },
-  { field: 'outerRingC', label: 'Outer ring, running', quantity: 'temperature' },
-  { field: 'ambientC', label: 'Air around', quantity: 'temperature' },
-] as const
-const SHOCK_OPTIONS = SHOCK_NAMES.map((value) => ({ value, label: SHOCKS[value].label }))
-const DIRT_OPTIONS = [
-  { value: 'clean', label: 'clean' },
-  { value: 'normal', label: 'usual' },
-  { value: 'dirty', label: 'dirty' },
-  { value: 'wet', label: 'wet' },
-] as const
-const RING_OPTIONS = [
-  { value: 'inner', label: 'inner ring' },
-  { value: 'outer', label: 'outer ring' },
-] as const
-const LOAD_OPTIONS = [
-  { value: 'still', label: 'stands still' },
-  { value: 'turns', label: 'turns with the ring' },
-  { value: 'unknown', label: 'not known' },
-] as const
+const NUMBERS = ['speedRpm', 'radialLoadN', 'axialLoadN', 'hoursPerDay', 'innerRingC', 'outerRingC', 'ambientC'] as const
+const CHOICES = ['turningRing', 'loadDirection', 'shock', 'dirt'] as const
+/** With several positions it must be seen which answers speak of this one and which of the whole line. */
+const several = computed(() => card.view!.line.positions.length > 1)
+const groups = computed(() => {
+  const at = (level: string, names: readonly string[]) => names.filter((n) => (fieldOf('duty', n)!.level === 'line') === (level === 'line'))
+  return [
+    { title: `At the ${card.nameOf(card.place.split('.')[0]!)}`, numbers: at('position', NUMBERS), choices: at('position', CHOICES) },
+    { title: 'The whole line', numbers: at('line', NUMBERS), choices: at('line', CHOICES) },
+  ]
+})
 </script>
 
 <template>
-  <StationFrame :result="result" drawing-title="What it carries" :drawing-note="section?.scale">
+  <StationFrame :result="card.evaluation.duty" drawing-title="What it carries" :drawing-note="section?.scale">
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
-      <p v-else class="soft">The section appears when a bearing is chosen at Identify.</p>
+      <EmptyStation v-else station="duty" />
     </template>
     <template #entry>
-      <div class="numbers">
-        <QuantityField
-          v-for="n in NUMBERS"
-          :id="n.field"
-          :key="n.field"
-          :label="n.label"
-          :quantity="n.quantity"
-          :model-value="a[n.field]"
-          :error="result.fieldErrors[n.field]"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ [n.field]: $event })"
-        />
-      </div>
-      <div class="choices">
-        <DecisionChoice
-          id="turningRing"
-          label="What turns"
-          :options="RING_OPTIONS"
-          :model-value="a.turningRing"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ turningRing: $event })"
-        />
-        <DecisionChoice
-          id="loadDirection"
-          label="The load"
-          :options="LOAD_OPTIONS"
-          :model-value="a.loadDirection"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ loadDirection: $event })"
-        />
-        <DecisionChoice
-          id="shock"
-          label="Running"
-          :options="SHOCK_OPTIONS"
-          :model-value="a.shock"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ shock: $event })"
-        />
-        <DecisionChoice
-          id="dirt"
-          label="Surroundings"
-          :options="DIRT_OPTIONS"
-          :model-value="a.dirt"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ dirt: $event })"
-        />
-      </div>
+      <section v-for="g in groups" :key="g.title" :aria-label="g.title">
+        <h3 v-if="several">{{ g.title }}</h3>
+        <div class="numbers"><AnswerField v-for="n in g.numbers" :key="n" station="duty" :name="n" /></div>
+        <div class="choices"><AnswerField v-for="n in g.choices" :key="n" station="duty" :name="n" open /></div>
+      </section>
     </template>
     <template #after>
       <p v-if="card.view?.dutyVersion" class="soft small version">
@@ -115,7 +54,7 @@ const LOAD_OPTIONS = [
   display: flex;
   flex-wrap: wrap;
   gap: 8px 18px;
-  margin-top: 10px;
+  margin: 8px 0;
 }
 .version {
   padding: 8px 0;

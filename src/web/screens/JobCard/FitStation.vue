@@ -6,11 +6,12 @@ import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import TickField from '../../figures/TickField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
+import ChoiceField from '../../fields/ChoiceField.vue'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
 
@@ -25,7 +26,7 @@ const um = (value: number) => session.show(value, 'fine')
 const zones = computed(() => (result.value.housing ? toleranceZones(result.value.shaft, result.value.housing, 640, 140, um) : null))
 const band = computed(() => (result.value.clearance ? clearanceBand(result.value.clearance.stages, 500, 118, um) : null))
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
-const classes = (list: string[], recommended: string | undefined) =>
+const classes = (list: readonly string[], recommended: string | undefined) =>
   list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
 const accuracies = computed(() =>
   accuraciesOf(card.evaluation.identify.row ?? { form: '' }).map((value) => ({
@@ -37,17 +38,12 @@ const accuracies = computed(() =>
 const accuracy = computed(() =>
   accuracies.value.some((o) => o.value === a.value.accuracy) ? a.value.accuracy : accuracies.value[0]!.value,
 )
-const BANDS = [
-  { value: '0.06-0.12', label: '0.06 / 0.12' },
-  { value: '0.07-0.15', label: '0.07 / 0.15' },
+const SEATS = [
+  { field: 'shaftClass', label: 'Shaft class', classes: SHAFT_CLASSES },
+  { field: 'housingClass', label: 'Housing class', classes: HOUSING_CLASSES },
 ] as const
-const TICKS = [
-  { field: 'split', label: 'split housing' },
-  { field: 'thinWall', label: 'thin wall' },
-  { field: 'lightAlloy', label: 'light alloy' },
-  { field: 'heatThroughShaft', label: 'hot shaft' },
-  { field: 'precise', label: 'must run true' },
-] as const
+const advised = computed(() => ({ shaftClass: result.value.recommended?.shaftClass, housingClass: result.value.recommended?.housingClass }))
+const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise'] as const
 </script>
 
 <template>
@@ -55,27 +51,20 @@ const TICKS = [
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
       <DrawingView v-if="zones" :drawing="zones" />
-      <p v-if="!section" class="soft">The section appears when a bearing is chosen at Identify.</p>
+      <EmptyStation v-if="!section" station="fit" />
     </template>
     <template #entry>
       <div class="grid">
         <ChoiceField
-          id="shaftClass"
-          label="Shaft class"
-          :options="classes(SHAFT_CLASSES, result.recommended?.shaftClass)"
-          :model-value="a.shaftClass ?? result.recommended?.shaftClass ?? null"
+          v-for="seat in SEATS"
+          :id="seat.field"
+          :key="seat.field"
+          :label="seat.label"
+          :options="classes(seat.classes, advised[seat.field])"
+          :model-value="a[seat.field] ?? advised[seat.field] ?? null"
           :disabled="card.readOnly"
-          :error="result.fieldErrors.shaftClass"
-          @update:model-value="edit({ shaftClass: $event === result.recommended?.shaftClass ? null : $event })"
-        />
-        <ChoiceField
-          id="housingClass"
-          label="Housing class"
-          :options="classes(HOUSING_CLASSES, result.recommended?.housingClass)"
-          :model-value="a.housingClass ?? result.recommended?.housingClass ?? null"
-          :disabled="card.readOnly"
-          :error="result.fieldErrors.housingClass"
-          @update:model-value="edit({ housingClass: $event === result.recommended?.housingClass ? null : $event })"
+          :error="result.fieldErrors[seat.field]"
+          @update:model-value="edit({ [seat.field]: $event === advised[seat.field] ? null : $event })"
         />
         <ChoiceField
           id="accuracy"
@@ -86,24 +75,15 @@ const TICKS = [
           :error="result.fieldErrors.accuracy"
           @update:model-value="edit({ accuracy: $event ?? 'normal' })"
         />
-        <ChoiceField
-          id="loadBands"
-          label="Load bands end at P/C"
-          :options="BANDS"
-          :model-value="a.loadBands"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ loadBands: $event ?? '0.06-0.12' })"
-        />
+        <AnswerField station="fit" name="loadBands" />
       </div>
       <div class="ticks">
-        <TickField
-          v-for="t in TICKS"
-          :id="t.field"
-          :key="t.field"
-          :label="t.label"
-          :model-value="a[t.field] || (t.field === 'lightAlloy' && card.answers.arrange.housingMaterial === 'aluminium')"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ [t.field]: $event })"
+        <AnswerField
+          v-for="name in TICKS"
+          :key="name"
+          station="fit"
+          :name="name"
+          :shown="name === 'lightAlloy' && card.answers.arrange.housingMaterial === 'aluminium'"
         />
       </div>
     </template>

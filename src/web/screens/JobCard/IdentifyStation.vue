@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useSession } from '../../stores/session.js'
+import { wordsOf } from '../../../core/words/say.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
@@ -8,13 +10,16 @@ import { FAMILIES, FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { takenAsInches } from '../../../core/units/quantities.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import FieldFrame from '../../figures/FieldFrame.vue'
-import QuantityField from '../../figures/QuantityField.vue'
+import ChoiceField from '../../fields/ChoiceField.vue'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
+import FieldFrame from '../../fields/FieldFrame.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 import { useCard } from '../../stores/card.js'
+import AsFitted from './AsFitted.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
+
+const session = useSession()
 
 const card = useCard()
 const result = computed(() => card.evaluation.identify)
@@ -77,6 +82,7 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
       </p>
     </template>
     <template #entry>
+      <AsFitted />
       <div class="sizes">
         <div v-for="size in SIZES" :key="size.field" class="size">
           <span class="name" aria-hidden="true">{{ size.label }}</span>
@@ -95,10 +101,10 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
         </div>
       </div>
       <p v-if="slip" class="slip" role="alert">
-        {{ slip.message }} <Button v-if="!card.readOnly" size="small" label="Take as inches" @click="takeAsInches" />
+        {{ session.say(wordsOf(slip)) }} <Button v-if="!card.readOnly" size="small" label="Take as inches" @click="takeAsInches" />
       </p>
       <div class="more">
-        <RouterLink v-if="!card.readOnly" class="to-bench" :to="{ name: 'bench', query: { job: card.view!.job.id } }"
+        <RouterLink v-if="!card.readOnly" class="to-bench" :to="{ name: 'bench', query: { job: card.view!.job.id, place: card.place } }"
           >No number? Find out on the bench</RouterLink
         >
         <DecisionChoice

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea'
 import { computed } from 'vue'
-import type { InspectAnswers } from '../../../core/card/answers.js'
+import type { AnswersOf } from '../../../core/card/fields.js'
 import { findingPicture } from '../../../core/drawing/finding-pictures.js'
-import { CAUSES, CAUSE_LABEL, type Cause } from '../../../core/inspection/causes.js'
+import { CAUSE_LABEL } from '../../../core/inspection/causes.js'
 import { FINDINGS, PARTS, type Finding } from '../../../core/inspection/findings.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import QuantityField from '../../figures/QuantityField.vue'
-import YesNoField from '../../figures/YesNoField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import CauseRow from './CauseRow.vue'
@@ -19,20 +17,14 @@ const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.inspect)
 const a = computed(() => card.answers.inspect)
-const edit = (patch: Partial<InspectAnswers>) => card.edit('inspect', patch)
+const edit = (patch: Partial<AnswersOf<'inspect'>>) => card.edit('inspect', patch)
 const groups = PARTS.map((part) => ({ ...part, findings: FINDINGS.filter((f) => f.part === part.name) }))
 const pictures = Object.fromEntries(FINDINGS.map((f) => [f.name, findingPicture(f.name)]))
 const seen = computed(() => new Set<Finding>(a.value.findings))
 const toggle = (name: Finding, on: boolean) =>
   edit({ findings: on ? [...a.value.findings, name] : a.value.findings.filter((f) => f !== name) })
-const CAUSE_OPTIONS = CAUSES.map((c) => ({ value: c.name as Cause, label: c.label }))
 const shown = computed(() => result.value.diagnosis?.causes.slice(0, 5) ?? [])
-const ASKED = [
-  { field: 'bothEndsHeld', label: 'Both ends were held' },
-  { field: 'inverterDrive', label: 'Inverter drive' },
-  { field: 'beltDrive', label: 'Belt drive' },
-  { field: 'standsStill', label: 'Stands for weeks' },
-] as const
+const ASKED = ['bothEndsHeld', 'inverterDrive', 'beltDrive', 'standsStill', 'hoursRun'] as const
 </script>
 
 <template>
@@ -54,24 +46,7 @@ const ASKED = [
     <template #entry>
       <h3>As it was found</h3>
       <div class="asked">
-        <YesNoField
-          v-for="q in ASKED"
-          :id="q.field"
-          :key="q.field"
-          :label="q.label"
-          :model-value="a[q.field]"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ [q.field]: $event })"
-        />
-        <QuantityField
-          id="hoursRun"
-          label="Hours it ran, if known better"
-          quantity="hours"
-          :model-value="a.hoursRun"
-          :error="result.fieldErrors.hoursRun"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ hoursRun: $event })"
-        />
+        <AnswerField v-for="name in ASKED" :key="name" station="inspect" :name="name" />
       </div>
     </template>
     <template #chart>
@@ -84,15 +59,11 @@ const ASKED = [
     </template>
     <template #after>
       <div class="settle">
-        <ChoiceField
-          id="cause"
-          label="Cause that you settle on"
-          :options="CAUSE_OPTIONS"
-          :model-value="a.cause"
+        <AnswerField
+          station="inspect"
+          name="cause"
           :placeholder="shown[0] ? `not settled; likeliest: ${CAUSE_LABEL[shown[0].cause]}` : 'not settled'"
           clearable
-          :disabled="card.readOnly"
-          @update:model-value="edit({ cause: $event })"
         />
         <template v-if="result.action">
           <p><b>Now:</b> {{ result.action.now }}</p>

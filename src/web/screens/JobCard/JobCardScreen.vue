@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { addressOf } from '../../../contract/addresses.js'
 import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { STATIONS, type Station } from '../../../core/card/answers.js'
+import { STATIONS, positionOf, type Station } from '../../../core/card/answers.js'
 import CautionRail from '../../figures/CautionRail.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
@@ -19,6 +20,7 @@ import LubricateStation from './LubricateStation.vue'
 import MountStation from './MountStation.vue'
 import RunInStation from './RunInStation.vue'
 import SelectStation from './SelectStation.vue'
+import PlaceLine from './PlaceLine.vue'
 import WorkLine from './WorkLine.vue'
 
 const PANELS = {
@@ -86,21 +88,29 @@ const saveWords = computed(() => {
 const trail = computed(() => {
   const view = card.view
   if (!view) return []
+  // Two names have room in the bar; more of them stand on the line below.
+  const several = new Set(view.context.onCard.map(positionOf)).size > 2
   return [
-    { label: view.plant, to: '/' },
     { label: `${view.job.machineName} ${view.job.machineCode}`, to: { name: 'machine', params: { id: view.job.machineId } } },
-    { label: `${view.position.name} · card ${view.job.number}` },
+    { label: `${several ? `${view.context.onCard.length} places` : view.job.where} · card ${view.job.number}` },
   ]
 })
 
 useEventListener('focusout', () => card.endTyping())
 
-/** Alt with the arrows walks the work line; Ctrl+Z takes the last change back. */
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+
+/** Alt with the arrows walks stations and places, a digit goes to a place; Ctrl+Z takes the last change back. */
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
     const next = STATIONS[STATIONS.indexOf(station.value) + (event.key === 'ArrowRight' ? 1 : -1)]
     if (next) void router.push({ name: 'card', params: { id: jobId.value, station: next } })
     event.preventDefault()
+  } else if (event.altKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+    card.walk(event.key === 'ArrowDown' ? 1 : -1)
+    event.preventDefault()
+  } else if (/^[1-9]$/.test(event.key) && !event.ctrlKey && !event.metaKey && !typing(event.target)) {
+    card.place = card.line.order[Number(event.key) - 1]?.place ?? card.place
   } else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && !card.readOnly) {
     card.undo()
     event.preventDefault()
@@ -112,15 +122,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <LoadState :loading="loading && !card.view" :error="error" @retry="load">
     <div v-if="card.view" class="card">
       <CrumbTrail :trail="trail" />
-      <WorkLine :job-id="card.view.job.id" :current="station" :evaluation="card.evaluation" :moved="card.view.moved" />
+      <PlaceLine v-if="card.line.order.length > 1" />
+      <WorkLine :job-id="card.view.job.id" :current="station" />
       <Teleport defer to="#bar-state">
         <span class="save-line">
-          <a class="print" :href="`/api/v1/jobs/${card.view.job.id}/card.pdf`" target="_blank">Print</a>
+          <a class="print" :href="addressOf('cardPdf', { id: card.view.job.id })" target="_blank">Print</a>
           <Button label="Undo" size="small" text :disabled="!card.undoStack.length || card.readOnly" title="Ctrl+Z" @click="card.undo()" />
           <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
         </span>
       </Teleport>
-      <component :is="PANELS[station]" :key="station" />
+      <component :is="PANELS[station]" :key="`${station} ${card.place}`" />
       <CautionRail :cautions="card.cautions" :questions="card.questions" :job-id="card.view.job.id" :station="station" />
       <ConflictDialog v-if="card.conflict" />
     </div>

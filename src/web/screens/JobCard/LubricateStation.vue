@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { FEEDS, type LubricateAnswers } from '../../../core/card/answers.js'
+import { positionOf, type LubricateAnswers } from '../../../core/card/answers.js'
 import { SCHOOL_LABEL } from '../../../core/lubrication/regreasing.js'
-import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../../../core/lubrication/tables.js'
+import { CONTAMINATION, MOISTURE } from '../../../core/lubrication/tables.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import QuantityField from '../../figures/QuantityField.vue'
-import TickField from '../../figures/TickField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
 import { useSection } from './useSection.js'
@@ -19,25 +17,15 @@ const section = useSection(640, 240)
 const session = useSession()
 const result = computed(() => card.evaluation.lubricate)
 const a = computed(() => card.answers.lubricate)
-const context = computed(() => card.view!.context)
+const context = computed(() => card.context)
 const edit = (patch: Partial<LubricateAnswers>) => card.edit('lubricate', patch)
 
-const named = (rows: readonly { name: string; label: string }[]) => rows.map((r) => ({ value: r.name, label: r.label }))
 const withFactor = <N extends string>(rows: readonly { name: N; label: string; factor: number }[]) =>
   rows.map((r) => ({ value: r.name, label: `${r.label} × ${r.factor}` }))
 const GREASES = computed(() => context.value.plant.greases.map((g) => ({ value: g.id, label: g.name })))
 const GUNS = computed(() => context.value.plant.guns.map((g) => ({ value: g.id, label: g.name })))
-const INSIDE = [...named(THICKENERS), { value: 'unknown', label: 'not known' }]
-const OILS = [...named(BASE_OILS), { value: 'unknown', label: 'not known' }]
-const NUMBERS = [
-  { field: 'housingTemperatureC', label: 'Housing temperature', quantity: 'temperature' },
-  { field: 'vibrationRmsMmS', label: 'Vibration, RMS', quantity: 'velocity' },
-  { field: 'manualIntervalH', label: 'Interval of the manual', quantity: 'hours' },
-  { field: 'fillPercent', label: 'First fill of free space', quantity: 'percent' },
-] as const
-const FEED_OPTIONS = FEEDS.map((value) => ({ value, label: { side: 'from the side', centre: 'through the ring' }[value] }))
-const ORIENTATIONS = ORIENTATION.map((r) => ({ value: r.name, label: r.label }))
-const recorded = computed(() => context.value.past.grease?.name)
+const NUMBERS = ['housingTemperatureC', 'vibrationRmsMmS', 'manualIntervalH', 'fillPercent'] as const
+const recorded = computed(() => context.value.positions.find((p) => p.code === positionOf(card.place))?.past.grease?.name)
 const schools = computed(() => result.value.schools)
 </script>
 
@@ -49,43 +37,17 @@ const schools = computed(() => result.value.schools)
   >
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
+      <EmptyStation v-else station="lubricate" />
       <div class="first">
-        <ChoiceField
-          id="greaseId"
-          label="Grease that goes in"
-          :options="GREASES"
-          :model-value="a.greaseId"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ greaseId: $event })"
-        />
-        <ChoiceField
-          id="gunId"
-          label="Grease gun"
-          :options="GUNS"
-          :model-value="a.gunId"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ gunId: $event })"
-        />
-        <ChoiceField
-          id="insideThickener"
-          label="Thickener that was in there"
-          :options="INSIDE"
-          :model-value="a.insideThickener"
-          :placeholder="recorded ? 'as recorded' : 'not answered'"
-          clearable
-          :disabled="card.readOnly"
-          @update:model-value="edit({ insideThickener: $event as LubricateAnswers['insideThickener'] })"
-        />
-        <ChoiceField
+        <AnswerField station="lubricate" name="greaseId" :options="GREASES" />
+        <AnswerField station="lubricate" name="gunId" :options="GUNS" />
+        <AnswerField station="lubricate" name="insideThickener" :placeholder="recorded ? 'as recorded' : 'not answered'" clearable />
+        <AnswerField
           v-if="a.insideThickener && a.insideThickener !== 'unknown'"
-          id="insideOil"
-          label="Its oil"
-          :options="OILS"
-          :model-value="a.insideOil"
+          station="lubricate"
+          name="insideOil"
           placeholder="mineral, as most are"
           clearable
-          :disabled="card.readOnly"
-          @update:model-value="edit({ insideOil: $event as LubricateAnswers['insideOil'] })"
         />
       </div>
       <p v-if="result.mixing" class="mixing state" :class="result.mixing.mixing === 'compatible' ? 'state-good' : 'state-caution'">
@@ -95,58 +57,20 @@ const schools = computed(() => result.value.schools)
     <template #entry>
       <h3>What the interval counts</h3>
       <div class="grid">
-        <ChoiceField
-          id="contamination"
-          label="Dirt"
-          :options="withFactor(CONTAMINATION)"
-          :model-value="a.contamination ?? result.counted?.contamination ?? null"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ contamination: $event })"
-        />
-        <ChoiceField
-          id="moisture"
-          label="Moisture"
-          :options="withFactor(MOISTURE)"
-          :model-value="a.moisture ?? result.counted?.moisture ?? null"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ moisture: $event })"
-        />
-        <QuantityField
-          v-for="n in NUMBERS"
-          :id="n.field"
-          :key="n.field"
-          :label="n.label"
-          :quantity="n.quantity"
-          :model-value="a[n.field] ?? (n.field === 'housingTemperatureC' ? card.answers.duty.outerRingC : null)"
-          :error="result.fieldErrors[n.field]"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ [n.field]: $event })"
+        <AnswerField station="lubricate" name="contamination" :options="withFactor(CONTAMINATION)" :shown="result.counted?.contamination" />
+        <AnswerField station="lubricate" name="moisture" :options="withFactor(MOISTURE)" :shown="result.counted?.moisture" />
+        <AnswerField
+          v-for="name in NUMBERS"
+          :key="name"
+          station="lubricate"
+          :name="name"
+          :shown="name === 'housingTemperatureC' ? card.answers.duty.outerRingC : null"
         />
       </div>
       <div class="choices">
-        <DecisionChoice
-          id="orientation"
-          label="Shaft"
-          :options="ORIENTATIONS"
-          :model-value="a.orientation"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ orientation: $event })"
-        />
-        <DecisionChoice
-          id="feed"
-          label="Fed"
-          :options="FEED_OPTIONS"
-          :model-value="a.feed"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ feed: $event })"
-        />
-        <TickField
-          id="sealed"
-          label="Sealed for life: nothing to feed"
-          :model-value="a.sealed"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ sealed: $event })"
-        />
+        <AnswerField station="lubricate" name="orientation" open />
+        <AnswerField station="lubricate" name="feed" open />
+        <AnswerField station="lubricate" name="sealed" />
       </div>
     </template>
     <template #chart>
@@ -160,7 +84,7 @@ const schools = computed(() => result.value.schools)
         </label>
       </fieldset>
     </template>
-    <template #after><StepList :steps="result.plan" /></template>
+    <template #after><StepList station="lubricate" /></template>
   </StationFrame>
 </template>
 

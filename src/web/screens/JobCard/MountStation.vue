@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { MountAnswers } from '../../../core/card/answers.js'
+import type { AnswersOf } from '../../../core/card/fields.js'
 import { figureText } from '../../figures/figureText.js'
-import ChoiceField from '../../figures/ChoiceField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
 
 const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.mount)
-const a = computed(() => card.answers.mount)
-const edit = (patch: Partial<MountAnswers>) => card.edit('mount', patch)
+const edit = (patch: Partial<AnswersOf<'mount'>>) => card.edit('mount', patch)
 const figure = (key: string) => result.value.figures.find((f) => f.key === key)
 const KEY = { press: 'mount.pressForceN', heat: 'mount.setTemperatureC', chill: 'mount.chillClearanceUm' } as const
 const WORD = { press: 'to push', heat: 'to set', chill: 'of room' } as const
@@ -29,9 +29,17 @@ const COLD = computed(() => [
   { value: -78, label: `dry ice, ${session.withUnit(-78, 'temperature')}` },
   { value: -196, label: `nitrogen, ${session.withUnit(-196, 'temperature')}` },
 ])
-const RATINGS = [20, 50, 100, 200, 500].map((kN) => ({ value: kN * 1000, label: `${kN} kN` }))
+const ratings = computed(() =>
+  [20, 50, 100, 200, 500].map((kN) => ({
+    value: kN * 1000,
+    label: session.units === 'metric' ? `${kN} kN` : session.withUnit(kN * 1000, 'force'),
+  })),
+)
 
-const done = computed(() => result.value.plan.filter((step) => card.stepStates.some((s) => s.key === step.key && s.holds)).length)
+const done = computed(() => {
+  const here = card.plan.filter((s) => s.station === 'mount' && (s.scope === card.lead || s.scope === 'line')).map((s) => s.key)
+  return card.stepStates.filter((s) => here.includes(s.key) && s.holds).length
+})
 </script>
 
 <template>
@@ -41,7 +49,7 @@ const done = computed(() => result.value.plan.filter((step) => card.stepStates.s
     :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'"
     hide-figures
   >
-    <template #drawing><StepList :steps="result.plan" /></template>
+    <template #drawing><EmptyStation v-if="!result.plan.length" station="mount" /><StepList station="mount" /></template>
     <template #entry>
       <p v-if="result.plan.length" class="soft">Grease and release follow at Lubricate and Run in; the card is closed at Inspect.</p>
     </template>
@@ -67,32 +75,9 @@ const done = computed(() => result.value.plan.filter((step) => card.stepStates.s
         </label>
       </div>
       <div v-if="result.offers.length" class="limits">
-        <ChoiceField
-          id="limitC"
-          label="Limit of the ring"
-          :options="LIMITS"
-          :model-value="a.limitC"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ limitC: $event ?? 110 })"
-        />
-        <ChoiceField
-          id="chillToC"
-          label="Cold source"
-          :options="COLD"
-          :model-value="a.chillToC"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ chillToC: $event ?? -78 })"
-        />
-        <ChoiceField
-          id="pressRatingN"
-          :label="`Rating of the press (${session.unit('force')})`"
-          :options="
-            session.units === 'metric' ? RATINGS : RATINGS.map((r) => ({ value: r.value, label: session.withUnit(r.value, 'force') }))
-          "
-          :model-value="a.pressRatingN"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ pressRatingN: $event ?? 50000 })"
-        />
+        <AnswerField station="mount" name="limitC" :options="LIMITS" />
+        <AnswerField station="mount" name="chillToC" :options="COLD" />
+        <AnswerField station="mount" name="pressRatingN" :label="`Rating of the press (${session.unit('force')})`" :options="ratings" />
       </div>
     </template>
   </StationFrame>

@@ -1,25 +1,32 @@
 <script setup lang="ts">
+import { call } from '../../api.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
-import type { PlanField, PlanStep } from '../../../core/card/plan.js'
-import FieldFrame from '../../figures/FieldFrame.vue'
-import QuantityField from '../../figures/QuantityField.vue'
-import TickField from '../../figures/TickField.vue'
+import { comparedWords, type PlanField } from '../../../core/card/mounting-plan.js'
+import { stepName, type LineStep } from '../../../core/card/signing.js'
+import FieldFrame from '../../fields/FieldFrame.vue'
+import QuantityField from '../../fields/QuantityField.vue'
+import TickField from '../../fields/TickField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
 /** One step of the mounting plan: what to do, what to write down with its tolerance, who signed. */
-const props = defineProps<{ step: PlanStep; number: number }>()
+const props = defineProps<{ step: LineStep; number: number }>()
 const card = useCard()
 const session = useSession()
+/** Only one place is in hand, so the name of a step is enough to tell its fields apart. */
+const name = computed(() => stepName(props.step.key))
 const record = computed(() => card.view!.steps.find((s) => s.key === props.step.key))
 const state = computed(() => card.stepStates.find((s) => s.key === props.step.key)!)
 const values = computed(() => card.stepRecords.get(props.step.key)?.values ?? {})
 const signed = computed(() => record.value?.signedBy != null)
 const stale = computed(() => state.value.signed && !state.value.holds)
 /** The first step that waits says what it waits for; those after it only wait. */
-const next = computed(() => card.stepStates.find((s) => !s.holds)?.key === props.step.key)
+const next = computed(() => {
+  const here = card.plan.filter((s) => s.scope === props.step.scope).map((s) => s.key)
+  return card.stepStates.find((s) => !s.holds && here.includes(s.key))?.key === props.step.key
+})
 const locked = computed(() => card.readOnly || signed.value)
 const reason = ref('')
 
@@ -33,13 +40,13 @@ function range(f: PlanField): string {
   return ''
 }
 const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const sign = () => card.act('POST', `/steps/${props.step.key}/signature`)
-const withdraw = () => card.act('DELETE', `/steps/${props.step.key}/signature`)
-const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { reason: reason.value })
+const sign = () => card.act((id) => call('signStep', { params: { id, key: props.step.key } }))
+const withdraw = () => card.act((id) => call('withdrawStep', { params: { id, key: props.step.key } }))
+const accept = () => card.act((id) => call('acceptStep', { params: { id, key: props.step.key }, body: { reason: reason.value } }))
 </script>
 
 <template>
-  <li class="step" :class="{ signed: signed && !stale, stale }" :data-step="step.key">
+  <li class="step" :class="{ signed: signed && !stale, stale }" :data-step="name">
     <span class="mark number">{{ number }}</span>
     <div class="body">
       <h3>{{ session.say(step.title) }}</h3>
@@ -51,15 +58,20 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
         <template v-for="f in step.fields" :key="f.key">
           <TickField
             v-if="f.kind === 'check'"
-            :id="`${step.key}-${f.key}`"
+            :id="`${name}-${f.key}`"
             :label="f.label"
             :model-value="values[f.key] === true"
             :disabled="locked"
             @update:model-value="set(f.key, $event || null)"
           />
-          <FieldFrame v-else-if="f.kind === 'text'" :id="`${step.key}-${f.key}`" :label="f.label">
+          <FieldFrame
+            v-else-if="f.kind === 'text'"
+            :id="`${name}-${f.key}`"
+            :label="f.label"
+            :error="state.fields[f.key] === 'outside' ? session.say(comparedWords(f, values[f.key]) ?? '') : null"
+          >
             <InputText
-              :id="`${step.key}-${f.key}`"
+              :id="`${name}-${f.key}`"
               :model-value="String(values[f.key] ?? '')"
               :disabled="locked"
               maxlength="60"
@@ -68,7 +80,7 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
           </FieldFrame>
           <QuantityField
             v-else
-            :id="`${step.key}-${f.key}`"
+            :id="`${name}-${f.key}`"
             :label="`${f.label}, ${range(f)}`"
             :quantity="f.quantity"
             :decimals="f.decimals"
@@ -83,6 +95,9 @@ const accept = () => card.act('POST', `/steps/${props.step.key}/acceptance`, { r
             "
             @update:model-value="set(f.key, $event)"
           />
+          <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
+            {{ session.say(comparedWords(f, values[f.key])!) }}
+          </p>
         </template>
       </div>
       <p v-if="record?.acceptedBy" class="soft small">Accepted by {{ record.acceptedBy }}: {{ record.acceptedReason }}</p>

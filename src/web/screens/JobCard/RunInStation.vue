@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, nextTick, ref } from 'vue'
-import { FREE_TURNS, NOISES, type RunInAnswers } from '../../../core/card/answers.js'
+import type { AnswersOf } from '../../../core/card/fields.js'
 import { runChart } from '../../../core/drawing/run-chart.js'
-import { MACHINE_CLASSES, type RunReading } from '../../../core/runin/run-in.js'
+import type { RunReading } from '../../../core/runin/run-in.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import QuantityField from '../../figures/QuantityField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import StationFrame from './StationFrame.vue'
@@ -17,11 +16,7 @@ const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.runin)
 const a = computed(() => card.answers.runin)
-const edit = (patch: Partial<RunInAnswers>) => card.edit('runin', patch)
-
-const TURN_OPTIONS = FREE_TURNS.map((value) => ({ value, label: { free: 'free and even', catches: 'catches', rough: 'rough' }[value] }))
-const NOISE_OPTIONS = NOISES.map((value) => ({ value, label: { quiet: 'quiet', changed: 'changed', harsh: 'harsh' }[value] }))
-const CLASSES = MACHINE_CLASSES.map((c) => ({ value: c.name, label: c.label }))
+const edit = (patch: Partial<AnswersOf<'runin'>>) => card.edit('runin', patch)
 
 const STEP_MIN = 20
 const next = () => (a.value.readings.length ? Math.max(...a.value.readings.map((r) => r.minute)) + STEP_MIN : 0)
@@ -68,49 +63,13 @@ const chart = computed(() =>
         </li>
       </ul>
       <div class="choices">
-        <DecisionChoice
-          id="freeTurn"
-          label="Turned by hand"
-          :options="TURN_OPTIONS"
-          :model-value="a.freeTurn"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ freeTurn: $event })"
-        />
-        <DecisionChoice
-          id="noise"
-          label="Noise"
-          :options="NOISE_OPTIONS"
-          :model-value="a.noise"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ noise: $event })"
-        />
+        <AnswerField station="runin" name="freeTurn" open />
+        <AnswerField station="runin" name="noise" open />
       </div>
       <div class="grid">
-        <QuantityField
-          id="vibrationRmsMmS"
-          label="Vibration, RMS"
-          quantity="velocity"
-          :model-value="a.vibrationRmsMmS"
-          :error="result.fieldErrors.vibrationRmsMmS"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ vibrationRmsMmS: $event })"
-        />
-        <ChoiceField
-          id="machineClass"
-          label="Machine"
-          :options="CLASSES"
-          :model-value="a.machineClass"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ machineClass: $event })"
-        />
-        <QuantityField
-          id="limitC"
-          label="Limit of the run"
-          quantity="temperature"
-          :model-value="a.limitC"
-          :disabled="card.readOnly"
-          @update:model-value="edit({ limitC: $event ?? 90 })"
-        />
+        <AnswerField station="runin" name="vibrationRmsMmS" />
+        <AnswerField station="runin" name="machineClass" />
+        <AnswerField station="runin" name="limitC" />
       </div>
     </template>
     <template #after>
@@ -120,7 +79,7 @@ const chart = computed(() =>
           <li v-for="l in result.lookAt" :key="l">{{ session.say(l) }}</li>
         </ol>
       </div>
-      <StepList :steps="result.plan" />
+      <StepList station="runin" />
     </template>
   </StationFrame>
 </template>

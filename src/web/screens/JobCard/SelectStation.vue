@@ -2,16 +2,16 @@
 import { computed } from 'vue'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES } from '../../../core/life/targets.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import ChoiceField from '../../figures/ChoiceField.vue'
+import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
 
 const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.select)
-const a = computed(() => card.answers.select)
 const section = useSection(640, 400)
 const TARGETS = LIFE_TARGET_NAMES.map((value) => ({
   value,
@@ -25,26 +25,12 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
   <StationFrame :result="result" drawing-title="The bearing and its load" :drawing-note="section?.scale">
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
-      <p v-else class="soft">The section appears when a bearing is chosen at Identify.</p>
+      <EmptyStation v-else station="select" />
     </template>
     <template #entry>
       <div class="choices">
-        <ChoiceField
-          id="target"
-          label="What kind of machine is it?"
-          :options="TARGETS"
-          :model-value="a.target"
-          :disabled="card.readOnly"
-          @update:model-value="card.edit('select', { target: $event })"
-        />
-        <ChoiceField
-          id="reliability"
-          label="How sure must it be?"
-          :options="RELIABILITY"
-          :model-value="a.reliabilityPercent"
-          :disabled="card.readOnly"
-          @update:model-value="card.edit('select', { reliabilityPercent: $event ?? 90 })"
-        />
+        <AnswerField station="select" name="target" :options="TARGETS" />
+        <AnswerField station="select" name="reliabilityPercent" :options="RELIABILITY" />
       </div>
     </template>
     <template #after>

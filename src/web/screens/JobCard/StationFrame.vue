@@ -12,9 +12,12 @@ import { useSession } from '../../stores/session.js'
 const props = defineProps<{ result: StationResult; drawingTitle: string; drawingNote?: string; hideFigures?: boolean }>()
 const card = useCard()
 const session = useSession()
-const moved = computed(() => new Map(card.view!.moved.map((m) => [m.key, m])))
+const scope = computed(() => card.scopeAt(props.result.station))
+const moved = computed(() => new Map(props.result.figures.map((f) => [f.key, card.moved.get(`${scope.value}/${f.key}`)])))
 const rows = computed(() => props.result.figures.filter((f) => f.key !== props.result.hero?.key && f.value !== null))
-const movedHere = computed(() => card.view!.moved.filter((m) => m.station === props.result.station).length)
+/** Whose figures these are, where the card has more than one place. */
+const where = computed(() => (card.line.order.length > 1 ? card.nameOf(scope.value) || 'whole line' : ''))
+const movedHere = computed(() => [...moved.value.values()].filter(Boolean).length)
 </script>
 
 <template>
@@ -29,13 +32,13 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
       <div class="entry"><slot name="entry" /></div>
     </section>
     <section class="right" tabindex="0" :aria-label="`Figures of ${STATION_TITLE[result.station]}`">
-      <h1>{{ STATION_TITLE[result.station] }}</h1>
+      <h1>
+        {{ STATION_TITLE[result.station] }} <span v-if="where" class="where">{{ where }}</span>
+      </h1>
       <p class="soft">{{ session.say(result.reason) }}</p>
       <div v-if="movedHere" class="moved-box" role="status">
         <b>{{ movedHere }} figure{{ movedHere > 1 ? 's' : '' }} moved after an earlier answer changed.</b>
-        <button v-if="!card.readOnly" type="button" class="link-button" @click="card.act('POST', `/moved/${result.station}/seen`)">
-          Seen
-        </button>
+        <button v-if="!card.readOnly" type="button" class="link-button" @click="card.seen(result.station)">Seen</button>
       </div>
       <FigureRow v-if="result.hero" :figure="result.hero" hero :moved="moved.get(result.hero.key)" class="hero-line">
         <span class="state verdict" :class="`state-${result.verdict.level}`" data-verdict>{{ result.verdict.word }}</span>
@@ -45,8 +48,8 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
       <template v-if="!hideFigures"><FigureRow v-for="f in rows" :key="f.key" :figure="f" :moved="moved.get(f.key)" /></template>
       <slot name="after" />
       <ul v-if="result.cautions.length || result.questions.length" class="plain-list notes">
-        <li v-for="c in result.cautions" :key="c.code"><CautionLine :level="c.level" :message="c.message" /></li>
-        <li v-for="q in result.questions" :key="q.code"><QuestionLine :text="q.text" :why="q.why" /></li>
+        <li v-for="c in result.cautions" :key="c.code"><CautionLine :caution="c" /></li>
+        <li v-for="q in result.questions" :key="q.code"><QuestionLine :question="q" /></li>
       </ul>
     </section>
   </div>
@@ -82,6 +85,11 @@ const movedHere = computed(() => card.view!.moved.filter((m) => m.station === pr
 .right {
   overflow: auto;
   padding: 10px 26px 14px;
+}
+.where {
+  color: var(--damson);
+  padding-left: 6px;
+  font-size: 1.15rem;
 }
 .hero-line {
   margin-top: 10px;

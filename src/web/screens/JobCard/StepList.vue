@@ -1,19 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlanStep } from '../../../core/card/plan.js'
+import { LINE, positionOf, type Station } from '../../../core/card/answers.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import PlanStepItem from './PlanStepItem.vue'
 
-/** Steps of one station, numbered as the whole card counts them. */
-const props = defineProps<{ steps: PlanStep[] }>()
+/** Steps of one station for the place in hand, numbered as the whole card counts them. */
+const props = defineProps<{ station: Station }>()
 const card = useCard()
 const session = useSession()
-const numbered = computed(() => props.steps.map((step) => ({ step, number: card.stepStates.findIndex((s) => s.key === step.key) + 1 })))
+const numbered = computed(() =>
+  card.plan
+    .map((step, i) => ({ step, number: i + 1 }))
+    .filter(({ step }) => step.station === props.station && [LINE, positionOf(card.place), card.lead].includes(step.scope)),
+)
 </script>
 
 <template>
-  <ol v-if="steps.length" class="plain-list">
+  <ol v-if="numbered.length" class="plain-list">
     <PlanStepItem v-for="{ step, number } in numbered" :key="step.key" :step="step" :number="number" />
   </ol>
   <p v-if="card.message" class="message" role="alert">{{ session.say(card.message) }}</p>

@@ -1,15 +1,32 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { MovedView } from '../../../contract/api.js'
 import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/answers.js'
-import type { CardEvaluation } from '../../../core/card/evaluate.js'
+import { resultsOf } from '../../../core/card/evaluate.js'
+import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
-/** The stations as journals of a stepped shaft, each with its key figure. */
-const props = defineProps<{ jobId: number; current: Station; evaluation: CardEvaluation; moved: MovedView[] }>()
+/** The stations as journals of a stepped shaft, each with its key figure and one mark for every place it speaks of. */
+defineProps<{ jobId: number; current: Station }>()
+const card = useCard()
 const session = useSession()
-const movedAt = (s: Station) => props.moved.some((m) => m.station === s)
+const movedAt = (s: Station) => [...card.moved.values()].some((m) => m.station === s)
 const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } as const
+const marks = computed(() => {
+  const all = resultsOf(card.line)
+  return Object.fromEntries(
+    STATIONS.map((s) => [
+      s,
+      all
+        .filter((r) => r.result.station === s)
+        .map(({ scope, result }) => ({
+          scope,
+          level: result.verdict.level,
+          name: card.line.order.length > 1 ? `${card.nameOf(scope)} ` : '',
+        })),
+    ]),
+  ) as Record<Station, { scope: string; level: keyof typeof words; name: string }[]>
+})
 </script>
 
 <template>
@@ -20,14 +37,16 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
       :key="s"
       :to="{ name: 'card', params: { id: jobId, station: s } }"
       class="journal"
-      :class="[`step-${i % 3}`, `is-${evaluation[s].verdict.level}`]"
+      :class="[`step-${i % 3}`, `is-${card.evaluation[s].verdict.level}`]"
       :aria-current="s === current ? 'step' : undefined"
     >
-      <span class="state" :class="`state-${evaluation[s].verdict.level}`"
-        ><span class="visually-hidden">{{ words[evaluation[s].verdict.level] }}</span></span
+      <span class="marks"
+        ><span v-for="m in marks[s]" :key="m.scope" class="state" :class="[`state-${m.level}`, { here: m.scope === card.scopeAt(s) }]"
+          ><span class="visually-hidden">{{ m.name }}{{ words[m.level] }}</span></span
+        ></span
       >
       <span class="body">{{ STATION_TITLE[s] }}</span>
-      <span class="key">{{ session.say(evaluation[s].headline) }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
+      <span class="key">{{ session.say(card.evaluation[s].headline) }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
     </RouterLink>
     <span class="stub" aria-hidden="true"></span>
   </nav>
@@ -85,6 +104,13 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
   border-color: var(--damson);
   color: var(--on-damson);
   height: 54px;
+}
+.marks {
+  display: flex;
+  gap: 3px;
+}
+.marks .state:not(.here):not(:only-child) {
+  opacity: 0.55;
 }
 .key {
   color: var(--soft);

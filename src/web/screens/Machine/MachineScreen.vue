@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import type { CardView, MachineView, PositionView, ShaftLineView } from '../../../contract/api.js'
+import type { PlaceView, PositionView, ShaftLineView } from '../../../contract/lines.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
-import { request } from '../../api.js'
+import { fittedWords } from '../../../core/line/fitted.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
@@ -16,54 +15,52 @@ import { useLoad } from '../../theme/useLoad.js'
 import { dueWords } from '../../figures/dates.js'
 import JobList from '../JobList.vue'
 import TimelineList from '../TimelineList.vue'
+import StartJob from './StartJob.vue'
 
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const { data: machine, loading, error, load } = useLoad<MachineView>(() => `/machines/${String(route.params.id)}`)
-const starting = ref<PositionView | null>(null)
-const reason = ref('')
-const refusal = ref<string | null>(null)
+const { data: machine, loading, error, load } = useLoad('machine', () => ({ id: String(route.params.id) }))
+const starting = ref<{ line: ShaftLineView; chosen: number[] } | null>(null)
 
 const drawing = (line: ShaftLineView) =>
   shaftLineDrawing({
     width: 1180,
     height: 300,
     carries: line.carries,
-    spanText: session.withUnit(line.spanMm, 'length', 0),
-    bearings: line.positions.map((p) => ({
-      key: String(p.id),
-      end: p.end,
+    spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'length', 0),
+    positions: line.positions.map((p) => ({
       name: p.name,
-      designation: p.fitted ? p.fitted.designation + mark(p) : 'nothing recorded',
-      row: p.row,
+      alongMm: p.alongMm,
       held: p.held,
+      designation: fittedWords(p.places) || 'nothing recorded',
+      places: p.places.map((x) => ({ key: x.code, row: x.row })),
     })),
   })
-const mark = (p: PositionView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
-const openJob = (p: PositionView) => machine.value?.jobs.find((j) => j.status === 'open' && j.positionName === p.name)
-const since = (p: PositionView) => new Date(p.fitted!.since).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+const mark = (p: PlaceView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
+const ARRANGED = { 'back-to-back': 'pair, back to back', 'face-to-face': 'pair, face to face', tandem: 'pair, in tandem' } as const
+/** Places of a set stand as one with how many they are; others each by itself. */
+const groups = (p: PositionView) =>
+  p.places
+    .filter((x, i) => !x.set || p.places.findIndex((y) => y.set?.code === x.set!.code) === i)
+    .map((place) => ({ place, count: place.set ? p.places.filter((y) => y.set?.code === place.set!.code).length : 1 }))
+const openJob = (p: PositionView) => {
+  const id = p.places.find((x) => x.openJobId !== null)?.openJobId
+  return machine.value?.jobs.find((j) => j.id === id)
+}
+const since = (p: PlaceView) => new Date(p.fitted!.since).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 const materials = (line: ShaftLineView) =>
   `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
 const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
 
 /** A bearing on the drawing leads to its open card, or to the start of a job. */
-function pick(line: ShaftLineView, key: string) {
-  const position = line.positions.find((p) => String(p.id) === key)!
+function pick(line: ShaftLineView, code: string) {
+  const position = line.positions.find((p) => p.places.some((x) => x.code === code))!
   const job = openJob(position)
   if (job) void router.push({ name: 'card', params: { id: job.id, station: 'identify' } })
-  else if (session.may('technician')) starting.value = position
+  else if (session.may('technician')) begin(line, position)
 }
-
-async function start() {
-  refusal.value = null
-  try {
-    const card = await request<CardView>('POST', `/positions/${starting.value!.id}/jobs`, { reason: reason.value })
-    await router.push({ name: 'card', params: { id: card.job.id, station: 'identify' } })
-  } catch (failure) {
-    refusal.value = failure instanceof Error ? failure.message : String(failure)
-  }
-}
+const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line, chosen: p.places.map((x) => x.id) })
 </script>
 
 <template>
@@ -74,7 +71,7 @@ async function start() {
         <h1>
           {{ machine.name }} <span class="code">{{ machine.code }}</span>
         </h1>
-        <p class="soft">{{ machine.place }}. {{ machine.notes }}</p>
+        <p class="soft">{{ machine.location }}. {{ machine.notes }}</p>
       </header>
       <section v-for="line in machine.shaftLines" :key="line.id" :aria-label="line.name">
         <div class="line-head">
@@ -99,19 +96,27 @@ async function start() {
           <div v-for="p in line.positions" :key="p.id" class="position">
             <div>
               <h3>{{ p.name }}</h3>
-              <p v-if="p.fitted">
-                <RouterLink v-if="p.row" class="number fitted" :to="{ name: 'bearing', params: { designation: p.row.designation } }"
-                  >{{ p.fitted.designation }}{{ mark(p) }}</RouterLink
-                >
-                <b v-else class="number fitted">{{ p.fitted.designation }}</b>
-                <span class="soft kind">{{ p.row ? FAMILY_LABEL[p.row.family] : 'not in the catalogue' }}</span>
-              </p>
-              <p v-if="p.row"><RouterLink :to="{ name: 'compare', query: { at: p.id } }">What on the shelf would do?</RouterLink></p>
-              <p class="soft small">{{ p.fitted ? `fitted since ${since(p)}` : 'nothing recorded as fitted' }}</p>
-              <p v-if="p.life" class="life">
-                <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, p.life.share * 100)}%` }"></i></span>
-                <b class="number">{{ session.show(p.life.share * 100, 'percent') }} %</b> of its rating life,
-                {{ session.withUnit(p.life.hoursRun, 'hours') }} of {{ session.withUnit(p.life.ratingLifeH, 'hours') }}
+              <template v-for="{ place: x, count } in groups(p)" :key="x.id">
+                <p v-if="x.fitted">
+                  <span v-if="count > 1" class="number fitted">{{ count }} × </span>
+                  <RouterLink v-if="x.row" class="number fitted" :to="{ name: 'bearing', params: { designation: x.row.designation } }"
+                    >{{ x.fitted.designation }}{{ mark(x) }}</RouterLink
+                  >
+                  <b v-else class="number fitted">{{ x.fitted.designation }}</b>
+                  <span class="soft kind"
+                    >{{ x.row ? FAMILY_LABEL[x.row.family] : 'not in the catalogue'
+                    }}{{ x.set ? `, ${ARRANGED[x.set.arrangement]}` : '' }}</span
+                  >
+                </p>
+                <p class="soft small">{{ x.fitted ? `fitted since ${since(x)}` : 'nothing recorded as fitted' }}</p>
+                <p v-if="x.life" class="life">
+                  <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, x.life.share * 100)}%` }"></i></span>
+                  <b class="number">{{ session.show(x.life.share * 100, 'percent') }} %</b> of its rating life,
+                  {{ session.withUnit(x.life.hoursRun, 'hours') }} of {{ session.withUnit(x.life.ratingLifeH, 'hours') }}
+                </p>
+              </template>
+              <p v-if="p.places[0]?.row">
+                <RouterLink :to="{ name: 'compare', query: { at: p.id } }">What on the shelf would do?</RouterLink>
               </p>
               <p v-if="p.lubrication?.dueAt">
                 <RouterLink :to="{ name: 'greasing', params: { id: p.id } }">
@@ -127,26 +132,16 @@ async function start() {
             <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }"
               >Open card {{ openJob(p)!.number }}</RouterLink
             >
-            <form v-else-if="starting?.id === p.id" class="start" @submit.prevent="start">
-              <InputText
-                v-model="reason"
-                placeholder="What is wrong? (may stay empty)"
-                aria-label="Reason for the job"
-                v-focus
-                maxlength="200"
-              />
-              <Button type="submit" label="Start" />
-              <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
-            </form>
             <Button
               v-else-if="session.may('technician')"
               label="Start a job"
               :aria-label="`Start a job at the ${p.name}`"
-              @click="starting = p"
+              @click="begin(line, p)"
             />
           </div>
         </div>
       </section>
+      <StartJob v-if="starting" :line="starting.line" :chosen="starting.chosen" @close="starting = null" />
       <div class="past">
         <section aria-labelledby="history">
           <h2 id="history">Timeline</h2>
@@ -229,20 +224,6 @@ async function start() {
   display: grid;
   gap: 22px 48px;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 32rem), 1fr));
-}
-.start {
-  display: flex;
-  flex: 1 1 20rem;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.start input {
-  flex: 1;
-}
-.refusal {
-  color: var(--rowan);
-  flex-basis: 100%;
-  font-weight: 600;
 }
 .open-card {
   border: 2px solid var(--damson);

@@ -4,10 +4,10 @@ import InputText from 'primevue/inputtext'
 import { computed, reactive, ref } from 'vue'
 import { COLUMNS, cellText, emptyValue, inCoreUnits, readNumber, type Column, type OwnKind } from '../../../contract/own-data.js'
 import { FAMILIES } from '../../../core/catalogue/families.js'
-import { FORMS } from '../../../core/catalogue/forms.js'
+import { FORMS } from '../../../core/catalogue/construction-forms.js'
 import { FEATURES, FEATURE_LABEL, VALUES, type Feature } from '../../../core/identify/letters.js'
-import { refusalOf, request } from '../../api.js'
-import FieldFrame from '../../figures/FieldFrame.vue'
+import { refusalOf, call } from '../../api.js'
+import FieldFrame from '../../fields/FieldFrame.vue'
 
 /** One entry of a list by hand; it goes the same way as a file of one row. */
 const props = defineProps<{ kind: OwnKind; entry: Record<string, unknown> }>()
@@ -45,7 +45,7 @@ async function save() {
   problem.value = ''
   const entry = Object.fromEntries(columns.value.map((c) => [c.field, valueOf(c)]))
   try {
-    await request('POST', `/rack/${props.kind}`, { entries: [entry] })
+    await call('addEntries', { params: { kind: props.kind }, body: { entries: [entry] } })
     emit('saved')
   } catch (failure) {
     const refusal = refusalOf(failure)

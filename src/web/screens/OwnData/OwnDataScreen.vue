@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { addressOf } from '../../../contract/addresses.js'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -13,7 +14,7 @@ import {
   type ImportReport,
   type OwnKind,
 } from '../../../contract/own-data.js'
-import { ApiError, AwayError, refusalOf, request } from '../../api.js'
+import { refusalOf, call } from '../../api.js'
 import { dayOf } from '../../figures/dates.js'
 import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'
@@ -44,10 +45,7 @@ async function load() {
   error.value = null
   try {
     const list = kind.value
-    const [own, made] = await Promise.all([
-      request<{ entries: Entry[] }>('GET', `/rack/${list}`),
-      request<BatchLine[]>('GET', '/rack/changes'),
-    ])
+    const [own, made] = await Promise.all([call('ownEntries', { params: { kind: list } }), call('changes')])
     if (list === kind.value) [entries.value, changes.value] = [own.entries, made]
   } catch (failure) {
     error.value = failure instanceof Error ? failure.message : String(failure)
@@ -73,15 +71,8 @@ async function send(apply: boolean) {
   if (!file) return
   problem.value = ''
   try {
-    const res = await fetch(`/api/v1/rack/${kind.value}/file?name=${encodeURIComponent(file.name)}${apply ? '&apply=1' : ''}`, {
-      method: 'POST',
-      headers: { 'content-type': 'text/csv' },
-      body: file,
-    })
-    if (res.status >= 502) throw new AwayError('The database does not answer.')
-    const body = await res.json()
-    if (!res.ok) throw new ApiError(body)
-    report.value = body as ImportReport
+    const query = { name: file.name, ...(apply ? { apply: '1' } : {}) }
+    report.value = await call('importFile', { params: { kind: kind.value }, query, body: file })
     if (report.value.batchId !== null) await changed()
   } catch (failure) {
     problem.value = failure instanceof Error ? failure.message : String(failure)
@@ -98,7 +89,7 @@ async function chosen(event: Event) {
 async function undo(id: number) {
   problem.value = ''
   try {
-    changes.value = await request<BatchLine[]>('POST', `/rack/changes/${id}/undo`, {})
+    changes.value = await call('undoChange', { params: { id } })
     report.value = null
     await changed()
   } catch (failure) {
@@ -108,7 +99,7 @@ async function undo(id: number) {
 async function remove(entry: Entry) {
   problem.value = ''
   try {
-    await request('DELETE', `/rack/${kind.value}/entries/${encodeURIComponent(keyOf(kind.value, entry))}`)
+    await call('removeEntry', { params: { kind: kind.value, key: keyOf(kind.value, entry) } })
     await changed()
   } catch (failure) {
     problem.value = refusalOf(failure).problem ?? ''
@@ -145,8 +136,8 @@ const blank = (): Entry => Object.fromEntries(columns.value.map((c) => [c.field,
           <Button label="New entry" size="small" @click="editing = blank()" />
           <label class="file">Read a CSV file<input type="file" accept=".csv,.txt,text/csv" @change="chosen" /></label>
         </template>
-        <a class="link-button" :href="`/api/v1/rack/${kind}/template.csv`" download>template</a>
-        <a class="link-button" :href="`/api/v1/rack/${kind}/list.csv`" download>this list as CSV</a>
+        <a class="link-button" :href="addressOf('ownTemplate', { kind })" download>template</a>
+        <a class="link-button" :href="addressOf('ownCsv', { kind })" download>this list as CSV</a>
         <details>
           <summary class="link-button">columns of the file</summary>
           <dl>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { addressOf } from '../../../contract/addresses.js'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import type { BearingView } from '../../../contract/api.js'
+import type { BearingView } from '../../../contract/rack.js'
 import type { Figure } from '../../../core/card/station.js'
 import { SOURCE_WORDS, type Bearing, type FigureField } from '../../../core/catalogue/bearing.js'
 import { bearing } from '../../../core/identify/marked.js'
 import { FAMILY_LABEL, SPREAD } from '../../../core/catalogue/families.js'
-import { formOf } from '../../../core/catalogue/forms.js'
+import { formOf } from '../../../core/catalogue/construction-forms.js'
 import { housingsFor } from '../../../core/catalogue/housings.js'
 import { bearingDrawing } from '../../../core/drawing/bearing-drawing.js'
 import type { Quantity } from '../../../core/units/quantities.js'
@@ -21,7 +22,7 @@ import MakersFiguresForm from './MakersFiguresForm.vue'
 
 const route = useRoute()
 const session = useSession()
-const { data: view, loading, error, load } = useLoad<BearingView>(() => `/bearings/${encodeURIComponent(String(route.params.designation))}`)
+const { data: view, loading, error, load } = useLoad('bearing', () => ({ designation: String(route.params.designation) }))
 const drawing = computed(
   () =>
     view.value &&
@@ -139,9 +140,7 @@ const housing = computed(() => view.value && housingsFor(view.value.row))
         <FigureRow v-for="f in figures" :key="f.key" :figure="f" />
         <p class="act">
           <RouterLink :to="{ name: 'compare', query: { rows: view.row.designation } }">Compare</RouterLink>
-          <a :href="`/api/v1/bearings/${encodeURIComponent(view.row.designation)}/label.pdf`" target="_blank" rel="noopener"
-            >Label with QR</a
-          >
+          <a :href="addressOf('bearingLabel', { designation: view.row.designation })" target="_blank" rel="noopener">Label with QR</a>
         </p>
         <template v-if="session.may('planner') && view.row.series !== 'own'">
           <MakersFiguresForm v-if="entering" :view="view" @saved="saved" @leave="entering = false" />
@@ -173,7 +172,7 @@ const housing = computed(() => view.value && housingsFor(view.value.row))
           <ul class="plain-list uses">
             <li v-for="j in view.jobs" :key="j.id">
               <RouterLink :to="{ name: 'card', params: { id: j.id, station: 'identify' } }">{{ j.number }}</RouterLink> {{ j.machineName }},
-              {{ j.positionName }}: {{ j.reason }}
+              {{ j.where }}: {{ j.reason }}
             </li>
           </ul>
         </template>

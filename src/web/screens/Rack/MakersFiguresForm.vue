@@ -2,10 +2,10 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
-import type { BearingView } from '../../../contract/api.js'
-import { refusalOf, request } from '../../api.js'
-import FieldFrame from '../../figures/FieldFrame.vue'
-import QuantityField from '../../figures/QuantityField.vue'
+import type { BearingView } from '../../../contract/rack.js'
+import { refusalOf, call } from '../../api.js'
+import FieldFrame from '../../fields/FieldFrame.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 
 /** Figures of a maker's sheet over the computed ones; an empty field keeps what is computed. */
 const props = defineProps<{ view: BearingView }>()
@@ -32,7 +32,7 @@ async function save() {
   errors.value = {}
   problem.value = ''
   try {
-    emit('saved', await request<BearingView>('PUT', `/bearings/${encodeURIComponent(row.designation)}/makers-figures`, draft))
+    emit('saved', await call('makersFigures', { params: { designation: row.designation }, body: draft }))
   } catch (failure) {
     const refusal = refusalOf(failure)
     errors.value = refusal.errors

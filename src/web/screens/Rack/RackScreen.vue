@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { addressOf } from '../../../contract/addresses.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { SavedSearch } from '../../../contract/own-data.js'
-import { refusalOf, request } from '../../api.js'
+import { refusalOf, call } from '../../api.js'
 import { readDraft, writeDraft } from '../../stores/drafts.js'
 import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
@@ -74,10 +75,8 @@ async function keep() {
   problem.value = ''
   try {
     rack.tookSearches(
-      await request<SavedSearch[]>('PUT', '/rack/searches', {
-        name: name.value.trim() || search.value,
-        search: search.value,
-        columns: columns.value,
+      await call('saveSearch', {
+        body: { name: name.value.trim() || search.value, search: search.value, columns: columns.value },
       }),
     )
     name.value = ''
@@ -87,14 +86,14 @@ async function keep() {
   }
 }
 async function drop(saved: SavedSearch) {
-  rack.tookSearches(await request<SavedSearch[]>('DELETE', `/rack/searches/${saved.id}`))
+  rack.tookSearches(await call('dropSearch', { params: { id: saved.id } }))
 }
 function use(saved: SavedSearch) {
   search.value = saved.search
   columns.value = [...saved.columns]
   panel.value = null
 }
-const csv = computed(() => `/api/v1/bearings.csv?find=${encodeURIComponent(search.value)}`)
+const csv = computed(() => addressOf('bearingsCsv', {}, { find: search.value }))
 </script>
 
 <template>

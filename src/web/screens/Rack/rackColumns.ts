@@ -1,5 +1,5 @@
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
-import { FORMS, type FormName } from '../../../core/catalogue/forms.js'
+import { FORMS, type FormName } from '../../../core/catalogue/construction-forms.js'
 import type { Quantity } from '../../../core/units/quantities.js'
 import type { RackLine } from '../../workers/rack.worker.js'
 

@@ -1,19 +1,20 @@
 <script setup lang="ts">
+import { call } from '../../api.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../../../core/arrangement/growth.js'
-import type { Schools } from '../../../core/card/station.js'
+import type { Schools } from '../../../core/card/context.js'
 import { LOAD_BAND_NAMES } from '../../../core/fits/recommend-tables.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../../../core/lubrication/regreasing.js'
 import { BASE_OILS, THICKENERS, type BaseOil, type Thickener } from '../../../core/lubrication/tables.js'
 import type { Grease } from '../../../core/lubrication/grease.js'
 import { dayOf } from '../../figures/dates.js'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
-import FieldFrame from '../../figures/FieldFrame.vue'
-import QuantityField from '../../figures/QuantityField.vue'
+import ChoiceField from '../../fields/ChoiceField.vue'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
+import FieldFrame from '../../fields/FieldFrame.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 import { useSession } from '../../stores/session.js'
 import { useSettings } from './useSettings.js'
 
@@ -23,7 +24,7 @@ const { settings, problem, errors, attempt } = useSettings()
 const SCHOOL_OPTIONS = SCHOOLS.map((value) => ({ value, label: SCHOOL_LABEL[value] }))
 const GROWTH_OPTIONS = GROWTH_SCHOOLS.map((value) => ({ value, label: GROWTH_SCHOOL_LABEL[value] }))
 const BAND_OPTIONS = LOAD_BAND_NAMES.map((value) => ({ value, label: value.replace('-', ' … ') }))
-const settle = (change: Partial<Schools>) => attempt('PUT', '/settings/schools', { ...settings.value!.schools, ...change })
+const settle = (change: Partial<Schools>) => attempt(() => call('schools', { body: { ...settings.value!.schools, ...change } }))
 const THICKENER_OPTIONS = THICKENERS.map((t) => ({ value: t.name as Thickener, label: t.label }))
 const OIL_OPTIONS = BASE_OILS.map((o) => ({ value: o.name as BaseOil, label: o.label }))
 const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
@@ -51,8 +52,8 @@ async function saveGrease() {
   const body = { name, thickener, baseOil, nlgi, viscosity40, viscosity100, lowC, highC }
   const done =
     editing.value === 'new'
-      ? await attempt('POST', '/settings/greases', body)
-      : await attempt('PUT', `/settings/greases/${editing.value}`, body)
+      ? await attempt(() => call('addGrease', { body }))
+      : await attempt(() => call('changeGrease', { params: { id: editing.value as number }, body }))
   if (done) editing.value = null
 }
 
@@ -64,8 +65,8 @@ function weigh(g: { id: number; name: string } | null) {
 }
 async function saveGun() {
   const body = { name: gun.name, strokesWeighed: gun.strokesWeighed, gramsWeighed: gun.gramsWeighed }
-  if (gun.id === null ? await attempt('POST', '/settings/guns', body) : await attempt('PUT', `/settings/guns/${gun.id}`, body))
-    weighing.value = false
+  const { id } = gun
+  if (await attempt(() => (id === null ? call('addGun', { body }) : call('weighGun', { params: { id }, body })))) weighing.value = false
 }
 </script>
 

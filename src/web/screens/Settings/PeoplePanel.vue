@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import type { BodyOf } from '../../../contract/routes.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { onMounted, reactive, ref } from 'vue'
-import { ROLES, type Person, type Role } from '../../../contract/api.js'
-import { refusalOf, request } from '../../api.js'
-import ChoiceField from '../../figures/ChoiceField.vue'
-import FieldFrame from '../../figures/FieldFrame.vue'
+import { ROLES, type Person, type Role } from '../../../contract/people.js'
+import { refusalOf, call } from '../../api.js'
+import ChoiceField from '../../fields/ChoiceField.vue'
+import FieldFrame from '../../fields/FieldFrame.vue'
 import { useSession } from '../../stores/session.js'
 
 const session = useSession()
@@ -26,7 +27,7 @@ async function attempt(body: () => Promise<unknown>) {
   errors.value = {}
   try {
     await body()
-    people.value = await request<Person[]>('GET', '/people')
+    people.value = await call('people')
     return true
   } catch (failure) {
     const refusal = refusalOf(failure)
@@ -38,10 +39,10 @@ async function attempt(body: () => Promise<unknown>) {
 onMounted(() => attempt(async () => {}))
 
 async function add() {
-  if (await attempt(() => request('POST', '/people', draft)))
+  if (await attempt(() => call('addPerson', { body: draft })))
     Object.assign(draft, { name: '', login: '', role: 'technician', password: '' })
 }
-const change = (person: Person, patch: object) => attempt(() => request('PATCH', `/people/${person.id}`, patch))
+const change = (person: Person, body: BodyOf<'changePerson'>) => attempt(() => call('changePerson', { params: { id: person.id }, body }))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useRouter } from 'vue-router'
-import DecisionChoice from '../../figures/DecisionChoice.vue'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import GreasePanel from './GreasePanel.vue'

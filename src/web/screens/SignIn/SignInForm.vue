@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
-import FieldFrame from '../../figures/FieldFrame.vue'
+import FieldFrame from '../../fields/FieldFrame.vue'
 import { useSession } from '../../stores/session.js'
 
 const props = defineProps<{ fixedLogin?: string }>()

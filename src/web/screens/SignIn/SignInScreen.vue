@@ -3,8 +3,8 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { request } from '../../api.js'
-import FieldFrame from '../../figures/FieldFrame.vue'
+import { call } from '../../api.js'
+import FieldFrame from '../../fields/FieldFrame.vue'
 import { useSession } from '../../stores/session.js'
 import SignInForm from './SignInForm.vue'
 
@@ -22,7 +22,7 @@ function enter() {
 async function makeFirst() {
   error.value = null
   try {
-    await request('POST', '/first-administrator', first)
+    await call('firstAdministrator', { body: first })
     await session.signIn(first.login, first.password)
     enter()
   } catch (failure) {

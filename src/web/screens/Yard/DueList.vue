@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
-import type { DueLine } from '../../../contract/api.js'
+import type { DueLine } from '../../../contract/greasing.js'
 import { dueWords } from '../../figures/dates.js'
 import { useSession } from '../../stores/session.js'
 
@@ -16,7 +16,7 @@ const session = useSession()
         <span class="state" :class="`state-${dueWords(d.dueAt, now).level}`">{{ dueWords(d.dueAt, now).words }}</span>
         <span class="what">
           <b>{{ d.machineName }} {{ d.machineCode }}, {{ d.positionName }}</b>
-          <span class="soft small">{{ d.greaseName ?? 'grease not settled' }} · {{ d.place }}</span>
+          <span class="soft small">{{ d.greaseName ?? 'grease not settled' }} · {{ d.location }}</span>
         </span>
         <span class="number grams">{{ d.quantityG === null ? '—' : session.withUnit(d.quantityG, 'grams') }}</span>
       </RouterLink>

@@ -2,7 +2,6 @@
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { Yard } from '../../../contract/api.js'
 import { daysUntil } from '../../figures/dates.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -10,12 +9,12 @@ import { useLoad } from '../../theme/useLoad.js'
 import JobList from '../JobList.vue'
 import DueList from './DueList.vue'
 
-const { data: yard, loading, error, load } = useLoad<Yard>(() => '/yard')
+const { data: yard, loading, error, load } = useLoad('yard', () => ({}))
 const search = ref('')
 const machines = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   return (yard.value?.machines ?? []).filter((m) =>
-    words.every((w) => `${m.code} ${m.name} ${m.place} ${m.fitted.join(' ')}`.toLowerCase().includes(w)),
+    words.every((w) => `${m.code} ${m.name} ${m.location} ${m.fitted.join(' ')}`.toLowerCase().includes(w)),
   )
 })
 const sum = computed(() => {
@@ -61,7 +60,7 @@ const sum = computed(() => {
                 <span class="number code">{{ m.code }}</span>
                 <span
                   ><b>{{ m.name }}</b
-                  ><br /><span class="soft small">{{ m.place }}</span></span
+                  ><br /><span class="soft small">{{ m.location }}</span></span
                 >
                 <span class="fitted"
                   ><span v-for="f in m.fitted.length ? m.fitted : ['nothing recorded']" :key="f">{{ f }}</span></span

@@ -1,0 +1,100 @@
+import type { Role } from './people.js'
+
+/** Every address under /api/v1: the server mounts it, the page calls it, and the OpenAPI document describes it. */
+
+export interface Address {
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete'
+  /** Below /api/v1, parameters as `:name`. */
+  path: string
+  /** Least role; null needs no sign-in. */
+  least: Role | null
+  summary: string
+  /** Content type of the body when it is not JSON. */
+  accepts?: string
+  /** Names in the query that it understands. */
+  query?: readonly string[]
+  /** Content type of the answer when it is not JSON. */
+  answers?: string
+}
+
+const PDF = 'application/pdf'
+const CSV = 'text/csv'
+// prettier-ignore
+export const ADDRESSES = {
+  health: { method: 'get', path: '/health', least: null, summary: 'Whether server and database answer' },
+  openapi: { method: 'get', path: '/openapi.json', least: null, summary: 'This document' },
+  session: { method: 'get', path: '/session', least: null, summary: 'Who is signed in' },
+  signIn: { method: 'post', path: '/session', least: null, summary: 'Sign in' },
+  signOut: { method: 'delete', path: '/session', least: null, summary: 'Sign out' },
+  preferences: { method: 'patch', path: '/session', least: 'viewer', summary: 'Units and light of the person' },
+  firstAdministrator: { method: 'post', path: '/first-administrator', least: null, summary: 'Make the first administrator with the printed code' },
+
+  people: { method: 'get', path: '/people', least: 'administrator', summary: 'All people' },
+  addPerson: { method: 'post', path: '/people', least: 'administrator', summary: 'Add a person' },
+  changePerson: { method: 'patch', path: '/people/:id', least: 'administrator', summary: 'Change a person' },
+
+  yard: { method: 'get', path: '/yard', least: 'viewer', summary: 'What needs hands: greasing due, open jobs, all machines' },
+  machine: { method: 'get', path: '/machines/:id', least: 'viewer', summary: 'A machine with its positions, jobs and timeline' },
+  openCard: { method: 'post', path: '/cards', least: 'technician', summary: 'Open a card for places of one shaft line' },
+  card: { method: 'get', path: '/cards/:id', least: 'viewer', summary: 'A job card' },
+  changeCard: { method: 'post', path: '/cards/:id/changes', least: 'technician', summary: 'Change answers of a card, each on the version that was seen' },
+  seenMoved: { method: 'post', path: '/cards/:id/moved/:station/seen', least: 'technician', summary: 'Moved figures of a station were seen' },
+  saveStep: { method: 'put', path: '/cards/:id/steps/:key', least: 'technician', summary: 'Write on a step' },
+  signStep: { method: 'post', path: '/cards/:id/steps/:key/signature', least: 'technician', summary: 'Sign a step' },
+  withdrawStep: { method: 'delete', path: '/cards/:id/steps/:key/signature', least: 'technician', summary: 'Withdraw a signature' },
+  acceptStep: { method: 'post', path: '/cards/:id/steps/:key/acceptance', least: 'planner', summary: 'Accept a reading out of tolerance' },
+  finish: { method: 'post', path: '/cards/:id/finish', least: 'technician', summary: 'Close the card' },
+  cancelCard: { method: 'post', path: '/cards/:id/cancel', least: 'technician', summary: 'Take an opened card back, with a reason; it stays readable' },
+  cardPdf: { method: 'get', path: '/cards/:id/card.pdf', least: 'viewer', summary: 'The card on paper', answers: PDF },
+  cardJson: { method: 'get', path: '/cards/:id/card.json', least: 'viewer', summary: 'The card with every figure and its working' },
+  sectionSvg: { method: 'get', path: '/cards/:id/section.svg', least: 'viewer', summary: 'The section of one place of the card (place)', answers: 'image/svg+xml', query: ['place'] },
+
+  greasingPoint: { method: 'get', path: '/positions/:id/greasing', least: 'viewer', summary: 'What greasing a position needs' },
+  logGreasing: { method: 'post', path: '/positions/:id/greasings', least: 'technician', summary: 'Log a greasing done or skipped' },
+  greaseLabel: { method: 'get', path: '/positions/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
+
+  plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
+  addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease' },
+  changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease' },
+  addGun: { method: 'post', path: '/settings/guns', least: 'technician', summary: 'Add a grease gun by weighing' },
+  weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again' },
+  schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise' },
+
+  bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), 50 of them or up to 200 (limit)', query: ['find', 'limit'] },
+  bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV, query: ['find'] },
+  bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
+  bearingLabel: { method: 'get', path: '/bearings/:designation/label.pdf', least: 'viewer', summary: 'A label for shelf or box with its QR code', answers: PDF },
+  offers: { method: 'get', path: '/positions/:id/offers', least: 'viewer', summary: 'What on the shelf would do at a position, best first' },
+  makersFigures: { method: 'put', path: '/bearings/:designation/makers-figures', least: 'planner', summary: 'Enter figures of a maker’s sheet' },
+
+  rack: { method: 'get', path: '/rack', least: 'viewer', summary: 'The plant’s own data over the catalogue, stock and saved searches' },
+  saveSearch: { method: 'put', path: '/rack/searches', least: 'viewer', summary: 'Keep a search under a name' },
+  dropSearch: { method: 'delete', path: '/rack/searches/:id', least: 'viewer', summary: 'Drop a kept search' },
+  changes: { method: 'get', path: '/rack/changes', least: 'viewer', summary: 'The last changes of the plant’s own data' },
+  undoChange: { method: 'post', path: '/rack/changes/:id/undo', least: 'planner', summary: 'Take a change back whole' },
+  ownEntries: { method: 'get', path: '/rack/:kind', least: 'viewer', summary: 'All entries of one of the plant’s lists' },
+  addEntries: { method: 'post', path: '/rack/:kind', least: 'planner', summary: 'Enter or change entries of a list' },
+  removeEntry: { method: 'delete', path: '/rack/:kind/entries/:key', least: 'planner', summary: 'Take an entry away' },
+  importFile: { method: 'post', path: '/rack/:kind/file', least: 'planner', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself', accepts: CSV, query: ['name', 'apply'] },
+  ownTemplate: { method: 'get', path: '/rack/:kind/template.csv', least: 'viewer', summary: 'Heading and example row of a list', answers: CSV },
+  ownCsv: { method: 'get', path: '/rack/:kind/list.csv', least: 'viewer', summary: 'A list as CSV that reads back', answers: CSV },
+} as const satisfies Record<string, Address>
+
+export type RouteName = keyof typeof ADDRESSES
+
+type NamesIn<P extends string> = P extends `${string}:${infer N}/${infer Rest}`
+  ? N | NamesIn<`/${Rest}`>
+  : P extends `${string}:${infer N}`
+    ? N
+    : never
+
+/** Parameters in the path of a route. */
+export type ParamsOf<K extends RouteName> = Record<NamesIn<(typeof ADDRESSES)[K]['path']>, string | number>
+
+/** Where a route is, its parameters and query filled in and escaped. */
+export function addressOf<K extends RouteName>(name: K, params: ParamsOf<K>, query: Readonly<Record<string, string>> = {}): string {
+  const given = params as Record<string, string | number>
+  const path = ADDRESSES[name].path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(given[key]!))
+  const asked = new URLSearchParams(query).toString()
+  return `/api/v1${path}${asked ? `?${asked}` : ''}`
+}

@@ -1,0 +1,110 @@
+import { z } from 'zod'
+import { keyOf, partsOf, type Key, type LineAnswers, type Scope } from '../core/card/answers.js'
+import type { UnreadAnswer } from '../core/card/context.js'
+import { FIELDS, STATIONS, fieldOf, fieldsOf, type Field, type Station } from '../core/card/fields.js'
+import { id, version } from './numbers.js'
+
+/** Answers of a card as they cross HTTP. What is accepted follows from the one table of fields in the core. */
+
+const within = ([min, max]: readonly [number, number]) => z.number().min(min).max(max)
+const oneOf = (options: readonly string[]) => z.enum(options as [string, ...string[]])
+/** A run-in is watched for two weeks at most. */
+const minute = z.number().min(0).max(20_160)
+
+function schemaOf(field: Field): z.ZodType {
+  const closed = (): z.ZodType => {
+    switch (field.kind) {
+      case 'quantity':
+        return within(field.range)
+      case 'choice':
+        return oneOf(field.options)
+      case 'yes-no':
+      case 'flag':
+        return z.boolean()
+      case 'readings':
+        return z.array(within(field.range)).max(field.most)
+      case 'run':
+        return z.array(z.strictObject({ minute, temperatureC: within(field.range), storedAt: z.iso.datetime().optional() })).max(field.most)
+      case 'findings':
+        return z.array(oneOf(field.options)).max(field.most)
+      case 'text':
+        return z.string().max(field.most)
+      case 'reference':
+        return id
+    }
+  }
+  return field.open ? closed().nullable() : closed()
+}
+
+/** What each field accepts, by station and name. */
+export const FIELD_SCHEMAS = Object.fromEntries(
+  STATIONS.map((station) => [station, Object.fromEntries(fieldsOf(station).map(([name, field]) => [name, schemaOf(field)]))]),
+) as { readonly [S in Station]: { readonly [F in keyof (typeof FIELDS)[S]]: z.ZodType } }
+
+export const stationSchema = z.enum(STATIONS)
+
+/** `line`, the code of a position or that of a place. */
+export const scopeSchema = z.string().regex(/^(line|p\d{1,4}(\.\d{1,3})?)$/, 'line, a position (p2) or a place (p2.1)')
+
+/** Stored answers of a line as they are read, with what could not be read told apart. */
+export interface ReadAnswers {
+  answers: LineAnswers
+  unread: UnreadAnswer[]
+}
+
+/**
+ * Reads answers one by one and never casts them: what is missing is as on an empty card, what is no longer offered or
+ * cannot be is left out and named, and a field that no longer exists is passed over.
+ */
+export function readAnswers(stored: Readonly<Record<Key, unknown>>): ReadAnswers {
+  const answers: Record<Key, unknown> = {}
+  const unread: UnreadAnswer[] = []
+  for (const [key, value] of Object.entries(stored)) {
+    const parts = partsOf(key)
+    if (!parts || value === undefined || !fieldOf(parts.station, parts.name)) continue
+    const { scope, station, name } = parts
+    const parsed = (FIELD_SCHEMAS[station] as Record<string, z.ZodType>)[name]!.safeParse(value)
+    if (parsed.success) answers[key] = parsed.data
+    else unread.push({ scope, station, field: name, value: typeof value === 'string' ? value : JSON.stringify(value) })
+  }
+  return { answers, unread }
+}
+
+/** One answer changed: `base` is the version that the person was looking at, 0 where nothing was answered. */
+export const changeSchema = z.strictObject({
+  scope: scopeSchema,
+  station: stationSchema,
+  field: z.string().max(40),
+  value: z.unknown(),
+  base: version,
+})
+export type Change = z.output<typeof changeSchema>
+
+/** Changes that belong together. `key` is made where they are typed, so that sending them twice is harmless. */
+export const changesInput = z.strictObject({
+  key: z.uuid(),
+  /** Revision of the card that the page knows; answers of others since then come back with the reply. */
+  since: version,
+  /** Version of the line's duty that was seen; another card's newer one is a conflict otherwise. */
+  duty: version.nullable().default(null),
+  changes: z.array(changeSchema).min(1).max(400),
+})
+export type Changes = z.output<typeof changesInput>
+
+export const changeKey = ({ scope, station, field }: Pick<Change, 'scope' | 'station' | 'field'>): Key => keyOf(scope, station, field)
+
+const stepValue = z.union([z.number().min(-1e7).max(1e7), z.string().max(200), z.boolean(), z.null()])
+/** What is written on a step of the plan, by the key of its field. */
+export type StepValues = Record<string, number | string | boolean | null>
+export const stepValuesSchema: z.ZodType<StepValues> = z.record(z.string().max(40), stepValue)
+
+/** Where an answer belongs as its field says: a line, a position or a place. */
+export function fitsLevel(field: Field, scope: Scope): boolean {
+  const level = scope === 'line' ? 'line' : scope.includes('.') ? 'place' : 'position'
+  return field.level === level
+}
+
+/** What a field accepts. */
+export function schemaFor(station: Station, name: string): z.ZodType {
+  return (FIELD_SCHEMAS[station] as Record<string, z.ZodType>)[name]!
+}

@@ -1,0 +1,135 @@
+import { z } from 'zod'
+import type { Key, Station } from '../core/card/answers.js'
+import type { LineContext } from '../core/card/context.js'
+import type { LineEvaluation } from '../core/card/evaluate.js'
+import type { StepState } from '../core/card/signing.js'
+import type { Bearing } from '../core/catalogue/catalogue.js'
+import type { Cause } from '../core/inspection/causes.js'
+import { type StepValues, stepValuesSchema } from './answers.js'
+import type { ShaftLineView } from './lines.js'
+import { id, version } from './numbers.js'
+
+/** Job cards: what is asked of them and how they are read. Their answers stand in `answers.ts`. */
+
+/** The places that a job works on; of a set all of it. */
+export const newJobInput = z.strictObject({ places: z.array(id).min(1).max(40), reason: z.string().trim().max(200) })
+
+export const cancelInput = z.strictObject({ reason: z.string().trim().min(5, 'say why in at least 5 letters').max(300) })
+
+export const saveStepInput = z.strictObject({ version, values: stepValuesSchema })
+
+/** With open questions or stops a card is closed only with a reason. */
+export const finishInput = z.strictObject({ reason: z.string().trim().max(300).default('') })
+
+export const acceptStepInput = z.strictObject({ reason: z.string().trim().min(5, 'say why in at least 5 letters').max(300) })
+
+export interface JobSummary {
+  questions: number
+  stops: number
+  /** Stations whose verdict is good. */
+  done: Station[]
+  designation: string | null
+  /** Of every place of the card that is known. */
+  designations: string[]
+  cause: Cause | null
+}
+
+export const JOB_STATES = ['planned', 'open', 'finished', 'cancelled'] as const
+
+export interface JobLine {
+  id: number
+  number: string
+  reason: string
+  status: (typeof JOB_STATES)[number]
+  openedAt: string
+  openedBy: string
+  finishedAt: string | null
+  finishReason: string
+  cancelledAt: string | null
+  cancelReason: string
+  machineId: number
+  machineCode: string
+  machineName: string
+  /** Names of the positions that it works on. */
+  where: string
+  summary: JobSummary
+}
+
+/** One answer as it stands; version 0 is not answered. */
+export interface AnswerView {
+  version: number
+  value: unknown
+  savedAt: string
+  savedBy: string
+}
+
+export interface StepView {
+  key: string
+  version: number
+  values: StepValues
+  signedBy: string | null
+  signedAt: string | null
+  /** Figures under the signature as they were shown when it was given; the core says whether it still holds. */
+  restedOn: Record<string, string> | null
+  acceptedBy: string | null
+  acceptedReason: string | null
+}
+
+export interface MovedView {
+  key: Key
+  label: string
+  station: Station
+  before: string
+  after: string
+  because: string
+}
+
+export interface CardView {
+  job: JobLine
+  /** Rises with every change; what is newer than the one a page knows is news to it. */
+  revision: number
+  plant: string
+  line: ShaftLineView
+  context: LineContext
+  dutyVersion: number | null
+  answers: Record<Key, AnswerView>
+  steps: StepView[]
+  moved: MovedView[]
+  /** What a finished card said when it was finished; it is shown instead of anything computed now. */
+  finished: Pick<FrozenCard, 'coreVersion' | 'evaluation' | 'states'> | null
+}
+
+/** What a change changed. */
+export interface ChangeReply {
+  revision: number
+  /** Versions of the answers that were sent, and answers of others since the revision that the page knew. */
+  versions: Record<Key, number>
+  news: Record<Key, AnswerView>
+  moved: MovedView[]
+  dutyVersion: number | null
+  /** Bearings of the plant's own that the card speaks of from now on. */
+  ownRows?: Bearing[]
+}
+
+/** Answers that somebody else gave meanwhile; nothing of the change was stored. */
+export interface ChangeConflict {
+  conflicts: (AnswerView & { key: Key })[]
+  /** The line's duty as another card of the line has it, where that is what stands against it. */
+  dutyVersion?: number
+}
+
+/** All of a finished card that later code or records could otherwise change. */
+export interface FrozenCard {
+  coreVersion: string
+  evaluation: LineEvaluation
+  states: StepState[]
+  steps: StepView[]
+  line: ShaftLineView
+  context: LineContext
+}
+
+/** A card as it leaves: every figure with its working. */
+export interface CardDocument extends Omit<CardView, 'finished'> {
+  coreVersion: string
+  places: LineEvaluation['places']
+}

@@ -1,0 +1,70 @@
+import { z } from 'zod'
+
+/** People, what each may do, and who is signed in. */
+
+/** Who may do what; each role may also do all that stands before it. */
+export const ROLES = ['viewer', 'technician', 'planner', 'administrator'] as const
+
+export type Role = (typeof ROLES)[number]
+
+export function mayAct(role: Role, wanted: Role): boolean {
+  return ROLES.indexOf(role) >= ROLES.indexOf(wanted)
+}
+
+const name = z.string().trim().min(1, 'must not be empty').max(80)
+
+const login = z
+  .string()
+  .trim()
+  .regex(/^[a-z][a-z0-9.-]{1,39}$/, 'small letters, digits, dot and dash, from 2 characters')
+
+const password = z.string().min(10, 'at least 10 characters').max(200)
+
+const unitsChoice = z.enum(['metric', 'inch'])
+
+export const signInInput = z.strictObject({ login: z.string().max(80), password: z.string().max(200) })
+
+export const THEMES = ['day', 'night'] as const
+
+export type Theme = (typeof THEMES)[number]
+
+export const preferencesInput = z.strictObject({ units: unitsChoice.optional(), theme: z.enum(THEMES).optional() })
+
+export const personInput = z.strictObject({ name, login, role: z.enum(ROLES), password })
+
+export type PersonInput = z.output<typeof personInput>
+
+export const personChange = z.strictObject({
+  name: name.optional(),
+  role: z.enum(ROLES).optional(),
+  password: password.optional(),
+  active: z.boolean().optional(),
+})
+
+export const firstAdministratorInput = z.strictObject({ code: z.string().max(80), name, login, password })
+
+export type FirstAdministratorInput = z.output<typeof firstAdministratorInput>
+
+export interface Me {
+  id: number
+  name: string
+  login: string
+  role: Role
+  units: 'metric' | 'inch'
+  theme: Theme
+}
+
+export interface SessionState {
+  me: Me | null
+  /** No person exists yet: the first administrator is made with the code printed at the start. */
+  needsFirstAdministrator: boolean
+  demo: boolean
+}
+
+export interface Person {
+  id: number
+  name: string
+  login: string
+  role: Role
+  active: boolean
+}

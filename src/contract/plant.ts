@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import { GROWTH_SCHOOLS } from '../core/arrangement/growth.js'
+import type { Schools } from '../core/card/context.js'
+import type { Bearing } from '../core/catalogue/catalogue.js'
+import type { MakersFigures } from '../core/catalogue/makers-figures.js'
+import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
+import type { Grease, GreaseGun } from '../core/lubrication/grease.js'
+import { SCHOOLS } from '../core/lubrication/regreasing.js'
+import { BASE_OILS, THICKENERS } from '../core/lubrication/tables.js'
+import { namesOf } from './names.js'
+import { upTo } from './numbers.js'
+
+/** What the plant has settled: greases, guns, schools. */
+
+const temperature = z.number().min(-100).max(400)
+
+export const greaseInput = z
+  .strictObject({
+    name: z.string().trim().min(1, 'must not be empty').max(60),
+    thickener: z.enum(namesOf(THICKENERS)),
+    baseOil: z.enum(namesOf(BASE_OILS)),
+    nlgi: z.string().trim().min(1, 'must not be empty').max(8),
+    viscosity40: z.number().min(2).max(10_000),
+    viscosity100: z.number().min(1.5).max(2000),
+    lowC: temperature,
+    highC: temperature,
+  })
+  .refine((g) => g.viscosity40 > g.viscosity100, { path: ['viscosity100'], message: 'must be under the viscosity at 40 °C' })
+  .refine((g) => g.highC > g.lowC, { path: ['highC'], message: 'must be above the lower end' })
+
+export const gunInput = z.strictObject({
+  name: z.string().trim().min(1, 'must not be empty').max(60),
+  strokesWeighed: z.int().min(1).max(200),
+  gramsWeighed: upTo(10_000),
+})
+
+export const schoolsInput = z.strictObject({
+  regreasing: z.enum(SCHOOLS),
+  growth: z.enum(GROWTH_SCHOOLS),
+  loadBands: z.enum(LOAD_BAND_NAMES),
+})
+
+export interface GunView extends GreaseGun {
+  strokesWeighed: number
+  gramsWeighed: number
+  weighedAt: string
+  weighedBy: string | null
+}
+
+/** What the plant has settled: the settings screen and the greasing page read it. */
+export interface PlantSettings {
+  greases: Grease[]
+  guns: GunView[]
+  schools: Schools
+  makersFigures: MakersFigures[]
+  /** Bearings of the plant's own that are fitted or on a card. */
+  ownRows: Bearing[]
+}

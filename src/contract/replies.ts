@@ -1,0 +1,64 @@
+import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
+import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
+import type { GreasingView } from './greasing.js'
+import type { MachineView, Yard } from './machines.js'
+import type { BatchLine, ImportReport, OwnList, SavedSearch } from './own-data.js'
+import type { Person, SessionState } from './people.js'
+import type { PlantSettings } from './plant.js'
+
+/**
+ * What every address answers as JSON. `replies.schema.json` is made from it (`npm run schema`), stands in the OpenAPI document,
+ * and is what the tests hold real answers against.
+ */
+export interface Replies {
+  health: { ok: boolean }
+  openapi: Record<string, unknown>
+  session: SessionState
+  signIn: SessionState
+  preferences: SessionState
+  firstAdministrator: SessionState
+
+  people: Person[]
+  addPerson: Person
+  changePerson: Person
+
+  yard: Yard
+  machine: MachineView
+
+  openCard: CardView
+  card: CardView
+  changeCard: ChangeReply
+  seenMoved: { moved: MovedView[] }
+  saveStep: CardView
+  signStep: CardView
+  withdrawStep: CardView
+  acceptStep: CardView
+  finish: CardView
+  cancelCard: CardView
+  cardJson: CardDocument
+
+  greasingPoint: GreasingView
+  logGreasing: GreasingView
+
+  plantSettings: PlantSettings
+  addGrease: PlantSettings
+  changeGrease: PlantSettings
+  addGun: PlantSettings
+  weighGun: PlantSettings
+  schools: PlantSettings
+
+  bearings: BearingsFound
+  bearing: BearingView
+  makersFigures: BearingView
+  offers: OffersView
+
+  rack: RackView
+  saveSearch: SavedSearch[]
+  dropSearch: SavedSearch[]
+  changes: BatchLine[]
+  undoChange: BatchLine[]
+  ownEntries: OwnList
+  addEntries: ImportReport
+  removeEntry: { batchId: number }
+  importFile: ImportReport
+}

@@ -1,0 +1,145 @@
+import type { GrowthSchool } from '../arrangement/growth.js'
+import type { Bearing } from '../catalogue/bearing.js'
+import type { MakersFigures } from '../catalogue/makers-figures.js'
+import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { LoadBands } from '../fits/recommend-tables.js'
+import type { Cause } from '../inspection/causes.js'
+import type { Grease, GreaseGun } from '../lubrication/grease.js'
+import type { School } from '../lubrication/regreasing.js'
+import type { Arrangement } from '../ratings/equivalent-load.js'
+import { positionOf, type Scope } from './answers.js'
+import type { Station } from './fields.js'
+
+/** What a card knows before anything is entered: the plant, the records of its shaft line, and what stood there before. */
+
+/** Where practitioners differ: one default each, chosen by the plant. */
+export interface Schools {
+  regreasing: School
+  growth: GrowthSchool
+  loadBands: LoadBands
+}
+
+export const FIRST_SCHOOLS: Schools = { regreasing: 'interval-formula', growth: 'full', loadBands: '0.06-0.12' }
+
+/** What the plant has settled for all its cards. */
+export interface PlantContext {
+  greases: Grease[]
+  guns: GreaseGun[]
+  /** What governs unless a card chooses otherwise. */
+  schools: Schools
+  makersFigures: MakersFigures[]
+  /** Bearings that the plant added and that this card speaks of. */
+  ownRows: Bearing[]
+}
+
+/** What the records say of a bearing position as the job found it. */
+export interface PositionPast {
+  /** What came out, and for how long it had been in. */
+  removed: { designation: string; group: ClearanceGroup | null; days: number } | null
+  grease: Grease | null
+  daysSinceGrease: number | null
+  intervalDays: number | null
+  /** The point as it stands in the records; left out by cards of before. */
+  point?: { school: School; intervalH: number | null; quantityG: number | null } | null
+  bothEndsHeld: boolean | null
+  /** What earlier cards of this place settled on, newest first. */
+  causes: { number: string; cause: Cause }[]
+}
+
+/** Neighbouring places of a position that are bought, fitted and replaced together. */
+export interface PlaceSet {
+  code: string
+  arrangement: Exclude<Arrangement, 'single'>
+}
+
+/** One bearing of a position as the records have it. */
+export interface PlaceRecord {
+  code: Scope
+  /** What is fitted; null where nothing is recorded. */
+  designation: string | null
+  row: Bearing | null
+  set: PlaceSet | null
+  past: Pick<PositionPast, 'removed' | 'causes'>
+}
+
+/** A position along the line, places counted from the drive side. */
+export interface PositionRecord {
+  code: Scope
+  name: string
+  /** From the left shaft end, mm. */
+  alongMm: number
+  held: boolean | null
+  places: PlaceRecord[]
+  past: Pick<PositionPast, 'grease' | 'daysSinceGrease' | 'intervalDays' | 'point'>
+}
+
+/** A stored answer that cannot be read any more: its option is gone, or it never could be. */
+export interface UnreadAnswer {
+  scope: Scope
+  station: Station
+  field: string
+  value: string
+}
+
+export const SHAFT_ORIENTATIONS = ['horizontal', 'vertical', 'tilted'] as const
+
+/** What a card of a shaft line knows. */
+export interface LineContext {
+  plant: PlantContext
+  line: { orientation: (typeof SHAFT_ORIENTATIONS)[number]; carries: string }
+  /** All positions of the line from the drive side. */
+  positions: PositionRecord[]
+  /** The places that this card works on. */
+  onCard: Scope[]
+  /** Stored answers that must be given again; left out when all could be read. */
+  unread?: readonly UnreadAnswer[]
+}
+
+/** What the stations of one place know. */
+export interface CardContext {
+  plant: PlantContext
+  past: PositionPast
+}
+
+/** Every place of the line in order. */
+export function placesOf(context: Pick<LineContext, 'positions'>): PlaceRecord[] {
+  return context.positions.flatMap((p) => p.places)
+}
+
+/** The record of a place of the line. @throws RangeError when the line has no such place. */
+export function placeRecord(context: Pick<LineContext, 'positions'>, code: Scope): PlaceRecord {
+  const found = placesOf(context).find((p) => p.code === code)
+  if (!found) throw new RangeError(`no place ${code} on this line`)
+  return found
+}
+
+/** The places of the set that a place belongs to, itself alone where it stands alone. */
+export function setOf(context: Pick<LineContext, 'positions'>, code: Scope): PlaceRecord[] {
+  const place = placeRecord(context, code)
+  const { set } = place
+  if (!set) return [place]
+  return context.positions.find((p) => p.code === positionOf(code))!.places.filter((p) => p.set?.code === set.code)
+}
+
+/** The first place of its set: where is answered what a set shares. */
+export const leadOf = (context: Pick<LineContext, 'positions'>, code: Scope): Scope => setOf(context, code)[0]!.code
+
+const nothingBefore = () => ({ grease: null, daysSinceGrease: null, intervalDays: null })
+
+/** The context of a line without any record but what is fitted, one bearing a position; the card is that of the first. */
+export function bareContext(...fitted: (Bearing | null)[]): LineContext {
+  const names = ['drive end', ...fitted.slice(2).map((_, i) => `middle ${i + 1}`), 'non-drive end']
+  return {
+    plant: { greases: [], guns: [], schools: FIRST_SCHOOLS, makersFigures: [], ownRows: [] },
+    line: { orientation: 'horizontal', carries: 'fan' },
+    positions: (fitted.length ? fitted : [null]).map((row, i) => ({
+      code: `p${i + 1}`,
+      name: names[i]!,
+      alongMm: i * 400,
+      held: null,
+      places: [{ code: `p${i + 1}.1`, designation: row?.designation ?? null, row, set: null, past: { removed: null, causes: [] } }],
+      past: nothingBefore(),
+    })),
+    onCard: ['p1.1'],
+  }
+}

@@ -1,0 +1,211 @@
+import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../arrangement/growth.js'
+import { FAMILIES, FAMILY_LABEL } from '../catalogue/families.js'
+import { CLEARANCE_GROUPS, groupMark } from '../fits/clearance-group.js'
+import { LOAD_BAND_NAMES } from '../fits/recommend-tables.js'
+import { INSTRUMENTS, type Instrument } from '../identify/identify.js'
+import { CAUSE_LABEL, CAUSE_NAMES } from '../inspection/causes.js'
+import { FINDINGS, FINDING_NAMES } from '../inspection/findings.js'
+import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS, SHOCK_NAMES } from '../life/targets.js'
+import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
+import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
+import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
+import { MATERIALS, MATERIAL_NAMES } from '../materials.js'
+import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
+import { ACCURACIES } from '../tolerances/ring.js'
+import type { Quantity } from '../units/quantities.js'
+
+/**
+ * What a person enters on a job card, declared once: from this table come the types, the empty answers, what is accepted
+ * over HTTP, how stored answers are read, the fields on screen and the words of a conflict. A new field is one row.
+ */
+
+/** Of what an answer speaks: the whole shaft line, one position along it, or one bearing in a position. */
+export const LEVELS = ['line', 'position', 'place'] as const
+export type Level = (typeof LEVELS)[number]
+
+export type FieldKind = 'quantity' | 'choice' | 'yes-no' | 'flag' | 'readings' | 'run' | 'findings' | 'text' | 'reference'
+
+/** One field. Its value is of type `T`; null stands for "not answered yet". */
+export interface Field<T = unknown> {
+  level: Level
+  kind: FieldKind
+  label: string
+  /** As on a card on which nothing has been entered. */
+  empty: T
+  /** Whether null is an answer too. */
+  open: boolean
+  /** Of quantities and readings, with what a number can mean at all; what is likely is judged by the station. */
+  quantity: Quantity
+  range: readonly [min: number, max: number]
+  /** Of choices and findings: what can be chosen, and the words where they differ from the value. */
+  options: readonly string[]
+  words: Readonly<Record<string, string>>
+  /** Of lists and texts: most elements or characters. */
+  most: number
+}
+
+type Opening<T> = Pick<Field<T>, 'level' | 'kind' | 'label' | 'empty' | 'open'> & Partial<Field<T>>
+const field = <T>(of: Opening<T>): Field<T> => ({ quantity: 'text', range: [0, 0], options: [], words: {}, most: 0, ...of })
+
+/** What a number of a quantity can mean at all, in core units. */
+const RANGE = {
+  length: [-20_000, 20_000],
+  gap: [-20_000, 20_000],
+  temperature: [-273.15, 2000],
+  force: [-1e8, 1e8],
+  speed: [-1e6, 1e6],
+  hours: [-1e6, 1e6],
+  velocity: [-1000, 1000],
+  percent: [-1000, 1000],
+} as const satisfies Partial<Record<Quantity, readonly [number, number]>>
+
+const number = (level: Level, label: string, quantity: keyof typeof RANGE) =>
+  field<number | null>({ level, kind: 'quantity', label, empty: null, open: true, quantity, range: RANGE[quantity] })
+const numberFrom = (level: Level, label: string, quantity: Quantity, range: readonly [number, number], empty: number) =>
+  field<number>({ level, kind: 'quantity', label, empty, open: false, quantity, range })
+const choice = <O extends string>(level: Level, label: string, options: readonly O[], words: Readonly<Record<string, string>> = {}) =>
+  field<O | null>({ level, kind: 'choice', label, empty: null, open: true, options, words })
+const choiceFrom = <O extends string>(
+  level: Level,
+  label: string,
+  options: readonly O[],
+  empty: O,
+  words: Readonly<Record<string, string>> = {},
+) => field<O>({ level, kind: 'choice', label, empty, open: false, options, words })
+const yesNo = (level: Level, label: string) => field<boolean | null>({ level, kind: 'yes-no', label, empty: null, open: true })
+const flag = (level: Level, label: string) => field<boolean>({ level, kind: 'flag', label, empty: false, open: false })
+const readings = (level: Level, label: string) =>
+  field<number[]>({ level, kind: 'readings', label, empty: [], open: false, quantity: 'length', range: RANGE.length, most: 16 })
+const words = (level: Level, label: string, most: number) =>
+  field<string | null>({ level, kind: 'text', label, empty: null, open: true, most })
+const reference = (level: Level, label: string) => field<number | null>({ level, kind: 'reference', label, empty: null, open: true })
+
+const labels = (rows: readonly { name: string; label: string }[]) => Object.fromEntries(rows.map((r) => [r.name, r.label]))
+const labelsOf = (table: Readonly<Record<string, { label: string }>>) =>
+  Object.fromEntries(Object.entries(table).map(([k, v]) => [k, v.label]))
+const namesOf = <N extends string>(rows: readonly { readonly name: N }[]) => rows.map((r) => r.name)
+
+/** How a feature that cannot be seen was made certain. */
+export const EVIDENCE = ['marking', 'paper', 'stores'] as const
+export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
+export const DIRT = ['clean', 'normal', 'dirty', 'wet'] as const
+export const MOUNT_METHODS = ['press', 'heat', 'chill'] as const
+export const FEEDS = ['side', 'centre'] as const
+export const FREE_TURNS = ['free', 'catches', 'rough'] as const
+export const NOISES = ['quiet', 'changed', 'harsh'] as const
+
+const GROUP_WORDS = Object.fromEntries(CLEARANCE_GROUPS.map((g) => [g, g === 'N' ? 'CN' : groupMark(g)]))
+const NOT_KNOWN = { unknown: 'not known' }
+
+/** The stations of the work line, in their order. */
+export const STATIONS = ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate', 'runin', 'inspect'] as const
+export type Station = (typeof STATIONS)[number]
+
+// prettier-ignore
+export const FIELDS = {
+  identify: {
+    boreReadingsMm: readings('place', 'Bore readings'),
+    outsideReadingsMm: readings('place', 'Outside readings'),
+    widthReadingsMm: readings('place', 'Width readings'),
+    instrument: choiceFrom<Instrument>('place', 'Measured with', Object.keys(INSTRUMENTS) as Instrument[], 'vernier', { 'bore-gauge': 'bore gauge' }),
+    family: choice('place', 'What runs inside', FAMILIES, FAMILY_LABEL),
+    designation: words('place', 'Number on ring or paper', 200),
+    group: choice('place', 'Clearance group', CLEARANCE_GROUPS, GROUP_WORDS),
+    groupEvidence: choice('place', 'How is the group known?', EVIDENCE, { marking: 'read on the ring', paper: 'from paper', stores: 'stores record' }),
+  },
+  duty: {
+    speedRpm: number('line', 'Speed', 'speed'),
+    radialLoadN: number('position', 'Radial load', 'force'),
+    axialLoadN: number('position', 'Axial load', 'force'),
+    hoursPerDay: number('line', 'Hours a day', 'hours'),
+    innerRingC: number('position', 'Inner ring, running', 'temperature'),
+    outerRingC: number('position', 'Outer ring, running', 'temperature'),
+    ambientC: number('position', 'Air around', 'temperature'),
+    turningRing: choice('line', 'What turns', ['inner', 'outer'], { inner: 'inner ring', outer: 'outer ring' }),
+    loadDirection: choice('line', 'The load', LOAD_DIRECTIONS, { still: 'stands still', turns: 'turns with the ring', unknown: 'not known' }),
+    shock: choice('line', 'Running', SHOCK_NAMES, labelsOf(SHOCKS)),
+    dirt: choice('position', 'Surroundings', DIRT, { normal: 'usual' }),
+  },
+  select: {
+    target: choice('line', 'What kind of machine is it?', LIFE_TARGET_NAMES, labelsOf(LIFE_TARGETS)),
+    reliabilityPercent: numberFrom('line', 'How sure must it be?', 'percent', [90, 99.95], 90),
+  },
+  arrange: {
+    held: yesNo('position', 'Outer ring held'),
+    floatPresentMm: number('position', 'Float', 'gap'),
+    alongMm: number('position', 'Along the shaft', 'length'),
+    spanMm: number('line', 'Between bearing centres', 'length'),
+    shaftMaterial: choice('line', 'Shaft', MATERIAL_NAMES, labelsOf(MATERIALS)),
+    housingMaterial: choice('line', 'Housing or base', MATERIAL_NAMES, labelsOf(MATERIALS)),
+    assemblyC: number('line', 'At assembly', 'temperature'),
+    shaftHotC: number('line', 'Shaft at its hottest', 'temperature'),
+    housingHotC: number('line', 'Housing then', 'temperature'),
+    growthSchool: choice('line', 'Growth counted by', GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL),
+  },
+  fit: {
+    group: choice('place', 'Clearance group that goes in', CLEARANCE_GROUPS, GROUP_WORDS),
+    shaftClass: words('place', 'Shaft class', 8),
+    housingClass: words('place', 'Housing class', 8),
+    loadBands: choiceFrom('place', 'Load bands end at P/C', LOAD_BAND_NAMES, '0.06-0.12', { '0.06-0.12': '0.06 / 0.12', '0.07-0.15': '0.07 / 0.15' }),
+    accuracy: choiceFrom('place', 'Bearing accuracy', ACCURACIES, 'normal'),
+    split: flag('place', 'split housing'),
+    thinWall: flag('place', 'thin wall'),
+    lightAlloy: flag('place', 'light alloy'),
+    heatThroughShaft: flag('place', 'hot shaft'),
+    precise: flag('place', 'must run true'),
+  },
+  mount: {
+    method: choice('place', 'How it goes on', MOUNT_METHODS, { press: 'cold, by press', heat: 'hot, by heater', chill: 'cold, by chilled shaft' }),
+    limitC: numberFrom('place', 'Limit of the ring', 'temperature', [40, 300], 110),
+    chillToC: numberFrom('place', 'Cold source', 'temperature', [-196, 20], -78),
+    pressRatingN: numberFrom('line', 'Rating of the press', 'force', [0, 1e8], 50_000),
+  },
+  lubricate: {
+    greaseId: reference('position', 'Grease that goes in'),
+    gunId: reference('position', 'Grease gun'),
+    insideThickener: choice<InsideThickener>('position', 'Thickener that was in there', [...namesOf(THICKENERS), 'unknown'], { ...labels(THICKENERS), ...NOT_KNOWN }),
+    insideOil: choice<InsideOil>('position', 'Its oil', [...namesOf(BASE_OILS), 'unknown'], { ...labels(BASE_OILS), ...NOT_KNOWN }),
+    housingTemperatureC: number('position', 'Housing temperature', 'temperature'),
+    contamination: choice('position', 'Dirt', namesOf(CONTAMINATION), labels(CONTAMINATION)),
+    moisture: choice('position', 'Moisture', namesOf(MOISTURE), labels(MOISTURE)),
+    vibrationRmsMmS: number('position', 'Vibration, RMS', 'velocity'),
+    orientation: choiceFrom('position', 'Shaft', namesOf(ORIENTATION), 'horizontal', labels(ORIENTATION)),
+    feed: choiceFrom('position', 'Fed', FEEDS, 'side', { side: 'from the side', centre: 'through the ring' }),
+    school: choice('position', 'Interval by', SCHOOLS, SCHOOL_LABEL),
+    manualIntervalH: number('position', 'Interval of the manual', 'hours'),
+    fillPercent: number('position', 'First fill of free space', 'percent'),
+    sealed: flag('position', 'Sealed for life: nothing to feed'),
+  },
+  runin: {
+    freeTurn: choice('position', 'Turned by hand', FREE_TURNS, { free: 'free and even' }),
+    readings: field<RunReading[]>({ level: 'position', kind: 'run', label: 'Readings of the run', empty: [], open: false, quantity: 'temperature', range: RANGE.temperature, most: 60 }),
+    limitC: numberFrom('position', 'Limit of the run', 'temperature', [20, 200], 90),
+    noise: choice('position', 'Noise', NOISES),
+    vibrationRmsMmS: number('position', 'Vibration, RMS', 'velocity'),
+    machineClass: choice('line', 'Machine', namesOf(MACHINE_CLASSES), labels(MACHINE_CLASSES)),
+  },
+  inspect: {
+    findings: field<(typeof FINDING_NAMES)[number][]>({ level: 'place', kind: 'findings', label: 'What is seen', empty: [], open: false, options: FINDING_NAMES, words: labels(FINDINGS), most: FINDING_NAMES.length }),
+    hoursRun: number('place', 'Hours it ran, if known better', 'hours'),
+    bothEndsHeld: yesNo('line', 'Both ends were held'),
+    inverterDrive: yesNo('line', 'Inverter drive'),
+    beltDrive: yesNo('line', 'Belt drive'),
+    standsStill: yesNo('line', 'Stands for weeks'),
+    cause: choice('place', 'Cause that you settle on', CAUSE_NAMES, CAUSE_LABEL),
+    note: field<string>({ level: 'place', kind: 'text', label: 'Note for the next person', empty: '', open: false, most: 600 }),
+  },
+} as const satisfies Record<Station, Readonly<Record<string, Field<any>>>> // eslint-disable-line @typescript-eslint/no-explicit-any
+
+type ValueOf<F> = F extends Field<infer T> ? T : never
+/** What is entered at one station, as flat fields. */
+export type AnswersOf<S extends Station> = { -readonly [F in keyof (typeof FIELDS)[S]]: ValueOf<(typeof FIELDS)[S][F]> }
+
+/** The field of a station; null where it has none of that name. */
+export function fieldOf(station: Station, name: string): Field | null {
+  return Object.hasOwn(FIELDS[station], name) ? (FIELDS[station] as Readonly<Record<string, Field>>)[name]! : null
+}
+
+/** Names and fields of a station in the order of the table. */
+export function fieldsOf(station: Station): [string, Field][] {
+  return Object.entries(FIELDS[station])
+}

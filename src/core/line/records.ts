@@ -1,0 +1,58 @@
+/** What the records know of a shaft line: how rings are held and what they sit on. */
+
+/** What holds one ring to one side. `held` is all that was written down of it. */
+export const HOLDERS = ['not-recorded', 'free', 'held', 'shoulder', 'locating-ring', 'cover', 'nut', 'snap-ring'] as const
+export type Holder = (typeof HOLDERS)[number]
+
+/** Toward the left and toward the right shaft end. */
+export type Sides = readonly [left: Holder, right: Holder]
+
+export interface RingHolding {
+  inner: Sides
+  outer: Sides
+}
+
+export const HOLDING_NOT_RECORDED: RingHolding = { inner: ['not-recorded', 'not-recorded'], outer: ['not-recorded', 'not-recorded'] }
+
+const holds = (side: Holder) => side !== 'free' && side !== 'not-recorded'
+
+/** Whether outer rings hold the shaft to both sides, those of a position taken together; null while nobody has recorded it. */
+export function outerHeld(rings: readonly RingHolding[]): boolean | null {
+  const sides = (i: 0 | 1) => rings.map((r) => r.outer[i])
+  if (sides(0).some(holds) && sides(1).some(holds)) return true
+  return rings.length === 0 || rings.some((r) => r.outer.includes('not-recorded')) ? null : false
+}
+
+/** The holding of a ring of which a card has said only that its outer ring is held or free. */
+export function withOuterHeld(before: RingHolding, held: boolean): RingHolding {
+  if (outerHeld([before]) === held) return before
+  const side: Holder = held ? 'held' : 'free'
+  return { ...before, outer: [side, side] }
+}
+
+export const SHAFT_SEATS = [
+  'not-recorded',
+  'cylindrical',
+  'taper',
+  'adapter-sleeve',
+  'withdrawal-sleeve',
+  'raceway',
+  'set-screws',
+  'eccentric-collar',
+  'clamp-collar',
+] as const
+export const HOUSING_SEATS = ['not-recorded', 'cylindrical', 'none', 'axial-only'] as const
+
+/** What a bearing sits on: the kind, its size as nominal or as measured, mm, and the sleeve where there is one. */
+interface SeatRecord<K extends string = string> {
+  kind: K
+  nominalMm?: number
+  toleranceClass?: string
+  measuredMm?: number[]
+  sleeve?: string
+}
+export type ShaftSeatRecord = SeatRecord<(typeof SHAFT_SEATS)[number]>
+export type HousingSeatRecord = SeatRecord<(typeof HOUSING_SEATS)[number]>
+
+/** Which part of a line turns. */
+export const TURNING = ['shaft', 'housing'] as const

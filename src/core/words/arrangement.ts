@@ -1,0 +1,25 @@
+import type { Cautions, Questions } from './tables.js'
+
+// prettier-ignore
+export const ARRANGEMENT_CAUTIONS: Cautions = {
+  'free-ring-short': 'The free ring has {play} and needs {needed}: the shaft would push the bearings against each other.',
+  'float-short': 'The {where} has {present} and needs {needed}: the shaft would push the bearings apart when hot.',
+  'both-ends-held': 'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.',
+  'several-held': '{held} positions are held ({names}): when the shaft warms and grows, the bearings push against each other and fail. Let one hold and free the others.',
+  'locates-away': 'The non-drive end locates: the growth runs into the coupling. Check the coupling gap hot.',
+  'holds-away': 'The shaft is held at {names}: it grows toward the coupling too. Check the coupling gap hot.',
+  'quick-rule-short': 'The quick rule assumes a rise of {assumed}; {label} here rises {rise}, so the rule is too small.',
+  'no-end-held': 'Neither end is held: the shaft can wander and rub. Hold one end, normally the drive end.',
+  'housing-outgrows': 'The housing outgrows the shaft by {by}: the free ring moves toward the held end, so its room must lie on that side.',
+  'housing-outgrows-all': 'The housing outgrows the shaft by {by}: the free ring moves toward the held end, so its room must lie on that side. The full calculation governs here; the other schools leave the housing out.',
+  'no-quick-rule': 'The quick rule speaks for steel shafts only; the full calculation serves.',
+  'inside-limit': '{designation} moves inside only by about {axialMovement} either way.',
+}
+
+// prettier-ignore
+export const ARRANGEMENT_QUESTIONS: Questions = {
+  holding: ['Which end holds the shaft? Count the locating rings at both ends.', 'Two held ends run for an hour and fail when hot.'],
+  'holding-position': ['Which position holds the shaft? Count the locating rings at each.', 'Two held ends run for an hour and fail when hot.'],
+  float: ['How much float has the {where}? Measure the groove and the ring.', 'A free end that is not free locks the shaft when it warms.'],
+  'adjusted-setting': ['What end play or preload does the machine maker want, cold? The two bearings hold the shaft against each other.', 'Set by feel, an adjusted pair seizes when it warms or rattles when it does not.'],
+}

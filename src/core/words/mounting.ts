@@ -1,0 +1,23 @@
+import type { Cautions, Questions } from './tables.js'
+
+// prettier-ignore
+export const MOUNTING_CAUTIONS: Cautions = {
+  'press-shield': 'Press: stand clear, shield, never past the rating; push only on the ring that is tight.',
+  cannot: '{label}: {why}',
+  'hoop-stress': 'The ring would be stretched over {limit}: it may crack in service. Take a lighter fit.',
+  'hoop-stress-high': 'The ring is stretched over {limit}: ask whether the fit must be that tight.',
+  'stabilisation-class': 'A limit over {limit} asks for the heat stabilisation class of the ring: one not stabilised for it grows for good. Read it from the marking or the maker’s sheet.',
+  hardness: 'Over {limit} ordinary bearing steel loses hardness and with it load rating; seals, grease and polymer cages are gone before.',
+  'over-ring-limit': 'Even at its limit of {limit} the ring does not clear its largest interference. Chill the shaft, press, or use oil injection; do not heat further.',
+  'little-room': 'Heat to the limit of {limit}: that leaves {left} of the {gap} wanted. Be quick, or press.',
+  'hot-ring': 'Hot ring: gloves rated for the temperature, no open flame, no oil bath near ignition.',
+  'not-cold-enough': 'The part does not shrink enough to go in freely at this temperature.',
+  'cold-bearing': "Complete bearings not below about {limit} without the maker's word: seals, grease, cage and steel may not stand it.",
+  asphyxiation: 'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container, insulated gloves and face shield.',
+  frost: 'Frost becomes water: dry, oil and regrease what was chilled.',
+}
+
+// prettier-ignore
+export const MOUNTING_QUESTIONS: Questions = {
+  'stabilisation-class': ['Is this ring stabilised for {limit}? Read the heat letters on the ring or the maker’s sheet.', 'A ring not stabilised for its heat grows for good: it comes loose on the shaft or loses its clearance.'],
+}

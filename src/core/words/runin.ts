@@ -1,0 +1,19 @@
+import type { Cautions, Questions } from './tables.js'
+
+// prettier-ignore
+export const RUNIN_CAUTIONS: Cautions = {
+  run: 'Stop the machine and let it cool: the temperature {state}. Look first at: {lookAt}.',
+  'run-over-limit': 'Stop the machine and let it cool: the temperature is over the limit. Look first at: {lookAt}.',
+  'turns-hard-rough': 'It turns roughly by hand: do not start it. Find out why before power is on.',
+  'turns-hard': 'It catches by hand: do not start it. Find out why before power is on.',
+  'noise-harsh': 'Harsh noise: stop the machine. Grinding or knocking does not run itself in.',
+  'noise-changed': 'The noise has changed: find out what from before release.',
+  'vibration-c': 'The vibration is in zone C: not for running on; balance, align or look at the seats.',
+  'vibration-d': 'The vibration is in zone D: it does damage. Stop the machine.',
+  'limit-over-grease': 'The limit is above the {high} that {name} serves to.',
+}
+
+// prettier-ignore
+export const RUNIN_QUESTIONS: Questions = {
+  'run-times': ['{claimed} of readings were written down within {written}: from which paper or meter do they come?', 'A run that nobody watched has not been judged; say at the finish where the readings are from.'],
+}

@@ -1,0 +1,245 @@
+import type pg from 'pg'
+import type { CardView, FrozenCard, JobSummary, StepView } from '../../contract/cards.js'
+import type { Me } from '../../contract/people.js'
+import { readAnswers } from '../../contract/answers.js'
+import { STATIONS, keyOf, partsOf, positionOf, type Key, type LineAnswers, type Scope, type Station } from '../../core/card/answers.js'
+import type { LineContext } from '../../core/card/context.js'
+import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
+import { stepStates, type StepRecord } from '../../core/card/signing.js'
+import type { Bearing } from '../../core/catalogue/catalogue.js'
+import { CORE_VERSION } from '../../core/version.js'
+import { findLine, linesOfPlaces, type LineRecord } from '../machines/store.js'
+import { blocked, conflict, notFound } from '../problems.js'
+import { audit, transaction, type Query } from '../database.js'
+import { readContext, readFrozen } from './frozen.js'
+import * as store from './store.js'
+
+/** A card as it is read from the store. */
+export interface Card {
+  job: store.JobRow
+  /** What it said when it was finished; null while it is open. */
+  frozen: FrozenCard | null
+  record: LineRecord
+  rows: store.AnswerRow[]
+  answers: LineAnswers
+  context: LineContext
+}
+
+/** An open card is evaluated when somebody asks; a finished one says what it said. */
+export const evaluationOf = (card: Card): LineEvaluation => card.frozen?.evaluation ?? evaluateLine(card.answers, card.context)
+
+/** Without a time it is read for a change: what only a view shows is left out. */
+export async function loadCard(query: Query, jobId: number, now: Date | null): Promise<Card> {
+  const [job, rows, stored, record, past] = await Promise.all([
+    store.findJob(query, jobId),
+    store.currentAnswers(query, jobId),
+    now ? store.findFrozen(query, jobId) : null,
+    findLine(query, { jobId }, now),
+    store.pastOf(query, jobId),
+  ])
+  if (!job) throw notFound('job')
+  const { answers, unread } = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
+  const known = job.context ? readContext(job.context, record!.line) : lineContext(job, record!, past)
+  const context = unread.length ? { ...known, unread } : known
+  const frozen = stored && readFrozen(stored, record!.line, context)
+  return { job, frozen, record: record!, rows, answers, context }
+}
+
+const DAY_MS = 24 * 3600 * 1000
+
+/** What plant and records say as the job found them; a finished card keeps its own. */
+function lineContext(job: store.JobRow, { line, plant }: LineRecord, past: Awaited<ReturnType<typeof store.pastOf>>): LineContext {
+  const daysSince = (at: string | null | undefined) => {
+    const days = at ? (job.openedAt.getTime() - Date.parse(at)) / DAY_MS : null
+    return days !== null && days >= 0 ? days : null
+  }
+  return {
+    plant,
+    line: { orientation: line.orientation, carries: line.carries },
+    positions: line.positions.map(({ code, name, alongMm, held, places, lubrication }) => ({
+      code,
+      name,
+      alongMm,
+      held,
+      places: places.map((p) => ({
+        code: p.code,
+        designation: p.fitted?.designation ?? null,
+        row: p.row,
+        set: p.set,
+        past: past.get(p.id) ?? { removed: null, causes: [] },
+      })),
+      past: {
+        grease: lubrication?.grease ?? null,
+        daysSinceGrease: daysSince(lubrication?.lastAt),
+        intervalDays: lubrication?.intervalDays ?? null,
+        point: lubrication && { school: lubrication.school, intervalH: lubrication.intervalH, quantityG: lubrication.quantityG },
+      },
+    })),
+    onCard: job.places.map((p) => p.code),
+  }
+}
+
+/** Bearings of the plant's own that a card speaks of besides. */
+export function withOwnRows(context: LineContext, added: readonly Bearing[]): LineContext {
+  return added.length ? { ...context, plant: { ...context.plant, ownRows: [...context.plant.ownRows, ...added] } } : context
+}
+
+export function summaryOf(evaluation: LineEvaluation): JobSummary {
+  const each = evaluation.order.map(({ place }) => evaluation.places[place]!)
+  const designations = [...new Set(each.flatMap((e) => e.identify.row?.designation ?? []))]
+  return {
+    questions: questionsOf(evaluation).length,
+    stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
+    done: STATIONS.filter((s) => each.every((e) => e[s].verdict.level === 'good')),
+    designation: designations[0] ?? null,
+    designations,
+    cause: each.map((e) => e.inspect.settled).find((c) => c !== null) ?? null,
+  }
+}
+
+export function records(steps: readonly store.StepRow[]): Map<string, StepRecord> {
+  return new Map(steps.map((s) => [s.key, { values: s.fields, restedOn: s.restedOn, accepted: s.acceptedBy !== null }]))
+}
+
+export function stepView(s: store.StepRow): StepView {
+  return {
+    key: s.key,
+    version: s.version,
+    values: s.fields,
+    signedBy: s.signedBy,
+    signedAt: s.signedAt?.toISOString() ?? null,
+    restedOn: s.restedOn,
+    acceptedBy: s.acceptedBy,
+    acceptedReason: s.acceptedReason,
+  }
+}
+
+export const answerView = ({ version, value, savedAt, savedBy }: store.AnswerRow) => ({ version, value, savedAt, savedBy })
+
+export async function view(query: Query, card: Card): Promise<CardView> {
+  const { job, frozen, record, rows } = card
+  const [steps, moved] = await Promise.all([store.listSteps(query, job.line.id), store.listMoved(query, job.line.id)])
+  return {
+    job: job.line,
+    revision: job.revision,
+    plant: record.plantName,
+    line: frozen?.line ?? record.line,
+    context: frozen?.context ?? card.context,
+    dutyVersion: job.dutyVersion,
+    answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
+    steps: frozen?.steps ?? steps.map(stepView),
+    moved,
+    finished: frozen && { coreVersion: frozen.coreVersion, evaluation: frozen.evaluation, states: frozen.states },
+  }
+}
+
+export async function cardView(pool: pg.Pool, jobId: number, now: Date): Promise<CardView> {
+  return view(pool, await loadCard(pool, jobId, now))
+}
+
+/** Everything that goes on paper. */
+export async function paperOf(pool: pg.Pool, jobId: number, now: Date) {
+  const card = await loadCard(pool, jobId, now)
+  const { answers, frozen } = card
+  const evaluation = evaluationOf(card)
+  const states = frozen?.states ?? stepStates(evaluation, records(await store.listSteps(pool, jobId)))
+  return { view: await view(pool, card), answers, evaluation, states, coreVersion: frozen?.coreVersion ?? CORE_VERSION }
+}
+
+/** A card that nobody else writes until the transaction ends: its line is taken first. Both go out together. */
+export async function lockedCard(query: Query, jobId: number, now: Date | null): Promise<Card> {
+  const [, card] = await Promise.all([store.lockLines(query, { jobId }), loadCard(query, jobId, now)])
+  return card
+}
+
+/** Of a card that is closed only its reading is left. */
+export function mustBeOpen({ job }: Card): void {
+  const { status } = job.line
+  if (status !== 'open') throw blocked(`This job is ${status}; its card can be read but not changed.`)
+}
+
+/** Results as they are stored: what went in, what came out, how it read. The working follows from both and the core's version. */
+export function resultRows(answers: LineAnswers, evaluation: LineEvaluation): store.ResultRow[] {
+  return resultsOf(evaluation).map(({ scope, result }) => ({
+    scope,
+    station: result.station,
+    inputs: Object.fromEntries(Object.entries(answers).filter(([key]) => key.startsWith(`${scope}/${result.station}.`))),
+    figures: Object.fromEntries(result.figures.map((f) => [f.key, f.value])),
+    shown: Object.fromEntries(result.figures.map((f) => [f.key, asShown(f)])),
+  }))
+}
+
+/** What the records of a line say on a card of it before anything is entered. */
+function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[]): Record<Key, unknown> {
+  const positions = new Set(places.map(positionOf))
+  const known: Record<Key, unknown> = {}
+  for (const [key, value] of Object.entries(duty)) {
+    const scope = partsOf(key)!.scope
+    if (value !== null && (scope === 'line' || positions.has(scope))) known[key] = value
+  }
+  const set = (scope: Scope, station: Station, field: string, value: unknown) => {
+    if (value !== null) known[keyOf(scope, station, field)] = value
+  }
+  if (line.positions.length <= 2) set('line', 'arrange', 'spanMm', line.spanMm)
+  set('line', 'arrange', 'shaftMaterial', line.shaftMaterial)
+  set('line', 'arrange', 'housingMaterial', line.housingMaterial)
+  for (const p of line.positions) set(p.code, 'arrange', 'held', p.held)
+  for (const p of positions) if (line.orientation === 'vertical') set(p, 'lubricate', 'orientation', 'vertical')
+  for (const p of places) set(p, 'fit', 'loadBands', plant.schools.loadBands)
+  return known
+}
+
+/** The places asked for, with all of any set that one of them belongs to, in order along the line. */
+function wholeSets({ line }: LineRecord, placeIds: readonly number[]) {
+  return line.positions.flatMap((p) => {
+    const sets = new Set(p.places.filter((x) => placeIds.includes(x.id) && x.set).map((x) => x.set!.code))
+    return p.places.filter((x) => placeIds.includes(x.id) || (x.set && sets.has(x.set.code)))
+  })
+}
+
+const NO_SUMMARY: JobSummary = { questions: 0, stops: 0, done: [], designation: null, designations: [], cause: null }
+
+/** Opens a card for places of one line and takes over what the records already know: duty, span, materials, what holds. */
+export async function openCard(pool: pg.Pool, placeIds: readonly number[], reason: string, me: Me, at: Date): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const wanted = [...new Set(placeIds)]
+    const found = await linesOfPlaces(query, wanted)
+    if (found.length < wanted.length) throw notFound('bearing place')
+    const lineId = found[0]!.lineId
+    if (found.some((f) => f.lineId !== lineId)) throw blocked('A card is of one shaft line: these places stand on several.')
+    await store.lockLines(query, { lineId })
+    const record = (await findLine(query, { lineId }, at))!
+    const places = wholeSets(record, wanted)
+    const added = await store.addJob(
+      query,
+      lineId,
+      places.map((p) => p.id),
+      reason,
+      me.id,
+      at,
+    )
+    if ('openAlready' in added) throw conflict('Another open card works on this place already.', { jobId: added.openAlready })
+    const { id } = added
+    const known = knownAnswers(
+      record,
+      places.map((p) => p.code),
+    )
+    const duty = await store.latestDuty(query, id)
+    const answers = Object.entries(known).map(([key, value]) => {
+      const { scope, station, name } = partsOf(key)!
+      return { scope, station, field: name, version: 1, value }
+    })
+    await Promise.all([
+      audit(query, at, me.id, 'open-job', `job ${id}`, { places: places.map((p) => p.code), reason }),
+      store.addAnswers(query, id, { answers, revision: 1, summary: NO_SUMMARY }, me.id, at),
+      duty && store.useDuty(query, id, duty.id),
+    ])
+    const card = await loadCard(query, id, at)
+    const evaluation = evaluationOf(card)
+    await Promise.all([
+      store.saveResults(query, id, resultRows(card.answers, evaluation), CORE_VERSION, at),
+      store.setSummary(query, id, summaryOf(evaluation)),
+    ])
+    return view(query, { ...card, job: (await store.findJob(query, id))! })
+  })
+}

@@ -1,0 +1,224 @@
+import type pg from 'pg'
+import type { ChangeConflict, ChangeReply } from '../../contract/cards.js'
+import type { Me } from '../../contract/people.js'
+import { changeKey, fitsLevel, schemaFor, type Change, type Changes } from '../../contract/answers.js'
+import { problem, refusal } from '../../contract/problem.js'
+import { LINE, positionOf, type Key } from '../../core/card/answers.js'
+import { evaluateLine, movedFigures, shownOf, type Shown } from '../../core/card/evaluate.js'
+import { fieldOf } from '../../core/card/fields.js'
+import { mergeLists } from '../../core/card/merge.js'
+import { findMarked } from '../../core/identify/marked.js'
+import type { RunReading } from '../../core/runin/run-in.js'
+import { CORE_VERSION } from '../../core/version.js'
+import { Refused, refused } from '../problems.js'
+import { ownBearings } from '../rack/bearings.js'
+import { together, transaction, type Query } from '../database.js'
+import { answerView, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
+import * as store from './store.js'
+
+const sameValue = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+
+/** Each change must be of a field that there is, at the level that it belongs to, and of a position or place of this card. */
+function checkChange({ context }: Card, change: Change): unknown {
+  const { scope, station, field: name } = change
+  const key = changeKey(change)
+  const field = fieldOf(station, name)
+  if (!field) throw refused(key, `${station} has no such field`)
+  if (!fitsLevel(field, scope)) throw refused(key, `belongs to the ${field.level}`)
+  const positions = context.positions.map((p) => p.code)
+  const here = scope === LINE || (scope.includes('.') ? context.onCard.includes(scope) : positions.includes(scope))
+  if (!here) throw refused(key, 'a position of this line or a place of this card')
+  const parsed = schemaFor(station, name).safeParse(change.value)
+  if (!parsed.success) {
+    const told = refusal(parsed.error)
+    throw new Refused({ ...told, errors: told.errors?.map((e) => ({ ...e, field: key })) })
+  }
+  return parsed.data
+}
+
+/** Each reading carries the time at which the server first heard of it, whatever the page says. */
+function stamped(readings: readonly RunReading[], before: unknown, at: Date): RunReading[] {
+  const known = (Array.isArray(before) ? before : []) as RunReading[]
+  return readings.map(({ minute, temperatureC }) => {
+    const same = known.find((r) => r.minute === minute && r.temperatureC === temperatureC)
+    const storedAt = same ? same.storedAt : at.toISOString()
+    return { minute, temperatureC, ...(storedAt && { storedAt }) }
+  })
+}
+
+/** Changes as they are to be stored, or what stands against them. */
+async function settle(
+  query: Query,
+  card: Card,
+  changes: Changes,
+  latest: store.DutyRow | null,
+  me: Me,
+  at: Date,
+): Promise<store.NewAnswer[]> {
+  const current = new Map(card.rows.map((r) => [r.key, r]))
+  const settled: store.NewAnswer[] = []
+  const conflicts: ChangeConflict['conflicts'] = []
+  for (const change of changes.changes) {
+    const key = changeKey(change)
+    let value = checkChange(card, change)
+    const now = current.get(key)
+    if (fieldOf(change.station, change.field)!.kind === 'run') value = stamped(value as RunReading[], now?.value, at)
+    if (sameValue(now?.value, value)) continue
+    if ((now?.version ?? 0) !== change.base) {
+      const { scope, station, field } = change
+      const kind = fieldOf(station, field)!.kind
+      const before = change.base ? await store.answerAt(query, card.job.line.id, scope, station, field, change.base) : []
+      const merged = mergeLists(kind, before, now?.value, value)
+      if (!merged) {
+        conflicts.push({ key, ...(now ? answerView(now) : { version: 0, value: null, savedAt: '', savedBy: '' }) })
+        continue
+      }
+      value = merged
+    }
+    settled.push({ scope: change.scope, station: change.station, field: change.field, version: (now?.version ?? 0) + 1, value })
+  }
+  const duty = settled.filter((s) => s.station === 'duty')
+  if (
+    duty.length &&
+    latest &&
+    latest.jobId !== card.job.line.id &&
+    latest.version !== card.job.dutyVersion &&
+    latest.version !== changes.duty
+  )
+    for (const change of duty) {
+      const key = changeKey(change)
+      const now = current.get(key)
+      if (!sameValue(latest.data[key], now?.value) && !sameValue(latest.data[key], change.value))
+        conflicts.push({
+          key,
+          version: now?.version ?? 0,
+          value: latest.data[key] ?? null,
+          savedAt: latest.savedAt.toISOString(),
+          savedBy: latest.savedBy,
+        })
+    }
+  if (conflicts.length) {
+    const who = [...new Set(conflicts.map((c) => c.savedBy).filter((name) => name && name !== me.name))].join(', ') || 'Somebody'
+    const stands: ChangeConflict = { conflicts, ...(latest ? { dutyVersion: latest.version } : {}) }
+    throw new Refused(problem(409, 'Changed meanwhile', `${who} answered this meanwhile.`, { current: stands }))
+  }
+  return settled
+}
+
+/** How the figures read before the change: as stored, or by this core where an older one stored them. */
+function shownBefore(card: Card, stored: Awaited<ReturnType<typeof store.shownFigures>>): Shown {
+  if (!stored.length || stored.some((r) => r.coreVersion !== CORE_VERSION)) return shownOf(evaluateLine(card.answers, card.context))
+  return new Map(stored.flatMap(({ scope, shown }) => Object.entries(shown).map(([key, text]) => [`${scope}/${key}`, text] as const)))
+}
+
+/** The context with what the changed answers make of it: what was asked anew is read, bearings of the plant's own are known. */
+async function contextWith(query: Query, card: Card, settled: readonly store.NewAnswer[]) {
+  const { unread, ...known } = card.context
+  const left = unread?.filter((u) => !settled.some((s) => s.scope === u.scope && s.station === u.station && s.field === u.field))
+  const named = settled.filter((s) => s.station === 'identify' && s.field === 'designation' && s.value && !findMarked(String(s.value)))
+  const added = named.length
+    ? await ownBearings(
+        query,
+        named.map((s) => String(s.value).trim().toUpperCase()),
+      )
+    : []
+  return { added, context: withOwnRows(left?.length ? { ...known, unread: left } : known, added) }
+}
+
+/**
+ * Takes changes of single answers, each on the version that its writer saw: who answered other fields meanwhile keeps his.
+ * One evaluation; what moved elsewhere is noted. The same key twice is taken once.
+ */
+export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes, me: Me, at: Date): Promise<ChangeReply> {
+  return transaction(pool, async (query, commit) => {
+    // All that is read goes out at once, behind the lock.
+    const [card, known, stored, latest] = await together(query, () =>
+      Promise.all([
+        lockedCard(query, jobId, null),
+        store.findChangeKey(query, changes.key),
+        store.shownFigures(query, jobId),
+        changes.changes.some((c) => c.station === 'duty') ? store.latestDuty(query, jobId) : null,
+      ]),
+    )
+    if (known && known.jobId !== jobId)
+      throw new Refused(problem(409, 'Key used', 'These changes bear the key of others: send them under a new one.'))
+    if (known) return reply(card, changes, card.rows, await store.listMoved(query, jobId))
+    mustBeOpen(card)
+    const settled = await settle(query, card, changes, latest, me, at)
+    if (!settled.length) {
+      await store.takeChangeKey(query, jobId, changes.key, at)
+      return reply(card, changes, card.rows, await store.listMoved(query, jobId))
+    }
+    const before = shownBefore(card, stored)
+    const { context, added } = await contextWith(query, card, settled)
+    const changed = Object.fromEntries(settled.map((s) => [changeKey(s), s.value]))
+    const answers = { ...card.answers, ...changed }
+    const evaluation = evaluateLine(answers, context)
+    const touched = new Set(settled.flatMap((s) => affected(s)))
+    const stations = [...new Set(settled.map((s) => s.station))]
+    const revision = card.job.revision + 1
+    const duty = Object.fromEntries(settled.filter((s) => s.station === 'duty').map((s) => [changeKey(s), s.value]))
+    const results = resultRows(answers, evaluation).filter(
+      (r) =>
+        touched.has(`${r.scope}/${r.station}`) || Object.entries(r.shown).some(([key, text]) => before.get(`${r.scope}/${key}`) !== text),
+    )
+    const rows = [
+      ...card.rows.filter((r) => !Object.hasOwn(changed, r.key)),
+      ...settled.map((s): store.AnswerRow => ({
+        key: changeKey(s),
+        version: s.version,
+        value: s.value,
+        revision,
+        savedAt: at.toISOString(),
+        savedBy: me.name,
+      })),
+    ]
+    const mine = latest?.jobId === jobId
+    const dutyVersion = Object.keys(duty).length && !mine ? (latest?.version ?? 0) + 1 : card.job.dutyVersion
+    // They go out together and are done in this order, the commit last.
+    const [moved] = await together(query, () => {
+      const writes = [
+        Object.keys(duty).length ? store.saveDuty(query, card.job, latest, duty, me.id, at) : null,
+        store.addAnswers(query, jobId, { answers: settled, revision, summary: summaryOf(evaluation), key: changes.key }, me.id, at),
+        store.saveResults(query, jobId, results, CORE_VERSION, at),
+        store.saveMoved(query, jobId, movedFigures(before, evaluation, touched), stations.join(', ')),
+      ]
+      // Whoever edits a station looks at its figures.
+      return Promise.all([store.clearMoved(query, jobId, stations), ...writes, commit()])
+    })
+    const said = reply({ ...card, job: { ...card.job, revision, dutyVersion } }, changes, rows, moved)
+    return added.length ? { ...said, ownRows: added } : said
+  })
+}
+
+/** Results that a person who answers this looks at: their station where it stands and at its places. */
+function affected({ scope, station }: store.NewAnswer): string[] {
+  return [`${scope}/${station}`, `${positionOf(scope)}/${station}`, ...(scope === LINE ? [`${LINE}/${station}`] : [])]
+}
+
+function reply(card: Card, changes: Changes, rows: readonly store.AnswerRow[], moved: ChangeReply['moved']): ChangeReply {
+  const sent = new Map<Key, unknown>(changes.changes.map((c) => [changeKey(c), c.value]))
+  const versions: Record<Key, number> = {}
+  const news: ChangeReply['news'] = {}
+  for (const row of rows) {
+    if (sent.has(row.key)) versions[row.key] = row.version
+    // What others answered since, and what became of a list that was merged with theirs.
+    const merged = sent.has(row.key) && !sameValue(sent.get(row.key), row.value)
+    if (merged || (!sent.has(row.key) && row.revision > changes.since)) news[row.key] = answerView(row)
+  }
+  return {
+    revision: card.job.revision,
+    versions,
+    news,
+    moved,
+    dutyVersion: card.job.dutyVersion,
+  }
+}
+
+export async function seenMoved(pool: pg.Pool, jobId: number, station: Parameters<typeof store.clearMoved>[2][number], now: Date) {
+  return transaction(pool, async (query) => {
+    const card = await lockedCard(query, jobId, now)
+    mustBeOpen(card)
+    return { moved: await store.clearMoved(query, jobId, [station]) }
+  })
+}

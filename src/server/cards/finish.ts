@@ -1,0 +1,170 @@
+import { randomUUID } from 'node:crypto'
+import type pg from 'pg'
+import type { CardView } from '../../contract/cards.js'
+import type { Me } from '../../contract/people.js'
+import { problem } from '../../contract/problem.js'
+import { keyOf, positionOf } from '../../core/card/answers.js'
+import { movedFigures, type LineEvaluation, shownOf } from '../../core/card/evaluate.js'
+import { stepName, stepStates } from '../../core/card/signing.js'
+import { withOuterHeld } from '../../core/line/records.js'
+import { worded } from '../../core/card/worded.js'
+import { CORE_VERSION } from '../../core/version.js'
+import { findLine, fitBearing, setHolding } from '../machines/store.js'
+import { Refused, blocked } from '../problems.js'
+import { audit, transaction, type Query } from '../database.js'
+import { addGreaseEvent, setPoint } from '../greasing/store.js'
+import { evaluationOf, loadCard, lockedCard, mustBeOpen, records, stepView, summaryOf, view, type Card } from './card.js'
+import * as store from './store.js'
+
+/** Stores all that a finished card says, so that it reads the same whatever later code would compute. */
+async function freeze(
+  query: Query,
+  { job, record, context }: Card,
+  evaluation: LineEvaluation,
+  steps: store.StepRow[],
+  at: Date,
+): Promise<void> {
+  await store.addFrozen(query, job.line.id, at, {
+    coreVersion: CORE_VERSION,
+    evaluation: worded(evaluation),
+    states: stepStates(evaluation, records(steps)),
+    steps: steps.map(stepView),
+    line: record.line,
+    context,
+  })
+}
+
+/**
+ * Cards that were finished before their evaluation was kept: each is computed once more and stored as it reads now. One
+ * that cannot be read is handed to `unreadable` and stays as it is.
+ */
+export async function freezeFinished(pool: pg.Pool, now: Date, unreadable: (jobId: number, error: unknown) => void): Promise<void> {
+  for (const id of await store.finishedUnfrozen(pool)) {
+    try {
+      const card = await loadCard(pool, id, now)
+      await freeze(pool, card, evaluationOf(card), await store.listSteps(pool, id), now)
+    } catch (error) {
+      unreadable(id, error)
+    }
+  }
+}
+
+/**
+ * Closes the card when every step, the release among them, is signed and holds. What is still open or stopped needs a
+ * reason, which stays on the card. From then on its bearings count as fitted, filled and held as the card says.
+ */
+export async function finish(pool: pg.Pool, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const card = await lockedCard(query, jobId, at)
+    mustBeOpen(card)
+    const { context, job } = card
+    const evaluation = evaluationOf(card)
+    const steps = await store.listSteps(query, jobId)
+    const states = stepStates(evaluation, records(steps))
+    const waiting = states.filter((s) => !s.holds).length
+    if (!states.some((s) => stepName(s.key) === 'release') || waiting)
+      throw blocked(states.length ? `${waiting} steps are not signed or no longer hold.` : 'The plan is not complete yet.')
+    const { questions, stops, designations } = summaryOf(evaluation)
+    if (questions + stops && reason.length < 5)
+      throw new Refused(
+        problem(
+          422,
+          'Refused value',
+          `reason: ${questions} questions are open and ${stops} stops stand; say why the card is closed all the same.`,
+          {
+            errors: [{ field: 'reason', allowed: 'say why in at least 5 letters' }],
+          },
+        ),
+      )
+    await recordFitted(query, card, evaluation, at)
+    await recordGrease(query, card, evaluation, steps, me, at)
+    await store.setSummary(query, jobId, summaryOf(evaluation))
+    await store.closeJob(query, jobId, at, { finished: { context, reason: questions + stops ? reason : '' } })
+    await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designations, reason })
+    const record = (await findLine(query, { lineId: job.shaftLineId }, at))!
+    await freeze(query, { ...card, record }, evaluation, steps, at)
+    return view(query, await loadCard(query, jobId, at))
+  })
+}
+
+/** Takes an opened card back: it stays readable with its reason, and its places are free for another. */
+export async function cancel(pool: pg.Pool, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const card = await lockedCard(query, jobId, at)
+    mustBeOpen(card)
+    await store.closeJob(query, jobId, at, { cancelled: { reason, by: me.id, context: card.context } })
+    await audit(query, at, me.id, 'cancel-job', `job ${jobId}`, { reason })
+    const evaluation = evaluationOf(card)
+    await freeze(query, card, evaluation, await store.listSteps(query, jobId), at)
+    return view(query, await loadCard(query, jobId, at))
+  })
+}
+
+/** What is fitted at each place of the card, how its rings are held, and one row for what the plant counts. */
+async function recordFitted(query: Query, { answers, record, job }: Card, evaluation: LineEvaluation, at: Date): Promise<void> {
+  for (const { code, id } of job.places) {
+    const { identify, fit, inspect, mount } = evaluation.places[code]!
+    const designation = identify.row?.designation ?? (identify.typedDesignation as string)
+    await fitBearing(query, id, designation, fit.group, at)
+    await store.addFinishedPlace(query, job.line.id, id, {
+      designation,
+      group: fit.group,
+      hoursRun: inspect.hoursRun,
+      cause: inspect.settled,
+      method: mount.method,
+    })
+  }
+  for (const position of record.line.positions) {
+    const held = answers[keyOf(position.code, 'arrange', 'held')]
+    if (typeof held === 'boolean')
+      for (const place of position.places) await setHolding(query, place.id, withOuterHeld(place.holding, held))
+  }
+}
+
+/** The first fill of each position starts the interval of its point. */
+async function recordGrease(query: Query, card: Card, evaluation: LineEvaluation, steps: store.StepRow[], me: Me, at: Date): Promise<void> {
+  const { job, record } = card
+  for (const position of record.line.positions) {
+    const place = job.places.find((p) => positionOf(p.code) === position.code)
+    if (!place) continue
+    const { grease, school, mixing, applies, kept, ...computed } = evaluation.places[place.code]!.lubricate
+    const { intervalH, intervalDays, quantityG } = kept ?? computed
+    const point = { greaseId: grease?.id ?? null, school: kept ? ('manual' as const) : school, intervalH, intervalDays, quantityG }
+    if (applies) await setPoint(query, position.id, point, job.line.id)
+    const grams = steps.find((s) => s.key === `${position.code}/fill`)?.fields.gramsG
+    if (!grease || typeof grams !== 'number') continue
+    await addGreaseEvent(query, {
+      key: randomUUID(),
+      positionId: position.id,
+      at,
+      personId: me.id,
+      kind: mixing && mixing.mixing !== 'compatible' ? 'changed-over' : 'filled',
+      greaseId: grease.id,
+      gunId: null,
+      strokes: null,
+      grams,
+      looks: '',
+      note: `card ${job.line.number}`,
+    })
+  }
+}
+
+/** Cards that are open with a bearing show which figures a maker's sheet has moved. */
+export async function makersFiguresEntered(
+  query: pg.PoolClient,
+  designation: string,
+  enter: () => Promise<void>,
+  now: Date,
+): Promise<void> {
+  const open = (await store.listJobs(query, { status: 'open', designation })).map((line) => line.id)
+  const before = new Map<number, ReturnType<typeof shownOf>>()
+  for (const id of open) before.set(id, shownOf(evaluationOf(await loadCard(query, id, now))))
+  await enter()
+  for (const [id, shown] of before) {
+    const evaluation = evaluationOf(await loadCard(query, id, now))
+    const changed = new Set(evaluation.order.map(({ place }) => `${place}/identify`))
+    await store.saveMoved(query, id, movedFigures(shown, evaluation, changed), 'identify')
+    await store.clearMoved(query, id, ['identify'])
+    await store.setSummary(query, id, summaryOf(evaluation))
+  }
+}

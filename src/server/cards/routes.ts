@@ -1,0 +1,67 @@
+import { Router } from 'express'
+import { stationSchema } from '../../contract/answers.js'
+import { problem } from '../../contract/problem.js'
+import { ROUTES } from '../../contract/routes.js'
+import { cardSection } from '../../core/drawing/card-section.js'
+import { DAY } from '../../core/drawing/palette.js'
+import { toSvg } from '../../core/drawing/svg.js'
+import { cardDocument } from '../files/card-pdf.js'
+import { renderPdf } from '../files/pdf.js'
+import { need, read } from '../http/guard.js'
+import { route, sendFile } from '../http/route.js'
+import type { ServerOptions } from '../options.js'
+import { Refused, notFound } from '../problems.js'
+import { cardView, openCard, paperOf } from './card.js'
+import { changeCard, seenMoved } from './changes.js'
+import { cancel, finish } from './finish.js'
+import { accept, saveStep, sign, withdraw } from './steps.js'
+import { worded } from '../../core/card/worded.js'
+
+const OLD_PAGE = 'This page is older than the server. Load it anew: what you typed is kept and will be saved then.'
+
+/** Job cards: opened, answered, signed, closed, and what of them leaves as a file. */
+export function cardRoutes({ pool, now }: ServerOptions): Router {
+  const router = Router()
+  const stationOf = (value: unknown) => read(stationSchema, value)
+  const keyOf = (req: { params: Record<string, unknown> }) => String(req.params.key)
+  route(router, ROUTES.openCard, ({ body, me }) => openCard(pool, body.places, body.reason, me, now()), 201)
+  route(router, ROUTES.card, ({ id }) => cardView(pool, id, now()))
+  route(router, ROUTES.changeCard, ({ id, body, me }) => changeCard(pool, id, body, me, now()))
+  route(router, ROUTES.seenMoved, ({ id, req }) => seenMoved(pool, id, stationOf(req.params.station), now()))
+  route(router, ROUTES.saveStep, ({ id, req, body, me }) => saveStep(pool, id, keyOf(req), body.version, body.values, me, now()))
+  route(router, ROUTES.signStep, ({ id, req, me }) => sign(pool, id, keyOf(req), me, now()))
+  route(router, ROUTES.withdrawStep, ({ id, req, me }) => withdraw(pool, id, keyOf(req), me, now()))
+  route(router, ROUTES.acceptStep, ({ id, req, body, me }) => accept(pool, id, keyOf(req), body.reason, me, now()))
+  route(router, ROUTES.finish, ({ id, body, me }) => finish(pool, id, body.reason, me, now()))
+  route(router, ROUTES.cancelCard, ({ id, body, me }) => cancel(pool, id, body.reason, me, now()))
+  // A page of the release before asks here: it is told to load anew, and keeps what was typed.
+  router.all(/^\/(jobs\/|positions\/[0-9]+\/jobs)/, need('viewer'), () => {
+    throw new Refused(problem(410, 'Page too old', OLD_PAGE))
+  })
+
+  route(router, ROUTES.cardPdf, async ({ id, me, res }) => {
+    const paper = { ...(await paperOf(pool, id, now())), units: me.units, printedAt: now() }
+    sendFile(res, `card-${paper.view.job.number}.pdf`, 'application/pdf', await renderPdf(cardDocument(paper)))
+  })
+  route(router, ROUTES.cardJson, async ({ id, res }) => {
+    const { view: card, evaluation, coreVersion } = await paperOf(pool, id, now())
+    // What it said stands once, under its places.
+    const { finished: _same, ...view } = card
+    sendFile(
+      res,
+      `card-${view.job.number}.json`,
+      'application/json',
+      JSON.stringify({ coreVersion, ...view, places: worded(evaluation).places }, null, 2),
+    )
+  })
+  route(router, ROUTES.sectionSvg, async ({ id, me, req, res }) => {
+    const { view, evaluation, answers } = await paperOf(pool, id, now())
+    const asked = req.query.place
+    const place = typeof asked === 'string' && evaluation.places[asked] ? asked : evaluation.order[0]!.place
+    const drawing = cardSection(evaluation, answers, view.context, place, me.units, { width: 820, height: 420 })
+    if (!drawing) throw notFound('section yet; choose the bearing first')
+    sendFile(res, `card-${view.job.number}-section.svg`, 'image/svg+xml', toSvg(drawing, DAY, 'Arial, sans-serif'))
+  })
+
+  return router
+}

@@ -1,0 +1,106 @@
+import { createHash } from 'node:crypto'
+import type { Writable } from 'node:stream'
+import pg from 'pg'
+
+// Counts and sizes stay well inside what a double holds exactly.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number)
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number)
+
+export type Query = Pick<pg.ClientBase, 'query'>
+
+export function createPool(url: string): pg.Pool {
+  // Statements that do not wait for each other go out together and are answered in their order.
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, pipeline: true })
+  // A connection that breaks, idle or lent out, must not end the process; the query on it or the next one reports it.
+  pool.on('error', () => {})
+  pool.on('connect', (client) => client.on('error', () => {}))
+  return pool
+}
+
+/**
+ * Runs `body` in one transaction. A body that ends with a batch of writes may send `commit` along with them, which saves a trip;
+ * where one of them fails, nothing is kept and the failure is raised.
+ */
+export async function transaction<T>(
+  pool: pg.Pool,
+  body: (query: pg.PoolClient, commit: () => Promise<unknown>) => Promise<T>,
+): Promise<T> {
+  const client = await pool.connect()
+  let broken = false
+  let committed: Promise<unknown> | null = null
+  const commit = () => (committed ??= client.query('COMMIT'))
+  try {
+    // Not waited for: what the body asks goes out behind it, and fails with it.
+    const begun = client.query('BEGIN')
+    const [value] = await Promise.all([body(client, commit), begun])
+    await commit()
+    return value
+  } catch (error) {
+    await client.query('ROLLBACK').catch(() => (broken = true))
+    throw error
+  } finally {
+    client.release(broken)
+  }
+}
+
+/**
+ * Statements that are asked in the same turn leave in one write instead of one write each: half a dozen of them cost the
+ * time of one.
+ */
+export function together<T>(query: Query, ask: () => T): T {
+  const { stream } = (query as { connection?: { stream?: Writable } }).connection ?? {}
+  stream?.cork()
+  try {
+    return ask()
+  } finally {
+    process.nextTick(() => stream?.uncork())
+  }
+}
+
+const names = new Map<string, string>()
+
+/** One name for each statement of the program, so that a connection plans it once. */
+function nameOf(sql: string): string {
+  const known = names.get(sql)
+  if (known) return known
+  const name = createHash('sha256').update(sql).digest('hex').slice(0, 32)
+  names.set(sql, name)
+  return name
+}
+
+export async function rows<T>(query: Query, sql: string, values: unknown[] = []): Promise<T[]> {
+  return (await query.query({ name: nameOf(sql), text: sql, values })).rows as T[]
+}
+
+/** A writing statement; the number of rows that it touched. */
+export async function execute(query: Query, sql: string, values: unknown[] = []): Promise<number> {
+  return (await query.query({ name: nameOf(sql), text: sql, values })).rowCount ?? 0
+}
+
+export async function one<T>(query: Query, sql: string, values: unknown[] = []): Promise<T | null> {
+  return (await rows<T>(query, sql, values))[0] ?? null
+}
+
+/** Writes a line that nobody can change afterwards. */
+export async function audit(
+  query: Query,
+  at: Date,
+  personId: number | null,
+  action: string,
+  subject: string,
+  detail: object = {},
+): Promise<void> {
+  await execute(query, 'INSERT INTO audit (at, person_id, action, subject, detail) VALUES ($1, $2, $3, $4, $5)', [
+    at,
+    personId,
+    action,
+    subject,
+    detail,
+  ])
+}
+
+/** A value kept for all instances; made once by `make`. */
+export async function setting(query: Query, key: string, make: () => string): Promise<string> {
+  await query.query('INSERT INTO setting (key, value) VALUES ($1, $2) ON CONFLICT (key) DO NOTHING', [key, make()])
+  return (await one<{ value: string }>(query, 'SELECT value FROM setting WHERE key = $1', [key]))!.value
+}

@@ -1,0 +1,192 @@
+import type { PlaceView, PositionView, ShaftLineView } from '../../contract/lines.js'
+import type { MachineLine, MachineView } from '../../contract/machines.js'
+import type { BearingUse } from '../../contract/rack.js'
+import { readAnswers } from '../../contract/answers.js'
+import { placeAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
+import type { PlantContext } from '../../core/card/context.js'
+import { lifeUsed } from '../../core/card/position.js'
+import { recordedRow } from '../../core/identify/marked.js'
+import { outerHeld, type RingHolding } from '../../core/line/records.js'
+import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
+import { listJobs } from '../cards/store.js'
+import { execute, one, rows, type Query } from '../database.js'
+import { GREASE_JSON, plantContext } from '../plant/store.js'
+import { timeline } from './timeline.js'
+
+type PlaceRow = Omit<PlaceView, 'code' | 'fitted' | 'row' | 'life'> & {
+  number: number
+  designation: string | null
+  group: string | null
+  since: string | null
+}
+
+interface PositionRow extends Omit<PositionView, 'places' | 'held'> {
+  shaftLineId: number
+  places: PlaceRow[]
+}
+
+/** Positions along their lines, each with its places and what is fitted there. */
+const POSITION_SQL = `
+  SELECT p.id, p.code, p.shaft_line_id AS "shaftLineId", p.name, p.along_mm AS "alongMm",
+    CASE WHEN l.position_id IS NOT NULL THEN json_build_object('school', l.school, 'intervalH', l.interval_h, 'intervalDays', l.interval_days,
+      'quantityG', l.quantity_g, 'lastAt', l.last_at, 'dueAt', l.due_at, 'grease', CASE WHEN g.id IS NOT NULL THEN ${GREASE_JSON} END) END AS lubrication,
+    (SELECT coalesce(json_agg(json_build_object('id', x.id, 'number', x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat, 'housingSeat', x.housing_seat,
+        'set', CASE WHEN t.code IS NOT NULL THEN json_build_object('code', t.code, 'arrangement', t.arrangement) END,
+        'designation', i.designation, 'group', i.clearance_group, 'since', lower(i.fitted), 'openJobId', o.job_id) ORDER BY x.number), '[]')
+     FROM place x LEFT JOIN place_set t ON t.position_id = x.position_id AND t.code = x.set_code
+     LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
+     LEFT JOIN job_place o ON o.place_id = x.id AND o.open WHERE x.position_id = p.id) AS places
+  FROM position p LEFT JOIN lubrication_point l ON l.position_id = p.id LEFT JOIN grease g ON g.id = l.grease_id`
+const IN_ORDER = 'ORDER BY p.shaft_line_id, p.along_mm, p.code'
+
+interface LineRow extends Omit<ShaftLineView, 'positions'> {
+  duty: Record<Key, unknown> | null
+}
+const LINE_SQL = `
+  s.id, s.name, s.orientation, s.tilt_deg AS "tiltDeg", s.turning, s.span_mm AS "spanMm", s.shaft_material AS "shaftMaterial",
+  s.housing_material AS "housingMaterial", s.carries, (SELECT d.data FROM duty d WHERE d.shaft_line_id = s.id ORDER BY d.version DESC LIMIT 1) AS duty`
+
+const DAY_MS = 24 * 3600 * 1000
+
+type Settled = Pick<PlantContext, 'makersFigures' | 'ownRows'>
+
+const iso = (text: string | null) => text && new Date(text).toISOString()
+
+function placeView(found: PlaceRow, code: string, duty: LineAnswers, { makersFigures, ownRows }: Settled, now: Date | null): PlaceView {
+  const { number: _number, designation, group, since, ...rest } = found
+  const base = designation ? recordedRow(designation, ownRows) : null
+  const row = base && withMakersFigures(base, makersFigures)
+  const days = since && now ? Math.max(0, (now.getTime() - Date.parse(since)) / DAY_MS) : 0
+  return {
+    ...rest,
+    code,
+    fitted: designation ? { designation, group, since: iso(since)! } : null,
+    row,
+    life: row && now ? lifeUsed(row, placeAnswers(duty, code).duty, days) : null,
+  }
+}
+
+/** Whether a position holds the shaft, from the rings of its places. */
+export const heldOf = (places: readonly { holding: RingHolding }[]) => outerHeld(places.map((p) => p.holding))
+
+function lineView({ duty: stored, ...line }: LineRow, positions: PositionRow[], settled: Settled, now: Date | null): ShaftLineView {
+  const duty = readAnswers(stored ?? {}).answers
+  const views = positions.map(({ shaftLineId: _line, places, lubrication, ...p }): PositionView => ({
+    ...p,
+    held: heldOf(places),
+    places: places.map((x) => placeView(x, `${p.code}.${x.number}`, duty, settled, now)),
+    lubrication: lubrication && { ...lubrication, lastAt: iso(lubrication.lastAt), dueAt: iso(lubrication.dueAt) },
+  }))
+  const [first, last] = [views[0], views.at(-1)]
+  return { ...line, spanMm: first && last && first !== last ? last.alongMm - first.alongMm : line.spanMm, positions: views }
+}
+
+export async function plantName(query: Query): Promise<string> {
+  return (await one<{ name: string }>(query, 'SELECT name FROM plant ORDER BY id LIMIT 1'))?.name ?? 'No plant yet'
+}
+
+export function listMachines(query: Query): Promise<MachineLine[]> {
+  return rows(
+    query,
+    `SELECT m.id, m.code, m.name, m.location,
+            coalesce(array_agg(DISTINCT i.designation) FILTER (WHERE i.designation IS NOT NULL), '{}') AS fitted,
+            (SELECT count(*) FROM job j JOIN shaft_line s ON s.id = j.shaft_line_id WHERE s.machine_id = m.id AND j.status = 'open') AS "openJobs"
+     FROM machine m LEFT JOIN shaft_line s ON s.machine_id = m.id LEFT JOIN position p ON p.shaft_line_id = s.id
+     LEFT JOIN place x ON x.position_id = p.id LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
+     GROUP BY m.id ORDER BY m.code`,
+  )
+}
+
+export async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
+  const machine = await one<Pick<MachineView, 'id' | 'code' | 'name' | 'location' | 'notes'>>(
+    query,
+    'SELECT id, code, name, location, notes FROM machine WHERE id = $1',
+    [id],
+  )
+  if (!machine) return null
+  const [lines, positions, settled, jobs, events] = await Promise.all([
+    rows<LineRow>(query, `SELECT ${LINE_SQL} FROM shaft_line s WHERE s.machine_id = $1 ORDER BY s.id`, [id]),
+    rows<PositionRow>(query, `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ${IN_ORDER}`, [id]),
+    plantContext(query),
+    listJobs(query, { machineId: id }),
+    timeline(query, { machineId: id }),
+  ])
+  const of = (line: LineRow) => positions.filter((p) => p.shaftLineId === line.id)
+  const shaftLines = lines.map((line) => lineView(line, of(line), settled, now))
+  return { ...machine, shaftLines, jobs, now: now.toISOString(), timeline: events }
+}
+
+/** A shaft line with its machine and what the plant has settled. */
+export interface LineRecord {
+  line: ShaftLineView
+  /** The newest word on the duty of the line. */
+  duty: LineAnswers
+  machine: { id: number; code: string; name: string; location: string }
+  plantName: string
+  plant: PlantContext
+}
+
+/** A line by its own number or by that of a job on it; without a time the life used is left out. */
+export async function findLine(query: Query, of: { lineId: number } | { jobId: number }, now: Date | null): Promise<LineRecord | null> {
+  const wanted = 'lineId' in of ? [of.lineId, null] : [null, of.jobId]
+  const WANTED = '= coalesce($1::bigint, (SELECT shaft_line_id FROM job WHERE id = $2))'
+  const [line, positions, plant] = await Promise.all([
+    one<LineRow & { machine: LineRecord['machine']; plantName: string }>(
+      query,
+      `SELECT ${LINE_SQL}, json_build_object('id', m.id, 'code', m.code, 'name', m.name, 'location', m.location) AS machine,
+         (SELECT name FROM plant WHERE id = m.plant_id) AS "plantName"
+       FROM shaft_line s JOIN machine m ON m.id = s.machine_id WHERE s.id ${WANTED}`,
+      wanted,
+    ),
+    rows<PositionRow>(query, `${POSITION_SQL} WHERE p.shaft_line_id ${WANTED} ${IN_ORDER}`, wanted),
+    plantContext(query),
+  ])
+  if (!line) return null
+  const { machine, plantName: name, ...record } = line
+  return { line: lineView(record, positions, plant, now), duty: readAnswers(line.duty ?? {}).answers, machine, plantName: name, plant }
+}
+
+/** The line of a position, and the position on it. */
+export async function findPosition(query: Query, positionId: number, now: Date): Promise<(LineRecord & { position: PositionView }) | null> {
+  const at = await one<{ lineId: number }>(query, 'SELECT shaft_line_id AS "lineId" FROM position WHERE id = $1', [positionId])
+  const found = at && (await findLine(query, { lineId: at.lineId }, now))
+  return found && { ...found, position: found.line.positions.find((p) => p.id === positionId)! }
+}
+
+/** The shaft lines that places stand on, each once. */
+export async function linesOfPlaces(query: Query, placeIds: readonly number[]): Promise<{ placeId: number; lineId: number }[]> {
+  return rows(
+    query,
+    'SELECT x.id AS "placeId", p.shaft_line_id AS "lineId" FROM place x JOIN position p ON p.id = x.position_id WHERE x.id = ANY ($1)',
+    [placeIds],
+  )
+}
+
+/** How the rings of a place are held, as settled by a card. */
+export async function setHolding(query: Query, placeId: number, holding: RingHolding): Promise<void> {
+  await execute(query, 'UPDATE place SET holding = $2 WHERE id = $1', [placeId, holding])
+}
+
+/** Closes what was fitted and records what is fitted from now on. */
+export async function fitBearing(query: Query, placeId: number, designation: string, group: string | null, at: Date): Promise<void> {
+  await execute(query, 'UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE place_id = $1 AND upper_inf(fitted)', [
+    placeId,
+    at,
+  ])
+  await execute(
+    query,
+    'INSERT INTO installation (place_id, designation, clearance_group, fitted) VALUES ($1, $2, $3, tstzrange($4, NULL))',
+    [placeId, designation, group, at],
+  )
+}
+
+export function bearingUses(query: Query, designation: string): Promise<BearingUse[]> {
+  return rows(
+    query,
+    `SELECT m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName", p.name AS "positionName"
+     FROM installation i JOIN place x ON x.id = i.place_id JOIN position p ON p.id = x.position_id
+     JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id
+     WHERE upper_inf(i.fitted) AND i.designation = $1 GROUP BY m.id, p.id ORDER BY m.code, p.name`,
+    [designation],
+  )
+}

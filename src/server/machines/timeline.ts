@@ -1,0 +1,61 @@
+import type { TimelineEvent } from '../../contract/lines.js'
+import { CAUSE_LABEL, type Cause } from '../../core/inspection/causes.js'
+import { rows, type Query } from '../database.js'
+
+/** As `typed` of the core: an opening brace that somebody typed begins no quantity. */
+const TYPED = (column: string) => `translate(${column}, '{', U&'\\E07B')`
+
+interface EventRow {
+  kind: TimelineEvent['kind']
+  at: Date
+  positionName: string
+  words: string
+  by: string | null
+  jobId: number | null
+}
+
+/**
+ * What happened at a machine, or at one of its positions, newest first: fitted, jobs, causes found, greasings.
+ * Each part is cut to the limit before they are merged, so that a long history is not read for a short list.
+ */
+export async function timeline(query: Query, where: { machineId?: number; positionId?: number }, limit = 120): Promise<TimelineEvent[]> {
+  const found = await rows<EventRow>(
+    query,
+    `WITH at AS (
+       SELECT p.id, p.name FROM position p JOIN shaft_line s ON s.id = p.shaft_line_id
+       WHERE ($1::bigint IS NULL OR s.machine_id = $1) AND ($2::bigint IS NULL OR p.id = $2)),
+     jobs AS (
+       SELECT j.*, w.name FROM job j JOIN LATERAL (
+         SELECT string_agg(DISTINCT at.name, ', ') AS name FROM job_place jp JOIN place x ON x.id = jp.place_id JOIN at ON at.id = x.position_id
+         WHERE jp.job_id = j.id) w ON w.name IS NOT NULL
+       ORDER BY j.opened_at DESC LIMIT $3)
+     SELECT * FROM (
+       (SELECT 'fitted' AS kind, lower(i.fitted) AS at, at.name AS "positionName",
+          CASE WHEN count(*) > 1 THEN count(*) || ' × ' ELSE '' END || ${TYPED('i.designation')} || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
+          NULL AS by, NULL::bigint AS "jobId"
+        FROM installation i JOIN place x ON x.id = i.place_id JOIN at ON at.id = x.position_id
+        GROUP BY at.id, at.name, i.designation, i.clearance_group, lower(i.fitted) ORDER BY 2 DESC LIMIT $3)
+       UNION ALL
+       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.reason')}, '')), o.name, j.id
+        FROM jobs j JOIN person o ON o.id = j.opened_by)
+       UNION ALL
+       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.finish_reason')}, '')), NULL, j.id
+        FROM jobs j WHERE j.finished_at IS NOT NULL)
+       UNION ALL
+       (SELECT 'cancelled', j.cancelled_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.cancel_reason')}, '')), c.name, j.id
+        FROM jobs j JOIN person c ON c.id = j.cancelled_by)
+       UNION ALL
+       (SELECT 'cause', coalesce(j.finished_at, j.opened_at), j.name, j.summary ->> 'cause', NULL, j.id
+        FROM jobs j WHERE j.summary ->> 'cause' IS NOT NULL)
+       UNION ALL
+       (SELECT CASE WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, at.name,
+          CASE e.kind WHEN 'skipped' THEN ${TYPED('e.note')}
+            ELSE concat_ws(', ', CASE e.kind WHEN 'filled' THEN 'first fill' WHEN 'changed-over' THEN 'changed over' END,
+              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END, o.name, NULL
+        FROM at JOIN LATERAL (SELECT * FROM grease_event x WHERE x.position_id = at.id ORDER BY x.at DESC LIMIT $3) e ON true
+        LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id)
+     ) every ORDER BY at DESC, kind LIMIT $3`,
+    [where.machineId ?? null, where.positionId ?? null, limit],
+  )
+  return found.map((e) => ({ ...e, at: e.at.toISOString(), words: e.kind === 'cause' ? CAUSE_LABEL[e.words as Cause] : e.words }))
+}

@@ -1,0 +1,18 @@
+import type pg from 'pg'
+import type { Logger } from 'pino'
+
+export interface ServerOptions {
+  pool: pg.Pool
+  /** The clock; tests and pictures give their own. */
+  now: () => Date
+  sessionSecret: string
+  demo: boolean
+  /** Directory of the built interface; without it only the API is served. */
+  webDir?: string
+  log?: Logger
+  calculationsPerMinute?: number
+  /** Scheme, host and port under which people reach this server when a proxy stands in front of it; null without one. */
+  publicOrigin: string | null
+  /** Tells a start command of the same clone that this server is its own. */
+  instance?: string
+}

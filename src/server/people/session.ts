@@ -1,0 +1,79 @@
+import { Router } from 'express'
+import type pg from 'pg'
+import type { FirstAdministratorInput, Me, SessionState } from '../../contract/people.js'
+import { problem } from '../../contract/problem.js'
+import { ROUTES } from '../../contract/routes.js'
+import { checkPassword, hashPassword } from './password.js'
+import { Refused } from '../problems.js'
+import { audit, one, transaction } from '../database.js'
+import * as people from './store.js'
+import { route } from '../http/route.js'
+import type { ServerOptions } from '../options.js'
+
+/** Checked when no such person exists, so that the answer takes as long. */
+const NOBODY = hashPassword('nobody has this password')
+
+export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
+  const router = Router()
+
+  const state = async (person: Me | null): Promise<SessionState> => ({
+    me: person,
+    needsFirstAdministrator: !(await people.anyPeople(pool)),
+    demo,
+  })
+
+  route(router, ROUTES.session, ({ me }) => state(me))
+
+  route(router, ROUTES.signIn, async ({ req, body: { login, password } }) => {
+    const name = login.trim().toLowerCase()
+    const address = req.ip ?? ''
+    const until = await people.heldBack(pool, name, address, now())
+    if (until) {
+      const seconds = Math.max(1, Math.ceil((until.getTime() - now().getTime()) / 1000))
+      throw new Refused(problem(429, 'Too many tries', `Too many failed sign-ins. Try again in ${seconds} seconds.`))
+    }
+    const person = await people.findSignIn(pool, name)
+    const good = await checkPassword(password, person?.passwordHash ?? (await NOBODY))
+    if (!person || !good) {
+      await audit(pool, now(), null, 'sign-in-failed', person ? `person ${person.id}` : 'nobody of this name', { login: name, address })
+      throw new Refused(problem(401, 'Sign-in refused', 'Name and password do not belong together.'))
+    }
+    await people.clearTries(pool, name, address)
+    await new Promise<void>((resolve, reject) => req.session.regenerate((error) => (error ? reject(error) : resolve())))
+    req.session.personId = person.id
+    await audit(pool, now(), person.id, 'sign-in', `person ${person.id}`, { address })
+    const { passwordHash: _hidden, ...known } = person
+    return state(known)
+  })
+
+  route(router, ROUTES.signOut, async ({ req, res }) => {
+    await new Promise<void>((resolve, reject) => req.session.destroy((error) => (error ? reject(error) : resolve())))
+    res.clearCookie('yardfrost').status(204).end()
+  })
+
+  route(router, ROUTES.preferences, async ({ body: { units, theme }, me }) => {
+    await people.setPreferences(pool, me.id, units, theme)
+    return state({ ...me, units: units ?? me.units, theme: theme ?? me.theme })
+  })
+
+  const firstAdministrator = async ({ code, name, login, password }: FirstAdministratorInput) => {
+    const passwordHash = await hashPassword(password)
+    await transaction(pool, async (query) => {
+      const stored = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'first-administrator-code' FOR UPDATE", [])
+      if (!stored || stored.value !== code.trim() || (await people.anyPeople(query)))
+        throw new Refused(problem(403, 'Not allowed', 'The code is wrong or has been used.'))
+      const person = await people.addPerson(query, { name, login, role: 'administrator', passwordHash })
+      await query.query("DELETE FROM setting WHERE key = 'first-administrator-code'")
+      await audit(query, now(), person!.id, 'first-administrator', `person ${person!.id}`)
+    })
+    return state(null)
+  }
+  route(router, ROUTES.firstAdministrator, ({ body }) => firstAdministrator(body), 201)
+
+  return router
+}
+
+/** The person of the session, unless switched off meanwhile. */
+export async function currentPerson(pool: pg.Pool, personId: number | undefined): Promise<Me | null> {
+  return personId === undefined ? null : people.findMe(pool, personId)
+}

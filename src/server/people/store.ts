@@ -1,0 +1,103 @@
+import type { Me, Person, Role } from '../../contract/people.js'
+import { execute, one, rows, type Query } from '../database.js'
+
+const COLUMNS = 'id, name, login, role, units, theme'
+
+export function findMe(query: Query, id: number): Promise<Me | null> {
+  return one<Me>(query, `SELECT ${COLUMNS} FROM person WHERE id = $1 AND active`, [id])
+}
+
+export function findSignIn(query: Query, login: string): Promise<(Me & { passwordHash: string }) | null> {
+  return one(query, `SELECT ${COLUMNS}, password_hash AS "passwordHash" FROM person WHERE login = $1 AND active`, [login])
+}
+
+export function listPeople(query: Query): Promise<Person[]> {
+  return rows(query, 'SELECT id, name, login, role, active FROM person ORDER BY name')
+}
+
+export async function anyPeople(query: Query): Promise<boolean> {
+  return (await one(query, 'SELECT 1 FROM person LIMIT 1')) !== null
+}
+
+/** Null when the login is taken. */
+export function addPerson(query: Query, person: { name: string; login: string; role: Role; passwordHash: string }): Promise<Person | null> {
+  return one(
+    query,
+    `INSERT INTO person (name, login, role, password_hash) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (login) DO NOTHING RETURNING id, name, login, role, active`,
+    [person.name, person.login, person.role, person.passwordHash],
+  )
+}
+
+export function changePerson(
+  query: Query,
+  id: number,
+  change: { name?: string; role?: Role; active?: boolean; passwordHash?: string },
+): Promise<Person | null> {
+  return one(
+    query,
+    `UPDATE person SET name = coalesce($2, name), role = coalesce($3, role), active = coalesce($4, active), password_hash = coalesce($5, password_hash)
+     WHERE id = $1 RETURNING id, name, login, role, active`,
+    [id, change.name, change.role, change.active, change.passwordHash],
+  )
+}
+
+export async function administrators(query: Query): Promise<number> {
+  return (await one<{ n: number }>(query, "SELECT count(*) AS n FROM person WHERE role = 'administrator' AND active"))!.n
+}
+
+export async function setPreferences(query: Query, id: number, units: string | undefined, theme: string | undefined): Promise<void> {
+  await execute(query, 'UPDATE person SET units = coalesce($2, units), theme = coalesce($3, theme) WHERE id = $1', [id, units, theme])
+}
+
+/** Every session of a person whose password, role or standing changed ends; `except` is the one that changed it. */
+export async function endSessions(query: Query, personId: number, except = ''): Promise<void> {
+  await execute(query, "DELETE FROM session WHERE (sess ->> 'personId')::bigint = $1 AND sid <> $2", [personId, except])
+}
+
+/** Nobody else may count or change people until the transaction ends. */
+export async function lockPeople(query: Query): Promise<void> {
+  await query.query('LOCK TABLE person IN SHARE ROW EXCLUSIVE MODE')
+}
+
+/** Tries by one name from one address before the waits begin, and by one name from anywhere. */
+const FREE_TRIES = { here: 5, anywhere: 100 } as const
+const LONGEST_WAIT_S = 300
+
+/**
+ * Counts a try before anything is checked; null when it may go on, else until when this key is held back. Tries beyond the
+ * free ones wait 2 s, twice as long each time, at most five minutes. What is held back is not counted.
+ */
+async function countTry(query: Query, key: string, free: number, now: Date): Promise<Date | null> {
+  const counted = await one(
+    query,
+    `INSERT INTO sign_in_attempt AS a (key, tries, blocked_until, last_at) VALUES ($1, 1, $2, $2)
+     ON CONFLICT (key) DO UPDATE SET tries = least(a.tries + 1, 100000), last_at = $2,
+       blocked_until = $2::timestamptz + interval '1 second' *
+         CASE WHEN a.tries + 1 < $3 THEN 0 ELSE least($4, 2 ^ least(a.tries + 2 - $3, 20)) END
+     WHERE a.blocked_until <= $2 OR a.blocked_until > $2::timestamptz + interval '1 second' * 2 * $4
+     RETURNING tries`,
+    [key, now, free, LONGEST_WAIT_S],
+  )
+  if (counted) return null
+  return (await one<{ until: Date }>(query, 'SELECT blocked_until AS until FROM sign_in_attempt WHERE key = $1', [key]))?.until ?? now
+}
+
+const keysOf = (login: string, address: string) => [`${login} ${address}`, login] as const
+
+/** Until when signing in with this name is held back, from this address or from anywhere; null when it may be tried. */
+export async function heldBack(query: Query, login: string, address: string, now: Date): Promise<Date | null> {
+  const [here, anywhere] = keysOf(login, address)
+  return (await countTry(query, here, FREE_TRIES.here, now)) ?? (await countTry(query, anywhere, FREE_TRIES.anywhere, now))
+}
+
+/** A sign-in that succeeded: what was counted of this name from this address is forgotten. */
+export async function clearTries(query: Query, login: string, address: string): Promise<void> {
+  await execute(query, 'DELETE FROM sign_in_attempt WHERE key = ANY ($1)', [[...keysOf(login, address)]])
+}
+
+/** Sessions that have run out, and tries that nobody remembers. */
+export async function tidySessions(query: Query, now: Date): Promise<void> {
+  await execute(query, 'DELETE FROM session WHERE expire < $1', [now])
+  await execute(query, "DELETE FROM sign_in_attempt WHERE last_at < $1::timestamptz - interval '1 day'", [now])
+}

@@ -1,0 +1,61 @@
+import { Router } from 'express'
+import { ROUTES } from '../../contract/routes.js'
+import type { ServerOptions } from '../options.js'
+import { notFound } from '../problems.js'
+import { audit, transaction, type Query } from '../database.js'
+import * as plant from './store.js'
+import { route, taken } from '../http/route.js'
+
+/** What PostgreSQL says of a second row with the same name. */
+const UNIQUE = '23505'
+
+/** Greases, guns, the school of intervals: what the plant has settled for all its cards. */
+export function settingsRoutes({ pool, now }: ServerOptions): Router {
+  const router = Router()
+  /** One change, written to the audit with it. */
+  const settle = async (personId: number, action: string, detail: object, change: (query: Query) => Promise<void>) => {
+    try {
+      await transaction(pool, async (query) => {
+        await change(query)
+        await audit(query, now(), personId, action, 'settings', detail)
+      })
+    } catch (error) {
+      if ((error as { code?: string }).code === UNIQUE && 'name' in detail) throw taken('name', String(detail.name))
+      throw error
+    }
+    return plant.plantSettings(pool)
+  }
+
+  route(router, ROUTES.plantSettings, () => plant.plantSettings(pool))
+  route(
+    router,
+    ROUTES.addGrease,
+    ({ body, me }) =>
+      settle(me.id, 'add-grease', body, async (query) => {
+        if ((await plant.addGrease(query, body)) === null) throw taken('name', body.name)
+      }),
+    201,
+  )
+  route(router, ROUTES.changeGrease, ({ id, body, me }) =>
+    settle(me.id, 'change-grease', { id, ...body }, async (query) => {
+      if (!(await plant.changeGrease(query, id, body))) throw notFound('grease')
+    }),
+  )
+  route(
+    router,
+    ROUTES.addGun,
+    ({ body, me }) =>
+      settle(me.id, 'add-gun', body, async (query) => {
+        if ((await plant.addGun(query, body, me.id, now())) === null) throw taken('name', body.name)
+      }),
+    201,
+  )
+  route(router, ROUTES.weighGun, ({ id, body, me }) =>
+    settle(me.id, 'weigh-gun', { id, ...body }, async (query) => {
+      if (!(await plant.weighGun(query, id, body, me.id, now()))) throw notFound('grease gun')
+    }),
+  )
+  route(router, ROUTES.schools, ({ body, me }) => settle(me.id, 'schools', body, (query) => plant.setSchools(query, body)))
+
+  return router
+}

@@ -1,0 +1,107 @@
+import type { GunView, PlantSettings } from '../../contract/plant.js'
+import { FIRST_SCHOOLS, type PlantContext, type Schools } from '../../core/card/context.js'
+import type { Grease } from '../../core/lubrication/grease.js'
+import { execute, one, type Query } from '../database.js'
+
+/** Columns of a grease as JSON; the tables of a statement call it g. */
+export const GREASE_JSON = `json_build_object('id', g.id, 'name', g.name, 'thickener', g.thickener, 'baseOil', g.base_oil, 'nlgi', g.nlgi,
+  'viscosity40', g.viscosity_40, 'viscosity100', g.viscosity_100, 'lowC', g.low_c, 'highC', g.high_c)`
+
+export async function findGrease(query: Query, id: number | null): Promise<Grease | null> {
+  return (await one<{ grease: Grease }>(query, `SELECT ${GREASE_JSON} AS grease FROM grease g WHERE g.id = $1`, [id]))?.grease ?? null
+}
+
+type GreaseInput = Omit<Grease, 'id'>
+const greaseValues = (g: GreaseInput) => [g.name, g.thickener, g.baseOil, g.nlgi, g.viscosity40, g.viscosity100, g.lowC, g.highC]
+
+/** Null when the name is taken. */
+export async function addGrease(query: Query, grease: GreaseInput): Promise<number | null> {
+  const row = await one<{ id: number }>(
+    query,
+    `INSERT INTO grease (name, thickener, base_oil, nlgi, viscosity_40, viscosity_100, low_c, high_c) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+     ON CONFLICT (name) DO NOTHING RETURNING id`,
+    greaseValues(grease),
+  )
+  return row?.id ?? null
+}
+
+export async function changeGrease(query: Query, id: number, grease: GreaseInput): Promise<boolean> {
+  const done = await execute(
+    query,
+    `UPDATE grease SET name = $1, thickener = $2, base_oil = $3, nlgi = $4, viscosity_40 = $5, viscosity_100 = $6, low_c = $7, high_c = $8 WHERE id = $9`,
+    [...greaseValues(grease), id],
+  )
+  return done === 1
+}
+
+export interface Weighing {
+  name: string
+  strokesWeighed: number
+  gramsWeighed: number
+}
+
+/** Null when the name is taken. */
+export async function addGun(query: Query, gun: Weighing, personId: number | null, at: Date): Promise<number | null> {
+  const row = await one<{ id: number }>(
+    query,
+    `INSERT INTO grease_gun (name, strokes_weighed, grams_weighed, weighed_at, weighed_by) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (name) DO NOTHING RETURNING id`,
+    [gun.name, gun.strokesWeighed, gun.gramsWeighed, at, personId],
+  )
+  return row?.id ?? null
+}
+
+export async function findGun(query: Query, id: number): Promise<boolean> {
+  return (await one(query, 'SELECT 1 FROM grease_gun WHERE id = $1', [id])) !== null
+}
+
+export async function weighGun(query: Query, id: number, gun: Weighing, personId: number, at: Date): Promise<boolean> {
+  const done = await execute(
+    query,
+    'UPDATE grease_gun SET name = $2, strokes_weighed = $3, grams_weighed = $4, weighed_at = $5, weighed_by = $6 WHERE id = $1',
+    [id, gun.name, gun.strokesWeighed, gun.gramsWeighed, at, personId],
+  )
+  return done === 1
+}
+
+export async function setSchools(query: Query, schools: Schools): Promise<void> {
+  await execute(query, "INSERT INTO setting (key, value) VALUES ('schools', $1) ON CONFLICT (key) DO UPDATE SET value = $1", [
+    JSON.stringify(schools),
+  ])
+}
+
+/** Every list as JSON, in one statement, since every card reads them all. Of maker's figures the newest of a designation counts; one that takes all back is none. */
+const SETTINGS_SQL = `
+  SELECT (SELECT coalesce(json_agg(${GREASE_JSON} ORDER BY g.name), '[]') FROM grease g) AS greases,
+    (SELECT coalesce(json_agg(json_build_object('id', w.id, 'name', w.name, 'strokesWeighed', w.strokes_weighed, 'gramsWeighed', w.grams_weighed,
+       'weighedAt', w.weighed_at, 'weighedBy', p.name) ORDER BY w.name), '[]') FROM grease_gun w LEFT JOIN person p ON p.id = w.weighed_by) AS guns,
+    (SELECT value::json FROM setting WHERE key = 'schools') AS schools,
+    (SELECT coalesce(json_agg(json_build_object('designation', f.designation, 'dynamicRatingN', f.dynamic_rating_n, 'staticRatingN', f.static_rating_n,
+       'fatigueLoadLimitN', f.fatigue_load_limit_n, 'massKg', f.mass_kg, 'sheet', f.sheet, 'enteredAt', f.entered_at, 'enteredBy', f.name)
+       ORDER BY f.designation), '[]')
+     FROM (SELECT DISTINCT ON (m.designation) m.*, p.name FROM makers_figures m JOIN person p ON p.id = m.entered_by
+           ORDER BY m.designation, m.entered_at DESC, m.id DESC) f
+     WHERE coalesce(f.dynamic_rating_n, f.static_rating_n, f.fatigue_load_limit_n, f.mass_kg) IS NOT NULL) AS "makersFigures",
+    (SELECT coalesce(json_agg(b.data ORDER BY b.designation), '[]') FROM bearing b WHERE b.origin = 'plant'
+       AND (EXISTS (SELECT FROM installation i WHERE i.designation = b.designation)
+         OR EXISTS (SELECT FROM job j WHERE j.summary -> 'designations' ? b.designation))) AS "ownRows"`
+
+const iso = (text: string) => new Date(text).toISOString()
+
+export async function plantSettings(query: Query): Promise<PlantSettings> {
+  type Row = Omit<PlantSettings, 'guns' | 'schools'> & { guns: Omit<GunView, 'gramsPerStroke'>[]; schools: Partial<Schools> | null }
+  const { greases, guns, schools, makersFigures, ownRows } = (await one<Row>(query, SETTINGS_SQL))!
+  return {
+    greases,
+    guns: guns.map((g) => ({ ...g, weighedAt: iso(g.weighedAt), gramsPerStroke: g.gramsWeighed / g.strokesWeighed })),
+    schools: { ...FIRST_SCHOOLS, ...schools },
+    makersFigures: makersFigures.map((f) => ({ ...f, enteredAt: iso(f.enteredAt) })),
+    ownRows,
+  }
+}
+
+/** What every card knows of the plant. */
+export async function plantContext(query: Query): Promise<PlantContext> {
+  const { guns, ...settings } = await plantSettings(query)
+  return { ...settings, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })) }
+}

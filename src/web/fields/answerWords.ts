@@ -1,0 +1,26 @@
+import type { Field } from '../../core/card/fields.js'
+import type { RunReading } from '../../core/runin/run-in.js'
+import { formatTrimmed, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
+
+/** An answer as a person reads it: quantities in own units, choices in their words, a dash where nothing is answered. */
+export function answerWords(field: Field, value: unknown, units: UnitSystem): string {
+  const quantity = (v: number, q: Quantity) => `${formatTrimmed(v, q, units, q === 'length' ? 3 : undefined)} ${unitOf(q, units)}`.trimEnd()
+  if (value === null || value === undefined || value === '') return '—'
+  switch (field.kind) {
+    case 'quantity':
+      return quantity(value as number, field.quantity)
+    case 'readings':
+      return (value as number[]).map((v) => quantity(v, field.quantity)).join(', ') || '—'
+    case 'run':
+      return (value as RunReading[]).map((r) => `${r.minute} min ${quantity(r.temperatureC, 'temperature')}`).join(', ') || '—'
+    case 'findings':
+      return (value as string[]).map((v) => field.words[v] ?? v).join(', ') || '—'
+    case 'yes-no':
+    case 'flag':
+      return value ? 'yes' : 'no'
+    case 'choice':
+      return field.words[String(value)] ?? String(value).replaceAll('-', ' ')
+    default:
+      return String(value)
+  }
+}

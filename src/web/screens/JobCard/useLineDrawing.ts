@@ -1,0 +1,33 @@
+import { computed } from 'vue'
+import { keyOf } from '../../../core/card/answers.js'
+import { shaftLineDrawing, type ShaftLineSpec } from '../../../core/drawing/shaft-line.js'
+import { useCard } from '../../stores/card.js'
+
+type More = Partial<Omit<ShaftLineSpec, 'width' | 'height' | 'positions' | 'carries'>>
+
+/** The whole line of the card as it is answered, with what the caller has to say on it. */
+export function useLineDrawing(width: number, height: number, more: () => More = () => ({})) {
+  const card = useCard()
+  return computed(() => {
+    const { context } = card
+    const positions = context.positions.map((p) => {
+      const places = p.places.map((x) => {
+        const own = card.line.places[x.code]
+        // Until it is known what goes in, what is recorded stands there.
+        const row = own?.identify.row ?? x.row
+        const tone = x.code === card.place ? ('hand' as const) : own ? ('own' as const) : ('other' as const)
+        return { key: x.code, row, tone, words: own?.identify.typedDesignation ?? row?.designation ?? x.designation ?? 'not known' }
+      })
+      const held = card.lineAnswers[keyOf(p.code, 'arrange', 'held')]
+      const names = [...new Set(places.map((x) => x.words))]
+      return {
+        name: p.name,
+        alongMm: p.alongMm,
+        held: typeof held === 'boolean' ? held : null,
+        designation: places.length > 1 && names.length === 1 ? `${places.length} × ${names[0]}` : names.join(' + '),
+        places,
+      }
+    })
+    return shaftLineDrawing({ width, height, positions, carries: context.line.carries, spanText: null, ...more() })
+  })
+}

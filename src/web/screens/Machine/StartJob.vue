@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import Dialog from 'primevue/dialog'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import type { ShaftLineView } from '../../../contract/lines.js'
+import { fittedWords } from '../../../core/line/fitted.js'
+import { call } from '../../api.js'
+import FieldFrame from '../../fields/FieldFrame.vue'
+
+/** What a job works on: any places of one shaft line under one lockout and one release. A set goes as a whole. */
+const props = defineProps<{ line: ShaftLineView; chosen: number[] }>()
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const chosen = ref([...props.chosen])
+const reason = ref('')
+const refusal = ref<string | null>(null)
+const starting = ref(false)
+
+const rows = computed(() =>
+  props.line.positions.map((p) => ({
+    id: p.id,
+    name: p.name,
+    words: fittedWords(p.places) || 'nothing recorded',
+    places: p.places.map((x) => x.id),
+    taken: p.places.some((x) => x.openJobId !== null),
+  })),
+)
+const all = computed(() => rows.value.filter((r) => !r.taken).flatMap((r) => r.places))
+const has = (places: number[]) => places.every((id) => chosen.value.includes(id))
+const toggle = (places: number[], on: boolean) =>
+  (chosen.value = on ? [...chosen.value, ...places] : chosen.value.filter((id) => !places.includes(id)))
+
+async function start() {
+  refusal.value = null
+  starting.value = true
+  try {
+    const card = await call('openCard', { body: { places: chosen.value, reason: reason.value } })
+    await router.push({ name: 'card', params: { id: card.job.id, station: 'identify' } })
+  } catch (failure) {
+    refusal.value = failure instanceof Error ? failure.message : String(failure)
+  }
+  starting.value = false
+}
+</script>
+
+<template>
+  <Dialog :visible="true" modal header="Start a job" :style="{ width: '34rem' }" @update:visible="emit('close')">
+    <form class="start" @submit.prevent="start">
+      <fieldset>
+        <legend>What it works on</legend>
+        <div v-for="r in rows" :key="r.id" class="row">
+          <Checkbox
+            :input-id="`at-${r.id}`"
+            binary
+            :model-value="has(r.places) && !r.taken"
+            :disabled="r.taken"
+            @update:model-value="toggle(r.places, $event)"
+          />
+          <label :for="`at-${r.id}`"
+            ><b>{{ r.name }}</b> {{ r.words }}<span v-if="r.taken" class="soft"> · an open card works on it</span></label
+          >
+        </div>
+        <button v-if="rows.length > 1 && chosen.length < all.length" type="button" class="link-button" @click="chosen = all">
+          all of the line
+        </button>
+      </fieldset>
+      <FieldFrame id="job-reason" label="What is wrong? (may stay empty)">
+        <InputText id="job-reason" v-model="reason" autofocus maxlength="200" autocomplete="off" />
+      </FieldFrame>
+      <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
+      <div class="buttons">
+        <Button type="submit" label="Start" :disabled="!chosen.length" :loading="starting" />
+        <Button type="button" label="Not now" text @click="emit('close')" />
+        <span v-if="!chosen.length" class="soft small">choose at least one bearing</span>
+      </div>
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  gap: 14px;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+}
+legend {
+  padding: 0;
+  color: var(--soft);
+  font: 500 0.98rem var(--condensed);
+}
+.row {
+  align-items: center;
+  display: flex;
+  gap: 10px;
+  min-height: 44px;
+}
+.refusal {
+  color: var(--rowan);
+  font-weight: 600;
+}
+.buttons {
+  align-items: center;
+  display: flex;
+  gap: 12px;
+}
+</style>

@@ -1,0 +1,49 @@
+import { asLineAnswers, keyOf, type ArrangeAnswers, type CardAnswers, type LineAnswers, type Scope } from '../../src/core/card/answers.js'
+import { bareContext, type LineContext } from '../../src/core/card/context.js'
+import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../src/core/card/evaluate.js'
+import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'
+import { linePlan, stepName } from '../../src/core/card/signing.js'
+import type { Bearing } from '../../src/core/catalogue/bearing.js'
+
+/** Most cases are of one bearing on a shaft with two supports: said flat, with who holds at the drive end and at the other. */
+export type Arranged = Partial<ArrangeAnswers> & { driveEndHeld?: boolean | null; nonDriveEndHeld?: boolean | null }
+export type End = 'drive' | 'non-drive'
+export type Flat = { [S in keyof CardAnswers]: S extends 'arrange' ? Arranged : CardAnswers[S] }
+
+const codeOf = (end: End): Scope => (end === 'drive' ? 'p1' : 'p2')
+
+/** A line of two supports; the card is that of `end`, `other` stands at its other end. */
+export function twoSupports(end: End, other: Bearing | null): LineContext {
+  const context = end === 'drive' ? bareContext(null, other) : bareContext(other, null)
+  return { ...context, onCard: [`${codeOf(end)}.1`] }
+}
+
+/** Flat answers of a card at one of two ends as those of its line; float is measured at the end that is free. */
+export function answersOfTwo(a: Flat, end: End = 'drive'): LineAnswers {
+  const { driveEndHeld = null, nonDriveEndHeld = null, floatPresentMm = null, ...arrange } = a.arrange
+  const free = driveEndHeld === false ? 'p1' : 'p2'
+  return {
+    ...asLineAnswers({ ...a, arrange }, `${codeOf(end)}.1`),
+    [keyOf('p1', 'arrange', 'held')]: driveEndHeld,
+    [keyOf('p2', 'arrange', 'held')]: nonDriveEndHeld,
+    [keyOf(free, 'arrange', 'floatPresentMm')]: floatPresentMm,
+  }
+}
+
+/** The whole card of one of two ends. */
+export function lineOfTwo(a: Flat, context: LineContext): LineEvaluation {
+  return evaluateLine(answersOfTwo(a, context.onCard[0]!.startsWith('p1') ? 'drive' : 'non-drive'), context)
+}
+
+/** The stations of a card at one of two ends. */
+export function evaluateCard(a: Flat, context: LineContext): CardEvaluation {
+  return lineOfTwo(a, context).places[context.onCard[0]!]!
+}
+
+const stations = (e: CardEvaluation): StationResult[] => Object.values(e)
+export const figuresOf = (e: CardEvaluation) => new Map<string, Figure>(stations(e).flatMap((s) => s.figures.map((f) => [f.key, f])))
+export const cautionsOf = (e: CardEvaluation): StationCaution[] => stations(e).flatMap((s) => s.cautions)
+export const questionsOf = (e: CardEvaluation): Question[] => stations(e).flatMap((s) => s.questions)
+/** Names of the steps of a card in order. */
+export const stepsOf = (e: CardEvaluation): string[] =>
+  linePlan({ order: [{ place: 'p1.1', lead: 'p1.1' }], places: { 'p1.1': e } }).map((s) => stepName(s.key))

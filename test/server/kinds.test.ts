@@ -1,0 +1,161 @@
+import { expect } from 'chai'
+import type { Key } from '../../src/core/card/answers.js'
+import { linePlan, stepName } from '../../src/core/card/signing.js'
+import {
+  Client,
+  NOW,
+  answer,
+  answerRun,
+  cardOf,
+  doStep,
+  entryFor,
+  evaluationOf,
+  freshDatabase,
+  machineBy,
+  openAt,
+  signAll,
+  startInstance,
+  type Instance,
+} from './helpers.js'
+import { askedOf } from '../../src/core/words/say.js'
+
+/** Every kind of bearing of the catalogue, and one that no table lists, from the opened card to the finished one. */
+describe('every kind is carried to the finish', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let instance: Instance
+  let technician: Client
+  before(async () => {
+    db = await freshDatabase()
+    instance = await startInstance(db.url)
+    technician = await new Client(instance.url).signIn('technician')
+  })
+  after(async () => {
+    await instance.close()
+    await db.drop()
+  })
+
+  const evaluation = (id: number) => evaluationOf(technician, id)
+
+  // [what, machine, places, number on the ring, steps that this kind has and others need not, steps that it must not have]
+  // prettier-ignore
+  const KINDS: [string, string, string[], string, string[], string[]][] = [
+    ['a deep groove ball bearing of a motor', 'MM-1', ['p1.1'], '6311 C3', ['seat', 'bore', 'shoulder', 'fill'], ['drive', 'lock']],
+    ['a back-to-back pair beside a roller bearing, together', 'MP-3', ['p1.1', 'p2.1'], '7312 B', ['order', 'seat', 'fill'], ['drive']],
+    ['two adapter sleeves of a fan, together', 'LS-1', ['p2.1', 'p3.1'], '22211 K C3', ['seat', 'before', 'drive', 'lock'], ['press', 'heat', 'shoulder']],
+    ['an insert bearing of a drum', 'BC-3', ['p1.1'], 'UC 207', ['slide', 'lock'], ['press', 'heat', 'bore']],
+    ['an adjusted tapered pair', 'PG-1', ['p1.1', 'p2.1'], '32210', ['seat', 'setting'], ['drive']],
+    ['a hot vertical stainless shaft', 'AG-1', ['p1.1', 'p2.1'], '6313 C3', ['seat', 'shoulder'], ['drive']],
+    ['a drawn cup', 'CT-1', ['p2.1'], 'HK 2520', ['raceway', 'arbor', 'shaft-in'], ['seat', 'heat']],
+    ['a thrust ball bearing', 'MP-2', ['p1.1'], '51212', ['seat', 'bore'], ['drive', 'setting']],
+    ['a needle roller bearing without inner ring', 'MP-2', ['p2.1'], 'RNA 4912', ['raceway', 'arbor'], ['seat']],
+    ['a bearing that no table lists', 'PA-1', ['p1.1'], 'bronze sleeve 60 × 75 × 70', ['sheet', 'seats', 'mount', 'fill'], ['press', 'heat']],
+  ]
+  for (const [what, machine, places, marking, has, hasNot] of KINDS)
+    it(what, async () => {
+      const card = await openAt(technician, machine, places)
+      const { id } = card.job
+      const onCard = card.context.onCard
+      await answerRun(technician, id)
+      const said: Record<Key, unknown> = {}
+      for (const place of onCard) {
+        const second = machine === 'MP-3' ? 'NU 312 C3' : machine === 'PG-1' ? '32209' : machine === 'AG-1' ? '6311 C3' : marking
+        said[`${place}/identify.designation`] = place.startsWith('p2') && places.length > 1 ? second : marking
+        said[`${place}/identify.group`] = '3'
+        said[`${place}/identify.groupEvidence`] = 'marking'
+      }
+      if (what.includes('thrust ball')) said['p1/duty.radialLoadN'] = 0
+      expect((await answer(technician, id, said)).status).to.equal(200)
+
+      const steps = linePlan(await evaluation(id))
+      const names = steps.map((s) => stepName(s.key))
+      expect(names[0]).to.equal('isolate')
+      expect(names.slice(-2)).to.deep.equal(['guards', 'release'])
+      for (const once of ['isolate', 'guards', 'release'])
+        expect(
+          names.filter((n) => n === once),
+          once,
+        ).to.have.length(1)
+      expect(names).to.include('turn')
+      expect(names).to.include.members(has)
+      for (const not of hasNot) expect(names, not).to.not.include(not)
+      await signAll(technician, id)
+      const done = await technician.post(`/cards/${id}/finish`, { reason: 'carried through by its sheet' })
+      expect(done.status, done.body.detail).to.equal(200)
+      const line = (await machineBy(technician, machine)).shaftLines[0]!
+      for (const place of onCard) {
+        const found = line.positions.flatMap((p) => p.places).find((p) => p.code === place)!
+        const wanted = String(said[`${place}/identify.designation`]).replace(/ C3$/, '')
+        expect(found.fitted!.designation, place).to.equal(wanted)
+        expect(found.openJobId).to.equal(null)
+      }
+      if (machine === 'LS-1')
+        for (const code of ['p2', 'p3']) {
+          const point = line.positions.find((p) => p.code === code)!.lubrication!
+          expect([point.school, point.intervalH], 'the interval of the manual stays').to.deep.equal(['manual', 1600])
+        }
+      for (const paper of ['card.pdf', 'card.json']) expect((await technician.get(`/cards/${id}/${paper}`)).status, paper).to.equal(200)
+    })
+
+  it('a pair is opened whole whichever of it is named, and changed as one', async () => {
+    const card = await openAt(technician, 'CF-1', ['p1.2'])
+    expect(card.context.onCard).to.deep.equal(['p1.1', 'p1.2'])
+    const { id } = card.job
+    await answer(technician, id, { 'p1.1/identify.designation': '7212 B', 'line/select.target': 'full-shift' })
+    const same = await evaluation(id)
+    expect(same.places['p1.2']!.identify.row!.designation, 'what the set shares is said once').to.equal('7212 B')
+    expect(same.places['p1.2']!.mount).to.deep.equal(same.places['p1.1']!.mount)
+    await answer(technician, id, { 'p1.2/identify.designation': '7213 B' })
+    const differs = await evaluation(id)
+    expect(differs.places['p1.1']!.identify.cautions.map((c) => c.code)).to.include('set-differs')
+    await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
+  })
+
+  it('what is written down is compared with what is expected before it can be signed', async () => {
+    const card = await openAt(technician, 'GP-1', ['p2.1'])
+    const { id } = card.job
+    const at = 'p2.1/identify'
+    await answer(technician, id, {
+      [`${at}.designation`]: 'NU 208',
+      [`${at}.group`]: '3',
+      [`${at}.groupEvidence`]: 'marking',
+      'line/select.target': 'motor-24h',
+    })
+    for (const step of linePlan(await evaluation(id)).slice(0, 3))
+      await doStep(technician, id, step.key, Object.fromEntries(step.fields.map((f) => [f.key, entryFor(f)])))
+    // [what stands on the ring, words of the refusal or null]
+    for (const [read, words] of [
+      ['banana', 'Not as expected'],
+      ['NU 209 C3', 'Not as expected'],
+      ['NU 208', 'Not as expected'],
+      ['NU 208 ECP C3', null],
+    ] as const) {
+      const signed = await doStep(technician, id, 'p2.1/unpack', { marking: read })
+      if (words) expect(signed.body.detail, read).to.contain(words)
+      else expect(signed.status, read).to.equal(200)
+    }
+    await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
+  })
+
+  it('a reading carries the time of the server; a run that was written down at once is asked about', async () => {
+    const card = await openAt(technician, 'GP-1', ['p2.1'])
+    const { id } = card.job
+    const readings = [0, 60, 120].map((minute, i) => ({ minute, temperatureC: [20, 50, 51][i], storedAt: '2020-01-01T00:00:00.000Z' }))
+    await answer(technician, id, { 'p2/runin.readings': readings, 'p2.1/identify.designation': 'NU 208' })
+    const stored = (await cardOf(technician, id)).answers['p2/runin.readings']!.value as { storedAt: string }[]
+    expect(new Set(stored.map((r) => r.storedAt)), 'whatever the page says').to.deep.equal(new Set([NOW.toISOString()]))
+    const { questions } = (await evaluation(id)).places['p2.1']!.runin
+    expect(askedOf(questions.find((q) => q.code === 'run-times')!).text).to.contain('{120|minutes}')
+    await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
+  })
+
+  it('places of two lines make no card, and a place that is worked on is not taken twice', async () => {
+    const [a, b] = await Promise.all(
+      ['MM-1', 'MP-2'].map(async (code) => (await machineBy(technician, code)).shaftLines[0]!.positions[0]!.places[0]!.id),
+    )
+    const both = await technician.post('/cards', { places: [a, b], reason: '' })
+    expect(both.status).to.equal(422)
+    expect(both.body.detail).to.contain('one shaft line')
+    expect((await technician.post('/cards', { places: [999_999], reason: '' })).status).to.equal(404)
+    expect((await technician.post('/cards', { places: [], reason: '' })).status).to.equal(422)
+  })
+})
