@@ -1,3 +1,7 @@
+import { emptyAnswers, type IdentifyAnswers } from '../../src/core/card/answers.js'
+import { identifyStation } from '../../src/core/card/stations/identify.js'
+import type { ShaftSeatRecord } from '../../src/core/line/records.js'
+import { seatUnder } from '../../src/core/line/seats.js'
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { findBearing, sizes, type Boundary } from '../../src/core/catalogue/catalogue.js'
@@ -14,6 +18,7 @@ import {
   type FeatureAnswers,
 } from '../../src/core/identify/features.js'
 import { INSTRUMENTS, identify, type IdentifyInput, type Instrument } from '../../src/core/identify/identify.js'
+import { findMarked } from '../../src/core/identify/marked.js'
 import { say } from '../../src/core/words/say.js'
 
 /** A repeatable source of normal errors. */
@@ -267,4 +272,56 @@ describe('key of features', () => {
     }).values
     expect(candidates.every((c) => c.family === 'deep-groove-ball')).to.equal(true)
   })
+})
+
+describe('cone and cup, and letters of a pair', () => {
+  const at = (identify: Partial<IdentifyAnswers>) =>
+    identifyStation({ ...emptyAnswers().identify, group: 'N', groupEvidence: 'paper', ...identify })
+  // prettier-ignore
+  const PARTS: [said: Partial<IdentifyAnswers>, row: string | null, cone: string, cup: string, cautions: string[], asked: string[]][] = [
+    [{ cone: 'LM501349', cup: 'LM501310' }, 'LM501349/LM501310', 'same', 'same', [], []],
+    [{ cone: 'LM 501349', cup: '10' }, 'LM501349/LM501310', 'same', 'same', [], []],
+    [{ cone: 'LM501349' }, 'LM501349/LM501310', 'same', 'not-read', [], ['cone-and-cup']],
+    [{ designation: 'LM501349/LM501310', cup: 'LM12710' }, 'LM501349/LM501310', 'not-read', 'differs', ['other-cup'], []],
+    [{ designation: '30208', cone: '30208', cup: '30208 A' }, '30208', 'same', 'same', [], []],
+    [{ designation: '30208', cone: '32208', cup: '30208' }, '30208', 'differs', 'same', ['other-cone'], []],
+    [{ designation: '6312', cone: '6312' }, '6312', '', '', [], []],
+  ]
+  for (const [said, row, cone, cup, cautions, asked] of PARTS)
+    it(`${JSON.stringify(said)} is ${row}, cone ${cone || 'none'}, cup ${cup || 'none'}`, () => {
+      const result = at(said)
+      expect(result.row?.designation ?? null).to.equal(row)
+      expect(result.parts).to.deep.equal(cone ? { cone, cup } : null)
+      expect(result.cautions.map((c) => c.code)).to.deep.equal(cautions)
+      expect(result.questions.map((q) => q.code)).to.deep.equal(asked)
+    })
+  it('reads how a bearing of a pair faces, and leaves it open where no letter says it', () => {
+    for (const [marking, pairing] of [
+      ['7312 B DB', 'back-to-back'],
+      ['7312 B C3 DF', 'face-to-face'],
+      ['7312 B DU', 'any'],
+      ['7312 B', null],
+    ])
+      // prettier-ignore
+      expect(findMarked(marking!)!.pairing, marking!).to.equal(pairing)
+  })
+})
+
+describe('what a bearing sits on', () => {
+  // prettier-ignore
+  const SEATS: [row: string, record: ShaftSeatRecord | null, hold: string, sizeMm: number | null, sleeve: string | null][] = [
+    ['6312', null, 'fit', 60, null],
+    ['6312', { kind: 'adapter-sleeve', sleeve: 'H 312' }, 'fit', 60, null],
+    ['22216 K', null, 'sleeve', 70, 'H 316'],
+    ['22216 K', { kind: 'adapter-sleeve', sleeve: 'H 316', nominalMm: 69.85 }, 'sleeve', 69.85, 'H 316'],
+    ['22216 K', { kind: 'taper' }, 'taper', 80, null],
+    ['22216 K', { kind: 'withdrawal-sleeve', sleeve: 'AH 316' }, 'taper', null, 'AH 316'],
+    ['24024 K30', null, 'taper', null, null],
+    ['UC 208', null, 'screws', 40, null],
+    ['UC 208', { kind: 'clamp-collar' }, 'collar', 40, null],
+    ['HK 2020', null, 'none', 20, null],
+  ]
+  for (const [name, record, hold, sizeMm, sleeve] of SEATS)
+    it(`${name} with ${record ? `${record.kind} ${record.sleeve ?? ''}` : 'no record'}: ${hold}, Ø ${sizeMm ?? 'asked'}`, () =>
+      expect(seatUnder(findBearing(name)!.row, record)).to.deep.equal({ hold, sizeMm, sleeve }))
 })

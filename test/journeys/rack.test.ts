@@ -27,8 +27,8 @@ describe('journey: the rack', () => {
     await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text, end)
   }
   const select = async (name: string, option: string) => {
-    const list = await person.see(`//select[@aria-label='${name}']`)
-    await list.findElement({ xpath: `./option[normalize-space()='${option}']` }).click()
+    await person.click(`//*[@role='combobox'][@aria-label='${name}']`)
+    await person.click(`//li[@role='option'][normalize-space(.)="${option}"]`)
   }
   const order = async () => (await person.see('//*[@data-order]')).getText()
 

@@ -107,6 +107,16 @@ describe('every kind is carried to the finish', () => {
     await answer(technician, id, { 'p1.2/identify.designation': '7213 B' })
     const differs = await evaluation(id)
     expect(differs.places['p1.1']!.identify.cautions.map((c) => c.code)).to.include('set-differs')
+    // The letters on the rings say how the pair was ground to face.
+    for (const [letters, wrong] of [
+      ['DB', false],
+      ['DU', false],
+      ['DF', true],
+    ] as const) {
+      await answer(technician, id, { 'p1.1/identify.designation': `7212 B ${letters}`, 'p1.2/identify.designation': null })
+      const codes = (await evaluation(id)).places['p1.1']!.identify.cautions.map((c) => c.code)
+      expect(codes.includes('pair-faces-otherwise'), letters).to.equal(wrong)
+    }
     await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
   })
 

@@ -4,6 +4,7 @@ import type { MakersFigures } from '../catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
+import type { ShaftSeatRecord } from '../line/records.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
 import type { School } from '../lubrication/regreasing.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
@@ -32,10 +33,19 @@ export interface PlantContext {
   ownRows: Bearing[]
 }
 
+/** What came out: for how many days it had been in, since when, and the number of the card that fitted it; null where no card did. */
+export interface Removed {
+  designation: string
+  group: ClearanceGroup | null
+  days: number
+  /** Left out by cards of before. */
+  since?: string
+  card?: string | null
+}
+
 /** What the records say of a bearing position as the job found it. */
 export interface PositionPast {
-  /** What came out, and for how long it had been in. */
-  removed: { designation: string; group: ClearanceGroup | null; days: number } | null
+  removed: Removed | null
   grease: Grease | null
   daysSinceGrease: number | null
   intervalDays: number | null
@@ -59,6 +69,8 @@ export interface PlaceRecord {
   designation: string | null
   row: Bearing | null
   set: PlaceSet | null
+  /** What it sits on; left out where nothing is recorded. */
+  shaftSeat?: ShaftSeatRecord
   past: Pick<PositionPast, 'removed' | 'causes'>
 }
 

@@ -73,8 +73,8 @@ function placeContext(context: LineContext, place: Scope): CardContext {
 
 /** What a set shares need not be said of each: an unmarked partner is what the first place is. */
 function identifyAnswers(own: IdentifyAnswers, first: IdentifyAnswers): IdentifyAnswers {
-  const { designation, group, groupEvidence } = own
-  if (designation !== null) return own
+  const { designation, cone, cup, group, groupEvidence } = own
+  if (designation ?? cone ?? cup) return own
   return {
     ...own,
     designation: first.designation,
@@ -121,7 +121,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     const arrangement = set.length > 1 ? set[0]!.set!.arrangement : 'single'
     const duty = shared('duty', () => dutyStation(a.duty))
     const select = shared('select', () => selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }))
-    const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position)))
+    const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position), set[0]!.shaftSeat))
     const mount = shared('mount', () => mountStation(a, row, fit, { count: set.length, arrangement }, identify.typedDesignation))
     const lubricate = shared('lubricate', () => lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null))
     const runin = shared('runin', () => runInStation(a, { arrange, fit, mount, lubricate }))

@@ -110,6 +110,8 @@ export const FIELDS = {
     instrument: choiceFrom<Instrument>('place', 'Measured with', Object.keys(INSTRUMENTS) as Instrument[], 'vernier', { 'bore-gauge': 'bore gauge' }),
     family: choice('place', 'What runs inside', FAMILIES, FAMILY_LABEL),
     designation: words('place', 'Number on ring or paper', 200),
+    cone: words('place', 'Marked on the cone', 60),
+    cup: words('place', 'Marked on the cup', 60),
     group: choice('place', 'Clearance group', CLEARANCE_GROUPS, GROUP_WORDS),
     groupEvidence: choice('place', 'How is the group known?', EVIDENCE, { marking: 'read on the ring', paper: 'from paper', stores: 'stores record' }),
   },

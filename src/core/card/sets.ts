@@ -3,7 +3,8 @@ import type { Bearing } from '../catalogue/bearing.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import type { Scope } from './answers.js'
 import type { PlaceRecord } from './context.js'
-import type { StationResult } from './station.js'
+import { valueWords } from '../identify/letters.js'
+import type { IdentifyResult } from './stations/identify.js'
 
 /** How many bearings stand together and how they face; one alone is `single`. */
 export interface SetOfBearings {
@@ -32,7 +33,7 @@ export function asSet(row: Bearing, { count }: SetOfBearings): Bearing {
 /** A set must be whole and alike: what is missing is asked, what differs stops. */
 export function judgeSet(
   set: readonly PlaceRecord[],
-  places: Readonly<Record<Scope, { identify: StationResult & { row: Bearing | null } }>>,
+  places: Readonly<Record<Scope, { identify: Pick<IdentifyResult, 'questions' | 'cautions' | 'row' | 'pairing'> }>>,
 ): void {
   if (set.length < 2) return
   const first = places[set[0]!.code]?.identify
@@ -44,6 +45,17 @@ export function judgeSet(
       station: 'identify',
       params: { all: set.length, worked: set.length - missing.length },
     })
+  const { arrangement } = set[0]!.set!
+  for (const { code } of set) {
+    const own = places[code]?.identify
+    if (own?.row && own.pairing && own.pairing !== 'any' && own.pairing !== arrangement)
+      own.cautions.push({
+        level: 'stop',
+        code: 'pair-faces-otherwise',
+        station: 'identify',
+        params: { designation: own.row.designation, letters: valueWords('pairing', own.pairing), arrangement },
+      })
+  }
   const rows = set.flatMap((p) => places[p.code]?.identify.row ?? [])
   const names = [...new Set(rows.map((r) => r.designation))]
   if (names.length > 1)

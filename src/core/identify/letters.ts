@@ -2,7 +2,7 @@ import { CLOSURES, type Closure } from '../catalogue/bearing.js'
 import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
 
 /** What the letters after a number may speak of. Makers use letters differently: the meaning is kept, not the letters. */
-export const FEATURES = ['closure', 'clearance', 'accuracy', 'heat', 'cage', 'groove', 'bore', 'design', 'fill'] as const
+export const FEATURES = ['closure', 'clearance', 'accuracy', 'heat', 'cage', 'groove', 'bore', 'pairing', 'design', 'fill'] as const
 export type Feature = (typeof FEATURES)[number]
 
 export const ACCURACY_CLASSES = ['normal', '6', '5', '4', '2'] as const
@@ -10,6 +10,8 @@ export const HEAT_LIMITS = ['120', '150', '200', '250', '300'] as const
 export const CAGES = ['steel-sheet', 'brass-sheet', 'brass', 'steel', 'light-alloy', 'polymer', 'laminated'] as const
 export const GROOVES = ['none', 'snap-ring-groove', 'snap-ring', 'lubrication-groove'] as const
 export const BORES = ['cylindrical', '1:12', '1:30'] as const
+/** How bearings of a pair or set face; `any`: ground so that they may face either way. */
+export const PAIRINGS = ['back-to-back', 'face-to-face', 'tandem', 'any'] as const
 const SIDES = ['one', 'both'] as const
 
 /** A closure with its sides, as letters state it. */
@@ -24,6 +26,7 @@ export const VALUES: Record<Feature, readonly string[] | null> = {
   cage: CAGES,
   groove: GROOVES,
   bore: BORES,
+  pairing: PAIRINGS,
   design: null,
   fill: null,
 }
@@ -36,6 +39,7 @@ export const FEATURE_LABEL: Record<Feature, string> = {
   cage: 'cage',
   groove: 'groove',
   bore: 'bore',
+  pairing: 'pairing',
   design: 'internal design',
   fill: 'grease fill',
 }
@@ -84,6 +88,11 @@ export const LETTERS: readonly Letters[] = [
   { letters: 'K', feature: 'bore', value: '1:12' },
   { letters: 'P', feature: 'cage', value: 'polymer' },
   { letters: 'W33', feature: 'groove', value: 'lubrication-groove' },
+  // JIS B 1513.
+  { letters: 'DB', feature: 'pairing', value: 'back-to-back' },
+  { letters: 'DF', feature: 'pairing', value: 'face-to-face' },
+  { letters: 'DT', feature: 'pairing', value: 'tandem' },
+  { letters: 'DU', feature: 'pairing', value: 'any' },
   { letters: 'E', feature: 'design', value: 'reinforced set of elements' },
   { letters: 'EC', feature: 'design', value: 'reinforced set of elements' },
   { letters: 'X', feature: 'design', value: 'boundary dimensions of the general plan' },
@@ -107,6 +116,7 @@ export function valueWords(feature: Feature, value: string): string {
   if (feature === 'heat') return `stable to ${value} °C`
   if (feature === 'cage') return `cage of ${value.replace('-', ' ')}`
   if (feature === 'bore') return value === 'cylindrical' ? 'cylindrical bore' : `tapered bore ${value}`
+  if (feature === 'pairing') return value === 'any' ? 'ground to stand either way round' : `paired ${value}`
   return value.replaceAll('-', ' ')
 }
 

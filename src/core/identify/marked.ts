@@ -4,7 +4,7 @@ import { isDrawnCup } from '../catalogue/construction-forms.js'
 import { CLEARANCE_GROUPS } from '../fits/clearance-group.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { InputError, Derivation, type Result } from '../result.js'
-import { FEATURE_LABEL } from './letters.js'
+import { FEATURE_LABEL, PAIRINGS } from './letters.js'
 import { rackNames, readMarking, type Piece, type RackNames, type Reading } from './marking.js'
 import { askedOf } from './order.js'
 
@@ -12,9 +12,13 @@ import { askedOf } from './order.js'
 export interface Marked extends Found {
   /** Number first, then the letters behind it. */
   pieces: Piece[]
+  /** How it faces its partner by its letters; null where none says it. */
+  pairing: Pairing | null
   /** Letters that no table explains; empty when all is read. */
   unknown: string
 }
+
+type Pairing = (typeof PAIRINGS)[number]
 
 let base: RackNames | null = null
 
@@ -36,14 +40,15 @@ function best(names: RackNames, text: string): Reading | null {
 export function findMarked(text: string, own: readonly Bearing[] = []): Marked | null {
   if (text.length > LONGEST || /[?*]/.test(text) || !/[A-Za-z0-9]/.test(text)) return null
   const exact = findBearing(text, own)
-  if (exact) return { ...exact, pieces: [], unknown: '' }
+  if (exact) return { ...exact, pieces: [], pairing: null, unknown: '' }
   const reading = (own.length ? best(rackNames(own), text) : null) ?? best((base ??= rackNames(sizes())), text)
   if (!reading || reading.unknown.length > MOST_UNKNOWN) return null
   const found = findBearing(reading.row.designation, own)
   if (!found) return null
   const { clearance } = reading.features
   const group = CLEARANCE_GROUPS.find((g) => g === clearance) ?? null
-  return { row: found.row, group, assumed: reading.assumed, pieces: reading.pieces, unknown: reading.unknown }
+  const pairing = PAIRINGS.find((p) => p === reading.features.pairing) ?? null
+  return { row: found.row, group, assumed: reading.assumed, pieces: reading.pieces, pairing, unknown: reading.unknown }
 }
 
 /** What the letters behind a number say, and what a whole marking leaves out. */

@@ -286,7 +286,7 @@ export function writeMarking(
   features: Partial<Record<Feature, string>>,
   letters: (feature: Feature, value: string) => string,
 ): string {
-  const order: Feature[] = ['design', 'cage', 'closure', 'groove', 'clearance', 'accuracy', 'heat', 'fill']
+  const order: Feature[] = ['design', 'cage', 'closure', 'groove', 'clearance', 'accuracy', 'heat', 'pairing', 'fill']
   return [designation, ...order.map((f) => (features[f] ? letters(f, features[f]) : ''))].filter(Boolean).join(' ')
 }
 

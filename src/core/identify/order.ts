@@ -31,6 +31,7 @@ export const RISK: Record<Feature, string> = {
   accuracy: 'A coarser class runs out of true: vibration at high speed, rejects on a machine tool.',
   cage: 'A polymer cage softens in heat, a brass one may not suit ammonia; at high speed the wrong one breaks.',
   groove: 'Without its groove the snap ring or the oil way has no place.',
+  pairing: 'A pair that faces the other way takes no thrust, or no tilt: it runs hot or knocks.',
   bore: 'A tapered bore does not hold on a plain seat, nor a plain one on a sleeve.',
   design: 'A lighter set of elements carries less than the one that came out.',
   fill: 'A grease that does not suit heat, speed or the grease on the round.',

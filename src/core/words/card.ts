@@ -2,6 +2,7 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const CARD_CAUTIONS: Cautions = {
+  'pair-faces-otherwise': 'The letters on {designation} say it was ground {letters}; in the records this set stands {arrangement}. Facing the wrong way it takes no thrust one way, or runs without clearance. Ask before it goes in.',
   'set-differs': 'The bearings of this set differ: {names}. A pair or set is one kind, bought together.',
 }
 

@@ -66,6 +66,7 @@ function lineContext(job: store.JobRow, { line, plant }: LineRecord, past: Await
         designation: p.fitted?.designation ?? null,
         row: p.row,
         set: p.set,
+        ...(p.shaftSeat.kind !== 'not-recorded' && { shaftSeat: p.shaftSeat }),
         past: past.get(p.id) ?? { removed: null, causes: [] },
       })),
       past: {

@@ -118,14 +118,15 @@ type EndHolding = keyof typeof HOLDING
 export function readFrozen(stored: StoredCard, line: ShaftLineView, context: LineContext): FrozenCard {
   if ('context' in stored) return stored
   const place = `${codeAt(stored.position.end)}.1`
-  const { identify, arrange, lubricate, inspect } = stored.evaluation
+  const { identify, arrange, fit, lubricate, inspect } = stored.evaluation
   const { thisSlides, floatNeededMm: _figure, ...kept } = arrange as typeof arrange & { thisSlides: boolean; floatNeededMm: number | null }
   const was = arrange.holding as EndHolding | null
   const holders = was === 'both' ? ['p1', 'p2'] : was === 'drive' ? ['p1'] : was === 'non-drive' ? ['p2'] : []
   // What such a card did not know yet is as not known, and every figure stays as it was.
   const evaluation: CardEvaluation = {
     ...stored.evaluation,
-    identify: { ...{ typedDesignation: null }, ...identify },
+    identify: { ...{ typedDesignation: null, parts: null, pairing: null }, ...identify },
+    fit: { ...{ sleeve: null }, ...fit },
     arrange: {
       ...kept,
       holding: was && HOLDING[was],

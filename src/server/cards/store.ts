@@ -134,7 +134,9 @@ export async function pastOf(query: Query, jobId: number): Promise<Map<number, P
   const found = await rows<{ placeId: number; removed: PlaceRecord['past']['removed']; causes: { number: string; cause: Cause }[] }>(
     query,
     `SELECT jp.place_id AS "placeId",
-       (SELECT json_build_object('designation', i.designation, 'group', i.clearance_group, 'days', extract(epoch FROM o.opened_at - lower(i.fitted)) / 86400)
+       (SELECT json_build_object('designation', i.designation, 'group', i.clearance_group, 'days', extract(epoch FROM o.opened_at - lower(i.fitted)) / 86400,
+         'since', lower(i.fitted), 'card', (SELECT j.number FROM finished_place f JOIN job j ON j.id = f.job_id
+           WHERE f.place_id = i.place_id AND j.finished_at = lower(i.fitted)))
         FROM installation i WHERE i.place_id = jp.place_id AND i.fitted @> o.opened_at) AS removed,
        (SELECT coalesce(json_agg(json_build_object('number', number, 'cause', cause) ORDER BY opened_at DESC), '[]') FROM (
           SELECT j.number, coalesce(f.cause, j.summary ->> 'cause') AS cause, j.opened_at FROM job_place x JOIN job j ON j.id = x.job_id

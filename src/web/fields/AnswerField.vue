@@ -6,6 +6,7 @@ import { useCard } from '../stores/card.js'
 import ChoiceField from './ChoiceField.vue'
 import DecisionChoice from './DecisionChoice.vue'
 import QuantityField from './QuantityField.vue'
+import TextField from './TextField.vue'
 import TickField from './TickField.vue'
 import YesNoField from './YesNoField.vue'
 
@@ -79,6 +80,17 @@ const set = (given: unknown) => card.edit(props.station, { [props.name]: given ?
     :label="label"
     :options="options as { value: string; label: string }[]"
     :model-value="as.word"
+    :disabled="card.readOnly"
+    @update:model-value="set"
+  />
+  <TextField
+    v-else-if="field.kind === 'text' && !props.options"
+    :id="id"
+    :label="label"
+    :model-value="as.word"
+    :most="field.most"
+    :placeholder="placeholder"
+    :error="error"
     :disabled="card.readOnly"
     @update:model-value="set"
   />

@@ -1,11 +1,13 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { FAMILY_LABEL, isThrust } from '../../catalogue/families.js'
 import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
-import { adapterSleeve, shaftHold, type ShaftHold } from '../../catalogue/sleeves.js'
+import type { ShaftHold } from '../../catalogue/sleeves.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { fit, type FitInput, type FitValues } from '../../fits/fit.js'
 import { furtherUm, operatingClearance, preloadTakenUm, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
+import type { ShaftSeatRecord } from '../../line/records.js'
+import { seatUnder, type SeatUnder } from '../../line/seats.js'
 import { MATERIALS } from '../../materials.js'
 import { pressForce } from '../../mounting/press-force.js'
 import { Derivation, short, type Result } from '../../result.js'
@@ -32,6 +34,8 @@ export interface FitStationResult extends StationResult {
   recommended: RecommendValues | null
   /** What holds the inner ring. */
   hold: ShaftHold | null
+  /** The sleeve that it sits on; null where there is none, or nobody has said which. */
+  sleeve: string | null
   /** Null too where the shaft under a taper is not known. */
   shaft: FitSeat | null
   housing: FitSeat | null
@@ -105,15 +109,15 @@ function seatOf(station: StationBuilder, input: FitInput, gripped: boolean, fiel
 }
 
 /** The shaft diameter under the bearing and how it is held there; asks where a taper leaves it open. */
-function shaftUnder(station: StationBuilder, row: Bearing): { hold: ShaftHold; sizeMm: number | null } {
-  const hold = shaftHold(row)
-  if (hold !== 'taper') return { hold, sizeMm: hold === 'sleeve' ? adapterSleeve(row)!.shaftMm : row.boreMm }
-  station.ask('taper-seat')
-  return { hold, sizeMm: null }
+function shaftUnder(station: StationBuilder, row: Bearing, record: ShaftSeatRecord | null): SeatUnder {
+  const under = seatUnder(row, record)
+  if (under.sizeMm === null) station.ask('taper-seat')
+  return under
 }
 
 interface Seats {
   hold: ShaftHold
+  sleeve: string | null
   shaft: Result<FitSeat> | null
   housing: Result<FitSeat>
   shaftClass: string
@@ -121,8 +125,16 @@ interface Seats {
 }
 
 /** Seats in the classes chosen or recommended; null when one is refused. */
-function seats(station: StationBuilder, answers: FitAnswers, row: Bearing, recommended: Result<RecommendValues>): Seats | null {
-  const { hold, sizeMm } = shaftUnder(station, row)
+function seats(
+  station: StationBuilder,
+  answers: FitAnswers,
+  row: Bearing,
+  recommended: Result<RecommendValues>,
+  record: ShaftSeatRecord | null,
+): Seats | null {
+  const { hold, sizeMm: under, sleeve } = shaftUnder(station, row, record)
+  // A taper on the shaft itself has no class of a cylinder; a sleeve has.
+  const sizeMm = hold === 'taper' && !sleeve ? null : under
   const shaftClass = answers.shaftClass ?? recommended.values.shaftClass
   const housingClass = answers.housingClass ?? recommended.values.housingClass
   const accuracy = station.attempt(() => new Derivation().result({ is: accuracyOf(row, answers.accuracy) }))?.values.is
@@ -147,19 +159,19 @@ function seats(station: StationBuilder, answers: FitAnswers, row: Bearing, recom
     ['housing', housingClass, recommended.values.housingClass],
   ] as const)
     if (own !== advised) station.warn('note', `own-class-${where}`, { own, advised }, own)
-  return { hold, shaft, housing, shaftClass, housingClass }
+  return { hold, sleeve, shaft, housing, shaftClass, housingClass }
 }
 
 /** Class, limits and grip of both seats. */
 function seatFigures(
   station: StationBuilder,
   row: Bearing,
-  { hold, shaft, housing, shaftClass, housingClass }: Seats,
+  { hold, sleeve, shaft, housing, shaftClass, housingClass }: Seats,
   recommended: Result<RecommendValues>,
 ): void {
   const limits = (v: FitSeat) => `${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
-  const sleeve = hold === 'sleeve' ? adapterSleeve(row)! : null
-  if (sleeve) station.figure('sleeve', 'Adapter sleeve', sleeve.designation, 'text', null, { note: 'ISO 2982' })
+  if (sleeve)
+    station.figure('sleeve', hold === 'sleeve' ? 'Adapter sleeve' : 'Withdrawal sleeve', sleeve, 'text', null, { note: 'ISO 2982' })
   if (shaft)
     station.figure('shaftClass', `Shaft seat Ø${q(shaft.values.sizeMm, 'length', 0)}`, shaftClass, 'text', recommended, {
       note: [limits(shaft.values), CLAMPED[hold]].filter(Boolean).join(', '),
@@ -282,6 +294,9 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   return `${recommended.values.shaftReason} ${recommended.values.housingReason} What clearance is left comes from the maker’s sheet.`
 }
 
+/** Whether the housing counts as light alloy: ticked, or told by its material at Arrange. */
+export const inLightAlloy = ({ fit, arrange }: CardAnswers): boolean => fit.lightAlloy || arrange.housingMaterial === 'aluminium'
+
 /** The classes that load, bearing and housing ask for. */
 function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, duty: DutyResult, loadRatio: number, slides: boolean) {
   const f = answers.fit
@@ -300,7 +315,7 @@ function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, du
         drawnCup: isDrawnCup(row),
         axialOnly: isThrust(row.family) && duty.radialN === 0,
         thinWall: f.thinWall,
-        lightAlloy: f.lightAlloy || answers.arrange.housingMaterial === 'aluminium',
+        lightAlloy: inLightAlloy(answers),
         heatThroughShaft: f.heatThroughShaft,
         precise: f.precise,
         loadBands: f.loadBands,
@@ -339,11 +354,12 @@ export function fitStation(
   duty: DutyResult,
   select: SelectResult,
   slides: boolean,
+  seat: ShaftSeatRecord | null = null,
 ): FitStationResult {
   const station = new StationBuilder('fit')
   const f = answers.fit
   const group = f.group ?? knownGroup
-  const none = { recommended: null, hold: null, shaft: null, housing: null, clearance: null, group, creepMarginUm: null }
+  const none = { recommended: null, hold: null, sleeve: null, shaft: null, housing: null, clearance: null, group, creepMarginUm: null }
   const waiting = (reason: string): FitStationResult => ({
     ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
     ...none,
@@ -355,7 +371,7 @@ export function fitStation(
   if (!recommended) return waiting('A value is refused.')
   if (formOf(row).innerRing === false)
     return { ...waiting(onTheShaft(station, row, recommended)), recommended: recommended.values, hold: 'none' }
-  const settled = seats(station, f, row, recommended)
+  const settled = seats(station, f, row, recommended, seat)
   if (!settled) return waiting('A tolerance class is refused; choose another.')
 
   const { shaftClass, housingClass } = settled
@@ -390,6 +406,7 @@ export function fitStation(
     ...closed,
     recommended: recommended.values,
     hold: settled.hold,
+    sleeve: settled.sleeve,
     shaft: settled.shaft?.values ?? null,
     housing: settled.housing.values,
     clearance: c,

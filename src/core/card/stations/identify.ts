@@ -3,6 +3,7 @@ import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
+import { nameOfParts, readParts, type ReadParts } from '../../identify/parts.js'
 import { findMarked, type Marked } from '../../identify/marked.js'
 import { Derivation } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
@@ -14,6 +15,10 @@ export interface IdentifyResult extends StationResult {
   row: Bearing | null
   group: ClearanceGroup | null
   candidates: Candidate[]
+  /** Cone and cup beside the set that they should make; null where it has none. */
+  parts: ReadParts | null
+  /** How it faces its partner by its letters. */
+  pairing: Marked['pairing']
   /** What was typed that no table lists. */
   typedDesignation: string | null
 }
@@ -95,10 +100,12 @@ export function identifyStation(
   const { boreReadingsMm, outsideReadingsMm, widthReadingsMm } = answers
   const measured = boreReadingsMm.length + outsideReadingsMm.length + widthReadingsMm.length > 0
   const found = measured ? measuredAs(station, answers, ownRows) : null
-  const named = answers.designation ? findMarked(answers.designation, ownRows) : null
+  const designation = answers.designation ?? nameOfParts(answers.cone, answers.cup)
+  const named = designation ? findMarked(designation, ownRows) : null
   const row = named ? withMakersFigures(named.row, makersFigures) : null
   const group = answers.group ?? named?.group ?? null
-  if (answers.designation && !row) notListed(station, answers.designation)
+  if (designation && !row) notListed(station, designation)
+  const parts = row?.family === 'tapered-roller' ? partsRead(station, answers, row, ownRows) : null
   const candidates = found?.values.candidates ?? []
   const best = candidates[0]
   if (row && best) compareWithReadings(station, row, candidates, ownRows)
@@ -115,12 +122,14 @@ export function identifyStation(
     },
   )
   if (named_) sizeFigures(station, named_)
-  if (named) askOfMarking(station, named)
+  const partnerKnown = parts !== null && parts.cone !== 'not-read' && parts.cup !== 'not-read'
+  if (named) askOfMarking(station, named, partnerKnown)
   const from = row && clearanceFrom(row)
   if (row && from !== 'setting') clearanceFigure(station, row, group, from === 'table')
   if (!row && best) station.ask('confirm-designation', { designation: best.designation })
   const groupSure = from === 'setting' || (answers.group !== null && answers.groupEvidence !== null)
-  const sure = groupSure && !named?.assumed && !named?.unknown
+  const assumed = named?.assumed && !(named.row.form === 'tapered-inch' && partnerKnown)
+  const sure = groupSure && !assumed && !named?.unknown
   if (row && !groupSure) {
     station.ask('clearance-group')
   }
@@ -145,13 +154,26 @@ export function identifyStation(
     hero,
     row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
   )
-  return { ...result, row, group, candidates, typedDesignation: row ? null : answers.designation }
+  return { ...result, row, group, candidates, parts, pairing: named?.pairing ?? null, typedDesignation: row ? null : designation }
+}
+
+/** What stands on cone and cup, each for itself: they lie about one by one and are bought so. */
+function partsRead(station: StationBuilder, { cone, cup }: IdentifyAnswers, row: Bearing, ownRows: readonly Bearing[]): ReadParts {
+  const parts = readParts(row, cone, cup, ownRows)
+  for (const [part, text] of [
+    ['cone', cone],
+    ['cup', cup],
+  ] as const)
+    if (parts[part] === 'differs')
+      station.warn('stop', part === 'cone' ? 'other-cone' : 'other-cup', { read: text!, designation: row.designation }, text!)
+  return parts
 }
 
 /** What the marking leaves open or nobody can read. */
-function askOfMarking(station: StationBuilder, { row, assumed, unknown }: Marked): void {
-  if (assumed && row.form === 'tapered-inch') station.ask('cone-and-cup', { assumed: { marked: assumed } })
-  else if (assumed) station.ask('contact-angle', { assumed: { marked: assumed } })
+function askOfMarking(station: StationBuilder, { row, assumed, unknown }: Marked, partnerKnown: boolean): void {
+  if (assumed && row.form === 'tapered-inch') {
+    if (!partnerKnown) station.ask('cone-and-cup', { assumed: { marked: assumed } })
+  } else if (assumed) station.ask('contact-angle', { assumed: { marked: assumed } })
   if (unknown) station.ask('letters-unknown', { unknown })
 }
 

@@ -1,7 +1,7 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
+import { seatUnder } from '../../line/seats.js'
 import { recordedRow } from '../../identify/marked.js'
 import { formOf } from '../../catalogue/construction-forms.js'
-import { shaftHold } from '../../catalogue/sleeves.js'
 import { withMakersFigures } from '../../catalogue/makers-figures.js'
 import { CLEARANCE_GROUPS } from '../../fits/clearance-group.js'
 import { operatingClearance } from '../../fits/operating-clearance.js'
@@ -63,7 +63,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
       : undefined
   const group = removed?.group ?? null
   const clearance =
-    row && shaftHold(row) === 'fit' && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
+    row && seatUnder(row).hold === 'fit' && group && fit.shaft && fit.housing && d.innerRingC !== null && d.outerRingC !== null
       ? ifPossible(() =>
           operatingClearance({
             ...row,

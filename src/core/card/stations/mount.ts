@@ -2,7 +2,6 @@ import type { Bearing } from '../../catalogue/catalogue.js'
 import { pressForce } from '../../mounting/press-force.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
-import { adapterSleeve } from '../../catalogue/sleeves.js'
 import { clearanceFrom, clearanceGroup, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { mountingPlan, movingSteps, shortPlan, slidingSteps, type PlanStep } from '../mounting-plan.js'
 import { racewaySteps, settingStep, sheetSteps, taperSteps } from '../short-plans.js'
@@ -66,7 +65,7 @@ function without(station: StationBuilder, reason: string, verdict: Verdict, head
 function withoutPressing(
   station: StationBuilder,
   row: Bearing | null,
-  { shaft, housing, hold, group, recommended }: FitStationResult,
+  { shaft, housing, hold, sleeve: designation, group, recommended }: FitStationResult,
   set: SetOfBearings,
   unlisted: string | null,
 ): MountResult | null {
@@ -79,7 +78,7 @@ function withoutPressing(
       shortPlan({ unlisted }, set, sheetSteps()),
     )
   if (row?.boreTaper) {
-    const sleeve = hold === 'sleeve' && shaft ? { designation: adapterSleeve(row)!.designation, shaft } : null
+    const sleeve = hold === 'sleeve' && shaft && designation ? { designation, shaft } : null
     const range = group && clearanceFrom(row) === 'table' ? clearanceRange(row, group) : null
     return without(
       station,

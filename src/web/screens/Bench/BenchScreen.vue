@@ -17,6 +17,7 @@ import KeyPanel from './KeyPanel.vue'
 import MarkingPanel from './MarkingPanel.vue'
 import OrderPanel from './OrderPanel.vue'
 import ReadingsPanel from './ReadingsPanel.vue'
+import ActionButton from '../../fields/ActionButton.vue'
 
 const bench = useBench()
 const session = useSession()
@@ -77,7 +78,7 @@ async function putOnCard() {
     const place = view.context.onCard.includes(asked) ? asked : view.context.onCard[0]!
     const { clearance } = bench.state.known
     const evidence: Evidence | null = clearance?.evidence && clearance.evidence !== 'seen' ? clearance.evidence : null
-    const found: IdentifyAnswers = {
+    const found: Omit<IdentifyAnswers, 'cone' | 'cup'> = {
       boreReadingsMm: bench.state.readings.boreMm.slice(0, 4),
       outsideReadingsMm: bench.state.readings.outsideMm.slice(0, 4),
       widthReadingsMm: bench.state.readings.widthMm.slice(0, 4),
@@ -108,7 +109,12 @@ async function putOnCard() {
         <Button label="Clear the bench" size="small" text @click="clear" />
         <Button v-if="undo" label="Take back" size="small" text @click="takeBack" />
         <template v-if="jobId" #end>
-          <Button label="Put it on the card" size="small" :disabled="!bench.row || !session.may('technician')" @click="putOnCard" />
+          <ActionButton
+            label="Put it on the card"
+            size="small"
+            :why="!session.may('technician') ? 'you may only read' : !bench.row && 'choose what it is first'"
+            @click="putOnCard"
+          />
           <span v-if="problem" role="alert">{{ problem }}</span>
         </template>
       </RackHead>

@@ -5,16 +5,9 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { FEATURE_LABEL, VALUES, valueWords, type Feature } from '../../../core/identify/letters.js'
-import {
-  CAN_BE_SEEN,
-  EVIDENCE_WORDS,
-  ORDER_EVIDENCE,
-  RISK,
-  askedOf,
-  groupsOfClearance,
-  type OrderEvidence,
-} from '../../../core/identify/order.js'
+import { CAN_BE_SEEN, EVIDENCE_WORDS, ORDER_EVIDENCE, RISK, askedOf, groupsOfClearance } from '../../../core/identify/order.js'
 import { InputError } from '../../../core/result.js'
+import ListSelect from '../../fields/ListSelect.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useBench } from '../../stores/bench.js'
 
@@ -72,25 +65,23 @@ async function copy() {
         :aria-label="FEATURE_LABEL[feature]"
         @change="bench.know(feature, ($event.target as HTMLInputElement).value || null, known(feature).evidence)"
       />
-      <select
-        class="plain-field"
+      <ListSelect
         v-else
-        :value="known(feature).value ?? ''"
-        :aria-label="FEATURE_LABEL[feature]"
-        @change="bench.know(feature, ($event.target as HTMLSelectElement).value || null, known(feature).evidence)"
-      >
-        <option value="">not known</option>
-        <option v-for="v in values(feature)" :key="v" :value="v">{{ valueWords(feature, v) }}</option>
-      </select>
-      <select
-        class="plain-field"
-        :value="known(feature).evidence ?? ''"
-        :aria-label="`How is it known: ${FEATURE_LABEL[feature]}`"
-        @change="bench.know(feature, known(feature).value, (($event.target as HTMLSelectElement).value || null) as OrderEvidence | null)"
-      >
-        <option value="">open</option>
-        <option v-for="e in evidence(feature)" :key="e" :value="e">{{ EVIDENCE_WORDS[e] }}</option>
-      </select>
+        :label="FEATURE_LABEL[feature]"
+        placeholder="not known"
+        clearable
+        :options="values(feature).map((value) => ({ value, label: valueWords(feature, value) }))"
+        :model-value="known(feature).value"
+        @update:model-value="bench.know(feature, $event, known(feature).evidence)"
+      />
+      <ListSelect
+        :label="`How is it known: ${FEATURE_LABEL[feature]}`"
+        placeholder="open"
+        clearable
+        :options="evidence(feature).map((value) => ({ value, label: EVIDENCE_WORDS[value] }))"
+        :model-value="known(feature).evidence"
+        @update:model-value="bench.know(feature, known(feature).value, $event)"
+      />
       <p v-if="!settled(feature)" class="risk">{{ RISK[feature] }}</p>
     </div>
     <div v-if="canFeel" class="feeler">

@@ -4,6 +4,7 @@ import { nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { DIMENSIONS, DIMENSION_WORDS, type Dimension, type Instrument } from '../../../core/identify/identify.js'
 import { parse } from '../../../core/units/quantities.js'
 import { standInGauge, type Gauge } from '../../devices/gauge.js'
+import ListSelect from '../../fields/ListSelect.vue'
 import { useBench } from '../../stores/bench.js'
 import { useSession } from '../../stores/session.js'
 
@@ -76,7 +77,12 @@ watch([() => bench.state.readings, () => session.units], () => {
   for (const id of Object.keys(texts.value)) if (!wrong.value[id] && document.activeElement?.id !== id) delete texts.value[id]
 })
 
+const RINGS = Array.from({ length: 9 }, (_, i) => ({ value: i + 1, label: String(i + 1) }))
 const ring = ref(1)
+function takeRing(chosen: number | null) {
+  ring.value = chosen ?? 1
+  if (connected.value) connect()
+}
 const connected = ref(false)
 const revealed = ref('')
 let gauge: (Gauge & { reveal: ReturnType<typeof standInGauge>['reveal'] }) | null = null
@@ -112,13 +118,12 @@ const refusalOf = (dimension: Dimension) => (bench.refused?.field === `readings.
     <div v-for="dimension in DIMENSIONS" :key="dimension" class="dimension" :class="{ active: connected && active === dimension }">
       <div class="top">
         <h3>{{ dimension === 'outsideMm' ? 'outside' : DIMENSION_WORDS[dimension] }}</h3>
-        <select
-          class="plain-field"
-          v-model="bench.state.instruments[dimension]"
-          :aria-label="`Instrument for the ${DIMENSION_WORDS[dimension]}`"
-        >
-          <option v-for="name in INSTRUMENT_OPTIONS[dimension]" :key="name" :value="name">{{ name.replace('-', ' ') }}</option>
-        </select>
+        <ListSelect
+          :label="`Instrument for the ${DIMENSION_WORDS[dimension]}`"
+          :options="INSTRUMENT_OPTIONS[dimension].map((value) => ({ value, label: value.replace('-', ' ') }))"
+          :model-value="bench.state.instruments[dimension]"
+          @update:model-value="$event && (bench.state.instruments[dimension] = $event)"
+        />
         <span v-if="estimate(dimension)" class="mean number"
           >{{ session.show(estimate(dimension)!.meanMm, 'length', 3) }} <span class="soft">{{ session.unit('length') }}</span></span
         >
@@ -148,9 +153,7 @@ const refusalOf = (dimension: Dimension) => (bench.refused?.field === `readings.
     </div>
     <div class="gauge">
       <label for="ring">Gauge stand-in: hidden ring</label>
-      <select id="ring" class="plain-field" v-model.number="ring" @change="connected && connect()">
-        <option v-for="n in 9" :key="n" :value="n">{{ n }}</option>
-      </select>
+      <ListSelect id="ring" label="Gauge stand-in: hidden ring" :options="RINGS" :model-value="ring" @update:model-value="takeRing" />
       <Button v-if="!connected" label="Connect" size="small" outlined @click="connect" />
       <template v-else>
         <Button :label="`Send ${DIMENSION_WORDS[active]}`" size="small" @click="send" />

@@ -6,6 +6,7 @@ import { bearingDrawing } from '../../../core/drawing/bearing-drawing.js'
 import { OFFER_WORDS, type CompareResult, type Described } from '../../../core/identify/compare.js'
 import { valueWords, type Feature } from '../../../core/identify/letters.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import ListSelect from '../../fields/ListSelect.vue'
 import { useSession } from '../../stores/session.js'
 
 /** One side of a comparison: what it is, the verdict on it, and what its letters did not say, to be told here. */
@@ -36,17 +37,17 @@ const words = computed(() => {
       <p class="offer-verdict" :class="result.verdict">{{ OFFER_WORDS[result.verdict] }}</p>
       <p>{{ session.say(result.reason) }}</p>
     </template>
-    <label v-for="f in TOLD" :key="f.feature" class="tell"
-      >{{ f.label }}
-      <select
-        class="plain-field"
-        :value="item.features[f.feature] ?? ''"
-        @change="$emit('tell', f.feature, ($event.target as HTMLSelectElement).value)"
-      >
-        <option value="">not known</option>
-        <option v-for="v in f.values" :key="v" :value="v">{{ valueWords(f.feature, v) }}</option>
-      </select></label
-    >
+    <div v-for="f in TOLD" :key="f.feature" class="tell">
+      <span>{{ f.label }}</span>
+      <ListSelect
+        :label="f.label"
+        placeholder="not known"
+        clearable
+        :options="f.values.map((value) => ({ value, label: valueWords(f.feature, value) }))"
+        :model-value="item.features[f.feature] ?? null"
+        @update:model-value="$emit('tell', f.feature, $event ?? '')"
+      />
+    </div>
     <button v-if="mayLeave" type="button" class="link-button" @click="$emit('leave')">leave out</button>
   </section>
 </template>
@@ -83,7 +84,7 @@ const words = computed(() => {
   gap: 6px;
   justify-content: space-between;
 }
-.tell select {
+.tell :deep(.p-select) {
   flex: 0 1 13rem;
 }
 .link-button {

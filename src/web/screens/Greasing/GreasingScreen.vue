@@ -20,6 +20,7 @@ import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import { useLoad } from '../../theme/useLoad.js'
 import TimelineList from '../TimelineList.vue'
+import ActionButton from '../../fields/ActionButton.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -162,14 +163,18 @@ const trail = computed(() => [
           <TickField v-if="other" id="change-over" v-model="changeOver" label="Old grease is cleaned out: record the change-over" />
           <div class="act">
             <template v-if="skipping">
-              <Button label="Note as skipped" :disabled="note.trim().length < 5" @click="log('skipped')" />
+              <ActionButton
+                label="Note as skipped"
+                :why="note.trim().length < 5 && 'say why, at least 5 letters'"
+                @click="log('skipped')"
+              />
               <Button label="Back" text @click="skipping = false" />
             </template>
             <template v-else>
-              <Button
+              <ActionButton
                 label="Greased"
                 class="big"
-                :disabled="grams === null || greaseId === null"
+                :why="grams === null ? 'how much went in?' : greaseId === null && 'which grease?'"
                 @click="log(changeOver && other ? 'changed-over' : 'greased')"
               />
               <Button label="Skip…" outlined @click="skipping = true" />

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { placeRecord } from '../../../core/card/context.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
 import { recordedRow } from '../../../core/identify/marked.js'
+import { dayOf } from '../../figures/dates.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
@@ -16,7 +17,14 @@ const group = computed(() => found.value.past.removed?.group ?? null)
 const mark = computed(() => (group.value === null ? '' : group.value === 'N' ? 'CN' : groupMark(group.value)))
 const listed = computed(() => name.value !== null && recordedRow(name.value, card.context.plant.ownRows) !== null)
 const answers = computed(() => card.answers.identify)
-const days = computed(() => found.value.past.removed?.days)
+const removed = computed(() => found.value.past.removed)
+/** Since when it has been in, and what says so. */
+const since = computed(() => {
+  if (!removed.value) return ''
+  const { days, since, card } = removed.value
+  const long = session.withUnit(Math.round(days), 'days')
+  return `${since ? ` since ${dayOf(since)} (${long})` : ` for ${long}`}, by ${card ? `card ${card}` : 'the records'}`
+})
 const takeNumber = () => card.edit('identify', { designation: name.value })
 const takeGroup = () => card.edit('identify', { group: group.value, groupEvidence: 'stores' })
 const openNumber = computed(() => answers.value.designation === null && !card.readOnly)
@@ -28,7 +36,7 @@ const openGroup = computed(() => group.value !== null && answers.value.group ===
     <p>
       <span class="soft">As fitted: </span>
       <b class="number">{{ name }}{{ mark && mark !== 'CN' ? ` ${mark}` : '' }}</b>
-      <span class="soft">{{ days === undefined ? '' : ` for ${session.withUnit(Math.round(days), 'days')}, by the records` }}</span>
+      <span class="soft">{{ since }}</span>
       <span v-if="!listed" class="soft">, in no table</span>
     </p>
     <p v-if="openNumber || openGroup" class="take">

@@ -6,6 +6,7 @@ import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import { useCard } from '../../stores/card.js'
+import ActionButton from '../../fields/ActionButton.vue'
 
 /** Taking an opened card back: it stays readable, and its places are free again. */
 const card = useCard()
@@ -31,9 +32,13 @@ async function cancel() {
         <InputText id="cancel-reason" v-model="reason" autofocus maxlength="300" autocomplete="off" />
       </FieldFrame>
       <div class="buttons">
-        <Button type="submit" label="Cancel the card" severity="danger" :disabled="reason.trim().length < 5" />
+        <ActionButton
+          type="submit"
+          label="Cancel the card"
+          severity="danger"
+          :why="reason.trim().length < 5 && 'say why, at least 5 letters'"
+        />
         <Button type="button" label="Keep it open" text @click="asking = false" />
-        <span v-if="reason.trim().length < 5" class="soft small">at least 5 letters</span>
       </div>
     </form>
   </Dialog>

@@ -8,6 +8,7 @@ import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { answerWords } from '../../fields/answerWords.js'
+import ActionButton from '../../fields/ActionButton.vue'
 
 /** Two people answered the same fields: both answers side by side, the person chooses each. */
 const card = useCard()
@@ -71,7 +72,13 @@ const OPTIONS = [
     <div class="choose">
       <Button label="Keep mine" @click="all('mine')" />
       <Button label="Take theirs" outlined @click="all('theirs')" />
-      <Button v-if="rows.length > 1" label="As chosen" outlined :disabled="!settled" @click="card.resolveConflict(chosen)" />
+      <ActionButton
+        v-if="rows.length > 1"
+        label="As chosen"
+        outlined
+        :why="!settled && 'choose one for every field'"
+        @click="card.resolveConflict(chosen)"
+      />
     </div>
   </Dialog>
 </template>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { addressOf } from '../../../contract/addresses.js'
 import { call } from '../../api.js'
-import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
@@ -10,6 +9,7 @@ import CancelCard from './CancelCard.vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import ActionButton from '../../fields/ActionButton.vue'
 
 /** The end of the card: what is still open, the closing, and the paper that goes with the machine. */
 const card = useCard()
@@ -20,6 +20,13 @@ const stops = computed(() => card.cautions.filter((c) => c.level === 'stop').len
 const open = computed(() => {
   const count = (n: number, word: string) => (n ? [`${n} ${word}${n > 1 ? 's' : ''}`] : [])
   return [...count(card.questions.length, 'open question'), ...count(stops.value, 'stop')]
+})
+/** What is missing before it can be finished, the nearest thing first. */
+const missing = computed(() => {
+  const left = card.stepStates.length - done.value
+  if (!released.value) return 'the release at Run in is signed first'
+  if (left > 0) return `${left} step${left > 1 ? 's' : ''} not signed yet`
+  return open.value.length && reason.value.trim().length < 5 ? 'say why it is closed with these open' : null
 })
 /** What the finish writes on the round, beside what stands there: nothing is replaced without being said. */
 const points = computed(() =>
@@ -90,13 +97,7 @@ const files = computed(() => {
       >
         <InputText id="finish-reason" v-model="reason" maxlength="300" />
       </FieldFrame>
-      <Button
-        v-if="!card.readOnly"
-        label="Finish the job"
-        :disabled="!released || done < card.stepStates.length || (open.length > 0 && reason.trim().length < 5)"
-        :loading="closing"
-        @click="finish"
-      />
+      <ActionButton v-if="!card.readOnly" label="Finish the job" :why="missing" :loading="closing" @click="finish" />
       <CancelCard />
       <p v-if="card.message" class="message" role="alert">{{ session.say(card.message) }}</p>
     </template>

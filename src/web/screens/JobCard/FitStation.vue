@@ -5,6 +5,7 @@ import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
+import { inLightAlloy } from '../../../core/card/stations/fit.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -83,7 +84,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
           :key="name"
           station="fit"
           :name="name"
-          :shown="name === 'lightAlloy' && card.answers.arrange.housingMaterial === 'aluminium'"
+          :shown="name === 'lightAlloy' && inLightAlloy(card.answers)"
         />
       </div>
     </template>

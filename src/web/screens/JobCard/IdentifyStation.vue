@@ -2,7 +2,6 @@
 import { useSession } from '../../stores/session.js'
 import { wordsOf } from '../../../core/words/say.js'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { EVIDENCE, type IdentifyAnswers } from '../../../core/card/answers.js'
@@ -12,7 +11,7 @@ import { takenAsInches } from '../../../core/units/quantities.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
-import FieldFrame from '../../fields/FieldFrame.vue'
+import AnswerField from '../../fields/AnswerField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useCard } from '../../stores/card.js'
 import AsFitted from './AsFitted.vue'
@@ -44,6 +43,11 @@ const EVIDENCE_OPTIONS = EVIDENCE.map((value) => ({
   value,
   label: { marking: 'read on the ring', paper: 'from paper', stores: 'stores record' }[value],
 }))
+
+const PARTS = ['cone', 'cup'] as const
+const LIKENESS = { same: 'belongs to it', differs: 'is no part of it', 'not-read': 'not read yet' }
+/** A tapered roller bearing is two parts, each with a marking of its own. */
+const twoParts = computed(() => (result.value.row?.family ?? a.value.family) === 'tapered-roller')
 
 /** Always one field more than there are readings, up to four round the ring. */
 const fields = (field: (typeof SIZES)[number]['field']) => Array.from({ length: Math.min(4, a.value[field].length + 1) }, (_, i) => i)
@@ -125,16 +129,14 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
           :disabled="card.readOnly"
           @update:model-value="edit({ family: $event })"
         />
-        <FieldFrame id="designation" label="Number on ring or paper" :error="result.fieldErrors.designation">
-          <InputText
-            id="designation"
-            :model-value="a.designation ?? ''"
-            autocomplete="off"
-            maxlength="60"
-            :disabled="card.readOnly"
-            @update:model-value="edit({ designation: String($event ?? '').trim() || null })"
-          />
-        </FieldFrame>
+        <AnswerField station="identify" name="designation" />
+      </div>
+      <div v-if="twoParts" class="parts">
+        <span class="soft">Cone and cup lie about one by one. Read each:</span>
+        <div v-for="part in PARTS" :key="part" class="part">
+          <AnswerField station="identify" :name="part" :placeholder="`number on the ${part}`" />
+          <p v-if="result.parts" class="likeness" :class="result.parts[part]">{{ LIKENESS[result.parts[part]] }}</p>
+        </div>
       </div>
       <div v-if="result.row" class="more">
         <DecisionChoice
@@ -203,6 +205,27 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
   gap: 14px;
   grid-template-columns: auto 1fr 1fr;
   margin-top: 8px;
+}
+.parts {
+  align-items: end;
+  display: grid;
+  gap: 4px 14px;
+  grid-template-columns: 1fr 1fr;
+  margin-top: 8px;
+}
+.parts > .soft {
+  grid-column: 1 / -1;
+}
+.likeness {
+  color: var(--soft);
+  font-size: 0.9rem;
+}
+.likeness.same {
+  color: var(--moss);
+}
+.likeness.differs {
+  color: var(--rowan);
+  font-weight: 600;
 }
 .to-bench {
   grid-column: 1 / -1;

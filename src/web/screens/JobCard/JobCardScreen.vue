@@ -77,7 +77,7 @@ const saveWords = computed(() => {
     default:
       return {
         text: card.readOnly
-          ? 'Read only'
+          ? `Read only: ${card.view?.job.status === 'open' ? 'your account may only read' : card.view?.job.status}`
           : card.savedAt
             ? `Saved ${card.savedAt.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
             : 'Saved',
@@ -127,7 +127,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <Teleport defer to="#bar-state">
         <span class="save-line">
           <a class="print" :href="addressOf('cardPdf', { id: card.view.job.id })" target="_blank">Print</a>
-          <Button label="Undo" size="small" text :disabled="!card.undoStack.length || card.readOnly" title="Ctrl+Z" @click="card.undo()" />
+          <Button
+            label="Undo"
+            size="small"
+            text
+            :disabled="!card.undoStack.length || card.readOnly"
+            :title="card.undoStack.length ? 'Ctrl+Z' : 'Nothing of yours to take back'"
+            @click="card.undo()"
+          />
           <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
         </span>
       </Teleport>

@@ -10,6 +10,7 @@ import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import ActionButton from '../../fields/ActionButton.vue'
 
 /** One step of the mounting plan: what to do, what to write down with its tolerance, who signed. */
 const props = defineProps<{ step: LineStep; number: number }>()
@@ -103,7 +104,7 @@ const accept = () => card.act((id) => call('acceptStep', { params: { id, key: pr
       <p v-if="record?.acceptedBy" class="soft small">Accepted by {{ record.acceptedBy }}: {{ record.acceptedReason }}</p>
       <form v-if="state.outside.length && !signed && session.may('planner') && !card.readOnly" class="accept" @submit.prevent="accept">
         <InputText v-model="reason" placeholder="Why it may go on" aria-label="Reason for accepting" minlength="5" />
-        <Button type="submit" label="Accept" :disabled="reason.trim().length < 5" />
+        <ActionButton type="submit" label="Accept" :why="reason.trim().length < 5 && 'say why, at least 5 letters'" />
       </form>
       <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
     </div>
@@ -120,6 +121,7 @@ const accept = () => card.act((id) => call('acceptStep', { params: { id, key: pr
           :label="stale ? 'Sign again' : 'Sign'"
           :aria-label="`Sign: ${session.say(step.title)}`"
           :disabled="state.blocked !== null"
+          :title="state.blocked === null ? undefined : session.say(state.blocked)"
           @click="sign"
         />
         <span v-if="next && state.blocked" class="soft small">{{ session.say(state.blocked) }}</span>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { computed, nextTick, ref } from 'vue'
 import type { AnswersOf } from '../../../core/card/fields.js'
 import { runChart } from '../../../core/drawing/run-chart.js'
@@ -11,6 +10,7 @@ import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
+import ActionButton from '../../fields/ActionButton.vue'
 
 const card = useCard()
 const session = useSession()
@@ -51,7 +51,7 @@ const chart = computed(() =>
       <form v-if="!card.readOnly" class="reading" @submit.prevent="add">
         <QuantityField id="newMinute" :key="`m${round}`" v-model="minute" label="Minutes since start" quantity="minutes" />
         <QuantityField id="newTemperature" :key="`t${round}`" v-model="temperature" label="Temperature" quantity="temperature" />
-        <Button type="submit" label="Note it" :disabled="minute === null || temperature === null" />
+        <ActionButton type="submit" label="Note it" :why="(minute === null || temperature === null) && 'minutes and temperature first'" />
       </form>
       <p v-if="result.fieldErrors.readings" class="refusal" role="alert">{{ session.say(result.fieldErrors.readings) }}</p>
       <ul v-if="a.readings.length" class="plain-list readings" aria-label="Readings of the run">

@@ -9,6 +9,7 @@ import type { ShaftLineView } from '../../../contract/lines.js'
 import { fittedWords } from '../../../core/line/fitted.js'
 import { call } from '../../api.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
+import ActionButton from '../../fields/ActionButton.vue'
 
 /** What a job works on: any places of one shaft line under one lockout and one release. A set goes as a whole. */
 const props = defineProps<{ line: ShaftLineView; chosen: number[] }>()
@@ -72,9 +73,8 @@ async function start() {
       </FieldFrame>
       <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
       <div class="buttons">
-        <Button type="submit" label="Start" :disabled="!chosen.length" :loading="starting" />
+        <ActionButton type="submit" label="Start" :why="!chosen.length && 'choose at least one bearing'" :loading="starting" />
         <Button type="button" label="Not now" text @click="emit('close')" />
-        <span v-if="!chosen.length" class="soft small">choose at least one bearing</span>
       </div>
     </form>
   </Dialog>

@@ -8,6 +8,7 @@ import { FORMS } from '../../../core/catalogue/construction-forms.js'
 import { FEATURES, FEATURE_LABEL, VALUES, type Feature } from '../../../core/identify/letters.js'
 import { refusalOf, call } from '../../api.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
+import ListSelect from '../../fields/ListSelect.vue'
 
 /** One entry of a list by hand; it goes the same way as a file of one row. */
 const props = defineProps<{ kind: OwnKind; entry: Record<string, unknown> }>()
@@ -70,10 +71,16 @@ async function save() {
       :label="`${c.name.replaceAll('_', ' ')}${c.needed ? ' *' : ''}`"
       :error="errors[c.field]"
     >
-      <select v-if="choices(c)" class="plain-field" :id="`own-${c.field}`" v-model="draft[c.field]">
-        <option value="">{{ c.needed ? 'choose' : 'usual' }}</option>
-        <option v-for="v in choices(c)!" :key="v" :value="v">{{ words(c, v) }}</option>
-      </select>
+      <ListSelect
+        v-if="choices(c)"
+        :id="`own-${c.field}`"
+        :label="c.name.replaceAll('_', ' ')"
+        :placeholder="c.needed ? 'choose' : 'usual'"
+        :clearable="!c.needed"
+        :options="choices(c)!.map((value) => ({ value, label: words(c, value) }))"
+        :model-value="draft[c.field] || null"
+        @update:model-value="draft[c.field] = $event ?? ''"
+      />
       <InputText
         v-else
         :id="`own-${c.field}`"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { addressOf } from '../../../contract/addresses.js'
-import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -14,6 +13,7 @@ import type { RackLine } from '../../workers/rack.worker.js'
 import RackNav from './RackNav.vue'
 import RackTable from './RackTable.vue'
 import { FIRST_COLUMNS, RACK_COLUMNS } from './rackColumns.js'
+import ActionButton from '../../fields/ActionButton.vue'
 
 const MOST_PICKED = 4
 const rack = useRack()
@@ -117,10 +117,10 @@ const csv = computed(() => addressOf('bearingsCsv', {}, { find: search.value }))
         <RackNav />
       </div>
       <div class="tools">
-        <Button
+        <ActionButton
           :label="`Compare ${picked.length || ''}`"
           size="small"
-          :disabled="picked.length < 2"
+          :why="picked.length < 2 && 'tick two or more'"
           @click="router.push({ name: 'compare', query: { rows: picked } })"
         />
         <span v-if="picked.length" class="soft">{{ picked.join(', ') }}</span>
@@ -156,7 +156,7 @@ const csv = computed(() => addressOf('bearingsCsv', {}, { find: search.value }))
         <span v-if="!rack.view?.searches.length" class="soft">None kept yet.</span>
         <form class="kept" @submit.prevent="keep">
           <InputText v-model="name" aria-label="Name of the search" :placeholder="search || 'search first'" maxlength="60" />
-          <Button type="submit" label="Keep this search" size="small" outlined :disabled="!search" />
+          <ActionButton type="submit" label="Keep this search" size="small" outlined :why="!search && 'search for something first'" />
         </form>
         <p v-if="problem" role="alert">{{ problem }}</p>
       </div>

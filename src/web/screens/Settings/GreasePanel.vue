@@ -75,7 +75,11 @@ async function saveGun() {
   <template v-if="settings">
     <section class="schools" aria-labelledby="schools-title">
       <h2 id="schools-title">Schools</h2>
-      <p class="soft small">What governs where practitioners differ, unless a card chooses otherwise.</p>
+      <p class="soft small">
+        What governs where practitioners differ, unless a card chooses otherwise.{{
+          session.may('planner') ? '' : ' A planner can change it.'
+        }}
+      </p>
       <DecisionChoice
         id="plant-regreasing"
         label="Regreasing interval"

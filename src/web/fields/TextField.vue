@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import FieldFrame from './FieldFrame.vue'
+
+/** A few words; an emptied field is not answered. */
+defineProps<{
+  id: string
+  label: string
+  modelValue: string | null
+  most: number
+  placeholder?: string
+  disabled?: boolean
+  error?: string | null
+}>()
+defineEmits<{ 'update:modelValue': [value: string | null] }>()
+</script>
+
+<template>
+  <FieldFrame :id="id" :label="label" :error="error">
+    <InputText
+      :id="id"
+      :model-value="modelValue ?? ''"
+      autocomplete="off"
+      :maxlength="most"
+      :placeholder="placeholder"
+      :disabled="disabled"
+      @update:model-value="$emit('update:modelValue', String($event ?? '').trim() || null)"
+    />
+  </FieldFrame>
+</template>
