@@ -35,6 +35,12 @@ export const ADDRESSES = {
 
   yard: { method: 'get', path: '/yard', least: 'viewer', summary: 'What needs hands: greasing due, open jobs, all machines' },
   machine: { method: 'get', path: '/machines/:id', least: 'viewer', summary: 'A machine with its positions, jobs and timeline' },
+  addMachine: { method: 'post', path: '/machines', least: 'technician', summary: 'Add a machine with its shaft lines' },
+  changeMachine: { method: 'put', path: '/machines/:id', least: 'technician', summary: 'Change code, name, area, place and notes of a machine' },
+  copyMachine: { method: 'post', path: '/machines/:id/copies', least: 'technician', summary: 'Machines like this one: its lines and what is fitted, without history and duty' },
+  retireMachine: { method: 'put', path: '/machines/:id/retirement', least: 'planner', summary: 'Take a machine out of the lists, or bring it back' },
+  addLine: { method: 'post', path: '/machines/:id/lines', least: 'technician', summary: 'Add a shaft line to a machine' },
+  changeLine: { method: 'put', path: '/lines/:id', least: 'technician', summary: 'Change a shaft line on the version that was seen' },
   openCard: { method: 'post', path: '/cards', least: 'technician', summary: 'Open a card for places of one shaft line' },
   card: { method: 'get', path: '/cards/:id', least: 'viewer', summary: 'A job card' },
   changeCard: { method: 'post', path: '/cards/:id/changes', least: 'technician', summary: 'Change answers of a card, each on the version that was seen' },

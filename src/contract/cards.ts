@@ -7,6 +7,7 @@ import type { Bearing } from '../core/catalogue/catalogue.js'
 import type { Cause } from '../core/inspection/causes.js'
 import { type StepValues, stepValuesSchema } from './answers.js'
 import type { ShaftLineView } from './lines.js'
+import type { RecordChange } from './machines.js'
 import { id, version } from './numbers.js'
 
 /** Job cards: what is asked of them and how they are read. Their answers stand in `answers.ts`. */
@@ -95,6 +96,8 @@ export interface CardView {
   answers: Record<Key, AnswerView>
   steps: StepView[]
   moved: MovedView[]
+  /** What was changed in the records of its line since it was opened, newest first; none on a closed card. */
+  lineChanges: RecordChange[]
   /** What a finished card said when it was finished; it is shown instead of anything computed now. */
   finished: Pick<FrozenCard, 'coreVersion' | 'evaluation' | 'states'> | null
 }

@@ -1,8 +1,21 @@
+import { z } from 'zod'
 import type { Scope } from '../core/card/answers.js'
 import type { LineContext, PlaceSet } from '../core/card/context.js'
 import type { LifeUsed } from '../core/card/position.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
-import type { HousingSeatRecord, RingHolding, ShaftSeatRecord, TURNING } from '../core/line/records.js'
+import { COMPONENT_KINDS, MOST, type DraftBearing, type DraftComponent, type LineDraft } from '../core/line/draft.js'
+import {
+  HOLDERS,
+  HOUSING_SEATS,
+  SHAFT_ORIENTATIONS,
+  SHAFT_SEATS,
+  TURNING,
+  type HousingSeatRecord,
+  type RingHolding,
+  type ShaftSeatRecord,
+} from '../core/line/records.js'
+import { MATERIAL_NAMES } from '../core/materials.js'
+import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import type { Grease } from '../core/lubrication/grease.js'
 import type { School } from '../core/lubrication/regreasing.js'
 
@@ -32,7 +45,8 @@ export interface TimelineEvent {
 export interface Fitted {
   designation: string
   group: string | null
-  since: string
+  /** Null where nobody knows since when. */
+  since: string | null
 }
 
 /** One bearing of a position. */
@@ -65,6 +79,8 @@ export interface PositionView {
 
 export interface ShaftLineView {
   id: number
+  /** Counts the changes of its records. */
+  version: number
   name: string
   orientation: LineContext['line']['orientation']
   tiltDeg: number
@@ -74,5 +90,95 @@ export interface ShaftLineView {
   shaftMaterial: string
   housingMaterial: string
   carries: string
+  components: DraftComponent[]
   positions: PositionView[]
+}
+
+const along = z.number().min(-MOST.lengthMm).max(MOST.lengthMm)
+const sizeMm = z.number().min(0.5).max(5000)
+const sides = z.tuple([z.enum(HOLDERS), z.enum(HOLDERS)])
+const seat = <K extends string>(kinds: readonly K[]) =>
+  z.strictObject({
+    kind: z.enum(kinds as readonly [K, ...K[]]),
+    nominalMm: sizeMm.optional(),
+    toleranceClass: z.string().max(8).optional(),
+    measuredMm: z.array(sizeMm).max(16).optional(),
+    sleeve: z.string().max(40).optional(),
+  })
+const code = z.string().regex(/^p[1-9]\d*$/)
+const day = z.iso.date()
+
+/** A line as it is drawn, typed or read from a list; what is wrong with it as a whole is judged by `faultsOf`. */
+export const lineDraft = z.strictObject({
+  orientation: z.enum(SHAFT_ORIENTATIONS),
+  tiltDeg: z.number().min(0).max(90),
+  turning: z.enum(TURNING),
+  positions: z
+    .array(
+      z.strictObject({
+        code: code.nullable(),
+        name: z.string().trim().max(MOST.name),
+        alongMm: along,
+        bearings: z
+          .array(
+            z
+              .strictObject({
+                places: z.array(z.string().regex(/^p[1-9]\d*\.[1-9]\d*$/)).max(MOST.inSet),
+                count: z.int().min(1).max(MOST.inSet),
+                arrangement: z.enum(['back-to-back', 'face-to-face', 'tandem']).nullable(),
+                designation: z.string().trim().min(1).max(MOST.designation).nullable(),
+                group: z.enum(CLEARANCE_GROUPS).nullable(),
+                shaftSeat: seat(SHAFT_SEATS),
+                housingSeat: seat(HOUSING_SEATS),
+                holding: z.strictObject({ inner: sides, outer: sides }),
+                since: day.nullable(),
+              })
+              .refine((b) => b.count > 1 === (b.arrangement !== null), 'a pair or set says how its bearings face, one alone does not'),
+          )
+          .max(MOST.bearings),
+      }),
+    )
+    .max(MOST.positions),
+  components: z
+    .array(z.strictObject({ kind: z.enum(COMPONENT_KINDS), slot: z.int().min(0).max(MOST.positions), alongMm: along.nullable() }))
+    .max(MOST.components),
+}) satisfies z.ZodType<LineDraft>
+
+const material = z.enum(MATERIAL_NAMES)
+const lineHead = { name: z.string().trim().min(1, 'must not be empty').max(80), shaftMaterial: material, housingMaterial: material }
+
+export const newLineInput = z.strictObject({ ...lineHead, line: lineDraft })
+export type NewLine = z.output<typeof newLineInput>
+
+/** The whole line on the version that was seen. */
+export const lineInput = z.strictObject({ ...lineHead, version: z.int().min(1), line: lineDraft })
+export type LineInput = z.output<typeof lineInput>
+
+/** The line of the records as somebody would draw it: places of one set as one. */
+export function draftOf(view: ShaftLineView): LineDraft {
+  const { orientation, tiltDeg, turning, components } = view
+  return {
+    orientation,
+    tiltDeg,
+    turning,
+    components,
+    positions: view.positions.map(({ code, name, alongMm, places }) => {
+      const firsts = places.filter((p, i) => !p.set || places.findIndex((q) => q.set?.code === p.set!.code) === i)
+      const bearings = firsts.map((p): DraftBearing => {
+        const all = p.set ? places.filter((q) => q.set?.code === p.set!.code) : [p]
+        return {
+          places: all.map((q) => q.code),
+          count: all.length,
+          arrangement: all.length > 1 ? p.set!.arrangement : null,
+          designation: p.fitted?.designation ?? null,
+          group: CLEARANCE_GROUPS.find((g) => g === p.fitted?.group) ?? null,
+          shaftSeat: p.shaftSeat,
+          housingSeat: p.housingSeat,
+          holding: p.holding,
+          since: p.fitted?.since?.slice(0, 10) ?? null,
+        }
+      })
+      return { code, name, alongMm, bearings }
+    }),
+  }
 }

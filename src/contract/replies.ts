@@ -1,7 +1,7 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
 import type { GreasingView } from './greasing.js'
-import type { MachineView, Yard } from './machines.js'
+import type { MachineLine, MachineView, Yard } from './machines.js'
 import type { BatchLine, ImportReport, OwnList, SavedSearch } from './own-data.js'
 import type { Person, SessionState } from './people.js'
 import type { PlantSettings } from './plant.js'
@@ -24,6 +24,13 @@ export interface Replies {
 
   yard: Yard
   machine: MachineView
+
+  addMachine: MachineView
+  changeMachine: MachineView
+  copyMachine: MachineLine[]
+  retireMachine: MachineView
+  addLine: MachineView
+  changeLine: MachineView
 
   openCard: CardView
   card: CardView

@@ -3,6 +3,8 @@ import { ADDRESSES, type Address, type RouteName } from './addresses.js'
 import { changesInput } from './answers.js'
 import { acceptStepInput, cancelInput, finishInput, newJobInput, saveStepInput } from './cards.js'
 import { greasingInput } from './greasing.js'
+import { lineInput, newLineInput } from './lines.js'
+import { copyInput, machineInput, newMachineInput, retireInput } from './machines.js'
 import { entriesInput, savedSearchInput } from './own-data.js'
 import { firstAdministratorInput, personChange, personInput, preferencesInput, signInInput } from './people.js'
 import { greaseInput, gunInput, schoolsInput } from './plant.js'
@@ -16,6 +18,12 @@ export const BODIES = {
   firstAdministrator: firstAdministratorInput,
   addPerson: personInput,
   changePerson: personChange,
+  addMachine: newMachineInput,
+  changeMachine: machineInput,
+  copyMachine: copyInput,
+  retireMachine: retireInput,
+  addLine: newLineInput,
+  changeLine: lineInput,
   openCard: newJobInput,
   changeCard: changesInput,
   saveStep: saveStepInput,

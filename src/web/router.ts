@@ -18,6 +18,18 @@ export const router = createRouter({
       component: () => import('./screens/Machine/MachineScreen.vue'),
       meta: { title: 'Machine' },
     },
+    {
+      path: '/machines/new',
+      name: 'new-machine',
+      component: () => import('./screens/LineEditor/MachineEdit.vue'),
+      meta: { title: 'New machine' },
+    },
+    {
+      path: '/machines/:id(\\d+)/edit',
+      name: 'edit-machine',
+      component: () => import('./screens/LineEditor/MachineEdit.vue'),
+      meta: { title: 'Shaft line' },
+    },
     { path: '/jobs/:id(\\d+)', redirect: (to) => ({ name: 'card', params: { ...to.params, station: 'identify' } }) },
     {
       path: `/jobs/:id(\\d+)/:station(${STATIONS.join('|')})`,

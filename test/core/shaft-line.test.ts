@@ -9,7 +9,7 @@ import { asSet } from '../../src/core/card/sets.js'
 import { linePlan, stepName, stepStates } from '../../src/core/card/signing.js'
 import { holdingOf } from '../../src/core/card/stations/arrange.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import { HOLDERS, HOLDING_NOT_RECORDED, outerHeld, withOuterHeld, type Holder } from '../../src/core/line/records.js'
+import { HOLDERS, HOLDING_NOT_RECORDED, outerHeld, withOuterHeld, type Holder, type Sides } from '../../src/core/line/records.js'
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
 import { fittedWords } from '../../src/core/line/fitted.js'
 import { wordsOf } from '../../src/core/words/say.js'
@@ -145,8 +145,8 @@ describe('who holds', () => {
     )
     expect(outerHeld([HOLDING_NOT_RECORDED])).to.equal(null)
     const pair = [
-      { ...HOLDING_NOT_RECORDED, outer: ['shoulder', 'free'] as const },
-      { ...HOLDING_NOT_RECORDED, outer: ['free', 'cover'] as const },
+      { ...HOLDING_NOT_RECORDED, outer: ['shoulder', 'free'] as Sides },
+      { ...HOLDING_NOT_RECORDED, outer: ['free', 'cover'] as Sides },
     ]
     expect(outerHeld(pair), 'a pair held from both sides').to.equal(true)
   })

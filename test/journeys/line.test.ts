@@ -51,7 +51,7 @@ describe('journey: several places on one card', () => {
     await person.see("//h1[contains(., 'Must centrifuge')]")
     await person.seeText('2 × 7212 B')
     expect(
-      (await cardOf(helper, id)).line.positions[0]!.places.every((p) => p.fitted!.since.startsWith(new Date().toISOString().slice(0, 10))),
+      (await cardOf(helper, id)).line.positions[0]!.places.every((p) => p.fitted!.since!.startsWith(new Date().toISOString().slice(0, 10))),
     ).to.equal(true)
   })
 

@@ -33,6 +33,7 @@ class FakeServer {
       answers: {},
       steps: [],
       moved: [],
+      lineChanges: [],
       finished: null,
     }
   }

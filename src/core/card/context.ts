@@ -4,7 +4,7 @@ import type { MakersFigures } from '../catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
-import type { ShaftSeatRecord } from '../line/records.js'
+import type { SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
 import type { School } from '../lubrication/regreasing.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
@@ -33,13 +33,14 @@ export interface PlantContext {
   ownRows: Bearing[]
 }
 
-/** What came out: for how many days it had been in, since when, and the number of the card that fitted it; null where no card did. */
+/** What came out, and the number of the card that fitted it; null where no card did. */
 export interface Removed {
   designation: string
   group: ClearanceGroup | null
-  days: number
+  /** Null where nobody knows since when it was in. */
+  days: number | null
   /** Left out by cards of before. */
-  since?: string
+  since?: string | null
   card?: string | null
 }
 
@@ -92,8 +93,6 @@ export interface UnreadAnswer {
   field: string
   value: string
 }
-
-export const SHAFT_ORIENTATIONS = ['horizontal', 'vertical', 'tilted'] as const
 
 /** What a card of a shaft line knows. */
 export interface LineContext {

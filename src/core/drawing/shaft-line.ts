@@ -1,3 +1,4 @@
+import { COMPONENTS, type ComponentKind, type DraftComponent } from '../line/draft.js'
 import type { Bearing } from '../catalogue/bearing.js'
 import { formOf } from '../catalogue/construction-forms.js'
 import { arrow, outline, text, type Drawing, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
@@ -32,6 +33,12 @@ export interface ShaftLineSpec {
   error?: string | null
   /** What the shaft carries at its far end: an impeller, a fan wheel, a sheave. */
   carries: string
+  /** What sits on the shaft, where it is recorded; drawn instead of the usual coupling and what is carried. */
+  components?: readonly DraftComponent[]
+  /** Words of the distance between each two supports; drawn instead of the whole span. */
+  gapTexts?: readonly string[]
+  /** Leaves out all words: a small picture. */
+  wordless?: boolean
   /** Leaves out spans and words under the bearings where there is little height. */
   low?: boolean
 }
@@ -39,6 +46,10 @@ export interface ShaftLineSpec {
 export interface ShaftLineDrawing extends Drawing {
   /** Where each bearing stands, for handles and links. */
   places: { key: string; x: number; y: number; width: number; height: number }[]
+  /** Where each support stands on the paper. */
+  at: number[]
+  /** What a unit of the paper is along the shaft, mm; null where it is not drawn to scale along it. */
+  mmPerUnit: number | null
 }
 
 const RINGS: Record<NonNullable<LinePlace['tone']>, { ring: Role; element: Role }> = {
@@ -69,6 +80,14 @@ function stations(positions: readonly LinePosition[], width: number): number[] {
   const at = positions.map((p, i) => (to > from ? left + ((p.alongMm - from) / (to - from)) * (right - left) : left + i * even))
   const apart = at.every((x, i) => i === 0 || x - at[i - 1]! >= least)
   return apart ? at : positions.map((_, i) => left + i * even)
+}
+
+/** What a unit of the paper is along the shaft, mm; null where supports were moved apart to make room for their words. */
+function scaleAlong(positions: readonly LinePosition[], at: readonly number[]): number | null {
+  if (at.length < 2) return null
+  const per = (i: number) => (positions[i]!.alongMm - positions[i - 1]!.alongMm) / (at[i]! - at[i - 1]!)
+  const first = per(1)
+  return first > 0 && at.slice(1).every((_, i) => Math.abs(per(i + 1) - first) < first * 1e-6) ? first : null
 }
 
 function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside: number, low: boolean): void {
@@ -104,6 +123,50 @@ function bearing(shapes: Primitive[], { row, tone = 'own' }: LinePlace, x: numbe
   }
 }
 
+/** Half height in shaft radii and half width on the paper of what sits on a shaft. */
+const COMPONENT_SHAPE: Partial<Record<ComponentKind, readonly [radii: number, halfWidth: number]>> = {
+  'fan-wheel': [3, 8],
+  impeller: [2.6, 9],
+  sheave: [2.6, 14],
+  sprocket: [2.4, 6],
+  coupling: [2, 14],
+  rotor: [2.2, 60],
+  drum: [2.6, 80],
+  flywheel: [3, 12],
+  spacer: [1.25, 8],
+  nut: [1.4, 6],
+  seal: [1.5, 5],
+}
+
+/** What sits on the shaft: between its neighbours where nobody has said where, outside of the ends in its order. */
+function drawComponents(
+  shapes: Primitive[],
+  spec: ShaftLineSpec,
+  at: readonly number[],
+  axis: number,
+  shaftR: number,
+  ends: readonly [number, number],
+): void {
+  const most = spec.height - axis - 26
+  for (let slot = 0; slot <= at.length; slot += 1) {
+    const own = (spec.components ?? []).filter((c) => c.slot === slot)
+    const [left, right] = [at[slot - 1] ?? ends[0], at[slot] ?? ends[1]]
+    own.forEach((c, i) => {
+      const [radii, half] = COMPONENT_SHAPE[c.kind] ?? [2.2, 10]
+      // Outside of the first and the last support from the shaft end inward.
+      const share = slot === 0 ? i / Math.max(1, own.length) : slot === at.length ? (i + 1) / own.length : (i + 1) / (own.length + 1)
+      const x = left + (right - left) * share
+      const wide = Math.min(half, Math.max(5, (right - left) / (own.length + 1) / 2 - 6))
+      const r = Math.min(shaftR * radii, most)
+      shapes.push(box(x - wide, axis - r, x + wide, axis + r, 'shaft'))
+      if (c.kind === 'sheave')
+        for (const y of [-0.86, -0.72, 0.72, 0.86])
+          shapes.push({ kind: 'line', x1: x - wide, y1: axis + y * r, x2: x + wide, y2: axis + y * r, role: 'extension' })
+      shapes.push(text(Math.min(spec.width - 34, Math.max(34, x)), axis + r + 18, COMPONENTS[c.kind].words[0], 'label', 'middle'))
+    })
+  }
+}
+
 /** The whole shaft line from coupling to what it carries; bearing sections to one scale, the spans shortened. */
 export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const { width, height, positions, low } = spec
@@ -126,9 +189,12 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const most = height - axis - 24
   const [half, carried] = [Math.min(shaftR * 2, most), Math.min(shaftR * 2.6, most)]
   const under = (r: number) => Math.min(height - 6, axis + r + 20)
-  shapes.push(bar(left - 20, left + 8, half), text(Math.max(30, left - 6), under(half), 'coupling', 'label', 'middle'))
-  shapes.push(bar(right - 6, right + 14, carried))
-  shapes.push(text(Math.min(width - 34, right + 4), under(carried), spec.carries, 'label', 'middle'))
+  if (spec.components) drawComponents(shapes, spec, at, axis, shaftR, [left, right])
+  else {
+    shapes.push(bar(left - 20, left + 8, half), text(Math.max(30, left - 6), under(half), 'coupling', 'label', 'middle'))
+    shapes.push(bar(right - 6, right + 14, carried))
+    shapes.push(text(Math.min(width - 34, right + 4), under(carried), spec.carries, 'label', 'middle'))
+  }
   shapes.push({ kind: 'line', x1: Math.max(2, left - 46), y1: axis, x2: Math.min(width - 2, right + 40), y2: axis, role: 'axis' })
 
   const places = positions.flatMap((p, i) => {
@@ -161,7 +227,14 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   })
 
   const spanY = height - 22
-  if (spec.spanText && at.length > 1) {
+  if (spec.gapTexts)
+    at.slice(1).forEach((x, i) =>
+      shapes.push(
+        ...arrow([at[i]!, spanY], [x, spanY], 'dimension', 'dimension-head', 9, true),
+        text((at[i]! + x) / 2, spanY - 7, spec.gapTexts![i] ?? '', 'figure', 'middle'),
+      ),
+    )
+  else if (spec.spanText && at.length > 1) {
     shapes.push(
       ...arrow([at[0]!, spanY], [at.at(-1)!, spanY], 'dimension', 'dimension-head', 9, true),
       text((at[0]! + at.at(-1)!) / 2, spanY - 7, spec.spanText, 'figure', 'middle'),
@@ -183,8 +256,10 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   return {
     width,
     height,
-    primitives: shapes,
+    primitives: spec.wordless ? shapes.filter((p) => p.kind !== 'text') : shapes,
     places,
+    at,
+    mmPerUnit: scaleAlong(positions, at),
     description: `Shaft line with ${positions.map((p) => `${p.designation} at the ${p.name}`).join(' and ')}; held: ${holding.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,
   }
 }

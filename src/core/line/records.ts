@@ -5,7 +5,7 @@ export const HOLDERS = ['not-recorded', 'free', 'held', 'shoulder', 'locating-ri
 export type Holder = (typeof HOLDERS)[number]
 
 /** Toward the left and toward the right shaft end. */
-export type Sides = readonly [left: Holder, right: Holder]
+export type Sides = [left: Holder, right: Holder]
 
 export interface RingHolding {
   inner: Sides
@@ -53,6 +53,8 @@ interface SeatRecord<K extends string = string> {
 }
 export type ShaftSeatRecord = SeatRecord<(typeof SHAFT_SEATS)[number]>
 export type HousingSeatRecord = SeatRecord<(typeof HOUSING_SEATS)[number]>
+
+export const SHAFT_ORIENTATIONS = ['horizontal', 'vertical', 'tilted'] as const
 
 /** Which part of a line turns. */
 export const TURNING = ['shaft', 'housing'] as const

@@ -5,6 +5,7 @@ import { CARD_CAUTIONS, CARD_QUESTIONS } from './card.js'
 import { FITS_CAUTIONS, FITS_QUESTIONS } from './fits.js'
 import { IDENTIFY_CAUTIONS, IDENTIFY_QUESTIONS } from './identify.js'
 import { INSPECTION_CAUTIONS, INSPECTION_QUESTIONS } from './inspection.js'
+import { LINE_CAUTIONS } from './line.js'
 import { LOADS_CAUTIONS, LOADS_QUESTIONS } from './loads.js'
 import { LUBRICATION_CAUTIONS, LUBRICATION_QUESTIONS } from './lubrication.js'
 import type { Message, Param, Params } from './message.js'
@@ -18,6 +19,7 @@ export const CAUTION_WORDS = {
   ...FITS_CAUTIONS,
   ...IDENTIFY_CAUTIONS,
   ...INSPECTION_CAUTIONS,
+  ...LINE_CAUTIONS,
   ...LOADS_CAUTIONS,
   ...LUBRICATION_CAUTIONS,
   ...MOUNTING_CAUTIONS,

@@ -8,7 +8,7 @@ import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEva
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
 import type { Bearing } from '../../core/catalogue/catalogue.js'
 import { CORE_VERSION } from '../../core/version.js'
-import { findLine, linesOfPlaces, type LineRecord } from '../machines/store.js'
+import { findLine, linesOfPlaces, recordChanges, type LineRecord } from '../machines/store.js'
 import { blocked, conflict, notFound } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
 import { readContext, readFrozen } from './frozen.js'
@@ -119,7 +119,12 @@ export const answerView = ({ version, value, savedAt, savedBy }: store.AnswerRow
 
 export async function view(query: Query, card: Card): Promise<CardView> {
   const { job, frozen, record, rows } = card
-  const [steps, moved] = await Promise.all([store.listSteps(query, job.line.id), store.listMoved(query, job.line.id)])
+  const { id, status } = job.line
+  const [steps, moved, lineChanges] = await Promise.all([
+    store.listSteps(query, id),
+    store.listMoved(query, id),
+    status === 'open' ? recordChanges(query, { jobId: id }) : [],
+  ])
   return {
     job: job.line,
     revision: job.revision,
@@ -130,6 +135,7 @@ export async function view(query: Query, card: Card): Promise<CardView> {
     answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
     steps: frozen?.steps ?? steps.map(stepView),
     moved,
+    lineChanges,
     finished: frozen && { coreVersion: frozen.coreVersion, evaluation: frozen.evaluation, states: frozen.states },
   }
 }

@@ -3,7 +3,7 @@ import type pg from 'pg'
 import type { CardView } from '../../contract/cards.js'
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
-import { keyOf, positionOf } from '../../core/card/answers.js'
+import { keyOf, positionOf, type Station } from '../../core/card/answers.js'
 import { movedFigures, type LineEvaluation, shownOf } from '../../core/card/evaluate.js'
 import { stepName, stepStates } from '../../core/card/signing.js'
 import { withOuterHeld } from '../../core/line/records.js'
@@ -157,14 +157,25 @@ export async function makersFiguresEntered(
   now: Date,
 ): Promise<void> {
   const open = (await store.listJobs(query, { status: 'open', designation })).map((line) => line.id)
+  return whileRecordsChange(query, open, 'identify', enter, now)
+}
+
+/** Open cards show what moved when something is written that they rest on; `station` is where it is read from. */
+export async function whileRecordsChange(
+  query: pg.PoolClient,
+  open: readonly number[],
+  station: Station,
+  write: () => Promise<void>,
+  now: Date,
+): Promise<void> {
   const before = new Map<number, ReturnType<typeof shownOf>>()
   for (const id of open) before.set(id, shownOf(evaluationOf(await loadCard(query, id, now))))
-  await enter()
+  await write()
   for (const [id, shown] of before) {
     const evaluation = evaluationOf(await loadCard(query, id, now))
-    const changed = new Set(evaluation.order.map(({ place }) => `${place}/identify`))
-    await store.saveMoved(query, id, movedFigures(shown, evaluation, changed), 'identify')
-    await store.clearMoved(query, id, ['identify'])
+    const changed = new Set(evaluation.order.map(({ place }) => `${place}/${station}`))
+    await store.saveMoved(query, id, movedFigures(shown, evaluation, changed), station)
+    await store.clearMoved(query, id, [station])
     await store.setSummary(query, id, summaryOf(evaluation))
   }
 }

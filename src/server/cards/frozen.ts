@@ -57,7 +57,7 @@ export function readContext(stored: StoredContext, line: ShaftLineView): LineCon
   return {
     plant: { ...plant, ownRows: plant.ownRows ?? [] },
     line: { orientation: 'horizontal', carries: line.carries },
-    positions: line.positions.map(({ code, name, alongMm, places }) => {
+    positions: line.positions.map(({ code, name, alongMm }) => {
       const row = code === own ? null : other
       const fitted = code === own ? removed?.designation : row?.designation
       return {
@@ -65,13 +65,15 @@ export function readContext(stored: StoredContext, line: ShaftLineView): LineCon
         name,
         alongMm,
         held: before,
-        places: places.slice(0, 1).map((p) => ({
-          code: p.code,
-          designation: fitted ?? null,
-          row,
-          set: null,
-          past: code === own ? { removed, causes } : { removed: null, causes: [] },
-        })),
+        places: [
+          {
+            code: `${code}.1`,
+            designation: fitted ?? null,
+            row,
+            set: null,
+            past: code === own ? { removed, causes } : { removed: null, causes: [] },
+          },
+        ],
         past: code === own ? { grease, daysSinceGrease, intervalDays } : { grease: null, daysSinceGrease: null, intervalDays: null },
       }
     }),

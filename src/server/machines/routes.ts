@@ -6,6 +6,7 @@ import { dueBefore } from '../greasing/store.js'
 import { route } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
 import { notFound } from '../problems.js'
+import * as records from './records.js'
 import { listMachines, machineView, plantName } from './store.js'
 
 /** How far ahead the Yard looks for greasing. */
@@ -25,11 +26,32 @@ export function machineRoutes({ pool, now }: ServerOptions): Router {
       machines: await listMachines(pool),
     }
   })
-  route(router, ROUTES.machine, async ({ id }) => {
+  const shown = async (id: number) => {
     const machine = await machineView(pool, id, now())
     if (!machine) throw notFound('machine')
     return machine
+  }
+  route(router, ROUTES.machine, ({ id }) => shown(id))
+  route(router, ROUTES.addMachine, async ({ body, me }) => shown(await records.addMachine(pool, body, me, now())), 201)
+  route(router, ROUTES.changeMachine, async ({ id, body, me }) => {
+    await records.changeMachine(pool, id, body, me, now())
+    return shown(id)
   })
+  route(router, ROUTES.copyMachine, ({ id, body, me }) => records.copyMachine(pool, id, body.codes, me, now()), 201)
+  route(router, ROUTES.retireMachine, async ({ id, body, me }) => {
+    await records.retireMachine(pool, id, body.retired, body.reason, me, now())
+    return shown(id)
+  })
+  route(
+    router,
+    ROUTES.addLine,
+    async ({ id, body, me }) => {
+      await records.addLine(pool, id, body, me, now())
+      return shown(id)
+    },
+    201,
+  )
+  route(router, ROUTES.changeLine, async ({ id, body, me }) => shown(await records.changeLine(pool, id, body, me, now())))
 
   return router
 }

@@ -1,5 +1,5 @@
 import type { PlaceView, PositionView, ShaftLineView } from '../../contract/lines.js'
-import type { MachineLine, MachineView } from '../../contract/machines.js'
+import type { MachineLine, MachineView, RecordChange } from '../../contract/machines.js'
 import type { BearingUse } from '../../contract/rack.js'
 import { readAnswers } from '../../contract/answers.js'
 import { placeAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
@@ -35,7 +35,7 @@ const POSITION_SQL = `
         'designation', i.designation, 'group', i.clearance_group, 'since', lower(i.fitted), 'openJobId', o.job_id) ORDER BY x.number), '[]')
      FROM place x LEFT JOIN place_set t ON t.position_id = x.position_id AND t.code = x.set_code
      LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
-     LEFT JOIN job_place o ON o.place_id = x.id AND o.open WHERE x.position_id = p.id) AS places
+     LEFT JOIN job_place o ON o.place_id = x.id AND o.open WHERE x.position_id = p.id AND x.retired_at IS NULL) AS places
   FROM position p LEFT JOIN lubrication_point l ON l.position_id = p.id LEFT JOIN grease g ON g.id = l.grease_id`
 const IN_ORDER = 'ORDER BY p.shaft_line_id, p.along_mm, p.code'
 
@@ -43,8 +43,11 @@ interface LineRow extends Omit<ShaftLineView, 'positions'> {
   duty: Record<Key, unknown> | null
 }
 const LINE_SQL = `
-  s.id, s.name, s.orientation, s.tilt_deg AS "tiltDeg", s.turning, s.span_mm AS "spanMm", s.shaft_material AS "shaftMaterial",
-  s.housing_material AS "housingMaterial", s.carries, (SELECT d.data FROM duty d WHERE d.shaft_line_id = s.id ORDER BY d.version DESC LIMIT 1) AS duty`
+  s.id, s.version, s.name, s.orientation, s.tilt_deg AS "tiltDeg", s.turning, s.span_mm AS "spanMm", s.shaft_material AS "shaftMaterial",
+  s.housing_material AS "housingMaterial", s.carries,
+  (SELECT coalesce(json_agg(json_build_object('kind', c.kind, 'slot', c.slot, 'alongMm', c.along_mm) ORDER BY c.number), '[]')
+   FROM component c WHERE c.shaft_line_id = s.id) AS components,
+  (SELECT d.data FROM duty d WHERE d.shaft_line_id = s.id ORDER BY d.version DESC LIMIT 1) AS duty`
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -60,7 +63,7 @@ function placeView(found: PlaceRow, code: string, duty: LineAnswers, { makersFig
   return {
     ...rest,
     code,
-    fitted: designation ? { designation, group, since: iso(since)! } : null,
+    fitted: designation ? { designation, group, since: iso(since) } : null,
     row,
     life: row && now ? lifeUsed(row, placeAnswers(duty, code).duty, days) : null,
   }
@@ -88,32 +91,62 @@ export async function plantName(query: Query): Promise<string> {
 export function listMachines(query: Query): Promise<MachineLine[]> {
   return rows(
     query,
-    `SELECT m.id, m.code, m.name, m.location,
+    `SELECT m.id, m.code, m.name, m.area, m.location,
             coalesce(array_agg(DISTINCT i.designation) FILTER (WHERE i.designation IS NOT NULL), '{}') AS fitted,
             (SELECT count(*) FROM job j JOIN shaft_line s ON s.id = j.shaft_line_id WHERE s.machine_id = m.id AND j.status = 'open') AS "openJobs"
      FROM machine m LEFT JOIN shaft_line s ON s.machine_id = m.id LEFT JOIN position p ON p.shaft_line_id = s.id
-     LEFT JOIN place x ON x.position_id = p.id LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
-     GROUP BY m.id ORDER BY m.code`,
+     LEFT JOIN place x ON x.position_id = p.id AND x.retired_at IS NULL LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
+     WHERE m.retired_at IS NULL GROUP BY m.id ORDER BY m.code`,
   )
 }
 
 export async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
-  const machine = await one<Pick<MachineView, 'id' | 'code' | 'name' | 'location' | 'notes'>>(
+  const machine = await one<Omit<MachineView, 'shaftLines' | 'jobs' | 'now' | 'timeline' | 'changes'>>(
     query,
-    'SELECT id, code, name, location, notes FROM machine WHERE id = $1',
+    `SELECT id, version, code, name, area, location, notes,
+       CASE WHEN retired_at IS NOT NULL THEN json_build_object('at', retired_at, 'reason', retired_reason) END AS retired
+     FROM machine WHERE id = $1`,
     [id],
   )
   if (!machine) return null
-  const [lines, positions, settled, jobs, events] = await Promise.all([
-    rows<LineRow>(query, `SELECT ${LINE_SQL} FROM shaft_line s WHERE s.machine_id = $1 ORDER BY s.id`, [id]),
-    rows<PositionRow>(query, `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 ${IN_ORDER}`, [id]),
+  const [lines, positions, settled, jobs, events, changes] = await Promise.all([
+    rows<LineRow>(query, `SELECT ${LINE_SQL} FROM shaft_line s WHERE s.machine_id = $1 AND s.retired_at IS NULL ORDER BY s.id`, [id]),
+    rows<PositionRow>(
+      query,
+      `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 AND p.retired_at IS NULL ${IN_ORDER}`,
+      [id],
+    ),
     plantContext(query),
     listJobs(query, { machineId: id }),
     timeline(query, { machineId: id }),
+    recordChanges(query, { machineId: id }),
   ])
   const of = (line: LineRow) => positions.filter((p) => p.shaftLineId === line.id)
   const shaftLines = lines.map((line) => lineView(line, of(line), settled, now))
-  return { ...machine, shaftLines, jobs, now: now.toISOString(), timeline: events }
+  const { retired, ...rest } = machine
+  return {
+    ...{ ...rest, shaftLines, jobs, now: now.toISOString(), timeline: events, changes },
+    retired: retired && { ...retired, at: iso(retired.at)! },
+  }
+}
+
+/** What was changed in the records of a machine, or of one line since a moment, newest first. */
+export async function recordChanges(query: Query, of: { machineId: number } | { jobId: number }, limit = 100): Promise<RecordChange[]> {
+  const [where, value] =
+    'machineId' in of
+      ? ['c.machine_id = $1', of.machineId]
+      : [
+          "c.kind = 'changed' AND c.shaft_line_id = (SELECT shaft_line_id FROM job WHERE id = $1) AND c.at >= (SELECT opened_at FROM job WHERE id = $1)",
+          of.jobId,
+        ]
+  const found = await rows<RecordChange>(
+    query,
+    `SELECT c.id, c.at, o.name AS by, c.kind, c.shaft_line_id AS "lineId", s.name AS "lineName", c.before, c.after
+     FROM record_change c JOIN person o ON o.id = c.person_id LEFT JOIN shaft_line s ON s.id = c.shaft_line_id
+     WHERE ${where} ORDER BY c.at DESC, c.id DESC LIMIT ${limit}`,
+    [value],
+  )
+  return found.map((c) => ({ ...c, at: iso(c.at)! }))
 }
 
 /** A shaft line with its machine and what the plant has settled. */
@@ -138,7 +171,12 @@ export async function findLine(query: Query, of: { lineId: number } | { jobId: n
        FROM shaft_line s JOIN machine m ON m.id = s.machine_id WHERE s.id ${WANTED}`,
       wanted,
     ),
-    rows<PositionRow>(query, `${POSITION_SQL} WHERE p.shaft_line_id ${WANTED} ${IN_ORDER}`, wanted),
+    rows<PositionRow>(
+      query,
+      `${POSITION_SQL} WHERE p.shaft_line_id ${WANTED} AND (p.retired_at IS NULL OR EXISTS (SELECT 1 FROM job_place jp
+         JOIN place x ON x.id = jp.place_id WHERE jp.job_id = $2 AND x.position_id = p.id)) ${IN_ORDER}`,
+      wanted,
+    ),
     plantContext(query),
   ])
   if (!line) return null
@@ -186,7 +224,7 @@ export function bearingUses(query: Query, designation: string): Promise<BearingU
     `SELECT m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName", p.name AS "positionName"
      FROM installation i JOIN place x ON x.id = i.place_id JOIN position p ON p.id = x.position_id
      JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id
-     WHERE upper_inf(i.fitted) AND i.designation = $1 GROUP BY m.id, p.id ORDER BY m.code, p.name`,
+     WHERE upper_inf(i.fitted) AND i.designation = $1 AND x.retired_at IS NULL AND m.retired_at IS NULL GROUP BY m.id, p.id ORDER BY m.code, p.name`,
     [designation],
   )
 }

@@ -34,7 +34,7 @@ export async function timeline(query: Query, where: { machineId?: number; positi
           CASE WHEN count(*) > 1 THEN count(*) || ' × ' ELSE '' END || ${TYPED('i.designation')} || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
           NULL AS by, NULL::bigint AS "jobId"
         FROM installation i JOIN place x ON x.id = i.place_id JOIN at ON at.id = x.position_id
-        GROUP BY at.id, at.name, i.designation, i.clearance_group, lower(i.fitted) ORDER BY 2 DESC LIMIT $3)
+        WHERE NOT lower_inf(i.fitted) GROUP BY at.id, at.name, i.designation, i.clearance_group, lower(i.fitted) ORDER BY 2 DESC LIMIT $3)
        UNION ALL
        (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.reason')}, '')), o.name, j.id
         FROM jobs j JOIN person o ON o.id = j.opened_by)

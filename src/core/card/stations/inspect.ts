@@ -80,7 +80,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
       : undefined
   return {
     kappa: oil?.values.kappa,
-    hoursRun: i.hoursRun ?? (removed && d.hoursPerDay ? removed.days * d.hoursPerDay : undefined),
+    hoursRun: i.hoursRun ?? (removed?.days != null && d.hoursPerDay ? removed.days * d.hoursPerDay : undefined),
     ratingLifeH: rated?.life.values.ratingLifeH,
     operatingClearanceUm: clearance?.values.medianUm,
     bothEndsHeld: i.bothEndsHeld ?? context.past.bothEndsHeld ?? undefined,
@@ -104,7 +104,7 @@ function runFigures(station: StationBuilder, answers: CardAnswers, about: Diagno
   const a = answers.inspect
   const run = new Derivation()
   if (about.hoursRun !== undefined) {
-    const counted = a.hoursRun === null ? `${Math.round(removed!.days)} · ${answers.duty.hoursPerDay}` : 'entered'
+    const counted = a.hoursRun === null ? `${Math.round(removed!.days!)} · ${answers.duty.hoursPerDay}` : 'entered'
     run.step('h', 'hours run', 'days in place · hours a day', counted, about.hoursRun, 'h', 'record of what was fitted, duty')
     if (about.ratingLifeH)
       run.step(
@@ -119,11 +119,13 @@ function runFigures(station: StationBuilder, answers: CardAnswers, about: Diagno
   }
   const counted = run.result({})
   station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
-    note: removed ? `${typed(removed.designation)}, ${q(Math.round(removed.days), 'days')} in place` : undefined,
+    note: removed ? `${typed(removed.designation)}, ${inPlace(removed.days)} in place` : undefined,
   })
   if (about.hoursRun !== undefined && about.ratingLifeH)
     station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
 }
+
+const inPlace = (days: number | null) => (days === null ? 'a time that nobody wrote down' : q(Math.round(days), 'days'))
 
 /** What the removed bearing says: findings and what the card knows lead to ranked root causes and what to change. */
 export function inspectStation(answers: CardAnswers, known: Known, context: CardContext): InspectResult {
@@ -163,7 +165,7 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
           level: 'open',
         }
   const reason = removed
-    ? `${typed(removed.designation)} came out after ${q(Math.round(removed.days), 'days')}. Mark its position, look before cleaning; marks of its removal are not the cause.`
+    ? `${typed(removed.designation)} came out after ${inPlace(removed.days)}. Mark its position, look before cleaning; marks of its removal are not the cause.`
     : 'Nothing is recorded as fitted before this job; what is seen can be noted all the same.'
   return {
     ...station.close(reason, verdict, hero, cause ? shortCause(CAUSE_LABEL[cause]) : '—'),

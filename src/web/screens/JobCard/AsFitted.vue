@@ -22,6 +22,7 @@ const removed = computed(() => found.value.past.removed)
 const since = computed(() => {
   if (!removed.value) return ''
   const { days, since, card } = removed.value
+  if (days === null) return ', nobody has said since when'
   const long = session.withUnit(Math.round(days), 'days')
   return `${since ? ` since ${dayOf(since)} (${long})` : ` for ${long}`}, by ${card ? `card ${card}` : 'the records'}`
 })

@@ -20,6 +20,7 @@ import LubricateStation from './LubricateStation.vue'
 import MountStation from './MountStation.vue'
 import RunInStation from './RunInStation.vue'
 import SelectStation from './SelectStation.vue'
+import RecordChanges from '../Machine/RecordChanges.vue'
 import PlaceLine from './PlaceLine.vue'
 import WorkLine from './WorkLine.vue'
 
@@ -138,6 +139,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
         </span>
       </Teleport>
+      <RecordChanges
+        v-if="card.view.lineChanges.length"
+        class="line-changes"
+        :changes="card.view.lineChanges"
+        title="The records of this line were changed since the card was opened"
+      />
       <component :is="PANELS[station]" :key="`${station} ${card.place}`" />
       <CautionRail :cautions="card.cautions" :questions="card.questions" :job-id="card.view.job.id" :station="station" />
       <ConflictDialog v-if="card.conflict" />
@@ -151,6 +158,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   flex-direction: column;
   height: 100%;
   position: relative;
+}
+.line-changes {
+  background: var(--amber-wash);
+  border-left: 4px solid var(--amber);
+  padding: 4px 14px;
 }
 .save-line {
   align-items: center;

@@ -12,9 +12,11 @@ import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import { useLoad } from '../../theme/useLoad.js'
-import { dueWords } from '../../figures/dates.js'
+import { dayOf, dueWords } from '../../figures/dates.js'
 import JobList from '../JobList.vue'
 import TimelineList from '../TimelineList.vue'
+import MachineActions from './MachineActions.vue'
+import RecordChanges from './RecordChanges.vue'
 import StartJob from './StartJob.vue'
 
 const route = useRoute()
@@ -29,6 +31,7 @@ const drawing = (line: ShaftLineView) =>
     height: 300,
     carries: line.carries,
     spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'length', 0),
+    components: line.components.length ? line.components : undefined,
     positions: line.positions.map((p) => ({
       name: p.name,
       alongMm: p.alongMm,
@@ -48,9 +51,11 @@ const openJob = (p: PositionView) => {
   const id = p.places.find((x) => x.openJobId !== null)?.openJobId
   return machine.value?.jobs.find((j) => j.id === id)
 }
-const since = (p: PlaceView) => new Date(p.fitted!.since).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+const since = ({ fitted }: PlaceView) =>
+  !fitted ? 'nothing recorded as fitted' : fitted.since ? `fitted since ${dayOf(fitted.since)}` : 'nobody has said since when'
 const materials = (line: ShaftLineView) =>
   `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
+const about = computed(() => [machine.value?.area, machine.value?.location, machine.value?.notes].filter(Boolean).join('. '))
 const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
 
 /** A bearing on the drawing leads to its open card, or to the start of a job. */
@@ -68,15 +73,24 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
     <div v-if="machine" class="machine film">
       <CrumbTrail :trail="trail" />
       <header>
-        <h1>
-          {{ machine.name }} <span class="code">{{ machine.code }}</span>
-        </h1>
-        <p class="soft">{{ machine.location }}. {{ machine.notes }}</p>
+        <div class="title">
+          <h1>
+            {{ machine.name }} <span class="code">{{ machine.code }}</span>
+          </h1>
+          <MachineActions :machine="machine" @changed="load" />
+        </div>
+        <p class="soft">{{ about }}</p>
+        <p v-if="machine.retired" class="state state-caution" role="status">
+          Retired on {{ dayOf(machine.retired.at) }}{{ machine.retired.reason ? `: ${machine.retired.reason}` : '' }}
+        </p>
       </header>
       <section v-for="line in machine.shaftLines" :key="line.id" :aria-label="line.name">
         <div class="line-head">
           <h2>{{ line.name }}</h2>
           <span class="soft">{{ materials(line) }}; bearings to scale, span shortened</span>
+          <RouterLink v-if="session.may('technician')" :to="{ name: 'edit-machine', params: { id: machine.id }, query: { line: line.id } }"
+            >Edit the line</RouterLink
+          >
         </div>
         <DrawingView :drawing="drawing(line)">
           <!-- A shortcut for the pointer; the same actions stand below in words. -->
@@ -108,7 +122,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
                     }}{{ x.set ? `, ${ARRANGED[x.set.arrangement]}` : '' }}</span
                   >
                 </p>
-                <p class="soft small">{{ x.fitted ? `fitted since ${since(x)}` : 'nothing recorded as fitted' }}</p>
+                <p class="soft small">{{ since(x) }}</p>
                 <p v-if="x.life" class="life">
                   <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, x.life.share * 100)}%` }"></i></span>
                   <b class="number">{{ session.show(x.life.share * 100, 'percent') }} %</b> of its rating life,
@@ -141,6 +155,10 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
           </div>
         </div>
       </section>
+      <p v-if="!machine.shaftLines.length" class="soft empty">
+        No shaft line is drawn yet.
+        <RouterLink v-if="session.may('technician')" :to="{ name: 'edit-machine', params: { id: machine.id } }">Draw the first</RouterLink>
+      </p>
       <StartJob v-if="starting" :line="starting.line" :chosen="starting.chosen" @close="starting = null" />
       <div class="past">
         <section aria-labelledby="history">
@@ -152,6 +170,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
           <h2 id="jobs">Jobs</h2>
           <JobList v-if="machine.jobs.length" :jobs="machine.jobs" narrow />
           <p v-else class="soft empty">No job has been done on this machine yet.</p>
+          <RecordChanges v-if="machine.changes.length" :changes="machine.changes" title="Records" />
         </section>
       </div>
     </div>
@@ -173,6 +192,13 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
   height: 100%;
   overflow: auto;
   padding: 22px 24px 40px;
+}
+.title {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+  justify-content: space-between;
 }
 .code {
   color: var(--damson);

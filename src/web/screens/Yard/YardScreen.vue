@@ -5,16 +5,18 @@ import { RouterLink } from 'vue-router'
 import { daysUntil } from '../../figures/dates.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
+import { useSession } from '../../stores/session.js'
 import { useLoad } from '../../theme/useLoad.js'
 import JobList from '../JobList.vue'
 import DueList from './DueList.vue'
 
 const { data: yard, loading, error, load } = useLoad('yard', () => ({}))
+const session = useSession()
 const search = ref('')
 const machines = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   return (yard.value?.machines ?? []).filter((m) =>
-    words.every((w) => `${m.code} ${m.name} ${m.location} ${m.fitted.join(' ')}`.toLowerCase().includes(w)),
+    words.every((w) => `${m.code} ${m.name} ${m.area} ${m.location} ${m.fitted.join(' ')}`.toLowerCase().includes(w)),
   )
 })
 const sum = computed(() => {
@@ -52,6 +54,7 @@ const sum = computed(() => {
           <p v-else class="empty">Open a machine below and start a job on the bearing that needs work.</p>
           <div class="head">
             <h2 id="machines-title">Machines</h2>
+            <RouterLink v-if="session.may('technician')" :to="{ name: 'new-machine' }">new machine</RouterLink>
             <InputText v-model="search" placeholder="Find by code, name, place or bearing" aria-label="Find a machine" />
           </div>
           <ul class="plain-list machines">
@@ -60,7 +63,7 @@ const sum = computed(() => {
                 <span class="number code">{{ m.code }}</span>
                 <span
                   ><b>{{ m.name }}</b
-                  ><br /><span class="soft small">{{ m.location }}</span></span
+                  ><br /><span class="soft small">{{ [m.area, m.location].filter(Boolean).join(', ') }}</span></span
                 >
                 <span class="fitted"
                   ><span v-for="f in m.fitted.length ? m.fitted : ['nothing recorded']" :key="f">{{ f }}</span></span
@@ -70,7 +73,13 @@ const sum = computed(() => {
             </li>
           </ul>
           <p v-if="!machines.length" class="empty">
-            {{ yard.machines.length ? `No machine fits "${search}".` : 'No machine is recorded yet.' }}
+            <template v-if="yard.machines.length">No machine fits "{{ search }}".</template>
+            <template v-else>
+              No machine is recorded yet.
+              <RouterLink v-if="session.may('technician')" :to="{ name: 'new-machine' }"
+                >Make the first: a minute for a line of two supports</RouterLink
+              >
+            </template>
           </p>
         </section>
       </div>

@@ -1,0 +1,564 @@
+import { distance } from 'fastest-levenshtein'
+import { findBearing } from '../catalogue/catalogue.js'
+import { plainName } from '../catalogue/designation.js'
+import { groupMark } from '../fits/clearance-group.js'
+import { findMarked } from '../identify/marked.js'
+import { formatTrimmed, parse, unitOf, type UnitSystem } from '../units/quantities.js'
+import type { Message } from '../words/message.js'
+import {
+  COMPONENTS,
+  COMPONENT_KINDS,
+  MOST,
+  plainBearing,
+  rackNames,
+  usualNames,
+  type ComponentKind,
+  type DraftBearing,
+  type DraftComponent,
+  type LineDraft,
+  type PairArrangement,
+} from './draft.js'
+import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
+
+/**
+ * A shaft line as words, left to right: `coupling, 6312 C3 held, 320, NU 312, impeller`. Elements stand between commas or
+ * semicolons: what sits on the shaft, a distance in mm or in the unit behind it, or a support. A support is a bearing's number
+ * with its letters, `?` where nobody knows, or any name in quotes; behind it how it is held and fitted; several at one support
+ * are joined by `+`; a name of its own stands before it with a colon.
+ */
+
+/** Words behind a bearing. */
+const CLAUSES = ['held', 'free', 'inner', 'on', 'since', 'pair', 'set'] as const
+type Clause = (typeof CLAUSES)[number]
+
+const ARRANGEMENTS: readonly (readonly [word: string, value: PairArrangement])[] = [
+  ['back-to-back', 'back-to-back'],
+  ['face-to-face', 'face-to-face'],
+  ['tandem', 'tandem'],
+  ['db', 'back-to-back'],
+  ['df', 'face-to-face'],
+  ['dt', 'tandem'],
+]
+
+/** What can hold a ring, behind `by`. */
+const HELD_BY: readonly (readonly [word: string, value: Holder])[] = [
+  ['shoulder', 'shoulder'],
+  ['ring', 'locating-ring'],
+  ['rings', 'locating-ring'],
+  ['locating ring', 'locating-ring'],
+  ['cover', 'cover'],
+  ['nut', 'nut'],
+  ['snap ring', 'snap-ring'],
+]
+
+/** What a bearing sits on, behind `on`; a sleeve is named by its designation. */
+const SEATS: readonly (readonly [word: string, kind: ShaftSeatRecord['kind']])[] = [
+  ['shaft', 'cylindrical'],
+  ['taper', 'taper'],
+  ['raceway', 'raceway'],
+  ['screws', 'set-screws'],
+  ['eccentric collar', 'eccentric-collar'],
+  ['clamp collar', 'clamp-collar'],
+  ['sleeve', 'adapter-sleeve'],
+  ['withdrawal sleeve', 'withdrawal-sleeve'],
+]
+
+/** Words of the line itself. */
+const LINE_WORDS: readonly (readonly [word: string, set: Partial<LineDraft>])[] = [
+  ['horizontal', { orientation: 'horizontal', tiltDeg: 0 }],
+  ['vertical', { orientation: 'vertical', tiltDeg: 0 }],
+  ['upright', { orientation: 'vertical', tiltDeg: 0 }],
+  ['shaft turns', { turning: 'shaft' }],
+  ['housing turns', { turning: 'housing' }],
+  ['drum turns', { turning: 'housing' }],
+]
+
+const COMPONENT_WORDS = COMPONENT_KINDS.flatMap((kind) => COMPONENTS[kind].words.map((word) => [word, kind] as const))
+
+/** Every word of the notation with an example: what help and documents show. */
+export const NOTATION: readonly { what: string; words: readonly string[]; example: string }[] = [
+  { what: 'what sits on the shaft', words: COMPONENT_WORDS.map(([word]) => word), example: 'coupling, 6312 held, 320, NU 312, impeller' },
+  { what: 'how the outer ring is held', words: ['held', 'free', 'left', 'right', 'by', ...HELD_BY.map(([w]) => w)], example: '6312 held by cover left held by ring right' }, // prettier-ignore
+  { what: 'how the inner ring is held', words: ['inner'], example: '6312 inner by shoulder left inner by nut right' },
+  { what: 'what it sits on', words: ['on', ...SEATS.map(([w]) => w)], example: '22216 K C3 on H 316 Ø70' },
+  {
+    what: 'several together',
+    words: ['pair', 'set of', ...ARRANGEMENTS.map(([w]) => w), '+'],
+    example: 'NU 212 + 7312 B pair back-to-back',
+  },
+  { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
+  { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
+  { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted'], example: 'vertical, 6312 held, 400, 6312 free' },
+  { what: 'a name of its own', words: [':'], example: 'motor side: 6312 held' },
+  { what: 'not known, or in no table', words: ['?', '"…"'], example: '? held, 400, "bronze sleeve 80"' },
+]
+
+/** What a stretch of the words is. */
+export type TokenKind = 'bearing' | 'distance' | 'component' | 'line' | 'unknown'
+
+export interface Token {
+  from: number
+  to: number
+  kind: TokenKind
+}
+
+/** A stretch that is not understood, with what could stand there instead. */
+export interface NotUnderstood extends Message {
+  from: number
+  to: number
+  could: string[]
+}
+
+export interface ReadLine {
+  /** What was understood; words with problems leave their place out. */
+  line: LineDraft
+  tokens: Token[]
+  problems: NotUnderstood[]
+}
+
+interface Piece {
+  text: string
+  from: number
+  to: number
+}
+
+/** The stretch without the blanks around it. */
+function trimmed(source: string, from: number, to: number): Piece {
+  while (from < to && /\s/.test(source[from]!)) from += 1
+  while (to > from && /\s/.test(source[to - 1]!)) to -= 1
+  return { text: source.slice(from, to), from, to }
+}
+
+/** Pieces between separators that stand outside of quotes. */
+function split(source: string, from: number, to: number, isSeparator: (at: number) => boolean): Piece[] {
+  const pieces: Piece[] = []
+  let start = from
+  let quoted = false
+  for (let at = from; at < to; at += 1) {
+    if (source[at] === '"') quoted = !quoted && source.indexOf('"', at + 1) !== -1
+    else if (!quoted && isSeparator(at)) {
+      pieces.push(trimmed(source, start, at))
+      start = at + 1
+    }
+  }
+  pieces.push(trimmed(source, start, to))
+  return pieces
+}
+
+/** A comma inside a number is its decimal sign: `900,5`. */
+const elements = (source: string): Piece[] =>
+  split(
+    source,
+    0,
+    source.length,
+    (at) =>
+      source[at] === ';' ||
+      (source[at] === ',' && !(/\d/.test(source[at - 1] ?? '') && /^\d{1,2}(?=\s*(mm|cm|m|in)?\s*([,;]|$))/.test(source.slice(at + 1)))),
+  )
+
+const lower = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim()
+const find = <T>(table: readonly (readonly [string, T])[], text: string): T | undefined => table.find(([word]) => word === lower(text))?.[1]
+
+/** Words nearest to what was typed, best first; none that needs more than a third of it changed. */
+function nearest(text: string, words: readonly string[]): string[] {
+  const given = plainName(text)
+  return words
+    .map((word) => ({ word, off: distance(given, plainName(word)) }))
+    .filter(({ off }) => off <= Math.max(1, Math.floor(given.length / 3)))
+    .sort((a, b) => a.off - b.off)
+    .slice(0, 4)
+    .map(({ word }) => word)
+}
+
+const couldBe = (text: string): string[] =>
+  /\d/.test(text)
+    ? nearest(text, rackNames())
+    : nearest(text, [...COMPONENT_WORDS.map(([w]) => w), ...LINE_WORDS.map(([w]) => w), ...CLAUSES, 'same'])
+
+/** A distance in mm; null when it is none. */
+function distanceOf(text: string, system: UnitSystem): number | null {
+  if (!/^[\d.,/\s\u2009]+\s*(mm|cm|m|in|inch|ft|")?$/i.test(text)) return null
+  const read = parse(text, 'length', system)
+  return read.ok ? round(read.value) : null
+}
+
+/** A number alone may be both: 2200 is a span as well as a bearing. */
+const mayBeBearing = (text: string) => !/[a-z"]/i.test(text) && findBearing(text) !== null
+
+type Sort = 'component' | 'distance' | 'support'
+
+/** How many distances are missing, or lead to nothing. */
+function misplaced(sorts: readonly Sort[]): number {
+  let faults = 0
+  let since: Sort[] | null = null
+  sorts.forEach((sort, i) => {
+    if (sort === 'distance' && (i === 0 || i === sorts.length - 1 || sorts[i - 1] === 'distance')) faults += 1
+    if (sort !== 'support') return void since?.push(sort)
+    const distances = since?.filter((s) => s === 'distance').length
+    if (distances === 0 || (distances! > 1 && distances! <= since!.length - distances!)) faults += 1
+    since = []
+  })
+  return faults
+}
+
+/** More doubtful numbers than this are taken in turns. */
+const TRIED = 10
+
+/** Which of the numbers that may be both are distances: those that leave the fewest distances missing or astray. */
+function settle(sorts: readonly (Sort | 'either')[]): Sort[] {
+  const doubtful = sorts.flatMap((sort, i) => (sort === 'either' ? [i] : []))
+  const taken = (mask: number) =>
+    sorts.map((sort, i): Sort => (sort !== 'either' ? sort : (mask >> doubtful.indexOf(i)) & 1 ? 'distance' : 'support'))
+  if (doubtful.length > TRIED) return sorts.map((sort, i): Sort => (sort !== 'either' ? sort : i % 2 ? 'distance' : 'support'))
+  let best = taken(0)
+  for (let mask = 1; mask < 2 ** doubtful.length; mask += 1) if (misplaced(taken(mask)) < misplaced(best)) best = taken(mask)
+  return best
+}
+
+/** A day as `2026-03-12`; a month or a year alone is its first day; null when it is none. */
+function dayOf(text: string): string | null {
+  const match = /^(\d{4})(?:-(\d{2})(?:-(\d{2}))?)?$/.exec(text.trim())
+  if (!match) return null
+  const day = `${match[1]}-${match[2] ?? '01'}-${match[3] ?? '01'}`
+  const date = new Date(`${day}T00:00:00Z`)
+  return Number.isNaN(date.getTime()) || date.toISOString().slice(0, 10) !== day ? null : day
+}
+
+/** How one ring is held, by what stands behind `held`, `free` or `inner`; null when it is not understood. */
+function sidesOf(text: string, before: Sides, plain: Holder, other: Holder): Sides | null {
+  const match = /^(?:by\s+([a-z ]+?))?\s*(left|right)?$/.exec(lower(text))
+  if (!match) return null
+  const holder = match[1] === undefined ? plain : find(HELD_BY, match[1])
+  if (!holder) return null
+  if (!match[2]) return [holder, holder]
+  const kept = (side: Holder): Holder => (side === 'not-recorded' ? other : side)
+  return match[2] === 'left' ? [holder, kept(before[1])] : [kept(before[0]), holder]
+}
+
+/** What stands behind `on`. */
+function seatOf(text: string, system: UnitSystem): ShaftSeatRecord | null {
+  const match = /^(.*?)\s*(?:(?:Ø|ø|dia\.?)\s*([\d.,/ ]+(?:\s*(?:mm|in|"))?))?$/.exec(text.trim())
+  if (!match) return null
+  const read = match[2] ? parse(match[2], 'length', system) : null
+  if (read && !read.ok) return null
+  const size = read ? { nominalMm: round(read.value) } : {}
+  const name = match[1]!.trim()
+  const kind = find(SEATS, name)
+  if (kind) return { kind, ...size }
+  if (/^A(O)?H[A-Z]*\s*\d/i.test(name)) return { kind: 'withdrawal-sleeve', sleeve: name.toUpperCase(), ...size }
+  if (/^H[A-Z]*\s*\d/i.test(name)) return { kind: 'adapter-sleeve', sleeve: name.toUpperCase(), ...size }
+  if (/^[a-z]{1,2}\d{1,2}$/.test(name)) return { kind: 'cylindrical', toleranceClass: name, ...size }
+  return name === '' && match[2] ? { kind: 'cylindrical', ...size } : null
+}
+
+type Problem = (piece: Piece, code: string, params?: Message['params'], could?: string[]) => void
+
+/** `inner free` is one clause. */
+const CLAUSE_START = new RegExp(`(?<!\\binner)\\s+(?=(?:${CLAUSES.join('|')})\\b)`, 'gi')
+
+/** Takes a bearing's name from its clauses: the stretches that begin with a word of the table. */
+function clausesOf(source: string, piece: Piece): { head: Piece; clauses: (Piece & { word: Clause; rest: string })[] } {
+  const from = piece.text.startsWith('"') ? Math.max(1, piece.text.indexOf('"', 1)) : 0
+  const starts = [...piece.text.slice(from).matchAll(CLAUSE_START)].map((m) => piece.from + from + m.index)
+  const first = CLAUSES.some((word) => new RegExp(`^${word}\\b`, 'i').test(piece.text))
+  const bounds = [...(first ? [] : [piece.from]), ...(first ? [piece.from] : []), ...starts, piece.to]
+  const parts = bounds.slice(0, -1).map((start, i) => trimmed(source, start, bounds[i + 1]!))
+  const head = first ? { text: '', from: piece.from, to: piece.from } : parts.shift()!
+  const clauses = parts.map((p) => {
+    const [word] = /^\w+/.exec(p.text)!
+    return { ...p, word: word.toLowerCase() as Clause, rest: p.text.slice(word.length).trim() }
+  })
+  return { head, clauses }
+}
+
+/** Each clause with what it changes on a bearing; false when its words are not understood. */
+const TAKES: Record<Clause, (bearing: DraftBearing, rest: string, system: UnitSystem) => boolean> = {
+  held: (b, rest) => takesRing(b, 'outer', sidesOf(rest, b.holding.outer, 'held', 'free')),
+  free: (b, rest) => !rest.startsWith('by') && takesRing(b, 'outer', sidesOf(rest, b.holding.outer, 'free', 'not-recorded')),
+  inner: (b, rest) => {
+    const [, free, by] = /^(free|held)?\s*(.*)$/i.exec(rest)!
+    return takesRing(b, 'inner', sidesOf(by!, b.holding.inner, free?.toLowerCase() === 'free' ? 'free' : 'held', 'not-recorded'))
+  },
+  on: (b, rest, system) => {
+    const seat = seatOf(rest, system)
+    if (seat) b.shaftSeat = seat
+    return seat !== null
+  },
+  since: (b, rest) => {
+    const day = dayOf(rest)
+    if (day) b.since = day
+    return day !== null
+  },
+  pair: (b, rest) => takesSet(b, 2, rest),
+  set: (b, rest) => {
+    const match = /^of\s+(\d+)\s+(.*)$/i.exec(rest)
+    return match !== null && takesSet(b, Number(match[1]), match[2]!)
+  },
+}
+
+function takesRing(bearing: DraftBearing, ring: keyof RingHolding, sides: Sides | null): boolean {
+  if (sides) bearing.holding = { ...bearing.holding, [ring]: sides }
+  return sides !== null
+}
+
+function takesSet(bearing: DraftBearing, count: number, arrangement: string): boolean {
+  const faces = find(ARRANGEMENTS, arrangement)
+  if (!faces || count < 2 || count > MOST.inSet) return false
+  bearing.count = count
+  bearing.arrangement = faces
+  return true
+}
+
+const CLAUSE_FAULT: Partial<Record<Clause, string>> = { since: 'words-since', pair: 'words-set', set: 'words-set' }
+
+/** The bearing that a name speaks of; null when it speaks of none. */
+function named(head: string, before: DraftBearing | null): DraftBearing | null {
+  const quoted = /^"(.*)"$/.exec(head)
+  if (quoted) return plainBearing(quoted[1]!.trim().slice(0, MOST.designation) || null)
+  if (head === '?') return plainBearing(null)
+  if (lower(head) === 'same') return before && { ...structuredClone(before), places: [], holding: plainBearing(null).holding, since: null }
+  const marked = findMarked(head)
+  if (!marked || marked.unknown) return null
+  // Letters that say more than the number and its clearance stay as they were written.
+  const bare = plainName(head) === plainName(marked.row.designation + (marked.group && marked.group !== 'N' ? groupMark(marked.group) : ''))
+  const text = head.toUpperCase().replace(/\s+/g, ' ')
+  return { ...plainBearing(bare ? marked.row.designation : withoutGroup(text)), group: marked.group }
+}
+
+const withoutGroup = (text: string) => text.replace(/[\s/]*C[2345N]$/, '')
+
+/** One bearing, pair or set of a support. */
+function bearingOf(source: string, piece: Piece, before: DraftBearing | null, system: UnitSystem, problem: Problem): DraftBearing | null {
+  const { head, clauses } = clausesOf(source, piece)
+  if (!head.text) {
+    problem(piece, 'words-no-bearing', { text: piece.text })
+    return null
+  }
+  if (lower(head.text) === 'same' && !before) {
+    problem(head, 'words-same-as-what')
+    return null
+  }
+  const bearing = named(head.text, before)
+  if (!bearing) {
+    const words = before ? ['same'] : []
+    problem(head, 'words-unknown', { text: head.text }, [...nearest(head.text, words), ...couldBe(head.text)])
+    return null
+  }
+  for (const clause of clauses)
+    if (!TAKES[clause.word](bearing, clause.rest, system))
+      problem(clause, CLAUSE_FAULT[clause.word] ?? 'words-not-here', { text: clause.text, most: MOST.inSet })
+  return bearing
+}
+
+type Element =
+  | { kind: 'component'; component: ComponentKind; piece: Piece }
+  | { kind: 'distance'; mm: number; piece: Piece }
+  | { kind: 'support'; name: string; bearings: DraftBearing[]; piece: Piece }
+
+/** What each stretch between two commas is; a line word is taken at once. */
+function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens: Token[], problem: Problem): Element[] {
+  const pieces = elements(source)
+  const token = ({ from, to }: Piece, kind: TokenKind) => tokens.push({ from, to, kind })
+  const things = pieces.filter((piece, i) => {
+    // Nothing behind the last comma is somebody still typing.
+    if (!piece.text && i < pieces.length - 1) problem(trimmed(source, piece.from, piece.from + 1), 'words-empty')
+    if (!piece.text) return false
+    const tilt = /^tilted\s+(\d{1,2}(?:[.,]\d+)?)\s*°?$/i.exec(piece.text)
+    const word = tilt ? { orientation: 'tilted' as const, tiltDeg: Number(tilt[1]!.replace(',', '.')) } : find(LINE_WORDS, piece.text)
+    if (word) {
+      Object.assign(line, word)
+      token(piece, 'line')
+    }
+    return !word
+  })
+  const sorts = settle(
+    things.map(({ text }) => {
+      if (find(COMPONENT_WORDS, text)) return 'component'
+      if (distanceOf(text, system) === null) return 'support'
+      return mayBeBearing(text) ? 'either' : 'distance'
+    }),
+  )
+  let before: DraftBearing | null = null
+  return things.flatMap((piece, i): Element[] => {
+    const sort = sorts[i]!
+    if (sort === 'component') {
+      token(piece, 'component')
+      return [{ kind: 'component', component: find(COMPONENT_WORDS, piece.text)!, piece }]
+    }
+    if (sort === 'distance') {
+      const mm = distanceOf(piece.text, system)!
+      token(piece, 'distance')
+      if (mm > 0) return [{ kind: 'distance', mm, piece }]
+      problem(piece, 'words-distance-small')
+      return []
+    }
+    const name = /^([^:"]{1,60}):\s*/.exec(piece.text)
+    const rest = trimmed(source, piece.from + (name?.[0].length ?? 0), piece.to)
+    const bearings = split(source, rest.from, rest.to, (at) => source[at] === '+').flatMap((part) => {
+      const bearing = bearingOf(source, part, before, system, problem)
+      before = bearing ?? before
+      return bearing ?? []
+    })
+    token(piece, bearings.length ? 'bearing' : 'unknown')
+    return bearings.length ? [{ kind: 'support', name: name?.[1]!.trim() ?? '', bearings, piece }] : []
+  })
+}
+
+/** Puts elements along the shaft; a distance stands between two of them. */
+function place(found: readonly Element[], line: LineDraft, problem: Problem): void {
+  const things = found.filter((e) => e.kind !== 'distance')
+  const gaps = things.map((): number | null => null)
+  found.forEach((e, i) => {
+    if (e.kind !== 'distance') return
+    const [left, right] = [found[i - 1], found[i + 1]]
+    if (!left || !right || left.kind === 'distance' || right.kind === 'distance') problem(e.piece, 'words-distance-nowhere')
+    else gaps[things.indexOf(right as (typeof things)[number])] = e.mm
+  })
+  const supports = things.flatMap((e, i) => (e.kind === 'support' ? [i] : []))
+  const at = things.map((): number | null => null)
+  const name = (i: number) => line.positions[supports.indexOf(i)]!.name
+  supports.forEach((own, n) => {
+    if (n === 0) return void (at[own] = 0)
+    const before = supports[n - 1]!
+    const between = gaps.slice(before + 1, own + 1)
+    const said = between.filter((g) => g !== null)
+    const whole = said.reduce<number>((sum, g) => sum + g, 0)
+    const ends = { one: name(before), other: name(own) }
+    if (!said.length) problem(things[own]!.piece, 'words-distance-missing', ends)
+    else if (said.length > 1 && said.length < between.length) problem(things[own]!.piece, 'words-distance-twice', ends)
+    at[own] = (at[before] ?? 0) + whole
+    if (said.length === between.length) between.slice(0, -1).forEach((g, i) => (at[before + 1 + i] = at[before + i]! + g!))
+  })
+  // Outside of the supports what a distance reaches is known, the rest only by its order.
+  for (let i = (supports.at(-1) ?? 0) + 1; i < things.length; i += 1)
+    if (gaps[i] != null && at[i - 1] != null) at[i] = at[i - 1]! + gaps[i]!
+  for (let i = (supports[0] ?? 0) - 1; i >= 0; i -= 1) if (gaps[i + 1] != null && at[i + 1] != null) at[i] = at[i + 1]! - gaps[i + 1]!
+  const origin = Math.min(0, ...at.filter((x) => x !== null))
+  line.positions.forEach((p, n) => (p.alongMm = round(at[supports[n]!]! - origin)))
+  line.components = things.flatMap((e, i): DraftComponent[] =>
+    e.kind === 'component'
+      ? [{ kind: e.component, slot: supports.filter((s) => s < i).length, alongMm: at[i] === null ? null : round(at[i]! - origin) }]
+      : [],
+  )
+}
+
+/** To a thousandth of a mm: as written in inches it comes back the same. */
+const round = (mm: number) => Math.round(mm * 1e3) / 1e3
+
+/**
+ * Reads a line from words. A number alone is a distance in the unit of `system`; where a bearing bears it too, what leaves no
+ * distance missing. Whatever is
+ * not understood is named with its place and what could stand there, and left out of the line. Lengths in mm. Refuses nothing.
+ * Source: engineering practice (a notation of its own).
+ */
+export function readLine(source: string, system: UnitSystem): ReadLine {
+  const line: LineDraft = { orientation: 'horizontal', tiltDeg: 0, turning: 'shaft', positions: [], components: [] }
+  const tokens: Token[] = []
+  const problems: NotUnderstood[] = []
+  const problem: Problem = ({ from, to }, code, params = {}, could = []) => problems.push({ from, to, code, params, could })
+  const found = source.trim() ? elementsOf(source, system, line, tokens, problem) : []
+  let slot = 0
+  for (const e of found) {
+    if (e.kind === 'component') line.components.push({ kind: e.component, slot, alongMm: null })
+    if (e.kind !== 'support') continue
+    line.positions.push({ code: null, name: e.name, alongMm: 0, bearings: e.bearings })
+    slot += 1
+  }
+  const usual = usualNames(line)
+  line.positions.forEach((p, i) => (p.name ||= usual[i]!))
+  place(found, line, problem)
+  return { line, tokens, problems }
+}
+
+const HOLDER_WORD = new Map(HELD_BY.map(([word, holder]) => [holder, word.replace('rings', 'ring')] as const).reverse())
+
+/** Sides of a ring in words; empty where nothing is recorded. */
+function sideWords([left, right]: Sides, ring: 'outer' | 'inner'): string[] {
+  const one = (holder: Holder): string => {
+    const word = HOLDER_WORD.get(holder)
+    const plain = word ? `by ${word}` : holder
+    if (ring === 'inner') return `inner ${plain}`
+    return word ? `held ${plain}` : plain
+  }
+  if (left === right) return left === 'not-recorded' ? [] : [one(left)]
+  const held = ([at, holder]: readonly [string, Holder]) => (holder === 'not-recorded' ? [] : [`${one(holder)} ${at}`])
+  // A side that is free beside one that holds need not be said of an outer ring.
+  const sides = [['left', left] as const, ['right', right] as const]
+  const said =
+    ring === 'outer' && sides.some(([, h]) => h !== 'free' && h !== 'not-recorded') ? sides.filter(([, h]) => h !== 'free') : sides
+  return said.flatMap(held)
+}
+
+/** A length as words: bare in mm, with its unit in inches or where a bearing bears that number. */
+function lengthWords(mm: number, system: UnitSystem): string {
+  const text = formatTrimmed(mm, 'length', system, 3).replaceAll('\u2009', '')
+  return system === 'inch' || findBearing(text) ? `${text} ${unitOf('length', system)}` : text
+}
+
+const seatWords = ({ kind, sleeve, nominalMm, toleranceClass }: ShaftSeatRecord, system: UnitSystem): string[] => {
+  if (kind === 'not-recorded') return []
+  const name = sleeve ?? toleranceClass ?? SEATS.find(([, k]) => k === kind)![0]
+  return [`on ${name}${nominalMm === undefined ? '' : ` Ø${lengthWords(nominalMm, system)}`}`]
+}
+
+const sameThing = (a: DraftBearing, b: DraftBearing) =>
+  a.designation !== null &&
+  a.designation === b.designation &&
+  a.group === b.group &&
+  a.count === b.count &&
+  a.arrangement === b.arrangement &&
+  JSON.stringify({ ...a.shaftSeat, measuredMm: undefined }) === JSON.stringify({ ...b.shaftSeat, measuredMm: undefined })
+
+function bearingWords(bearing: DraftBearing, before: DraftBearing | null, system: UnitSystem): string {
+  const { designation, group, count, arrangement, holding, shaftSeat, since } = bearing
+  const tail = [...sideWords(holding.outer, 'outer'), ...sideWords(holding.inner, 'inner'), ...(since ? [`since ${since}`] : [])]
+  if (before && sameThing(before, bearing)) return ['same', ...tail].join(' ')
+  const marked = designation === null ? null : findMarked(designation)
+  const listed = marked && !marked.unknown
+  const name = designation === null ? '?' : listed ? designation : `"${designation.replaceAll('"', '')}"`
+  const set = arrangement ? [count === 2 ? `pair ${arrangement}` : `set of ${count} ${arrangement}`] : []
+  return [name, ...(listed && group ? [groupMark(group)] : []), ...set, ...seatWords(shaftSeat, system), ...tail].join(' ')
+}
+
+/**
+ * Writes a line as words that `readLine` reads back, in the unit of `system`: names only where they are not the usual ones.
+ * Seats as measured and what houses a bearing do not go into words. Source: as `readLine`.
+ */
+export function writeLine(line: LineDraft, system: UnitSystem): string {
+  const out: string[] = []
+  if (line.orientation === 'vertical') out.push('vertical')
+  if (line.orientation === 'tilted') out.push(`tilted ${line.tiltDeg}`)
+  if (line.turning === 'housing') out.push('housing turns')
+  const usual = usualNames(line)
+  const things: { words: string; at: number | null; support: boolean }[] = []
+  let before: DraftBearing | null = null
+  for (let slot = 0; slot <= line.positions.length; slot += 1) {
+    for (const c of line.components.filter((x) => x.slot === slot))
+      things.push({ words: COMPONENTS[c.kind].words[0], at: c.alongMm, support: false })
+    const p = line.positions[slot]
+    if (!p) continue
+    const own = p.bearings.map((b) => {
+      const words = bearingWords(b, before, system)
+      before = b
+      return words
+    })
+    things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${own.join(' + ') || '?'}`, at: p.alongMm, support: true })
+  }
+  let last: number | null = null
+  things.forEach((thing, i) => {
+    // Where a component's place is not known, the distance of the supports stands before the next support.
+    const known = thing.at !== null && (thing.support || wholeGap(things, i))
+    if (known && last !== null) out.push(lengthWords(thing.at! - last, system))
+    if (known) last = thing.at
+    out.push(thing.words)
+  })
+  return out.join(', ')
+}
+
+/** Whether everything between the supports around a component has its place. */
+function wholeGap(things: readonly { at: number | null; support: boolean }[], i: number): boolean {
+  const before = things.findLastIndex((t, j) => j < i && t.support)
+  const after = things.findIndex((t, j) => j > i && t.support)
+  const between = things.slice(before === -1 ? i : before + 1, after === -1 ? i + 1 : after)
+  return between.every((t) => t.at !== null)
+}

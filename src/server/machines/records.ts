@@ -1,0 +1,428 @@
+import type pg from 'pg'
+import type { Me } from '../../contract/people.js'
+import { problem } from '../../contract/problem.js'
+import { draftOf, type LineInput, type NewLine, type ShaftLineView } from '../../contract/lines.js'
+import type { MachineInput, MachineLine, NewMachine, RecordChange } from '../../contract/machines.js'
+import { COMPONENTS, faultsOf, type DraftBearing, type DraftPosition, type LineDraft } from '../../core/line/draft.js'
+import { writeLine } from '../../core/line/notation.js'
+import { inUnits } from '../../core/units/quantities.js'
+import { wordsOf } from '../../core/words/say.js'
+import { whileRecordsChange } from '../cards/finish.js'
+import { lockLines } from '../cards/store.js'
+import { audit, execute, one, rows, transaction, type Query } from '../database.js'
+import { taken } from '../http/route.js'
+import { Refused, conflict, notFound, refused } from '../problems.js'
+import { findLine, listMachines } from './store.js'
+
+/** The records of machines and their lines: made, changed, copied, retired. Every change stands in `record_change`. */
+
+const today = (at: Date) => at.toISOString().slice(0, 10)
+
+async function noteChange(
+  query: Query,
+  at: Date,
+  me: Me,
+  of: { machineId: number; lineId?: number },
+  kind: RecordChange['kind'],
+  before: object | null,
+  after: object | null,
+): Promise<void> {
+  await execute(
+    query,
+    'INSERT INTO record_change (at, person_id, machine_id, shaft_line_id, kind, before, after) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [at, me.id, of.machineId, of.lineId ?? null, kind, before, after],
+  )
+  await audit(query, at, me.id, `${kind}-records`, of.lineId ? `shaft line ${of.lineId}` : `machine ${of.machineId}`)
+}
+
+/** What of a line is shown where somebody reads what was changed: its words, in mm. */
+const said = (head: { name: string; shaftMaterial: string; housingMaterial: string }, line: LineDraft) => ({
+  name: head.name,
+  shaftMaterial: head.shaftMaterial,
+  housingMaterial: head.housingMaterial,
+  words: writeLine(line, 'metric'),
+})
+
+/** Refuses a line that cannot be, each fault with the support that it is about. */
+function mustBe(line: LineDraft, at: Date, path = 'line'): void {
+  const faults = faultsOf(line, today(at))
+  if (!faults.length) return
+  const errors = faults.map((f) => ({
+    field: f.position === null ? path : `${path}.positions.${f.position}`,
+    allowed: inUnits(wordsOf(f), 'metric'),
+  }))
+  throw new Refused(problem(422, 'Refused value', errors.map((e) => e.allowed).join(' '), { errors }))
+}
+
+const UNIQUE = '23505'
+const EXCLUDED = '23P01'
+const codeOf = (error: unknown) => (error as { code?: string }).code
+
+async function insertMachine(query: Query, m: Omit<NewMachine, 'lines'>): Promise<number> {
+  try {
+    const plant = await one<{ id: number }>(query, 'SELECT id FROM plant ORDER BY id LIMIT 1')
+    const plantId = plant?.id ?? (await one<{ id: number }>(query, "INSERT INTO plant (name) VALUES ('Our plant') RETURNING id"))!.id
+    const row = await one<{ id: number }>(
+      query,
+      'INSERT INTO machine (plant_id, code, name, area, location, notes) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id',
+      [plantId, m.code, m.name, m.area, m.location, m.notes],
+    )
+    return row!.id
+  } catch (error) {
+    throw codeOf(error) === UNIQUE ? taken('code', m.code) : error
+  }
+}
+
+/** What the line carries at its right end, in a word: what the drawing and the growth of the shaft speak of. */
+function carriedBy(line: LineDraft): string {
+  const right = line.components.filter((c) => c.slot > 0 && c.kind !== 'seal' && c.kind !== 'nut').at(-1)
+  return right ? COMPONENTS[right.kind].words[0] : 'shaft end'
+}
+
+async function insertLine(query: Query, machineId: number, { line, ...head }: NewLine, at: Date): Promise<number> {
+  const row = await one<{ id: number }>(
+    query,
+    `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
+    [machineId, head.name, head.shaftMaterial, head.housingMaterial, carriedBy(line), line.orientation, line.tiltDeg, line.turning],
+  )
+  await writeStanding(query, row!.id, null, line, at)
+  return row!.id
+}
+
+export async function addMachine(pool: pg.Pool, { lines, ...machine }: NewMachine, me: Me, at: Date): Promise<number> {
+  lines.forEach((l, i) => mustBe(l.line, at, `lines.${i}.line`))
+  return transaction(pool, async (query) => {
+    const id = await insertMachine(query, machine)
+    await noteChange(query, at, me, { machineId: id }, 'made', null, machine)
+    for (const l of lines) {
+      const lineId = await insertLine(query, id, l, at)
+      await noteChange(query, at, me, { machineId: id, lineId }, 'made', null, said(l, l.line))
+    }
+    return id
+  })
+}
+
+export async function addLine(pool: pg.Pool, machineId: number, input: NewLine, me: Me, at: Date): Promise<void> {
+  mustBe(input.line, at)
+  await transaction(pool, async (query) => {
+    await lockMachine(query, machineId)
+    const lineId = await insertLine(query, machineId, input, at)
+    await noteChange(query, at, me, { machineId, lineId }, 'made', null, said(input, input.line))
+  })
+}
+
+interface MachineRow {
+  version: number
+  code: string
+  name: string
+  area: string
+  location: string
+  notes: string
+  retired: boolean
+}
+
+async function lockMachine(query: Query, id: number): Promise<MachineRow> {
+  const row = await one<MachineRow>(
+    query,
+    'SELECT version, code, name, area, location, notes, retired_at IS NOT NULL AS retired FROM machine WHERE id = $1 FOR UPDATE',
+    [id],
+  )
+  if (!row) throw notFound('machine')
+  return row
+}
+
+export async function changeMachine(pool: pg.Pool, id: number, { version, ...after }: MachineInput, me: Me, at: Date): Promise<void> {
+  await transaction(pool, async (query) => {
+    const { version: now, retired: _retired, ...before } = await lockMachine(query, id)
+    if (now !== version) throw conflict('Somebody else changed this machine meanwhile.', before)
+    if (JSON.stringify(before) === JSON.stringify(after)) return
+    try {
+      await execute(
+        query,
+        'UPDATE machine SET version = version + 1, code = $2, name = $3, area = $4, location = $5, notes = $6 WHERE id = $1',
+        [id, after.code, after.name, after.area, after.location, after.notes],
+      )
+    } catch (error) {
+      throw codeOf(error) === UNIQUE ? taken('code', after.code) : error
+    }
+    await noteChange(query, at, me, { machineId: id }, 'changed', before, after)
+  })
+}
+
+/** Takes a machine out of the lists with its reason, or brings it back; an open card keeps it there. */
+export async function retireMachine(pool: pg.Pool, id: number, retired: boolean, reason: string, me: Me, at: Date): Promise<void> {
+  await transaction(pool, async (query) => {
+    const before = await lockMachine(query, id)
+    if (before.retired === retired) return
+    const open = await rows<{ number: string }>(
+      query,
+      "SELECT j.number FROM job j JOIN shaft_line s ON s.id = j.shaft_line_id WHERE s.machine_id = $1 AND j.status = 'open' ORDER BY j.number",
+      [id],
+    )
+    if (retired && open.length)
+      throw new Refused(
+        problem(409, 'In use', `Open on this machine: card ${open.map((j) => j.number).join(', ')}. Finish or cancel first.`),
+      )
+    await execute(query, 'UPDATE machine SET version = version + 1, retired_at = $2, retired_reason = $3 WHERE id = $1', [
+      id,
+      retired ? at : null,
+      retired ? reason : '',
+    ])
+    await noteChange(query, at, me, { machineId: id }, retired ? 'retired' : 'brought-back', null, { reason })
+  })
+}
+
+/** A bearing as a copy has it: the same, but no place of the records and no day on which it was fitted. */
+const asNew = (b: DraftBearing): DraftBearing => ({
+  ...b,
+  places: [],
+  since: null,
+  shaftSeat: { ...b.shaftSeat, measuredMm: undefined },
+  housingSeat: { ...b.housingSeat, measuredMm: undefined },
+})
+
+/** Machines like one that stands: its lines, what is fitted, what is wanted of grease. Jobs, history, duty and days stay behind. */
+export async function copyMachine(pool: pg.Pool, id: number, codes: readonly string[], me: Me, at: Date): Promise<MachineLine[]> {
+  return transaction(pool, async (query) => {
+    const machine = await lockMachine(query, id)
+    const lineIds = await rows<{ id: number }>(
+      query,
+      'SELECT id FROM shaft_line WHERE machine_id = $1 AND retired_at IS NULL ORDER BY id',
+      [id],
+    )
+    const made: number[] = []
+    for (const code of codes) {
+      const copyId = await insertMachine(query, { ...machine, code })
+      made.push(copyId)
+      await noteChange(query, at, me, { machineId: copyId }, 'made', null, { copyOf: machine.code, name: machine.name })
+      for (const { id: lineId } of lineIds) {
+        const { line } = (await findLine(query, { lineId }, null))!
+        const draft = draftOf(line)
+        const copy = { ...draft, positions: draft.positions.map((p) => ({ ...p, code: null, bearings: p.bearings.map(asNew) })) }
+        const { name, shaftMaterial, housingMaterial } = line
+        const newLine = { name, shaftMaterial, housingMaterial, line: copy } as NewLine
+        const newId = await insertLine(query, copyId, newLine, at)
+        await copyGreasing(query, lineId, newId)
+        await noteChange(query, at, me, { machineId: copyId, lineId: newId }, 'made', null, said(newLine, copy))
+      }
+    }
+    return (await listMachines(query)).filter((m) => made.includes(m.id))
+  })
+}
+
+/** What is wanted at the points of one line, at the same points of another in their order; nothing has been greased there yet. */
+async function copyGreasing(query: Query, from: number, to: number): Promise<void> {
+  const ordered = (line: string) =>
+    `SELECT id, row_number() OVER (ORDER BY along_mm, code) AS n FROM position WHERE shaft_line_id = ${line} AND retired_at IS NULL`
+  await execute(
+    query,
+    `INSERT INTO lubrication_point (position_id, grease_id, school, interval_h, interval_days, quantity_g)
+     SELECT b.id, l.grease_id, l.school, l.interval_h, l.interval_days, l.quantity_g
+     FROM (${ordered('$1')}) a JOIN (${ordered('$2')}) b USING (n) JOIN lubrication_point l ON l.position_id = a.id`,
+    [from, to],
+  )
+}
+
+/** Changes a line as a whole on the version that was seen; open cards of the line show what moved. */
+export async function changeLine(pool: pg.Pool, lineId: number, input: LineInput, me: Me, at: Date): Promise<number> {
+  mustBe(input.line, at)
+  return transaction(pool, async (query) => {
+    await lockLines(query, { lineId })
+    const found = await findLine(query, { lineId }, null)
+    if (!found) throw notFound('shaft line')
+    const before = draftOf(found.line)
+    if (found.line.version !== input.version) throw conflict('Somebody else changed this line meanwhile.', found.line)
+    const open = await rows<{ id: number }>(query, "SELECT id FROM job WHERE shaft_line_id = $1 AND status = 'open' ORDER BY id", [lineId])
+    const write = () => writeLineOver(query, lineId, found.line, input, at)
+    await whileRecordsChange(query, open.map((j) => j.id), 'arrange', write, at) // prettier-ignore
+    await noteChange(query, at, me, { machineId: found.machine.id, lineId }, 'changed', said(found.line, before), said(input, input.line))
+    return found.machine.id
+  })
+}
+
+async function writeLineOver(query: Query, lineId: number, before: ShaftLineView, input: LineInput, at: Date): Promise<void> {
+  const { line } = input
+  await execute(
+    query,
+    `UPDATE shaft_line SET version = version + 1, name = $2, shaft_material = $3, housing_material = $4, carries = $5, orientation = $6,
+       tilt_deg = $7, turning = $8 WHERE id = $1`,
+    [
+      lineId,
+      input.name,
+      input.shaftMaterial,
+      input.housingMaterial,
+      line.components.length || before.components.length ? carriedBy(line) : before.carries,
+      line.orientation,
+      line.tiltDeg,
+      line.turning,
+    ],
+  )
+  await writeStanding(query, lineId, before, line, at)
+}
+
+interface StandingPosition {
+  id: number
+  code: string
+  retired: boolean
+  places: { id: number; number: number; retired: boolean; openCard: string | null }[]
+}
+
+/** Every position and place that the line ever had, with the open card that works on each. */
+function standing(query: Query, lineId: number): Promise<StandingPosition[]> {
+  return rows(
+    query,
+    `SELECT p.id, p.code, p.retired_at IS NOT NULL AS retired,
+       (SELECT coalesce(json_agg(json_build_object('id', x.id, 'number', x.number, 'retired', x.retired_at IS NOT NULL,
+          'openCard', (SELECT j.number FROM job_place o JOIN job j ON j.id = o.job_id WHERE o.place_id = x.id AND o.open)) ORDER BY x.number), '[]')
+        FROM place x WHERE x.position_id = p.id) AS places
+     FROM position p WHERE p.shaft_line_id = $1`,
+    [lineId],
+  )
+}
+
+/** Writes supports, places, what is fitted and what the shaft carries; what is gone is retired, what comes back is as it was. */
+async function writeStanding(query: Query, lineId: number, before: ShaftLineView | null, line: LineDraft, at: Date): Promise<void> {
+  const known = await standing(query, lineId)
+  let highest = Math.max(0, ...known.map((p) => Number(p.code.slice(1))))
+  const kept = new Set<number>()
+  for (const [i, p] of line.positions.entries()) {
+    const own = p.code === null ? undefined : known.find((k) => k.code === p.code)
+    if (p.code !== null && !own) throw refused(`line.positions.${i}.code`, `a support of this line; ${p.code} is none`)
+    const code = own?.code ?? `p${(highest += 1)}`
+    const positionId = own ? own.id : await insertPosition(query, lineId, code, p)
+    if (own)
+      await execute(query, 'UPDATE position SET name = $2, along_mm = $3, retired_at = NULL WHERE id = $1', [own.id, p.name, p.alongMm])
+    kept.add(positionId)
+    await writePlaces(query, { id: positionId, code, name: p.name }, own?.places ?? [], p, at, i)
+  }
+  for (const gone of known.filter((k) => !k.retired && !kept.has(k.id))) {
+    const name = before?.positions.find((p) => p.code === gone.code)?.name ?? gone.code
+    for (const x of gone.places.filter((y) => !y.retired)) await retirePlace(query, x, name, at)
+    await execute(query, 'UPDATE position SET retired_at = $2 WHERE id = $1', [gone.id, at])
+  }
+  await execute(query, 'DELETE FROM component WHERE shaft_line_id = $1', [lineId])
+  for (const [i, c] of line.components.entries())
+    await execute(query, 'INSERT INTO component (shaft_line_id, number, kind, slot, along_mm) VALUES ($1, $2, $3, $4, $5)', [
+      ...[lineId, i + 1, c.kind, c.slot],
+      c.alongMm,
+    ])
+}
+
+async function insertPosition(query: Query, lineId: number, code: string, p: DraftPosition): Promise<number> {
+  const row = await one<{ id: number }>(
+    query,
+    'INSERT INTO position (shaft_line_id, code, name, along_mm) VALUES ($1, $2, $3, $4) RETURNING id',
+    [lineId, code, p.name, p.alongMm],
+  )
+  return row!.id
+}
+
+/** A place is not taken away from under a card that works on it. */
+async function retirePlace(query: Query, place: StandingPosition['places'][number], name: string, at: Date): Promise<void> {
+  if (place.openCard)
+    throw new Refused(
+      problem(409, 'In use', `Card ${place.openCard} works on the ${name}: finish or cancel it before the bearing is taken off the line.`),
+    )
+  await execute(query, 'UPDATE place SET retired_at = $2 WHERE id = $1', [place.id, at])
+}
+
+async function writePlaces(
+  query: Query,
+  position: { id: number; code: string; name: string },
+  known: StandingPosition['places'],
+  draft: DraftPosition,
+  at: Date,
+  index: number,
+): Promise<void> {
+  let highest = Math.max(0, ...known.map((x) => x.number))
+  const kept = new Set<number>()
+  const sets: { code: string; arrangement: string }[] = []
+  const plan: { id: number | null; number: number; set: string | null; bearing: DraftBearing }[] = []
+  for (const bearing of draft.bearings) {
+    const set = bearing.count > 1 ? `s${sets.length + 1}` : null
+    if (set) sets.push({ code: set, arrangement: bearing.arrangement! })
+    for (let n = 0; n < bearing.count; n += 1) {
+      const wanted = bearing.places[n]
+      const own = known.find((x) => `${position.code}.${x.number}` === wanted && !kept.has(x.id))
+      if (wanted && !own) throw refused(`line.positions.${index}.bearings`, `places of this support; ${wanted} is none`)
+      if (own) kept.add(own.id)
+      plan.push({ id: own?.id ?? null, number: own?.number ?? (highest += 1), set, bearing })
+    }
+  }
+  await execute(query, 'UPDATE place SET set_code = NULL WHERE position_id = $1', [position.id])
+  await execute(query, 'DELETE FROM place_set WHERE position_id = $1', [position.id])
+  for (const s of sets)
+    await execute(query, 'INSERT INTO place_set (position_id, code, arrangement) VALUES ($1, $2, $3)', [position.id, s.code, s.arrangement])
+  for (const gone of known.filter((x) => !x.retired && !kept.has(x.id))) await retirePlace(query, gone, position.name, at)
+  for (const { id, number, set, bearing } of plan) {
+    const values = [set, bearing.shaftSeat, bearing.housingSeat, bearing.holding]
+    const placeId =
+      id ??
+      (await one<{ id: number }>(query, 'INSERT INTO place (position_id, number) VALUES ($1, $2) RETURNING id', [position.id, number]))!.id
+    await execute(
+      query,
+      'UPDATE place SET set_code = $2, shaft_seat = $3, housing_seat = $4, holding = $5, retired_at = NULL WHERE id = $1',
+      [placeId, ...values],
+    )
+    await writeFitted(query, placeId, bearing, at, index)
+  }
+}
+
+interface Fitted {
+  id: number
+  designation: string
+  group: string | null
+  since: Date | null
+}
+
+/**
+ * What is said to be fitted. Another bearing with a later day is a replacement, and what was there before stays in history;
+ * anything else puts the record right.
+ */
+async function writeFitted(query: Query, placeId: number, bearing: DraftBearing, at: Date, index: number): Promise<void> {
+  const now = await one<Fitted>(
+    query,
+    'SELECT id, designation, clearance_group AS "group", lower(fitted) AS since FROM installation WHERE place_id = $1 AND upper_inf(fitted)',
+    [placeId],
+  )
+  const { designation, group, since } = bearing
+  const sameDay = now?.since ? today(now.since) === since : since === null
+  if (designation === null) {
+    if (now) await closeFitted(query, now, at)
+    return
+  }
+  if (now && sameDay && now.designation === designation && now.group === group) return
+  try {
+    if (now && now.designation !== designation && since !== null && !sameDay && (now.since === null || today(now.since) < since)) {
+      await closeFitted(query, now, new Date(since))
+      await insertFitted(query, placeId, bearing)
+    } else if (now)
+      await execute(
+        query,
+        `UPDATE installation SET designation = $2, clearance_group = $3, written_as = '', fitted = CASE WHEN $4 THEN fitted ELSE tstzrange($5::timestamptz, NULL) END
+         WHERE id = $1`,
+        [now.id, designation, group, sameDay, since],
+      )
+    else await insertFitted(query, placeId, bearing)
+  } catch (error) {
+    if (codeOf(error) !== EXCLUDED) throw error
+    throw refused(`line.positions.${index}`, 'a day after the bearing before it came out')
+  }
+}
+
+/** Without a day it follows what was there before, where something was. */
+async function insertFitted(query: Query, placeId: number, { designation, group, since }: DraftBearing): Promise<void> {
+  await execute(
+    query,
+    `INSERT INTO installation (place_id, designation, clearance_group, fitted)
+     SELECT $1::bigint, $2::text, $3::text, tstzrange(coalesce($4::timestamptz, (SELECT max(upper(fitted)) FROM installation WHERE place_id = $1)), NULL)`,
+    [placeId, designation, group, since],
+  )
+}
+
+/** A bearing that went in after the day on which it would come out was never there. */
+async function closeFitted(query: Query, { id, since }: Fitted, at: Date): Promise<void> {
+  if (since && since >= at) await execute(query, 'DELETE FROM installation WHERE id = $1', [id])
+  else await execute(query, 'UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE id = $1', [id, at])
+}

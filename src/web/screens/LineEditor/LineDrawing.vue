@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
+import type { DraftBearing, LineDraft } from '../../../core/line/draft.js'
+import { outerHeld } from '../../../core/line/records.js'
+import { recordedRow } from '../../../core/identify/marked.js'
+import { groupMark } from '../../../core/fits/clearance-group.js'
+import DrawingView from '../../drawing/DrawingView.vue'
+import { useSession } from '../../stores/session.js'
+
+/** The line as it is drawn: a support is chosen, dragged along the shaft, or moved with the arrow keys. */
+const props = defineProps<{ line: LineDraft; chosen: number | null }>()
+const emit = defineEmits<{ choose: [index: number]; move: [index: number, alongMm: number] }>()
+const session = useSession()
+const STEP_MM = 5
+
+const marked = ({ designation, group, count }: DraftBearing) =>
+  `${count > 1 ? `${count} × ` : ''}${designation ?? '?'}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
+const drawing = computed(() =>
+  shaftLineDrawing({
+    width: 900,
+    height: 380,
+    carries: '',
+    components: props.line.components,
+    spanText: null,
+    gapTexts: props.line.positions.slice(1).map((p, i) => session.showTrimmed(p.alongMm - props.line.positions[i]!.alongMm, 'length', 2)),
+    positions: props.line.positions.map((p, i) => ({
+      name: p.name,
+      alongMm: p.alongMm,
+      held: outerHeld(p.bearings.map((b) => b.holding)),
+      designation: p.bearings.map(marked).join(' + ') || '?',
+      places: p.bearings.flatMap((b, n) =>
+        Array.from({ length: b.count }, (_, k) => ({
+          key: `${i} ${n} ${k}`,
+          row: b.designation === null ? null : recordedRow(b.designation),
+          tone: props.chosen === i ? ('hand' as const) : ('own' as const),
+        })),
+      ),
+    })),
+  }),
+)
+const handles = computed(() => props.line.positions.map((_, i) => drawing.value.places.filter((p) => p.key.startsWith(`${i} `))))
+const box = (i: number) => {
+  const own = handles.value[i]!
+  const x = Math.min(...own.map((p) => p.x))
+  const y = Math.min(...own.map((p) => p.y))
+  return {
+    ...{ x, y, width: Math.max(...own.map((p) => p.x + p.width)) - x },
+    height: Math.max(...own.map((p) => p.y + p.height)) - y,
+  }
+}
+
+const dragged = ref<{ index: number; from: number; alongMm: number; perPixel: number } | null>(null)
+function grab(index: number, event: PointerEvent) {
+  emit('choose', index)
+  const svg = (event.currentTarget as SVGElement).ownerSVGElement!
+  const { at } = drawing.value
+  const { positions } = props.line
+  if (index === 0 || positions.length < 2) return
+  // Where the paper is not to scale along the shaft, the gap to the neighbour before gives it.
+  const perUnit = drawing.value.mmPerUnit ?? (positions[index]!.alongMm - positions[index - 1]!.alongMm) / (at[index]! - at[index - 1]!)
+  const perPixel = perUnit * (drawing.value.width / svg.getBoundingClientRect().width)
+  dragged.value = { index, from: event.clientX, alongMm: positions[index]!.alongMm, perPixel }
+  event.preventDefault()
+}
+const snap = (mm: number) => Math.round(mm / STEP_MM) * STEP_MM
+useEventListener('pointermove', (event) => {
+  const drag = dragged.value
+  if (!drag) return
+  const before = props.line.positions[drag.index - 1]!.alongMm
+  emit('move', drag.index, Math.max(before + STEP_MM, before + snap(drag.alongMm + (event.clientX - drag.from) * drag.perPixel - before)))
+})
+useEventListener('pointerup', () => (dragged.value = null))
+
+function key(index: number, event: KeyboardEvent) {
+  const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  if (event.key === 'Enter' || event.key === ' ') emit('choose', index)
+  else if (way && index > 0) emit('move', index, props.line.positions[index]!.alongMm + way * (event.shiftKey ? 50 : STEP_MM))
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <DrawingView :drawing="drawing">
+    <rect
+      v-for="(p, i) in line.positions"
+      :key="i"
+      class="handle"
+      :class="{ chosen: chosen === i }"
+      v-bind="box(i)"
+      tabindex="0"
+      role="button"
+      :aria-pressed="chosen === i"
+      :aria-label="`${p.name}: ${p.bearings.map(marked).join(', ')}. Arrow keys move it along the shaft.`"
+      @pointerdown="grab(i, $event)"
+      @focus="emit('choose', i)"
+      @keydown="key(i, $event)"
+    />
+  </DrawingView>
+</template>
+
+<style scoped>
+.handle {
+  cursor: grab;
+  fill: transparent;
+  touch-action: none;
+}
+.handle:hover,
+.handle.chosen {
+  fill: color-mix(in srgb, var(--damson) 7%, transparent);
+}
+.handle:focus-visible {
+  outline: 3px solid var(--damson);
+}
+</style>

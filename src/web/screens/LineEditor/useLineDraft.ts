@@ -1,0 +1,89 @@
+import { useDebounceFn, useManualRefHistory } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { carryOver } from '../../../core/line/carry.js'
+import { EMPTY_LINE, faultsOf, type LineDraft } from '../../../core/line/draft.js'
+import { readLine, writeLine, type ReadLine } from '../../../core/line/notation.js'
+import { useSession } from '../../stores/session.js'
+import { readDraft, writeDraft } from '../../stores/drafts.js'
+
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** A line being drawn and typed: each writes the other. What is not saved is kept on the device under `key`. */
+export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
+  const session = useSession()
+  const kept = readDraft<LineDraft>(key)
+  const line = ref<LineDraft>(plain(kept ?? saved))
+  const words = ref(writeLine(line.value, session.units))
+  /** What typing is laid over: the line as it stood before somebody began to type. */
+  let anchor = plain(line.value)
+  const read = ref<ReadLine>(readLine(words.value, session.units))
+  const history = useManualRefHistory<LineDraft>(line, { clone: (draft) => plain(draft), capacity: 200 })
+  const restored = ref(kept !== null)
+
+  const same = (a: LineDraft, b: LineDraft) => JSON.stringify(a) === JSON.stringify(b)
+  const changed = computed(() => !same(line.value, saved))
+  const faults = computed(() => faultsOf(line.value, new Date().toISOString().slice(0, 10)))
+
+  /** What is typed within a moment is one step back. */
+  const commit = useDebounceFn(commitNow, 400)
+  function commitNow() {
+    if (!same(line.value, history.last.value.snapshot)) history.commit()
+  }
+  function settle(next: LineDraft) {
+    line.value = next
+    void commit()
+  }
+  /** From the words; the drawing follows. */
+  function type(text: string) {
+    words.value = text
+    read.value = readLine(text, session.units)
+    settle(carryOver(anchor, read.value.line))
+  }
+  /** From the drawing or its fields; the words follow. */
+  function draw(change: (draft: LineDraft) => void) {
+    const next = plain(line.value)
+    change(next)
+    settle(next)
+    rewrite()
+  }
+  function rewrite() {
+    words.value = writeLine(line.value, session.units)
+    read.value = readLine(words.value, session.units)
+    anchor = plain(line.value)
+  }
+  function undo() {
+    commitNow()
+    history.undo()
+    rewrite()
+  }
+  function redo() {
+    history.redo()
+    rewrite()
+  }
+  /** Typing has ended: what stands now is what the next typing is laid over. */
+  function rest() {
+    if (!read.value.problems.length) rewrite()
+  }
+  watch(() => session.units, rewrite)
+  watch(line, (now) => writeDraft(key, changed.value ? now : null))
+  const forget = () => writeDraft(key, null)
+
+  return {
+    line,
+    words,
+    read,
+    changed,
+    faults,
+    restored,
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
+    type,
+    draw,
+    rest,
+    undo,
+    redo,
+    forget,
+  }
+}
+
+export type LineEdit = ReturnType<typeof useLineDraft>

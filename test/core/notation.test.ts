@@ -1,0 +1,245 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import { carryOver } from '../../src/core/line/carry.js'
+import { COMPONENT_KINDS, faultsOf, plainBearing, usualNames, type DraftBearing, type LineDraft } from '../../src/core/line/draft.js'
+import { NOTATION, readLine, writeLine } from '../../src/core/line/notation.js'
+import type { Holder, Sides } from '../../src/core/line/records.js'
+import { say } from '../../src/core/words/say.js'
+
+const brief = (line: LineDraft) =>
+  line.positions.map(
+    (p) => `${p.name} ${p.alongMm} ${p.bearings.map((b) => `${b.count}×${b.designation}${b.group ? `/${b.group}` : ''}`).join('+')}`,
+  )
+const read = (words: string) => {
+  const { line, problems } = readLine(words, 'metric')
+  expect(problems, words).to.deep.equal([])
+  return line
+}
+
+/** What each case of real plants reads as: [words, supports, components]. */
+// prettier-ignore
+const LINES: [string, string[], string[]][] = [
+  ['coupling, 6312 C3 held, 320, NU 312, impeller', ['drive end 0 1×6312/3', 'impeller end 320 1×NU 312'], ['coupling 0', 'impeller 2']],
+  ['sheave, 22216 K C3 on H 316 held, 900, same free, fan wheel', ['sheave end 0 1×22216 K/3', 'fan end 900 1×22216 K/3'], ['sheave 0', 'fan-wheel 2']],
+  ['7312 B pair back-to-back held, 520, NU 212', ['drive end 0 2×7312 B', 'non-drive end 520 1×NU 212'], []],
+  ['sheave, 210, 22216 K, 900, 22216 K, 185, fan', ['sheave end 210 1×22216 K', 'fan end 1110 1×22216 K'], ['sheave 0@0', 'fan-wheel 2@1295']],
+  ['UC 208 on screws held, 620, drum, UC 208 on screws, drum turns', ['drive end 0 1×UC 208', 'non-drive end 620 1×UC 208'], ['drum 1']],
+  ['30208 held by cover left, 180, gear, 90, 30208 held by cover right', ['drive end 0 1×30208', 'non-drive end 270 1×30208'], ['gear 1@180']],
+  ['vertical; coupling; 6208 held; 400,5; 6208 free; impeller', ['drive end 0 1×6208', 'impeller end 400.5 1×6208'], ['coupling 0', 'impeller 2']],
+  ['22211 K on H 311 held, 2200, same free, 2200, same free, 2200, same, 2200, same', ['drive end 0 1×22211 K', 'middle 1 2200 1×22211 K', 'middle 2 4400 1×22211 K', 'middle 3 6600 1×22211 K', 'non-drive end 8800 1×22211 K'], []],
+  ['"bronze sleeve 80" held, 400, ?', ['drive end 0 1×bronze sleeve 80', 'non-drive end 400 1×null'], []],
+  ['upper: NU 212 + 7312 B pair DB held, 12.5 in, lower: NU 212', ['upper 0 1×NU 212+2×7312 B', 'lower 317.5 1×NU 212'], []],
+]
+
+describe('a line as words', () => {
+  for (const [words, supports, components] of LINES)
+    it(words, () => {
+      const line = read(words)
+      expect(brief(line)).to.deep.equal(supports)
+      expect(line.components.map((c) => `${c.kind} ${c.slot}${c.alongMm === null ? '' : `@${c.alongMm}`}`)).to.deep.equal(components)
+      expect(read(writeLine(line, 'metric')), 'it reads back as it was written').to.deep.equal(line)
+    })
+
+  it('the fittings behind a bearing', () => {
+    const [a, b] = read(
+      '22216 K on H 316 Ø70 held by cover left held by ring right inner by nut left since 2026-03, 900, 6312 on k6 free',
+    ).positions
+    expect(a!.bearings[0]).to.deep.include({
+      shaftSeat: { kind: 'adapter-sleeve', sleeve: 'H 316', nominalMm: 70 },
+      holding: { outer: ['cover', 'locating-ring'], inner: ['nut', 'not-recorded'] },
+      since: '2026-03-01',
+    })
+    expect(b!.bearings[0]).to.deep.include({ shaftSeat: { kind: 'cylindrical', toleranceClass: 'k6' } })
+    expect(b!.bearings[0]!.holding.outer).to.deep.equal(['free', 'free'])
+  })
+
+  // prettier-ignore
+  const WRONG: [words: string, code: string, stretch: string, could: string | null][] = [
+    ['sheave, 22216 K C3 on H 316 held, 900, sane free, fan wheel', 'words-unknown', 'sane', 'same'],
+    ['coupling, 6312, 320, NU 3l2', 'words-unknown', 'NU 3l2', 'NU 312'],
+    ['cuopling, 6312, 320, 6312', 'words-unknown', 'cuopling', 'coupling'],
+    ['6312 hold, 320, 6312', 'words-unknown', '6312 hold', null],
+    ['6312 held by magic, 320, 6312', 'words-not-here', 'held by magic', null],
+    ['same, 320, 6312', 'words-same-as-what', 'same', null],
+    ['6312, 6312', 'words-distance-missing', '6312', null],
+    ['6312, 100, gear, seal, 200, 6312', 'words-distance-twice', '6312', null],
+    ['320, 6312, 400, 6312', 'words-distance-nowhere', '320', null],
+    ['6312, , 6312', 'words-empty', ',', null],
+    ['6312 since 2026-13-40, 320, 6312', 'words-since', 'since 2026-13-40', null],
+    ['7312 B pair sideways, 320, 6312', 'words-set', 'pair sideways', null],
+    ['held, 320, 6312', 'words-no-bearing', 'held', null],
+  ]
+  for (const [words, code, stretch, could] of WRONG)
+    it(`${words}: ${code}`, () => {
+      const { problems } = readLine(words, 'metric')
+      const found = problems.find((p) => p.code === code)!
+      expect(found, JSON.stringify(problems)).to.not.equal(undefined)
+      expect(words.slice(found.from, found.to)).to.equal(stretch)
+      if (could) expect(found.could).to.include(could)
+      expect(say(found, 'inch')).to.match(/^[A-Z“].*[.:?—]?/)
+    })
+
+  it('a number that a bearing bears too is what leaves no distance missing; a unit settles it', () => {
+    for (const words of [
+      'coupling, 2205, 2200, 2205',
+      '2205, 1200, gear, 1300, 2205',
+      '2205, 2200, gear, 2205',
+      '6205, 2200, 6205, 2200, 6205',
+    ])
+      expect(readLine(words, 'metric').problems, words).to.deep.equal([])
+    expect(brief(read('coupling, 2205, 2200, 2205'))).to.deep.equal(['drive end 0 1×2205', 'non-drive end 2200 1×2205'])
+    expect(brief(read('6312, 6205 mm, 6312'))).to.deep.equal(['drive end 0 1×6312', 'non-drive end 6205 1×6312'])
+    expect(writeLine(read('6312, 6205 mm, 6312'), 'metric')).to.contain('6205 mm')
+    expect(readLine('6312, 12.6, 6312', 'inch').line.positions[1]!.alongMm).to.be.closeTo(320.04, 1e-9)
+    expect(writeLine(readLine('6312, 12.6, 6312', 'inch').line, 'inch')).to.equal('6312, 12.6 in, same')
+  })
+
+  it('every example of the table reads', () => {
+    for (const { example } of NOTATION) expect(readLine(example, 'metric').problems, example).to.deep.equal([])
+  })
+
+  it('whatever is typed is read without falling over, and stretches lie within it', () => {
+    const parts = fc.constantFrom(
+      '6312',
+      'held',
+      'free',
+      ',',
+      ' ',
+      '+',
+      '"',
+      ':',
+      '320',
+      'on H 316',
+      'pair',
+      'same',
+      '?',
+      'x',
+      ';',
+      '½',
+      'coupling',
+      'since 2026',
+    )
+    fc.assert(
+      fc.property(fc.array(parts, { maxLength: 14 }), fc.string({ maxLength: 10 }), (words, more) => {
+        const text = words.join(' ') + more
+        const { problems, tokens } = readLine(text, 'metric')
+        for (const { from, to } of [...problems, ...tokens]) expect(0 <= from && from <= to && to <= text.length, text).to.equal(true)
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  const HOLDERS: Holder[] = ['free', 'held', 'shoulder', 'locating-ring', 'cover', 'nut', 'snap-ring']
+  const sides = fc.oneof(
+    fc.constant<Sides>(['not-recorded', 'not-recorded']),
+    fc.tuple(fc.constantFrom(...HOLDERS), fc.constantFrom(...HOLDERS)),
+  )
+  const bearing = fc.record({
+    designation: fc.constantFrom('6312', 'NU 212', '7312 B', '22216 K', 'UC 208', null, 'bronze sleeve'),
+    pair: fc.constantFrom(null, 'back-to-back', 'face-to-face', 'tandem'),
+    group: fc.constantFrom(null, '3' as const),
+    outer: sides,
+    inner: sides,
+    since: fc.constantFrom(null, '2025-04-01'),
+    seat: fc.constantFrom(
+      { kind: 'not-recorded' as const },
+      { kind: 'adapter-sleeve' as const, sleeve: 'H 316', nominalMm: 70 },
+      { kind: 'taper' as const },
+    ),
+  })
+  const lines = fc
+    .array(fc.tuple(fc.integer({ min: 100, max: 3000 }), bearing), { minLength: 1, maxLength: 6 })
+    .chain((supports) => fc.tuple(fc.constant(supports), fc.array(fc.tuple(fc.constantFrom(...COMPONENT_KINDS), fc.nat(supports.length)), { maxLength: 3 }))) // prettier-ignore
+  it('any drawn line is written as words that read back as it, in either unit system', () => {
+    fc.assert(
+      fc.property(lines, fc.constantFrom('metric' as const, 'inch' as const), ([supports, carried], system) => {
+        let along = 0
+        const draft: LineDraft = {
+          orientation: 'horizontal',
+          tiltDeg: 0,
+          turning: 'shaft',
+          components: carried.sort((a, b) => a[1] - b[1]).map(([kind, slot]) => ({ kind, slot, alongMm: null })),
+          positions: supports.map(([gap, b], i) => {
+            along = i === 0 ? 0 : along + Math.round(gap / 25.4) * 25.4
+            const listed = b.designation !== null && b.designation !== 'bronze sleeve'
+            const own: DraftBearing = {
+              ...plainBearing(b.designation),
+              ...(b.pair && { count: 2, arrangement: b.pair as 'tandem' }),
+              group: listed ? b.group : null,
+              shaftSeat: b.seat,
+              holding: { outer: b.outer, inner: b.inner },
+              since: b.since,
+            }
+            return { code: null, name: '', alongMm: Math.round(along * 1e4) / 1e4, bearings: [own] }
+          }),
+        }
+        usualNames(draft).forEach((name, i) => (draft.positions[i]!.name = name))
+        const words = writeLine(draft, system)
+        const { line, problems } = readLine(words, system)
+        expect(problems, words).to.deep.equal([])
+        line.positions.forEach((p, i) => {
+          expect(p.alongMm, words).to.be.closeTo(draft.positions[i]!.alongMm, 0.02)
+          p.alongMm = draft.positions[i]!.alongMm
+        })
+        expect(line, words).to.deep.equal(draft)
+      }),
+      { numRuns: 200 },
+    )
+  })
+})
+
+describe('a line typed over one that stands', () => {
+  const stands = (words: string): LineDraft => {
+    const line = read(words)
+    line.positions.forEach((p, i) => {
+      p.code = `p${i + 1}`
+      p.bearings.forEach((b, n) => (b.places = Array.from({ length: b.count }, (_, k) => `p${i + 1}.${n + k + 1}`)))
+    })
+    return line
+  }
+  // prettier-ignore
+  const OVER: [before: string, typed: string, codes: (string | null)[]][] = [
+    ['6312 held, 320, NU 312', '6312 free, 340, NU 312 held', ['p1', 'p2']],
+    ['6312 held, 320, NU 312', '6312, 320, 6208, 100, NU 312', ['p1', null, 'p2']],
+    ['6312, 320, 6208, 100, NU 312', '6312, 420, NU 312', ['p1', 'p3']],
+    ['6312, 320, NU 312', 'NU 312', ['p2']],
+    ['6312, 320, NU 312', '6313, 320, NU 312', ['p1', 'p2']],
+  ]
+  for (const [before, typed, codes] of OVER)
+    it(`${before} → ${typed}`, () => expect(carryOver(stands(before), read(typed)).positions.map((p) => p.code)).to.deep.equal(codes))
+  it('keeps names of its own, measured seats and days; a pair that grows gets new places', () => {
+    const before = stands('motor side: 6312 since 2025-01-02, 320, 7312 B pair DB')
+    before.positions[0]!.bearings[0]!.shaftSeat = { kind: 'cylindrical', measuredMm: [60.01] }
+    before.positions.forEach((p) => (p.alongMm += 50))
+    const after = carryOver(before, read('6312 on shaft, 330, 7312 B set of 3 tandem'))
+    expect(after.positions.map((p) => [p.name, p.alongMm])).to.deep.equal([['motor side', 50], ['non-drive end', 380]]) // prettier-ignore
+    expect(after.positions[0]!.bearings[0]).to.deep.include({
+      since: '2025-01-02',
+      places: ['p1.1'],
+      shaftSeat: { kind: 'cylindrical', measuredMm: [60.01] },
+    })
+    expect(after.positions[1]!.bearings[0]!.places).to.deep.equal(['p2.1', 'p2.2'])
+  })
+})
+
+describe('what cannot be of a line', () => {
+  // prettier-ignore
+  const FAULTS: [string, (line: LineDraft) => void, string | null][] = [
+    ['6312, 320, NU 312', () => {}, null],
+    ['coupling', () => {}, 'line-without-support'],
+    ['6312, 320, NU 312', (l) => (l.positions[1]!.alongMm = 0), 'supports-in-one-place'],
+    ['6312, 320, NU 312', (l) => (l.positions[1]!.alongMm = 20), 'supports-overlap'],
+    ['6312, 320, NU 312', (l) => (l.positions[1]!.name = 'Drive end '), 'support-named-twice'],
+    ['6312, 320, NU 312', (l) => (l.positions[1]!.name = ' '), 'support-without-name'],
+    ['6312, 320, NU 312', (l) => (l.positions[0]!.bearings = []), 'support-without-bearing'],
+    ['6312 since 2026-11-26, 320, NU 312', () => {}, 'fitted-in-future'],
+    ['6312 since 2026-11-25, 320, NU 312', () => {}, null],
+    ['6312, 200 m, NU 312', () => {}, 'line-too-long'],
+  ]
+  for (const [words, change, code] of FAULTS)
+    it(`${words}: ${code ?? 'nothing'}`, () => {
+      const line = read(words)
+      change(line)
+      expect(faultsOf(line, '2026-11-25').map((f) => f.code)).to.deep.equal(code ? [code] : [])
+    })
+})
