@@ -60,6 +60,7 @@ export const ADDRESSES = {
   greaseLabel: { method: 'get', path: '/positions/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
 
   plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
+  namePlant: { method: 'put', path: '/settings/plant', least: 'planner', summary: 'Name of the plant' },
   addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease' },
   changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease' },
   addGun: { method: 'post', path: '/settings/guns', least: 'technician', summary: 'Add a grease gun by weighing' },

@@ -154,8 +154,15 @@ export type NewLine = z.output<typeof newLineInput>
 export const lineInput = z.strictObject({ ...lineHead, version: z.int().min(1), line: lineDraft })
 export type LineInput = z.output<typeof lineInput>
 
+/** What of a line is needed to draw it. */
+export type DrawnLine = Pick<ShaftLineView, 'orientation' | 'tiltDeg' | 'turning' | 'components'> & {
+  positions: (Pick<PositionView, 'code' | 'name' | 'alongMm'> & {
+    places: Pick<PlaceView, 'code' | 'set' | 'fitted' | 'shaftSeat' | 'housingSeat' | 'holding'>[]
+  })[]
+}
+
 /** The line of the records as somebody would draw it: places of one set as one. */
-export function draftOf(view: ShaftLineView): LineDraft {
+export function draftOf(view: DrawnLine): LineDraft {
   const { orientation, tiltDeg, turning, components } = view
   return {
     orientation,

@@ -21,6 +21,8 @@ export interface Yard {
   jobs: JobLine[]
   due: DueLine[]
   machines: MachineLine[]
+  /** What a plant without machines has so far; null once it has one. */
+  beginning: { named: boolean; people: number; greases: number; guns: number } | null
 }
 
 /** Areas as a path: `Press house / Mill`. */

@@ -2,10 +2,11 @@ import { z } from 'zod'
 import { FAMILIES } from '../core/catalogue/families.js'
 import { FORMS } from '../core/catalogue/construction-forms.js'
 import { FEATURES, VALUES } from '../core/identify/letters.js'
+import { MATERIAL_NAMES, type Material } from '../core/materials.js'
 import { keysOf } from './names.js'
 
 /** Lists that a plant keeps over the base catalogue, each by form and by CSV. */
-export const OWN_KINDS = ['bearings', 'figures', 'letters', 'cross-references', 'stock'] as const
+export const OWN_KINDS = ['machines', 'bearings', 'figures', 'letters', 'cross-references', 'stock'] as const
 export type OwnKind = (typeof OWN_KINDS)[number]
 
 const text = (max: number) => z.string().trim().max(max)
@@ -56,7 +57,23 @@ export const letterSchema = z
 export const crossReferenceSchema = z.strictObject({ name: needed(60), marking: needed(60), note: text(200) })
 export const stockSchema = z.strictObject({ marking: needed(60), shelf: needed(40), quantity: z.int().min(0).max(1e6), note: text(200) })
 
+/** What most are made of where a list does not say. */
+const material = (usual: Material) => z.enum(MATERIAL_NAMES).or(z.literal('').transform(() => usual))
+/** A shaft line with its machine; `words` is the line in the notation of `core/line/notation`, empty for a machine without one. */
+export const machineRowSchema = z.strictObject({
+  code: needed(40),
+  name: needed(120),
+  area: text(120),
+  location: text(200),
+  notes: text(4000),
+  line: text(80),
+  shaftMaterial: material('carbon-steel'),
+  housingMaterial: material('cast-iron'),
+  words: text(4000),
+})
+
 export const OWN_SCHEMAS = {
+  machines: machineRowSchema,
   bearings: ownRowSchema,
   figures: figuresSchema,
   letters: letterSchema,
@@ -97,6 +114,17 @@ const NOTE = col('note', 'note', 'anything worth knowing', '')
 
 /** Columns of each list, in the order of the template. The format is documented from here. */
 export const COLUMNS: Record<OwnKind, readonly Column[]> = {
+  machines: [
+    col('code', 'code', 'code of the machine; a machine with several shaft lines has a row for each', 'CP-7', must),
+    col('name', 'name', 'what it is called', 'Chilled water pump', must),
+    col('area', 'area', 'area, its parts with strokes between them', 'Press house / Cellar'),
+    col('location', 'location', 'where it stands', 'north wall'),
+    col('line', 'line', 'name of the shaft line', 'Pump shaft'),
+    col('words', 'words', 'the shaft line in words, lengths in mm', 'coupling, 6312 C3 held, 320, NU 312 free, impeller'),
+    col('shaft', 'shaftMaterial', `carbon-steel when empty: ${MATERIAL_NAMES.join(' | ')}`, 'carbon-steel'),
+    col('housing', 'housingMaterial', `cast-iron when empty: ${MATERIAL_NAMES.join(' | ')}`, 'cast-iron'),
+    col('notes', 'notes', 'anything worth knowing', ''),
+  ],
   bearings: [
     col('designation', 'designation', 'number under which it is found', 'HB 7701', must),
     col('family', 'family', FAMILIES.join(' | '), 'deep-groove-ball', must),
@@ -166,6 +194,7 @@ export function emptyValue(column: Column): null | '' {
 
 /** What a list is called, and what stands in it. */
 export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
+  machines: { title: 'Machines', words: 'Machines and their shaft lines, a line of the file for each shaft line, written in words.' },
   bearings: {
     title: 'Own bearings',
     words: 'Sizes that the catalogue does not hold; what a sheet does not say is worked out from typical geometry.',
@@ -179,6 +208,7 @@ export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
 /** The name by which an entry is known; an entry with the same name takes its place. */
 export function keyOf(kind: OwnKind, entry: Record<string, unknown>): string {
   const plain = (value: unknown) => String(value).trim().toUpperCase().replace(/\s+/g, ' ')
+  if (kind === 'machines') return `${plain(entry.code)} / ${plain(entry.line)}`
   if (kind === 'letters') return plain(entry.letters)
   if (kind === 'cross-references') return plain(entry.name).replace(/[\s\-._]/g, '')
   if (kind === 'stock') return `${plain(entry.marking)} @ ${plain(entry.shelf)}`

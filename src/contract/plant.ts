@@ -40,6 +40,8 @@ export const schoolsInput = z.strictObject({
   loadBands: z.enum(LOAD_BAND_NAMES),
 })
 
+export const plantInput = z.strictObject({ name: z.string().trim().min(1, 'must not be empty').max(120) })
+
 export interface GunView extends GreaseGun {
   strokesWeighed: number
   gramsWeighed: number
@@ -49,6 +51,8 @@ export interface GunView extends GreaseGun {
 
 /** What the plant has settled: the settings screen and the greasing page read it. */
 export interface PlantSettings {
+  /** Name of the plant; empty while nobody has named it. */
+  name: string
   greases: Grease[]
   guns: GunView[]
   schools: Schools

@@ -48,6 +48,7 @@ export interface Replies {
   logGreasing: GreasingView
 
   plantSettings: PlantSettings
+  namePlant: PlantSettings
   addGrease: PlantSettings
   changeGrease: PlantSettings
   addGun: PlantSettings

@@ -7,7 +7,7 @@ import { lineInput, newLineInput } from './lines.js'
 import { copyInput, machineInput, newMachineInput, retireInput } from './machines.js'
 import { entriesInput, savedSearchInput } from './own-data.js'
 import { firstAdministratorInput, personChange, personInput, preferencesInput, signInInput } from './people.js'
-import { greaseInput, gunInput, schoolsInput } from './plant.js'
+import { greaseInput, gunInput, plantInput, schoolsInput } from './plant.js'
 import { makersFiguresInput } from './rack.js'
 import type { Replies } from './replies.js'
 
@@ -31,6 +31,7 @@ export const BODIES = {
   finish: finishInput,
   cancelCard: cancelInput,
   logGreasing: greasingInput,
+  namePlant: plantInput,
   addGrease: greaseInput,
   changeGrease: greaseInput,
   addGun: gunInput,

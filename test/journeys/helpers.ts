@@ -144,6 +144,24 @@ export class Person {
     await this.web.actions().keyDown(Key.ALT).sendKeys(key).keyUp(Key.ALT).perform()
   }
 
+  /** Words of what has the focus. */
+  focused(): Promise<string> {
+    return this.web.executeScript(`
+      const a = document.activeElement
+      if (a === document.body) return ''
+      const label = a.id && document.querySelector('label[for="' + CSS.escape(a.id) + '"]')
+      return [a.getAttribute('aria-label'), label?.innerText, a.closest('label')?.innerText, a.closest('fieldset')?.querySelector('legend')?.innerText, a.matches('a, button') && a.textContent.replace(/\\s+/g, ' ')].filter(Boolean).join(' | ')`)
+  }
+
+  /** Tabs until the focused thing says these words. */
+  async tabTo(words: string): Promise<void> {
+    for (let i = 0; i < 120; i++) {
+      if ((await this.focused()).includes(words)) return
+      await this.press(Key.TAB)
+    }
+    throw new Error(`no key press led to "${words}"`)
+  }
+
   async signIn(login: string): Promise<void> {
     await this.go('/sign-in')
     await this.type('Sign-in name', login)

@@ -15,22 +15,6 @@ describe('journey: a job by keyboard alone', () => {
     await clear(at)
   })
 
-  const focused = () =>
-    person.web.executeScript<string>(`
-      const a = document.activeElement
-      if (a === document.body) return ''
-      const label = a.id && document.querySelector('label[for="' + CSS.escape(a.id) + '"]')
-      return [a.getAttribute('aria-label'), label?.innerText, a.closest('label')?.innerText, a.closest('fieldset')?.querySelector('legend')?.innerText, a.matches('a, button') && a.textContent.replace(/\\s+/g, ' ')].filter(Boolean).join(' | ')`)
-
-  /** Tabs until the focused thing says these words. */
-  async function tabTo(words: string): Promise<void> {
-    for (let i = 0; i < 120; i++) {
-      if ((await focused()).includes(words)) return
-      await person.press(Key.TAB)
-    }
-    throw new Error(`no key press led to "${words}"`)
-  }
-
   const onto = async (heading: string) => {
     await person.see(`//h1[normalize-space()='${heading}']`)
     await person.web.executeScript('document.activeElement.blur()')
@@ -39,27 +23,27 @@ describe('journey: a job by keyboard alone', () => {
   it('signs in and starts a job', async () => {
     await person.go('/sign-in')
     await person.see("//input[@id='login']")
-    await person.web.wait(async () => (await focused()).includes('Sign-in name'), 10_000, 'the first field has the focus')
+    await person.web.wait(async () => (await person.focused()).includes('Sign-in name'), 10_000, 'the first field has the focus')
     await person.press('technician', Key.TAB, 'cider-press-4', Key.ENTER)
     await onto('Needs hands')
     await person.withControl('k')
-    await person.web.wait(async () => (await focused()).includes('Find anything'), 10_000, 'the palette has the focus')
+    await person.web.wait(async () => (await person.focused()).includes('Find anything'), 10_000, 'the palette has the focus')
     await person.press('mash pump')
     await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'Mash pump MP-2')]")
     await person.press(Key.ENTER)
     await person.seeText('Pump shaft')
-    await tabTo('Start a job at the impeller end')
+    await person.tabTo('Start a job at the impeller end')
     await person.press(Key.ENTER)
-    await person.web.wait(async () => (await focused()).includes('What is wrong?'), 10_000, 'the reason has the focus')
+    await person.web.wait(async () => (await person.focused()).includes('What is wrong?'), 10_000, 'the reason has the focus')
     await person.press('Drip tray full of grease', Key.ENTER)
     await onto('Identify')
   })
 
   it('types the number from paper and the clearance group with the arrow keys', async () => {
-    await tabTo('Number on ring or paper')
+    await person.tabTo('Number on ring or paper')
     await person.press('6311', Key.TAB)
     await person.web.wait(async () => (await person.figure('identify.designation')) === '6311', 10_000)
-    await tabTo('Clearance group')
+    await person.tabTo('Clearance group')
     await person.press(Key.SPACE, Key.ARROW_RIGHT, Key.ARROW_RIGHT)
     await person.seeText('Clearance as bought, C3')
   })
@@ -70,7 +54,7 @@ describe('journey: a job by keyboard alone', () => {
     expect(await person.verdict()).to.equal('complete')
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Select')
-    await tabTo('What kind of machine is it?')
+    await person.tabTo('What kind of machine is it?')
     await person.press(Key.ARROW_DOWN)
     await person.see("//li[@role='option']")
     await person.press(Key.ARROW_DOWN)
@@ -85,7 +69,7 @@ describe('journey: a job by keyboard alone', () => {
       ['Float at the impeller end', '0.9'],
     ] as const) {
       await person.web.executeScript('document.activeElement.blur()')
-      await tabTo(field)
+      await person.tabTo(field)
       await person.press(value)
     }
     await person.web.wait(async () => (await person.verdict()) === 'has room', 10_000, 'waited for the room')
@@ -93,7 +77,7 @@ describe('journey: a job by keyboard alone', () => {
 
   it('takes a slip back with Ctrl+Z', async () => {
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo('Float at the impeller end')
+    await person.tabTo('Float at the impeller end')
     await person.press(Key.BACK_SPACE, Key.TAB)
     await person.web.wait(async () => (await person.verdict()) !== 'has room', 10_000)
     await person.web.executeScript('document.activeElement.blur()')
@@ -104,16 +88,16 @@ describe('journey: a job by keyboard alone', () => {
   it('opens a working and closes it, and signs the first step', async () => {
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Fit')
-    await tabTo('working of Shaft seat')
+    await person.tabTo('working of Shaft seat')
     await person.press(Key.ENTER)
     await person.seeText('engineering practice: seat class by load')
     await person.press(Key.ENTER)
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Mount')
-    await tabTo('Tried to start')
+    await person.tabTo('Tried to start')
     await person.press(Key.SPACE)
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo('Sign: Isolate, lock and tag the machine')
+    await person.tabTo('Sign: Isolate, lock and tag the machine')
     await person.press(Key.ENTER)
     await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
     await person.saved()
@@ -131,14 +115,14 @@ describe('journey: a job by keyboard alone', () => {
         await person.press(Key.TAB)
       await person.press(value === true ? Key.SPACE : value)
     }
-    await tabTo(`Sign: ${title}`)
+    await person.tabTo(`Sign: ${title}`)
     await person.press(Key.ENTER)
     await person.see(`//li[@data-step='${key}']//*[normalize-space()='R. Amble']`)
   }
   /** Opens a list with the arrow key and takes the entry that starts with these letters. */
   async function take(field: string, letters: string): Promise<void> {
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo(field)
+    await person.tabTo(field)
     await person.press(Key.ARROW_DOWN)
     await person.see("//li[@role='option']")
     await person.press(...letters)
@@ -173,17 +157,17 @@ describe('journey: a job by keyboard alone', () => {
     await stepByKeys('fill', 'Fill', [grams, 'Wet-end calcium 2'])
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Run in')
-    await tabTo('Temperature')
+    await person.tabTo('Temperature')
     for (const [i, t] of ['20', '47', '55', '56'].entries()) {
       await person.press(t, Key.ENTER)
       await person.see(`//ul[@aria-label='Readings of the run']/li[${i + 1}]`)
     }
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo('Turned by hand')
+    await person.tabTo('Turned by hand')
     await person.press(Key.SPACE)
-    await tabTo('Noise')
+    await person.tabTo('Noise')
     await person.press(Key.SPACE)
-    await tabTo('Vibration, RMS')
+    await person.tabTo('Vibration, RMS')
     await person.press('1')
     await take('Machine', 'm')
     await person.web.wait(async () => (await person.verdict()) === 'fit for release', 10_000, 'waited for the run')
@@ -194,22 +178,22 @@ describe('journey: a job by keyboard alone', () => {
   it('ticks what is seen, settles on a cause and closes the card', async () => {
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Inspect')
-    await tabTo('Rust spots')
+    await person.tabTo('Rust spots')
     await person.press(Key.SPACE)
     await take('Cause that you settle on', 'wa')
     await person.web.wait(async () => (await person.verdict()) === 'cause settled', 10_000, 'waited for the cause')
     await person.saved()
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo('why close it all the same')
+    await person.tabTo('why close it all the same')
     await person.press('Mark on the ring was worn off, stores record follows')
-    await tabTo('Finish the job')
+    await person.tabTo('Finish the job')
     await person.press(Key.ENTER)
     await person.seeText('its greasing is on the round')
   })
 
   it('opens all cautions and open questions of the card', async () => {
     await person.web.executeScript('document.activeElement.blur()')
-    await tabTo('open question')
+    await person.tabTo('open question')
     await person.press(Key.ENTER)
     await person.seeText('Cautions')
     await person.see("//section[@aria-label='Cautions and open questions']//a[contains(., 'Identify')]")

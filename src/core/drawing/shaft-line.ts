@@ -90,6 +90,9 @@ function scaleAlong(positions: readonly LinePosition[], at: readonly number[]): 
   return first > 0 && at.slice(1).every((_, i) => Math.abs(per(i + 1) - first) < first * 1e-6) ? first : null
 }
 
+/** Width of a bearing on the paper, never so small that it cannot be hit. */
+const wideOf = ({ row }: LinePlace, scale: number, low = false) => Math.max(low ? 14 : 18, (row?.widthMm ?? 20) * scale)
+
 function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside: number, low: boolean): void {
   const [long, half] = low ? [8, 4.5] : [12, 7]
   for (const side of [-1, 1] as const) {
@@ -147,7 +150,7 @@ function drawComponents(
   shaftR: number,
   ends: readonly [number, number],
 ): void {
-  const most = spec.height - axis - 26
+  const most = spec.height - axis - (spec.wordless ? 6 : 26)
   for (let slot = 0; slot <= at.length; slot += 1) {
     const own = (spec.components ?? []).filter((c) => c.slot === slot)
     const [left, right] = [at[slot - 1] ?? ends[0], at[slot] ?? ends[1]]
@@ -180,10 +183,12 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const shapes: Primitive[] = []
   const bar = (x1: number, x2: number, r: number) => box(x1, axis - r, x2, axis + r, 'shaft')
   shapes.push(bar(left, right, shaftR * 0.86))
-  if (positions.length) shapes.push(bar(at[0]! - 34, at.at(-1)! + 34, shaftR))
+  const halves = positions.map((p) => p.places.reduce((sum, x) => sum + wideOf(x, scale, low), 0) / 2)
+  if (positions.length) shapes.push(bar(at[0]! - halves[0]! - 12, at.at(-1)! + halves.at(-1)! + 12, shaftR))
   at.slice(1).forEach((x, i) => {
-    const gap = x - at[i]!
-    shapes.push(bar(at[i]! + gap * 0.2, x - gap * 0.2, shaftR * 1.3))
+    const margin = (x - at[i]!) * 0.16
+    const [from, to] = [at[i]! + halves[i]! + margin, x - halves[i + 1]! - margin]
+    if (to > from) shapes.push(bar(from, to, shaftR * 1.3))
   })
   // Coupling half at the drive end, and what the shaft carries at the other; both leave room for their words.
   const most = height - axis - 24
@@ -198,7 +203,7 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   shapes.push({ kind: 'line', x1: Math.max(2, left - 46), y1: axis, x2: Math.min(width - 2, right + 40), y2: axis, role: 'axis' })
 
   const places = positions.flatMap((p, i) => {
-    const widths = p.places.map((x) => Math.max(low ? 14 : 18, (x.row?.widthMm ?? 20) * scale))
+    const widths = p.places.map((x) => wideOf(x, scale, low))
     const together = widths.reduce((a, b) => a + b, 0)
     const outside = Math.max(...p.places.map((x) => x.row?.outsideMm ?? 80)) * scale
     let edge = at[i]! - together / 2

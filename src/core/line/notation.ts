@@ -341,13 +341,15 @@ function bearingOf(source: string, piece: Piece, before: DraftBearing | null, sy
   const bearing = named(head.text, before)
   if (!bearing) {
     const words = before ? ['same'] : []
-    problem(head, 'words-unknown', { text: head.text }, [...nearest(head.text, words), ...couldBe(head.text)])
-    return null
+    problem(head, 'words-unknown', { text: head.text }, [...new Set([...nearest(head.text, words), ...couldBe(head.text)])])
+    // What is meant for a bearing keeps its support while somebody is still typing.
+    if (!/\d/.test(head.text) && !clauses.length) return null
   }
+  const taken = bearing ?? plainBearing(null)
   for (const clause of clauses)
-    if (!TAKES[clause.word](bearing, clause.rest, system))
+    if (!TAKES[clause.word](taken, clause.rest, system))
       problem(clause, CLAUSE_FAULT[clause.word] ?? 'words-not-here', { text: clause.text, most: MOST.inSet })
-  return bearing
+  return taken
 }
 
 type Element =

@@ -221,8 +221,9 @@ class RowReader {
     }
     const key = keyOf(this.kind, checked.data)
     const earlier = this.first.get(key)
-    if (earlier !== undefined) errors.push({ line: here, column: columns[0]!.name, message: `stands in line ${earlier} already` })
-    else this.first.set(key, here)
+    if (earlier !== undefined)
+      return void errors.push({ line: here, column: columns[0]!.name, message: `stands in line ${earlier} already` })
+    this.first.set(key, here)
     this.entries.push({ line: here, entry: checked.data })
   }
 }

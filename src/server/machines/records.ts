@@ -18,10 +18,10 @@ import { findLine, listMachines } from './store.js'
 
 const today = (at: Date) => at.toISOString().slice(0, 10)
 
-async function noteChange(
+export async function noteChange(
   query: Query,
   at: Date,
-  me: Me,
+  personId: number,
   of: { machineId: number; lineId?: number },
   kind: RecordChange['kind'],
   before: object | null,
@@ -30,13 +30,13 @@ async function noteChange(
   await execute(
     query,
     'INSERT INTO record_change (at, person_id, machine_id, shaft_line_id, kind, before, after) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [at, me.id, of.machineId, of.lineId ?? null, kind, before, after],
+    [at, personId, of.machineId, of.lineId ?? null, kind, before, after],
   )
-  await audit(query, at, me.id, `${kind}-records`, of.lineId ? `shaft line ${of.lineId}` : `machine ${of.machineId}`)
+  await audit(query, at, personId, `${kind}-records`, of.lineId ? `shaft line ${of.lineId}` : `machine ${of.machineId}`)
 }
 
 /** What of a line is shown where somebody reads what was changed: its words, in mm. */
-const said = (head: { name: string; shaftMaterial: string; housingMaterial: string }, line: LineDraft) => ({
+export const said = (head: { name: string; shaftMaterial: string; housingMaterial: string }, line: LineDraft) => ({
   name: head.name,
   shaftMaterial: head.shaftMaterial,
   housingMaterial: head.housingMaterial,
@@ -58,10 +58,10 @@ const UNIQUE = '23505'
 const EXCLUDED = '23P01'
 const codeOf = (error: unknown) => (error as { code?: string }).code
 
-async function insertMachine(query: Query, m: Omit<NewMachine, 'lines'>): Promise<number> {
+export async function insertMachine(query: Query, m: Omit<NewMachine, 'lines'>): Promise<number> {
   try {
     const plant = await one<{ id: number }>(query, 'SELECT id FROM plant ORDER BY id LIMIT 1')
-    const plantId = plant?.id ?? (await one<{ id: number }>(query, "INSERT INTO plant (name) VALUES ('Our plant') RETURNING id"))!.id
+    const plantId = plant?.id ?? (await one<{ id: number }>(query, "INSERT INTO plant (name) VALUES ('') RETURNING id"))!.id
     const row = await one<{ id: number }>(
       query,
       'INSERT INTO machine (plant_id, code, name, area, location, notes) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id',
@@ -74,12 +74,12 @@ async function insertMachine(query: Query, m: Omit<NewMachine, 'lines'>): Promis
 }
 
 /** What the line carries at its right end, in a word: what the drawing and the growth of the shaft speak of. */
-function carriedBy(line: LineDraft): string {
+export function carriedBy(line: LineDraft): string {
   const right = line.components.filter((c) => c.slot > 0 && c.kind !== 'seal' && c.kind !== 'nut').at(-1)
   return right ? COMPONENTS[right.kind].words[0] : 'shaft end'
 }
 
-async function insertLine(query: Query, machineId: number, { line, ...head }: NewLine, at: Date): Promise<number> {
+export async function insertLine(query: Query, machineId: number, { line, ...head }: NewLine, at: Date): Promise<number> {
   const row = await one<{ id: number }>(
     query,
     `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning)
@@ -94,10 +94,10 @@ export async function addMachine(pool: pg.Pool, { lines, ...machine }: NewMachin
   lines.forEach((l, i) => mustBe(l.line, at, `lines.${i}.line`))
   return transaction(pool, async (query) => {
     const id = await insertMachine(query, machine)
-    await noteChange(query, at, me, { machineId: id }, 'made', null, machine)
+    await noteChange(query, at, me.id, { machineId: id }, 'made', null, machine)
     for (const l of lines) {
       const lineId = await insertLine(query, id, l, at)
-      await noteChange(query, at, me, { machineId: id, lineId }, 'made', null, said(l, l.line))
+      await noteChange(query, at, me.id, { machineId: id, lineId }, 'made', null, said(l, l.line))
     }
     return id
   })
@@ -108,7 +108,7 @@ export async function addLine(pool: pg.Pool, machineId: number, input: NewLine, 
   await transaction(pool, async (query) => {
     await lockMachine(query, machineId)
     const lineId = await insertLine(query, machineId, input, at)
-    await noteChange(query, at, me, { machineId, lineId }, 'made', null, said(input, input.line))
+    await noteChange(query, at, me.id, { machineId, lineId }, 'made', null, said(input, input.line))
   })
 }
 
@@ -146,7 +146,7 @@ export async function changeMachine(pool: pg.Pool, id: number, { version, ...aft
     } catch (error) {
       throw codeOf(error) === UNIQUE ? taken('code', after.code) : error
     }
-    await noteChange(query, at, me, { machineId: id }, 'changed', before, after)
+    await noteChange(query, at, me.id, { machineId: id }, 'changed', before, after)
   })
 }
 
@@ -169,7 +169,7 @@ export async function retireMachine(pool: pg.Pool, id: number, retired: boolean,
       retired ? at : null,
       retired ? reason : '',
     ])
-    await noteChange(query, at, me, { machineId: id }, retired ? 'retired' : 'brought-back', null, { reason })
+    await noteChange(query, at, me.id, { machineId: id }, retired ? 'retired' : 'brought-back', null, { reason })
   })
 }
 
@@ -195,7 +195,7 @@ export async function copyMachine(pool: pg.Pool, id: number, codes: readonly str
     for (const code of codes) {
       const copyId = await insertMachine(query, { ...machine, code })
       made.push(copyId)
-      await noteChange(query, at, me, { machineId: copyId }, 'made', null, { copyOf: machine.code, name: machine.name })
+      await noteChange(query, at, me.id, { machineId: copyId }, 'made', null, { copyOf: machine.code, name: machine.name })
       for (const { id: lineId } of lineIds) {
         const { line } = (await findLine(query, { lineId }, null))!
         const draft = draftOf(line)
@@ -204,7 +204,7 @@ export async function copyMachine(pool: pg.Pool, id: number, codes: readonly str
         const newLine = { name, shaftMaterial, housingMaterial, line: copy } as NewLine
         const newId = await insertLine(query, copyId, newLine, at)
         await copyGreasing(query, lineId, newId)
-        await noteChange(query, at, me, { machineId: copyId, lineId: newId }, 'made', null, said(newLine, copy))
+        await noteChange(query, at, me.id, { machineId: copyId, lineId: newId }, 'made', null, said(newLine, copy))
       }
     }
     return (await listMachines(query)).filter((m) => made.includes(m.id))
@@ -236,12 +236,20 @@ export async function changeLine(pool: pg.Pool, lineId: number, input: LineInput
     const open = await rows<{ id: number }>(query, "SELECT id FROM job WHERE shaft_line_id = $1 AND status = 'open' ORDER BY id", [lineId])
     const write = () => writeLineOver(query, lineId, found.line, input, at)
     await whileRecordsChange(query, open.map((j) => j.id), 'arrange', write, at) // prettier-ignore
-    await noteChange(query, at, me, { machineId: found.machine.id, lineId }, 'changed', said(found.line, before), said(input, input.line))
+    await noteChange(
+      query,
+      at,
+      me.id,
+      { machineId: found.machine.id, lineId },
+      'changed',
+      said(found.line, before),
+      said(input, input.line),
+    )
     return found.machine.id
   })
 }
 
-async function writeLineOver(query: Query, lineId: number, before: ShaftLineView, input: LineInput, at: Date): Promise<void> {
+export async function writeLineOver(query: Query, lineId: number, before: ShaftLineView, input: LineInput, at: Date): Promise<void> {
   const { line } = input
   await execute(
     query,

@@ -7,7 +7,7 @@ import { route } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
 import { notFound } from '../problems.js'
 import * as records from './records.js'
-import { listMachines, machineView, plantName } from './store.js'
+import { beginning, listMachines, machineView, plantName } from './store.js'
 
 /** How far ahead the Yard looks for greasing. */
 const AHEAD_MS = 7 * 24 * 3600 * 1000
@@ -18,12 +18,14 @@ export function machineRoutes({ pool, now }: ServerOptions): Router {
 
   route(router, ROUTES.yard, async (): Promise<Yard> => {
     const at = now()
+    const machines = await listMachines(pool)
     return {
       plant: await plantName(pool),
       now: at.toISOString(),
       jobs: await listJobs(pool, { status: 'open' }),
       due: await dueBefore(pool, new Date(at.getTime() + AHEAD_MS)),
-      machines: await listMachines(pool),
+      machines,
+      beginning: machines.length ? null : await beginning(pool),
     }
   })
   const shown = async (id: number) => {

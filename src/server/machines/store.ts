@@ -1,5 +1,5 @@
 import type { PlaceView, PositionView, ShaftLineView } from '../../contract/lines.js'
-import type { MachineLine, MachineView, RecordChange } from '../../contract/machines.js'
+import type { MachineLine, MachineView, RecordChange, Yard } from '../../contract/machines.js'
 import type { BearingUse } from '../../contract/rack.js'
 import { readAnswers } from '../../contract/answers.js'
 import { placeAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
@@ -85,7 +85,17 @@ function lineView({ duty: stored, ...line }: LineRow, positions: PositionRow[], 
 }
 
 export async function plantName(query: Query): Promise<string> {
-  return (await one<{ name: string }>(query, 'SELECT name FROM plant ORDER BY id LIMIT 1'))?.name ?? 'No plant yet'
+  return (await one<{ name: string }>(query, 'SELECT name FROM plant ORDER BY id LIMIT 1'))?.name || 'No plant yet'
+}
+
+/** What a plant without machines has so far. */
+export async function beginning(query: Query): Promise<NonNullable<Yard['beginning']>> {
+  const found = await one<NonNullable<Yard['beginning']>>(
+    query,
+    `SELECT EXISTS (SELECT 1 FROM plant WHERE name <> '') AS named, (SELECT count(*) FROM person WHERE active) AS people,
+       (SELECT count(*) FROM grease) AS greases, (SELECT count(*) FROM grease_gun) AS guns`,
+  )
+  return found!
 }
 
 export function listMachines(query: Query): Promise<MachineLine[]> {

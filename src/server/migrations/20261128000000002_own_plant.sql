@@ -39,3 +39,7 @@ CREATE INDEX record_change_machine ON record_change (machine_id, at DESC);
 CREATE INDEX record_change_line ON record_change (shaft_line_id, at DESC);
 CREATE TRIGGER record_change_guard BEFORE UPDATE OR DELETE OR TRUNCATE ON record_change
   FOR EACH STATEMENT EXECUTE FUNCTION audit_is_append_only();
+
+-- Machines and their lines come and go as one of the plant's lists.
+ALTER TABLE import_batch DROP CONSTRAINT import_batch_kind_check,
+  ADD CHECK (kind IN ('machines', 'bearings', 'figures', 'letters', 'cross-references', 'stock'));

@@ -27,6 +27,9 @@ export function settingsRoutes({ pool, now }: ServerOptions): Router {
   }
 
   route(router, ROUTES.plantSettings, () => plant.plantSettings(pool))
+  route(router, ROUTES.namePlant, ({ body, me }) =>
+    settle(me.id, 'name-plant', { to: body.name }, (query) => plant.namePlant(query, body.name)),
+  )
   route(
     router,
     ROUTES.addGrease,

@@ -14,6 +14,11 @@ export async function findGrease(query: Query, id: number | null): Promise<Greas
 type GreaseInput = Omit<Grease, 'id'>
 const greaseValues = (g: GreaseInput) => [g.name, g.thickener, g.baseOil, g.nlgi, g.viscosity40, g.viscosity100, g.lowC, g.highC]
 
+export async function namePlant(query: Query, name: string): Promise<void> {
+  const done = await execute(query, 'UPDATE plant SET name = $1 WHERE id = (SELECT min(id) FROM plant)', [name])
+  if (!done) await execute(query, 'INSERT INTO plant (name) VALUES ($1)', [name])
+}
+
 /** Null when the name is taken. */
 export async function addGrease(query: Query, grease: GreaseInput): Promise<number | null> {
   const row = await one<{ id: number }>(
@@ -72,7 +77,8 @@ export async function setSchools(query: Query, schools: Schools): Promise<void> 
 
 /** Every list as JSON, in one statement, since every card reads them all. Of maker's figures the newest of a designation counts; one that takes all back is none. */
 const SETTINGS_SQL = `
-  SELECT (SELECT coalesce(json_agg(${GREASE_JSON} ORDER BY g.name), '[]') FROM grease g) AS greases,
+  SELECT coalesce((SELECT name FROM plant ORDER BY id LIMIT 1), '') AS name,
+    (SELECT coalesce(json_agg(${GREASE_JSON} ORDER BY g.name), '[]') FROM grease g) AS greases,
     (SELECT coalesce(json_agg(json_build_object('id', w.id, 'name', w.name, 'strokesWeighed', w.strokes_weighed, 'gramsWeighed', w.grams_weighed,
        'weighedAt', w.weighed_at, 'weighedBy', p.name) ORDER BY w.name), '[]') FROM grease_gun w LEFT JOIN person p ON p.id = w.weighed_by) AS guns,
     (SELECT value::json FROM setting WHERE key = 'schools') AS schools,
@@ -90,8 +96,9 @@ const iso = (text: string) => new Date(text).toISOString()
 
 export async function plantSettings(query: Query): Promise<PlantSettings> {
   type Row = Omit<PlantSettings, 'guns' | 'schools'> & { guns: Omit<GunView, 'gramsPerStroke'>[]; schools: Partial<Schools> | null }
-  const { greases, guns, schools, makersFigures, ownRows } = (await one<Row>(query, SETTINGS_SQL))!
+  const { name, greases, guns, schools, makersFigures, ownRows } = (await one<Row>(query, SETTINGS_SQL))!
   return {
+    name,
     greases,
     guns: guns.map((g) => ({ ...g, weighedAt: iso(g.weighedAt), gramsPerStroke: g.gramsWeighed / g.strokesWeighed })),
     schools: { ...FIRST_SCHOOLS, ...schools },
@@ -102,6 +109,6 @@ export async function plantSettings(query: Query): Promise<PlantSettings> {
 
 /** What every card knows of the plant. */
 export async function plantContext(query: Query): Promise<PlantContext> {
-  const { guns, ...settings } = await plantSettings(query)
+  const { guns, name: _name, ...settings } = await plantSettings(query)
   return { ...settings, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })) }
 }

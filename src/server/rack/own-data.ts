@@ -16,6 +16,10 @@ import { plainName } from '../../core/catalogue/designation.js'
 import { ownRowOf } from '../../core/catalogue/own-row.js'
 import { letterTable, type Letters } from '../../core/identify/letters.js'
 import { rackNames, readMarking, type RackNames } from '../../core/identify/marking.js'
+import { faultsOf } from '../../core/line/draft.js'
+import { readLine, writeLine } from '../../core/line/notation.js'
+import { inUnits } from '../../core/units/quantities.js'
+import { wordsOf } from '../../core/words/say.js'
 import { InputError } from '../../core/result.js'
 import { makersFiguresEntered } from '../cards/finish.js'
 import { Refused, notFound } from '../problems.js'
@@ -42,6 +46,8 @@ interface Rack {
   names: RackNames
   table: Letters[]
   references: Map<string, string>
+  /** What earlier lines of a file said of each machine. */
+  machines: Map<string, string>
 }
 
 async function loadRack(query: Query): Promise<Rack> {
@@ -54,6 +60,7 @@ async function loadRack(query: Query): Promise<Rack> {
     names: rackNames([...sizes(), ...own]),
     table: letterTable(letters as unknown as Letters[]),
     references: new Map(references.map((r) => [String(r.name), String(r.marking)])),
+    machines: new Map(),
   }
 }
 
@@ -86,8 +93,31 @@ function reading(rack: Rack, field: string, marking: string) {
   }
 }
 
+/** A machine with its line in the words in which the records write it. */
+function settledMachine(entry: OwnEntry<'machines'>, rack: Rack, at: Date): Entry {
+  const { line, problems } = readLine(entry.words, 'metric')
+  const [first] = problems
+  if (first) {
+    const could = first.could.length ? ` It could be ${first.could.join(', ')}.` : ''
+    throw new Wrong('words', inUnits(wordsOf(first), 'metric') + could)
+  }
+  const code = entry.code.toUpperCase()
+  const { name, area, location, notes } = entry
+  const head = JSON.stringify([name, area, location, notes])
+  const said = rack.machines.get(code)
+  if (said !== undefined && said !== head)
+    throw new Wrong('code', `${entry.code} stands here with another name, area, place or notes in an earlier line`)
+  rack.machines.set(code, head)
+  if (!entry.words) return { ...entry, line: '' }
+  if (!entry.line) throw new Wrong('line', 'a shaft line has a name')
+  const [fault] = faultsOf(line, at.toISOString().slice(0, 10))
+  if (fault) throw new Wrong('words', inUnits(wordsOf(fault), 'metric'))
+  return { ...entry, words: writeLine(line, 'metric') }
+}
+
 /** An entry in the form in which it is kept; throws `Wrong` where the rack does not know what it speaks of. */
-function settled(kind: OwnKind, entry: Entry, rack: Rack): Entry {
+function settled(kind: OwnKind, entry: Entry, rack: Rack, at: Date): Entry {
+  if (kind === 'machines') return settledMachine(entry as OwnEntry<'machines'>, rack, at)
   const upper = (value: unknown) => String(value).trim().toUpperCase().replace(/\s+/g, ' ')
   if (kind === 'bearings') {
     const own = entry as OwnEntry<'bearings'>
@@ -190,7 +220,7 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
       // Others get their turn: reading a marking takes a while, and there may be twenty thousand.
       if (i % SLICE === SLICE - 1) await new Promise((go) => setImmediate(go))
       try {
-        const whole = settled(kind, entry, rack)
+        const whole = settled(kind, entry, rack, at)
         if (kind === 'stock') withRow(kind, whole, rack)
         const key = keyOf(kind, whole)
         const earlier = first.get(key)

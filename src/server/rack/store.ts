@@ -1,5 +1,6 @@
 import { keyOf, type BatchLine, type Change, type OwnKind, type SavedSearch, type StockItem } from '../../contract/own-data.js'
 import { execute, one, rows, type Query } from '../database.js'
+import { machineRows, removeMachineRows, writeMachineRows } from '../machines/list.js'
 
 type Entry = Record<string, unknown>
 
@@ -74,6 +75,7 @@ const LISTS: Record<OwnKind, OwnList> = {
         at,
       ),
   },
+  machines: { entries: machineRows, write: writeMachineRows, remove: removeMachineRows },
   letters: {
     entries: (query, keys) =>
       rows<Entry>(

@@ -29,7 +29,7 @@ const all = computed(() => [
 const found = computed(() => findCommands(all.value, search.value).slice(0, 40))
 watch(found, () => (at.value = 0))
 onMounted(async () => {
-  places.value = placesOf(await call('yard').catch(() => ({ plant: '', now: '', jobs: [], due: [], machines: [] })))
+  places.value = placesOf(await call('yard').catch(() => ({ plant: '', now: '', jobs: [], due: [], machines: [], beginning: null })))
 })
 
 function choose(command: Command | undefined) {

@@ -11,7 +11,7 @@ import type { LineEdit } from './useLineDraft.js'
 import WordsField from './WordsField.vue'
 
 /** A shaft line in words and drawn, each writing the other, with the support in hand beside it. */
-const props = defineProps<{ edit: LineEdit }>()
+const props = defineProps<{ edit: LineEdit; fresh: boolean }>()
 const session = useSession()
 const { line, words, read, faults } = props.edit
 const chosen = ref<number | null>(null)
@@ -90,7 +90,7 @@ const move = (index: number, alongMm: number) =>
         </ul>
       </aside>
     </div>
-    <ShapeRow @take="edit.type" />
+    <ShapeRow v-if="fresh" @take="edit.type" />
   </div>
 </template>
 

@@ -34,7 +34,10 @@ void load()
 </script>
 
 <template>
-  <p v-if="!session.may('technician')" class="only">Your account may only read; a technician makes and changes machines.</p>
+  <div v-if="!session.may('technician')" class="only">
+    <h1>Machines are made by technicians</h1>
+    <p>Your account may only read.</p>
+  </div>
   <LoadState v-else :loading="loading" :error="error" @retry="load">
     <MachineEditScreen
       v-if="id === null || machine"

@@ -119,6 +119,7 @@ function discard() {
 <template>
   <div class="screen film">
     <CrumbTrail :trail="trail" />
+    <h1 class="visually-hidden">{{ machine ? `${machine.name}: ${line?.name ?? 'new shaft line'}` : 'New machine' }}</h1>
     <Teleport defer to="#bar-state">
       <span class="bar">
         <Button
@@ -165,7 +166,6 @@ function discard() {
         :model-value="head.location"
         @update:model-value="head.location = $event ?? ''"
       />
-      <TextField id="machine-notes" label="Notes" :most="4000" :model-value="head.notes" @update:model-value="head.notes = $event ?? ''" />
       <TextField
         id="line-name"
         label="Shaft line"
@@ -187,13 +187,14 @@ function discard() {
         :model-value="lineHead.housingMaterial"
         @update:model-value="lineHead.housingMaterial = $event ?? 'cast-iron'"
       />
+      <TextField id="machine-notes" label="Notes" :most="4000" :model-value="head.notes" @update:model-value="head.notes = $event ?? ''" />
     </form>
     <p v-if="edit.restored.value" class="kept" role="status">
       What you typed before is here again.
       <button type="button" class="link-button" @click="discard">Leave it, {{ machine ? 'show what is saved' : 'begin anew' }}</button>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <LineEditor :key="`${route.fullPath}`" :edit="edit" />
+    <LineEditor :key="`${route.fullPath}`" :edit="edit" :fresh="!line" />
   </div>
 </template>
 

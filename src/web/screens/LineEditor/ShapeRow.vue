@@ -37,7 +37,7 @@ const SHAPES = STARTING_SHAPES.map((shape) => {
   align-items: stretch;
   border-top: 1px solid var(--hair);
   display: flex;
-  gap: 8px;
+  gap: 6px;
   overflow-x: auto;
   padding: 8px 24px;
 }
@@ -52,8 +52,9 @@ const SHAPES = STARTING_SHAPES.map((shape) => {
   color: var(--ink);
   cursor: pointer;
   display: grid;
-  flex: 1 0 6.4rem;
-  font: 600 0.98rem var(--condensed);
+  flex: 1 1 5.4rem;
+  font: 600 0.92rem var(--condensed);
+  min-width: 5rem;
   gap: 2px;
   min-height: 44px;
   padding: 4px 6px;

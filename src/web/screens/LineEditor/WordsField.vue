@@ -147,12 +147,8 @@ textarea::selection {
 .between {
   color: var(--soft);
 }
-.problem,
-.unknown {
+.echo .problem {
   color: var(--amber);
-}
-.echo .problem,
-.echo .unknown {
   text-decoration: underline 3px;
   text-underline-offset: 4px;
 }

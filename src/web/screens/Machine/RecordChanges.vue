@@ -51,7 +51,7 @@ const lines = ({ before, after }: RecordChange) =>
         </p>
         <p v-for="l in lines(c)" :key="l.label" class="small">
           <span class="soft">{{ l.label }}</span>
-          <template v-if="l.before !== null">{{ l.before }} <span aria-label="became">→</span> </template><b>{{ l.after }}</b>
+          <template v-if="l.before !== null">{{ l.before }} <span class="soft">is now</span> </template><b>{{ l.after }}</b>
         </p>
       </li>
     </ul>

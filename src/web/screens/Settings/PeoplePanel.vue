@@ -47,7 +47,7 @@ const change = (person: Person, body: BodyOf<'changePerson'>) => attempt(() => c
 
 <template>
   <section>
-    <h2>People</h2>
+    <h2 id="people-title">People</h2>
     <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
     <ul class="plain-list">
       <li v-for="p in people" :key="p.id" class="person">

@@ -5,6 +5,7 @@ import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import GreasePanel from './GreasePanel.vue'
+import PlantName from './PlantName.vue'
 import PeoplePanel from './PeoplePanel.vue'
 
 const session = useSession()
@@ -50,6 +51,11 @@ async function leave() {
         <Button label="Sign out" outlined @click="leave" />
       </div>
       <p class="soft small">A unit typed behind a number always counts, whichever is chosen here.</p>
+    </section>
+    <section aria-labelledby="plant-title">
+      <h2 id="plant-title">Plant</h2>
+      <PlantName v-if="session.may('planner')" />
+      <p v-else class="soft">A planner names the plant.</p>
     </section>
     <GreasePanel />
     <PeoplePanel v-if="session.may('administrator')" />

@@ -8,6 +8,7 @@ import LoadState from '../../theme/LoadState.vue'
 import { useSession } from '../../stores/session.js'
 import { useLoad } from '../../theme/useLoad.js'
 import JobList from '../JobList.vue'
+import BeginPanel from './BeginPanel.vue'
 import DueList from './DueList.vue'
 
 const { data: yard, loading, error, load } = useLoad('yard', () => ({}))
@@ -39,10 +40,11 @@ const sum = computed(() => {
     <div v-if="yard" class="yard film">
       <CrumbTrail :trail="[{ label: yard.plant }]" />
       <header>
-        <h1>Needs hands</h1>
-        <p class="soft">{{ sum || 'Nothing is due and no job is open.' }}</p>
+        <h1>{{ yard.beginning ? 'Begin here' : 'Needs hands' }}</h1>
+        <p class="soft">{{ yard.beginning ? 'This plant has no machine yet.' : sum || 'Nothing is due and no job is open.' }}</p>
       </header>
-      <div class="today">
+      <BeginPanel v-if="yard.beginning" :beginning="yard.beginning" @named="load" />
+      <div v-else class="today">
         <section aria-labelledby="due-title">
           <h2 id="due-title">Grease this week</h2>
           <DueList v-if="yard.due.length" :due="yard.due" :now="yard.now" />
@@ -72,15 +74,7 @@ const sum = computed(() => {
               </RouterLink>
             </li>
           </ul>
-          <p v-if="!machines.length" class="empty">
-            <template v-if="yard.machines.length">No machine fits "{{ search }}".</template>
-            <template v-else>
-              No machine is recorded yet.
-              <RouterLink v-if="session.may('technician')" :to="{ name: 'new-machine' }"
-                >Make the first: a minute for a line of two supports</RouterLink
-              >
-            </template>
-          </p>
+          <p v-if="!machines.length" class="empty">No machine fits "{{ search }}".</p>
         </section>
       </div>
     </div>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { Yard } from '../../../contract/machines.js'
+import { useSession } from '../../stores/session.js'
+import PlantName from '../Settings/PlantName.vue'
+
+/** The way from an empty plant to its first machine. Any step may wait; it is here until there is a machine. */
+const props = defineProps<{ beginning: NonNullable<Yard['beginning']> }>()
+defineEmits<{ named: [] }>()
+const session = useSession()
+const steps = computed(() => {
+  const { named, people, greases, guns } = props.beginning
+  return [
+    { key: 'name', title: 'Name the plant', done: named, words: 'It stands on every card and on paper.', to: null },
+    {
+      ...{ key: 'people', title: 'Who works here', done: people > 1, to: { path: '/settings', hash: '#people-title' } },
+      words: people > 1 ? `${people} people` : 'Only you so far. A planner settles limits, a technician does the work, a viewer reads.',
+    },
+    {
+      ...{ key: 'grease', title: 'Greases and guns', done: greases > 0 && guns > 0, to: { path: '/settings', hash: '#greases-title' } },
+      words: greases || guns ? `${greases} greases, ${guns} guns` : 'What is pumped here, and what a stroke of each gun weighs.',
+    },
+    {
+      ...{ key: 'machine', title: 'The first machine', done: false, to: { name: 'new-machine' } },
+      words: 'A line of two supports takes under a minute: choose its kind, or type it in words.',
+    },
+  ]
+})
+</script>
+
+<template>
+  <ol class="plain-list begin" aria-label="From an empty plant to the first machine">
+    <li v-for="(s, i) in steps" :key="s.key" :class="{ done: s.done }">
+      <span class="number mark" aria-hidden="true">{{ i + 1 }}</span>
+      <div>
+        <h2>{{ s.title }}<span v-if="s.done" class="state state-good"> done</span></h2>
+        <p class="soft">{{ s.words }}</p>
+        <PlantName v-if="s.key === 'name' && !s.done && session.may('planner')" @named="$emit('named')" />
+      </div>
+      <RouterLink v-if="s.to && session.may('technician')" class="go" :to="s.to">{{
+        s.key === 'machine' ? 'Make it' : 'Go there'
+      }}</RouterLink>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.begin {
+  max-width: 56rem;
+}
+li {
+  align-items: center;
+  border-bottom: 1px solid var(--hair);
+  display: grid;
+  gap: 18px;
+  grid-template-columns: 2rem 1fr auto;
+  padding: 16px 0;
+}
+.mark {
+  color: var(--damson);
+  font-size: 1.6rem;
+}
+.go {
+  border: 2px solid var(--damson);
+  font-weight: 650;
+  padding: 10px 16px;
+  text-decoration: none;
+}
+</style>

@@ -1,0 +1,181 @@
+import { expect } from 'chai'
+import { By, Key } from 'selenium-webdriver'
+import { freshDatabase, startInstance } from '../server/helpers.js'
+import { Person, WEB_DIR, clear, stage, type Stage } from './helpers.js'
+
+const CODE = 'first-of-all'
+
+describe('journey: from an empty database to the first card, by keyboard', () => {
+  let at: Stage
+  let person: Person
+  before(async () => {
+    const db = await freshDatabase('empty')
+    at = { db, instance: await startInstance(db.url, { demo: false, webDir: WEB_DIR, now: () => new Date() }) }
+    await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', $1)", [CODE])
+    person = await Person.at(at.instance.url)
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+
+  it('makes the administrator, who is signed in at once and sees where to begin', async () => {
+    await person.go('/sign-in')
+    await person.seeText('First administrator')
+    await person.tabTo('Code printed at the start')
+    await person.press(CODE, Key.TAB, 'A. Bramley', Key.TAB, 'bramley', Key.TAB, 'russet-russet', Key.ENTER)
+    await person.see("//h1[normalize-space()='Begin here']")
+  })
+
+  it('names the plant', async () => {
+    await person.tabTo('Name of the plant')
+    await person.press('Hollin Beck Cider Works', Key.ENTER)
+    await person.see("//h2[contains(., 'Name the plant')]//*[normalize-space()='done']")
+    await person.seeText('Hollin Beck Cider Works')
+  })
+
+  it('types a belt-driven fan from its nameplate in words', async () => {
+    await person.tabTo('Make it')
+    await person.press(Key.ENTER)
+    await person.see("//textarea[@id='line-words']")
+    await person.tabTo('Code')
+    await person.press('LF-1', Key.TAB, 'Loft fan', Key.TAB, 'Press house / Loft', Key.TAB)
+    await person.tabTo('The line in words')
+    await person.press('sheave, 22216 K C3 on H 316 held, 900, sane')
+    await person.seeText('“sane” is not understood here')
+    await person.press(Key.TAB, ' free, fan wheel')
+    expect(await (await person.see("//textarea[@id='line-words']")).getAttribute('value')).to.equal(
+      'sheave, 22216 K C3 on H 316 held, 900, same free, fan wheel',
+    )
+    await person.tabTo('fan end: 22216 K C3')
+    await person.tabTo('Make the machine')
+    await person.press(Key.ENTER)
+    await person.see("//h1[contains(., 'Loft fan')]")
+    await person.seeText('nobody has said since when')
+  })
+
+  it('opens a card for both bearings, confirms what the records say, and reaches Fit', async () => {
+    await person.tabTo('Start a job at the sheave end')
+    await person.press(Key.ENTER)
+    await person.web.wait(async () => (await person.focused()).includes('What is wrong?'), 10_000, 'the reason has the focus')
+    await person.tabTo('all of the line')
+    await person.press(Key.ENTER)
+    await person.tabTo('Start')
+    await person.press(Key.ENTER)
+    await person.see("//h1[starts-with(normalize-space(), 'Identify')]")
+    await person.web.executeScript('document.activeElement.blur()')
+    await person.tabTo('Yes, it is 22216 K')
+    await person.press(Key.ENTER)
+    await person.tabTo('Yes, C3 by the records')
+    await person.press(Key.ENTER)
+    await person.saved()
+    await person.withAlt(Key.ARROW_RIGHT)
+    await person.see("//h1[starts-with(normalize-space(), 'Duty')]")
+    await person.tabTo('Speed')
+    await person.press('1150', Key.TAB)
+    await person.tabTo('Radial load')
+    await person.press('6 kN', Key.TAB)
+    await person.tabTo('Axial load')
+    await person.press('0', Key.TAB)
+    await person.saved()
+    for (const station of ['Select', 'Arrange', 'Fit']) {
+      await person.withAlt(Key.ARROW_RIGHT)
+      await person.see(`//h1[starts-with(normalize-space(), '${station}')]`)
+    }
+    await person.seeText('sheave end')
+  })
+})
+
+describe('journey: machines and lines of one’s own', () => {
+  let at: Stage
+  let person: Person
+  before(async () => {
+    at = await stage()
+    person = await Person.at(at.instance.url)
+    await person.signIn('planner')
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+  const words = async () => (await person.see("//textarea[@id='line-words']")).getAttribute('value')
+  const handle = (name: string) => person.see(`//*[@role='button'][starts-with(@aria-label, '${name}')]`)
+
+  it('a pump with a pair is typed as one line, corrected on the drawing, and taken back step by step', async () => {
+    await person.visit('/machines/new')
+    await person.type('Code', 'SP-1')
+    await person.type('Name', 'Sluice pump')
+    await person.type('The line in words, from left to right', 'coupling, 7312 B pair back-to-back held, 520, NU 312 free, impeller')
+    await person.see("//*[@role='button'][starts-with(@aria-label, 'drive end: 2 × 7312 B')]")
+    const second = await handle('impeller end')
+    await person.web.executeScript('arguments[0].focus()', second)
+    await person.press(Key.ARROW_RIGHT, Key.ARROW_RIGHT)
+    await person.web.wait(async () => (await words())?.includes(', 530,'), 10_000, 'the words follow the drawing')
+    await person.web
+      .actions()
+      .dragAndDrop(await handle('impeller end'), { x: 60, y: 0 })
+      .perform()
+    await person.web.wait(async () => !(await words())?.includes(', 530,'), 10_000, 'it is dragged')
+    const dragged = Number(/held, (\d+)/.exec((await words())!)![1])
+    expect([dragged % 5, dragged > 530], String(dragged)).to.deep.equal([0, true])
+    await person.pick('Outer ring, left', 'shoulder')
+    await person.web.wait(async () => (await words())?.includes('held by shoulder left'), 10_000, 'who holds stands in the words')
+    await person.web.sleep(600)
+    await person.button('Undo')
+    await person.web.wait(async () => !(await words())?.includes('shoulder'), 10_000, 'it is taken back')
+    await person.button('Make the machine')
+    await person.see("//h1[contains(., 'Sluice pump')]")
+    await person.seeText('2 × 7312 B')
+    await person.seeText(`${dragged} mm`)
+  })
+
+  it('what was changed stands in the records, from what to what', async () => {
+    await person.link('Edit the line')
+    await person.type('The line in words, from left to right', 'coupling, 7312 B pair back-to-back held, 520, NU 212 free, impeller')
+    await person.button('Save')
+    await person.see("//h1[contains(., 'Sluice pump')]")
+    await person.see(
+      "//section[@aria-label='Records']//b[normalize-space()='coupling, 7312 B pair back-to-back held, 520, NU 212 free, impeller']",
+    )
+  })
+
+  it('six of the same fan are made, and one is retired and brought back', async () => {
+    await person.visit('/')
+    await person.click("//ul[contains(@class, 'machines')]//a[contains(., 'EF-1')]")
+    await person.button('More of the same')
+    await person.type('Codes of the new machines, with blanks or commas between them', 'EF-2 EF-3 EF-4, EF-5 EF-6, EF-7', Key.ENTER)
+    await person.see("//h1[normalize-space()='Needs hands']")
+    for (const code of ['EF-2', 'EF-7']) await person.see(`//ul[contains(@class, 'machines')]//*[normalize-space()='${code}']`)
+    await person.click("//ul[contains(@class, 'machines')]//a[.//*[normalize-space()='EF-4']]")
+    await person.see("//h1[contains(., 'EF-4')]")
+    await person.button('Retire')
+    await person.type('Why? (may stay empty)', 'never built', Key.ENTER)
+    await person.seeText('never built')
+    await person.visit('/')
+    expect(await person.web.findElements(By.xpath("//ul[contains(@class, 'machines')]//*[normalize-space()='EF-4']"))).to.have.length(0)
+    await person.web.navigate().back()
+    await person.button('Bring back')
+    await person.see("//button[normalize-space()='Retire']")
+  })
+
+  it('what was typed and not saved is there again after a reload, and can be left', async () => {
+    await person.visit('/machines/new')
+    await person.type('The line in words, from left to right', '6312 held, 320, NU 312')
+    await person.web.navigate().refresh()
+    await person.seeText('What you typed before is here again')
+    expect(await words()).to.equal('6312 held, 320, NU 312')
+    await person.button('Leave it, begin anew')
+    await person.web.wait(async () => (await words()) === '', 10_000, 'it is left')
+  })
+
+  it('a viewer finds nothing to change', async () => {
+    await person.web.manage().deleteAllCookies()
+    await person.signIn('storekeeper')
+    await person.click("//ul[contains(@class, 'machines')]//a[contains(., 'EF-1')]")
+    await person.see("//h1[contains(., 'Pasteuriser exhaust fan')]")
+    for (const name of ['Edit', 'Retire', 'More of the same'])
+      expect(await person.web.findElements(By.xpath(`//button[normalize-space()='${name}']`)), name).to.have.length(0)
+    await person.visit('/machines/new')
+    await person.seeText('Your account may only read')
+  })
+})
