@@ -148,8 +148,12 @@ main(async () => {
     await go(`/compare?at=${drive}&rows=NU%20311%20C3&rows=6311%20C4`, 'compare')
     await api('DELETE', '/session')
     await api('POST', '/session', { login: 'administrator', password: 'cider-press-4' })
-    await go('/settings', 'settings')
-    await go('/own-data?list=stock', 'own-data')
+    await go('/own-data?list=machines', 'own-data')
+    const pump3 = yard.machines.find((m) => m.code === 'MP-3').id
+    const { shaftLines } = await api('GET', `/machines/${pump3}`)
+    await go(`/machines/${pump3}/edit?line=${shaftLines[0].id}`)
+    await web.executeScript("document.querySelector('.handle').focus()")
+    await picture('line-editor')
   } finally {
     await close()
     server.kill('SIGTERM')

@@ -9,10 +9,10 @@ import { readAnswers, schemaFor, stepValuesSchema } from '../contract/answers.js
 import { asLineAnswers, keyOf, partsOf } from '../core/card/answers.js'
 import { hashPassword } from './people/password.js'
 import { bareContext } from '../core/card/context.js'
-import { SHAFT_ORIENTATIONS } from '../core/line/records.js'
 import { evaluateLine } from '../core/card/evaluate.js'
 import { fieldsOf, type Level } from '../core/card/fields.js'
-import { HOLDING_NOT_RECORDED, withOuterHeld } from '../core/line/records.js'
+import { COMPONENT_KINDS } from '../core/line/draft.js'
+import { HOLDING_NOT_RECORDED, SHAFT_ORIENTATIONS, SHAFT_SEATS, withOuterHeld } from '../core/line/records.js'
 import { strokesFor } from '../core/lubrication/grease.js'
 import type { RunReading } from '../core/runin/run-in.js'
 import { SCHOOLS } from '../core/lubrication/regreasing.js'
@@ -39,7 +39,12 @@ const answersAt = (level: Level) =>
         .map(([name]) => [name, schemaFor('duty', name)]),
     ),
   )
-const place = z.strictObject({ designation: z.string(), group: z.string().nullable(), daysAgo: z.number() })
+const place = z.strictObject({
+  designation: z.string(),
+  group: z.string().nullable(),
+  daysAgo: z.number(),
+  shaftSeat: z.strictObject({ kind: z.enum(SHAFT_SEATS), sleeve: z.string() }).optional(),
+})
 /** Grease and gun by their number in the lists, from 1. Done at every interval back from the one that falls due in `dueInDays`; `missed` ones were skipped. */
 const greasing = z.strictObject({
   grease: z.int(),
@@ -63,6 +68,7 @@ const demoSchema = z.strictObject({
     z.strictObject({
       code: z.string(),
       name: z.string(),
+      area: z.string(),
       location: z.string(),
       notes: z.string(),
       shaftLines: z.array(
@@ -72,6 +78,7 @@ const demoSchema = z.strictObject({
           shaftMaterial: z.string(),
           housingMaterial: z.string(),
           carries: z.string(),
+          components: z.array(z.strictObject({ kind: z.enum(COMPONENT_KINDS), slot: z.int() })),
           duty: answersAt('line'),
           positions: z.array(
             z.strictObject({
@@ -243,19 +250,24 @@ async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Loaded> 
   const plantId = await insert(pool, 'INSERT INTO plant (name) VALUES ($1)', [demo.plant])
   const loaded: Loaded = { positions: new Map(), places: new Map() }
   for (const machine of demo.machines) {
-    const machineId = await insert(pool, 'INSERT INTO machine (plant_id, code, name, location, notes) VALUES ($1, $2, $3, $4, $5)', [
-      plantId,
-      machine.code,
-      machine.name,
-      machine.location,
-      machine.notes,
-    ])
+    const machineId = await insert(
+      pool,
+      'INSERT INTO machine (plant_id, code, name, area, location, notes) VALUES ($1, $2, $3, $4, $5, $6)',
+      [plantId, machine.code, machine.name, machine.area, machine.location, machine.notes],
+    )
     for (const line of machine.shaftLines) {
       const lineId = await insert(
         pool,
         'INSERT INTO shaft_line (machine_id, name, orientation, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)',
         [machineId, line.name, line.orientation, line.shaftMaterial, line.housingMaterial, line.carries],
       )
+      for (const [i, c] of line.components.entries())
+        await pool.query('INSERT INTO component (shaft_line_id, number, kind, slot) VALUES ($1, $2, $3, $4)', [
+          lineId,
+          i + 1,
+          c.kind,
+          c.slot,
+        ])
       const duty: Record<string, unknown> = Object.fromEntries(
         Object.entries(line.duty).map(([name, value]) => [keyOf('line', 'duty', name), value]),
       )
@@ -270,12 +282,17 @@ async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Loaded> 
         loaded.positions.set(`${machine.code} ${code}`, positionId)
         if (p.set) await pool.query('INSERT INTO place_set (position_id, code, arrangement) VALUES ($1, $2, $3)', [positionId, 's1', p.set])
         for (const [n, fitted] of p.places.entries()) {
-          const placeId = await insert(pool, 'INSERT INTO place (position_id, number, set_code, holding) VALUES ($1, $2, $3, $4)', [
-            positionId,
-            n + 1,
-            p.set ? 's1' : null,
-            withOuterHeld(HOLDING_NOT_RECORDED, p.held),
-          ])
+          const placeId = await insert(
+            pool,
+            'INSERT INTO place (position_id, number, set_code, holding, shaft_seat) VALUES ($1, $2, $3, $4, $5)',
+            [
+              positionId,
+              n + 1,
+              p.set ? 's1' : null,
+              withOuterHeld(HOLDING_NOT_RECORDED, p.held),
+              fitted.shaftSeat ?? { kind: 'not-recorded' },
+            ],
+          )
           loaded.places.set(`${machine.code} ${code}.${n + 1}`, placeId)
           await fitBearing(pool, placeId, fitted.designation, fitted.group, ago(fitted.daysAgo))
         }

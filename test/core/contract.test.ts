@@ -8,7 +8,7 @@ import { greaseInput, gunInput, schoolsInput } from '../../src/contract/plant.js
 import { makersFiguresInput } from '../../src/contract/rack.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
 import { readAnswers, schemaFor } from '../../src/contract/answers.js'
-import { fieldOf, fieldsOf } from '../../src/core/card/fields.js'
+import { fieldOf, fieldsOf, leadForward, shapeOf } from '../../src/core/card/fields.js'
 import { problem, problemSchema, refusal } from '../../src/contract/problem.js'
 import { STATIONS, emptyAnswers, placeAnswers } from '../../src/core/card/answers.js'
 import { InputError, Derivation, inRange, interpolate, short } from '../../src/core/result.js'
@@ -87,6 +87,16 @@ describe('what crosses HTTP', () => {
     expect(unread).to.deep.equal([
       { scope: 'p1', station: 'duty', field: 'radialLoadN', value: 'much' },
       { scope: 'line', station: 'arrange', field: 'shaftMaterial', value: 'oak' },
+    ])
+  })
+  it('leads a value of an earlier shape forward, step by step, and leaves one of now alone', () => {
+    // A field that was a length in inches first, then in mm, and is a list of readings now.
+    const field = { earlier: [(inches: unknown) => Number(inches) * 25.4, (mm: unknown) => [mm]] }
+    expect(shapeOf(field)).to.equal(3)
+    expect([1, 2, 3].map((shape) => leadForward(field, shape === 1 ? 2 : shape === 2 ? 50.8 : [50.8], shape))).to.deep.equal([
+      [50.8],
+      [50.8],
+      [50.8],
     ])
   })
   it('orders the roles: each may what stands before it', () => {

@@ -42,10 +42,12 @@ export interface Field<T = unknown> {
   words: Readonly<Record<string, string>>
   /** Of lists and texts: most elements or characters. */
   most: number
+  /** Lead stored values of earlier shapes forward: the first from shape 1 to shape 2, and so on. */
+  earlier: readonly ((value: unknown) => unknown)[]
 }
 
 type Opening<T> = Pick<Field<T>, 'level' | 'kind' | 'label' | 'empty' | 'open'> & Partial<Field<T>>
-const field = <T>(of: Opening<T>): Field<T> => ({ quantity: 'text', range: [0, 0], options: [], words: {}, most: 0, ...of })
+const field = <T>(of: Opening<T>): Field<T> => ({ quantity: 'text', range: [0, 0], options: [], words: {}, most: 0, earlier: [], ...of })
 
 /** What a number of a quantity can mean at all, in core units. */
 const RANGE = {
@@ -205,6 +207,14 @@ export type AnswersOf<S extends Station> = { -readonly [F in keyof (typeof FIELD
 /** The field of a station; null where it has none of that name. */
 export function fieldOf(station: Station, name: string): Field | null {
   return Object.hasOwn(FIELDS[station], name) ? (FIELDS[station] as Readonly<Record<string, Field>>)[name]! : null
+}
+
+/** The shape in which a field is stored now; it rises with every upcaster that is added to the field. */
+export const shapeOf = (of: Pick<Field, 'earlier'>): number => of.earlier.length + 1
+
+/** A value that was stored in an earlier shape as the field takes it now; whether it can be read is judged afterwards. */
+export function leadForward(of: Pick<Field, 'earlier'>, value: unknown, shape: number): unknown {
+  return of.earlier.slice(shape - 1).reduce((led, lead) => lead(led), value)
 }
 
 /** Names and fields of a station in the order of the table. */

@@ -3,6 +3,7 @@ import type { StepValues } from '../../contract/answers.js'
 import { keyOf, type Key, type Scope, type Station } from '../../core/card/answers.js'
 import type { LineContext, PlaceRecord } from '../../core/card/context.js'
 import type { Cause } from '../../core/inspection/causes.js'
+import { fieldOf, leadForward, shapeOf } from '../../core/card/fields.js'
 import { execute, one, rows, type Query } from '../database.js'
 import type { StoredCard, StoredContext } from './frozen.js'
 
@@ -154,17 +155,30 @@ export interface AnswerRow extends AnswerView {
   revision: number
 }
 
+/** A stored value as its field takes it now; a field that is gone keeps what it was. */
+function asNow(station: Station, field: string, value: unknown, shape: number): unknown {
+  const of = fieldOf(station, field)
+  return of ? leadForward(of, value, shape) : value
+}
+
 /** Every answer of a card as it stands. */
 export async function currentAnswers(query: Query, jobId: number): Promise<AnswerRow[]> {
   // As one value: some hundred rows of eight columns cost more to take apart than to read.
-  const found = await one<{ all: [Scope, Station, string, number, unknown, number, string, string][] }>(
+  const found = await one<{ all: [Scope, Station, string, number, unknown, number, string, string, number][] }>(
     query,
-    `SELECT coalesce(json_agg(json_build_array(a.scope, a.station, a.field, a.version, a.value, a.revision, a.saved_at, p.name)), '[]') AS all
+    `SELECT coalesce(json_agg(json_build_array(a.scope, a.station, a.field, a.version, a.value, a.revision, a.saved_at, p.name, a.shape)), '[]') AS all
      FROM answer a JOIN person p ON p.id = a.saved_by WHERE a.job_id = $1`,
     [jobId],
   )
-  return found!.all.map(([scope, station, field, version, value, revision, savedAt, savedBy]) => ({
-    ...{ key: keyOf(scope, station, field), version, value, revision, savedAt: new Date(savedAt).toISOString(), savedBy },
+  return found!.all.map(([scope, station, field, version, value, revision, savedAt, savedBy, shape]) => ({
+    ...{
+      key: keyOf(scope, station, field),
+      version,
+      value: asNow(station, field, value, shape),
+      revision,
+      savedAt: new Date(savedAt).toISOString(),
+      savedBy,
+    },
   }))
 }
 
@@ -177,12 +191,12 @@ export async function answerAt(
   field: string,
   version: number,
 ): Promise<unknown> {
-  const row = await one<{ value: unknown }>(
+  const row = await one<{ value: unknown; shape: number }>(
     query,
-    'SELECT value FROM answer_version WHERE job_id = $1 AND scope = $2 AND station = $3 AND field = $4 AND version = $5',
+    'SELECT value, shape FROM answer_version WHERE job_id = $1 AND scope = $2 AND station = $3 AND field = $4 AND version = $5',
     [jobId, scope, station, field, version],
   )
-  return row?.value ?? null
+  return row ? asNow(station, field, row.value, row.shape) : null
 }
 
 export interface NewAnswer {
@@ -210,15 +224,23 @@ export async function addAnswers(query: Query, jobId: number, written: Written, 
        taken AS (INSERT INTO change_key (key, job_id, at) SELECT $7::uuid, $1, $4 WHERE $7 IS NOT NULL),
        noted AS (INSERT INTO audit (at, person_id, action, subject, detail)
          SELECT $4, $5, 'change-card', 'job ' || $1, jsonb_build_object('changes', $2::jsonb) WHERE $7 IS NOT NULL),
-       given AS (SELECT v ->> 'scope' AS scope, v ->> 'station' AS station, v ->> 'field' AS field, (v ->> 'version')::int AS version, v -> 'value' AS value
+       given AS (SELECT v ->> 'scope' AS scope, v ->> 'station' AS station, v ->> 'field' AS field, (v ->> 'version')::int AS version, v -> 'value' AS value, (v ->> 'shape')::int AS shape
          FROM jsonb_array_elements($2::jsonb) v),
-       kept AS (INSERT INTO answer_version (job_id, scope, station, field, version, value, saved_at, saved_by)
-         SELECT $1, scope, station, field, version, value, $4, $5 FROM given)
-     INSERT INTO answer (job_id, scope, station, field, version, value, revision, saved_at, saved_by)
-     SELECT $1, scope, station, field, version, value, $3, $4, $5 FROM given
+       kept AS (INSERT INTO answer_version (job_id, scope, station, field, version, value, shape, saved_at, saved_by)
+         SELECT $1, scope, station, field, version, value, shape, $4, $5 FROM given)
+     INSERT INTO answer (job_id, scope, station, field, version, value, shape, revision, saved_at, saved_by)
+     SELECT $1, scope, station, field, version, value, shape, $3, $4, $5 FROM given
      ON CONFLICT (job_id, scope, station, field) DO UPDATE
-       SET version = excluded.version, value = excluded.value, revision = excluded.revision, saved_at = excluded.saved_at, saved_by = excluded.saved_by`,
-    [jobId, JSON.stringify(written.answers), written.revision, at, personId, written.summary, written.key ?? null],
+       SET version = excluded.version, value = excluded.value, shape = excluded.shape, revision = excluded.revision, saved_at = excluded.saved_at, saved_by = excluded.saved_by`,
+    [
+      jobId,
+      JSON.stringify(written.answers.map((a) => ({ ...a, shape: shapeOf(fieldOf(a.station, a.field)!) }))),
+      written.revision,
+      at,
+      personId,
+      written.summary,
+      written.key ?? null,
+    ],
   )
 }
 

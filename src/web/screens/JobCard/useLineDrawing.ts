@@ -3,7 +3,7 @@ import { keyOf } from '../../../core/card/answers.js'
 import { shaftLineDrawing, type ShaftLineSpec } from '../../../core/drawing/shaft-line.js'
 import { useCard } from '../../stores/card.js'
 
-type More = Partial<Omit<ShaftLineSpec, 'width' | 'height' | 'positions' | 'carries'>>
+type More = Partial<Omit<ShaftLineSpec, 'width' | 'height' | 'positions' | 'carries' | 'components'>>
 
 /** The whole line of the card as it is answered, with what the caller has to say on it. */
 export function useLineDrawing(width: number, height: number, more: () => More = () => ({})) {
@@ -28,6 +28,9 @@ export function useLineDrawing(width: number, height: number, more: () => More =
         places,
       }
     })
-    return shaftLineDrawing({ width, height, positions, carries: context.line.carries, spanText: null, ...more() })
+    // A card that was closed before they were recorded has none.
+    const carried = card.view?.line.components ?? []
+    const components = carried.length ? carried : undefined
+    return shaftLineDrawing({ width, height, positions, carries: context.line.carries, components, spanText: null, ...more() })
   })
 }

@@ -38,6 +38,9 @@ const steps = computed(() => {
         <p class="soft">{{ s.words }}</p>
         <PlantName v-if="s.key === 'name' && !s.done && session.may('planner')" @named="$emit('named')" />
       </div>
+      <RouterLink v-if="s.key === 'machine' && session.may('planner')" :to="{ name: 'own-data', query: { list: 'machines' } }"
+        >or read a list</RouterLink
+      >
       <RouterLink v-if="s.to && session.may('technician')" class="go" :to="s.to">{{
         s.key === 'machine' ? 'Make it' : 'Go there'
       }}</RouterLink>
@@ -54,7 +57,7 @@ li {
   border-bottom: 1px solid var(--hair);
   display: grid;
   gap: 18px;
-  grid-template-columns: 2rem 1fr auto;
+  grid-template-columns: 2rem 1fr auto auto;
   padding: 16px 0;
 }
 .mark {

@@ -57,6 +57,7 @@ const sum = computed(() => {
           <div class="head">
             <h2 id="machines-title">Machines</h2>
             <RouterLink v-if="session.may('technician')" :to="{ name: 'new-machine' }">new machine</RouterLink>
+            <RouterLink v-if="session.may('planner')" :to="{ name: 'own-data', query: { list: 'machines' } }">lists in and out</RouterLink>
             <InputText v-model="search" placeholder="Find by code, name, place or bearing" aria-label="Find a machine" />
           </div>
           <ul class="plain-list machines">
