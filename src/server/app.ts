@@ -2,7 +2,6 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import compression from 'compression'
-import connectPgSimple from 'connect-pg-simple'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
@@ -23,7 +22,8 @@ import type { ServerOptions } from './options.js'
 import { rackRoutes } from './rack/routes.js'
 import { route } from './http/route.js'
 import { settingsRoutes } from './plant/routes.js'
-import { currentPerson, sessionRoutes } from './people/session.js'
+import { sessionRoutes } from './people/session.js'
+import { SessionStore } from './people/session-store.js'
 import { one } from './database.js'
 
 /** Request headers that may stand in the log; everything else (cookies, authorisation) never does. */
@@ -103,19 +103,18 @@ function api(options: ServerOptions): express.Router {
   route(router, ROUTES.openapi, async () => openApiDocument(CORE_VERSION))
   router.use('/calculations', calculationRoutes(options.calculationsPerMinute ?? 600))
   router.use(sameOrigin(options.publicOrigin))
-  const Store = connectPgSimple(session)
   router.use(
     session({
       name: 'yardfrost',
       secret: sessionSecret,
       resave: false,
       saveUninitialized: false,
-      store: new Store({ pool, tableName: 'session', createTableIfMissing: false, pruneSessionInterval: false, disableTouch: true }),
+      store: new SessionStore(pool),
       cookie: { httpOnly: true, sameSite: 'strict', secure: options.publicOrigin?.startsWith('https:') ?? false, maxAge: WEEK_MS },
     }),
   )
-  router.use(async (req, res, next) => {
-    res.locals.me = await currentPerson(pool, req.session.personId)
+  router.use((req, res, next) => {
+    res.locals.me = req.session.me ?? null
     next()
   })
   router.use(

@@ -7,6 +7,8 @@ import { Refused } from '../problems.js'
 declare module 'express-session' {
   interface SessionData {
     personId: number
+    /** Brought along when the session is read; null when the person was switched off meanwhile. */
+    me?: Me | null
   }
 }
 

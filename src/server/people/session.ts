@@ -1,5 +1,4 @@
 import { Router } from 'express'
-import type pg from 'pg'
 import type { FirstAdministratorInput, Me, SessionState } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
@@ -71,9 +70,4 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
   route(router, ROUTES.firstAdministrator, ({ body }) => firstAdministrator(body), 201)
 
   return router
-}
-
-/** The person of the session, unless switched off meanwhile. */
-export async function currentPerson(pool: pg.Pool, personId: number | undefined): Promise<Me | null> {
-  return personId === undefined ? null : people.findMe(pool, personId)
 }

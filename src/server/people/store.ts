@@ -1,3 +1,4 @@
+import type { SessionData } from 'express-session'
 import type { Me, Person, Role } from '../../contract/people.js'
 import { execute, one, rows, type Query } from '../database.js'
 
@@ -5,6 +6,16 @@ const COLUMNS = 'id, name, login, role, units, theme'
 
 export function findMe(query: Query, id: number): Promise<Me | null> {
   return one<Me>(query, `SELECT ${COLUMNS} FROM person WHERE id = $1 AND active`, [id])
+}
+
+/** A session that has not run out, with its person unless switched off meanwhile. */
+export function readSession(query: Query, sid: string): Promise<{ sess: SessionData; me: Me | null } | null> {
+  return one(
+    query,
+    `SELECT s.sess, (SELECT to_json(m) FROM (SELECT ${COLUMNS} FROM person WHERE id = (s.sess ->> 'personId')::bigint AND active) m) AS me
+     FROM session s WHERE s.sid = $1 AND s.expire >= now()`,
+    [sid],
+  )
 }
 
 export function findSignIn(query: Query, login: string): Promise<(Me & { passwordHash: string }) | null> {
