@@ -27,10 +27,14 @@ export const ADDRESSES = {
   signIn: { method: 'post', path: '/session', least: null, summary: 'Sign in' },
   signOut: { method: 'delete', path: '/session', least: null, summary: 'Sign out' },
   preferences: { method: 'patch', path: '/session', least: 'viewer', summary: 'Units and light of the person' },
+  ownPassword: { method: 'put', path: '/session/password', least: 'viewer', summary: 'Choose another password; every other session of the person ends' },
+  signOutEverywhere: { method: 'delete', path: '/session/everywhere', least: 'viewer', summary: 'End every session of the person' },
+  takeInvitation: { method: 'post', path: '/invitation', least: null, summary: 'Choose a password with a one-time code' },
   firstAdministrator: { method: 'post', path: '/first-administrator', least: null, summary: 'Make the first administrator with the printed code' },
 
   people: { method: 'get', path: '/people', least: 'administrator', summary: 'All people' },
   addPerson: { method: 'post', path: '/people', least: 'administrator', summary: 'Add a person' },
+  invite: { method: 'post', path: '/people/:id/invitation', least: 'administrator', summary: 'Make a new one-time code; it is shown once' },
   changePerson: { method: 'patch', path: '/people/:id', least: 'administrator', summary: 'Change a person' },
 
   yard: { method: 'get', path: '/yard', least: 'viewer', summary: 'What needs hands: greasing due, open jobs, all machines' },
@@ -60,6 +64,9 @@ export const ADDRESSES = {
   greaseLabel: { method: 'get', path: '/positions/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
 
   plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
+  plantFile: { method: 'get', path: '/plant-file.json', least: 'administrator', summary: 'The records of the plant as one document' },
+  plantFileSchema: { method: 'get', path: '/plant-file.schema.json', least: null, summary: 'JSON schema of that document' },
+  readPlantFile: { method: 'post', path: '/plant-file', least: 'administrator', summary: 'Read such a document into a plant without machines, all of it or nothing', accepts: 'application/x-yardfrost-plant' },
   namePlant: { method: 'put', path: '/settings/plant', least: 'planner', summary: 'Name of the plant' },
   addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease' },
   changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease' },

@@ -30,7 +30,8 @@ export type Theme = (typeof THEMES)[number]
 
 export const preferencesInput = z.strictObject({ units: unitsChoice.optional(), theme: z.enum(THEMES).optional() })
 
-export const personInput = z.strictObject({ name, login, role: z.enum(ROLES), password })
+/** Without a password the person is invited by a one-time code. */
+export const personInput = z.strictObject({ name, login, role: z.enum(ROLES), password: password.nullable().default(null) })
 
 export type PersonInput = z.output<typeof personInput>
 
@@ -40,6 +41,11 @@ export const personChange = z.strictObject({
   password: password.optional(),
   active: z.boolean().optional(),
 })
+
+/** A one-time code and the password that its person chooses. */
+export const invitationInput = z.strictObject({ login: z.string().max(80), code: z.string().max(40), password })
+
+export const ownPasswordInput = z.strictObject({ old: z.string().max(200), password })
 
 export const firstAdministratorInput = z.strictObject({ code: z.string().max(80), name, login, password })
 
@@ -67,4 +73,12 @@ export interface Person {
   login: string
   role: Role
   active: boolean
+  /** Has a code and has not chosen a password with it yet. */
+  invited: boolean
+}
+
+/** A code is shown once, to whoever made it. */
+export interface Invitation {
+  person: Person
+  code: string | null
 }

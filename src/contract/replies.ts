@@ -3,7 +3,8 @@ import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
 import type { GreasingView } from './greasing.js'
 import type { MachineLine, MachineView, Yard } from './machines.js'
 import type { BatchLine, ImportReport, OwnList, SavedSearch } from './own-data.js'
-import type { Person, SessionState } from './people.js'
+import type { Invitation, Person, SessionState } from './people.js'
+import type { PlantDocument } from './plant-document.js'
 import type { PlantSettings } from './plant.js'
 
 /**
@@ -17,9 +18,12 @@ export interface Replies {
   signIn: SessionState
   preferences: SessionState
   firstAdministrator: SessionState
+  ownPassword: SessionState
+  takeInvitation: SessionState
 
   people: Person[]
-  addPerson: Person
+  addPerson: Invitation
+  invite: Invitation
   changePerson: Person
 
   yard: Yard
@@ -48,6 +52,9 @@ export interface Replies {
   logGreasing: GreasingView
 
   plantSettings: PlantSettings
+  plantFile: PlantDocument
+  plantFileSchema: Record<string, unknown>
+  readPlantFile: { machines: number }
   namePlant: PlantSettings
   addGrease: PlantSettings
   changeGrease: PlantSettings

@@ -6,7 +6,15 @@ import { greasingInput } from './greasing.js'
 import { lineInput, newLineInput } from './lines.js'
 import { copyInput, machineInput, newMachineInput, retireInput } from './machines.js'
 import { entriesInput, savedSearchInput } from './own-data.js'
-import { firstAdministratorInput, personChange, personInput, preferencesInput, signInInput } from './people.js'
+import {
+  firstAdministratorInput,
+  invitationInput,
+  ownPasswordInput,
+  personChange,
+  personInput,
+  preferencesInput,
+  signInInput,
+} from './people.js'
 import { greaseInput, gunInput, plantInput, schoolsInput } from './plant.js'
 import { makersFiguresInput } from './rack.js'
 import type { Replies } from './replies.js'
@@ -16,6 +24,8 @@ export const BODIES = {
   signIn: signInInput,
   preferences: preferencesInput,
   firstAdministrator: firstAdministratorInput,
+  ownPassword: ownPasswordInput,
+  takeInvitation: invitationInput,
   addPerson: personInput,
   changePerson: personChange,
   addMachine: newMachineInput,

@@ -262,11 +262,11 @@ describe('table of routes', () => {
     expect(written, 'run npm run schema').to.equal(schemaText())
     const described = Object.keys(JSON.parse(written).replies)
     const silent = (Object.values(ROUTES) as RouteSpec[]).filter((r) => !described.includes(r.name) && !r.answers).map((r) => r.name)
-    expect(silent).to.deep.equal(['signOut'])
+    expect(silent).to.deep.equal(['signOut', 'signOutEverywhere'])
   })
-  it('lets nobody write without a role, but for signing in and out and the first administrator', () => {
+  it('lets nobody write without a role, but for signing in and out, an invitation and the first administrator', () => {
     const open = routes.filter((r) => r.method !== 'get' && r.least === null).map((r) => r.path)
-    expect(open).to.deep.equal(['/session', '/session', '/first-administrator'])
+    expect(open).to.deep.equal(['/session', '/session', '/invitation', '/first-administrator'])
     expect(routes.filter((r) => r.method === 'get').every((r) => r.body === undefined)).to.equal(true)
   })
 })

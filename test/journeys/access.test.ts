@@ -8,6 +8,8 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const SCREENS = [
   '/',
   '/machines/2',
+  '/machines/new',
+  '/machines/11/edit?line=11',
   '/jobs/4/identify',
   '/jobs/4/duty',
   '/jobs/4/select',
@@ -23,6 +25,7 @@ const SCREENS = [
   '/bench',
   '/compare?rows=6311%20C3&rows=NU%20311%20C3&rows=6311%202Z',
   '/compare?at=1',
+  '/own-data?list=machines',
   '/own-data?list=bearings',
   '/own-data?list=stock',
   '/settings',
@@ -83,6 +86,7 @@ describe('journey: every screen', () => {
     for (const path of [
       '/',
       '/machines/2',
+      '/machines/11/edit?line=11',
       '/jobs/4/fit',
       '/jobs/2/inspect',
       '/settings',

@@ -1,7 +1,9 @@
 import { expect } from 'chai'
 import { ROLES } from '../../src/contract/people.js'
 import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
+import { ADDRESSES } from '../../src/contract/addresses.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
+import { DEMO_PASSWORD } from '../../src/server/demo.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 const LOGIN = { viewer: 'storekeeper', technician: 'technician', planner: 'planner', administrator: 'administrator' } as const
@@ -49,6 +51,7 @@ describe('access', () => {
       for (const { method, path, least } of GUARDED) {
         // An unreadable body shows that the role was let through to the next check and changes nothing.
         const status = (await client.send(method, path, method === 'GET' ? undefined : { nonsense: true })).status
+        if (path === ADDRESSES.signOutEverywhere.path) await client.signIn(LOGIN[role])
         const forbidden = ROLES.indexOf(role) < ROLES.indexOf(least)
         expect(status, `${role} ${method} ${path}`).to.not.equal(500)
         expect(status === 403, `${role} ${method} ${path} gave ${status}`).to.equal(forbidden)
@@ -99,7 +102,7 @@ describe('access', () => {
       'password',
     )
     const quill = await new Client(instance.url).signIn('quill', 'apple-pulp-77')
-    await admin.patch(`/people/${added.body.id}`, { active: false })
+    await admin.patch(`/people/${added.body.person.id}`, { active: false })
     expect((await quill.get('/yard')).status).to.equal(401)
     const self = (await admin.get('/people')).body.find((p: { login: string }) => p.login === 'administrator')
     expect((await admin.patch(`/people/${self.id}`, { role: 'viewer' })).status).to.equal(422)
@@ -129,6 +132,68 @@ describe('access', () => {
     })
     expect(broken.status).to.equal(400)
     expect(await broken.json()).to.have.property('title', 'Unreadable request')
+  })
+})
+
+describe('invitations and one’s own password', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let instance: Instance
+  let admin: Client
+  let now = NOW
+  before(async () => {
+    db = await freshDatabase()
+    instance = await startInstance(db.url, { now: () => now })
+    admin = await new Client(instance.url).signIn('administrator')
+  })
+  after(async () => {
+    await instance.close()
+    await db.drop()
+  })
+  const take = (login: string, code: string, password = 'cox-orange-1') =>
+    new Client(instance.url).post('/invitation', { login, code, password })
+  const invited = async (login: string) =>
+    (await admin.post('/people', { name: 'O. Pippin', login, role: 'technician' })).body as {
+      person: { id: number; invited: boolean }
+      code: string
+    }
+
+  it('somebody without a password cannot sign in until the code is taken, once', async () => {
+    const { person, code } = await invited('pippin')
+    expect(person.invited).to.equal(true)
+    expect(code).to.match(/^([a-z2-9]{4}-){2}[a-z2-9]{4}$/)
+    expect((await new Client(instance.url).post('/session', { login: 'pippin', password: '' })).status).to.equal(401)
+    expect((await take('pippin', 'aaaa-bbbb-cccc')).status).to.equal(401)
+    expect((await take('pippin', code, 'short')).status).to.equal(422)
+    expect((await take('pippin', ` ${code.toUpperCase().replaceAll('-', ' ')}`)).status).to.equal(200)
+    await new Client(instance.url).signIn('pippin', 'cox-orange-1')
+    expect((await take('pippin', code)).status).to.equal(401)
+    const stored = JSON.stringify((await instance.pool.query("SELECT * FROM person WHERE login = 'pippin'")).rows)
+    expect(stored).to.not.contain(code)
+  })
+
+  it('a code runs out after a week; a new one ends the one before, and the old password counts until it is taken', async () => {
+    const first = await invited('russet')
+    now = new Date(NOW.getTime() + 8 * 24 * 3600 * 1000)
+    expect((await take('russet', first.code)).status).to.equal(401)
+    const second = (await admin.post(`/people/${first.person.id}/invitation`)).body as { code: string }
+    expect((await take('russet', first.code)).status).to.equal(401)
+    expect((await take('russet', second.code)).status).to.equal(200)
+    const person = await new Client(instance.url).signIn('russet', 'cox-orange-1')
+    const third = (await admin.post(`/people/${first.person.id}/invitation`)).body as { code: string }
+    expect((await person.get('/yard')).status).to.equal(200)
+    expect((await take('russet', third.code, 'cox-orange-3')).status).to.equal(200)
+    expect((await person.get('/yard')).status, 'whoever was signed in is so no more').to.equal(401)
+    now = NOW
+  })
+
+  it('one’s own password: the old one is asked for, other sign-ins end; signing out everywhere ends them all', async () => {
+    const [here, there] = [await new Client(instance.url).signIn('technician'), await new Client(instance.url).signIn('technician')]
+    expect((await here.put('/session/password', { old: 'wrong', password: 'russet-russet' })).body.errors[0].field).to.equal('old')
+    expect((await here.put('/session/password', { old: DEMO_PASSWORD, password: 'russet-russet' })).status).to.equal(200)
+    expect([(await here.get('/yard')).status, (await there.get('/yard')).status]).to.deep.equal([200, 401])
+    await there.signIn('technician', 'russet-russet')
+    expect((await here.delete('/session/everywhere')).status).to.equal(204)
+    expect([(await here.get('/yard')).status, (await there.get('/yard')).status]).to.deep.equal([401, 401])
   })
 })
 

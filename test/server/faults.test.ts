@@ -331,7 +331,7 @@ describe('at the same moment', () => {
     const admin = await new Client(at.instance.url).signIn('administrator')
     const first = (await admin.get('/session')).body.me.id as number
     const login = { name: 'D. Pippin', login: 'pippin', role: 'administrator', password: 'russet-russet' }
-    const second = (await admin.post('/people', login)).body.id as number
+    const second = (await admin.post('/people', login)).body.person.id as number
     for (let i = 0; i < 20; i += 1) {
       const [a, b] = [
         await new Client(at.instance.url).signIn('administrator'),

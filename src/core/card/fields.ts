@@ -209,10 +209,10 @@ export function fieldOf(station: Station, name: string): Field | null {
   return Object.hasOwn(FIELDS[station], name) ? (FIELDS[station] as Readonly<Record<string, Field>>)[name]! : null
 }
 
-/** The shape in which a field is stored now; it rises with every upcaster that is added to the field. */
+/** The number of the shape in which a field is stored now, from 1; it rises with every upcaster that is added to the field. */
 export const shapeOf = (of: Pick<Field, 'earlier'>): number => of.earlier.length + 1
 
-/** A value that was stored in an earlier shape as the field takes it now; whether it can be read is judged afterwards. */
+/** A value that was stored in an earlier shape (given by its number of order, from 1) as the field takes it now; whether it can be read is judged afterwards. */
 export function leadForward(of: Pick<Field, 'earlier'>, value: unknown, shape: number): unknown {
   return of.earlier.slice(shape - 1).reduce((led, lead) => lead(led), value)
 }

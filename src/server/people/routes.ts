@@ -3,6 +3,7 @@ import { mayAct, type PersonInput } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../options.js'
+import { inviteOf, newCode } from './invitation.js'
 import { hashPassword } from './password.js'
 import { Refused, notFound } from '../problems.js'
 import { audit, transaction } from '../database.js'
@@ -16,12 +17,22 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
 
   const add = async ({ body, me }: Call<PersonInput>) => {
     const { password, ...person } = body
-    const added = await people.addPerson(pool, { ...person, passwordHash: await hashPassword(password) })
+    const code = password === null ? newCode() : null
+    const passwordHash = password === null ? null : await hashPassword(password)
+    const added = await people.addPerson(pool, { ...person, passwordHash }, code === null ? null : inviteOf(code, now()))
     if (!added) throw taken('login', person.login)
-    await audit(pool, now(), me.id, 'add-person', `person ${added.id}`, { role: added.role })
-    return added
+    await audit(pool, now(), me.id, 'add-person', `person ${added.id}`, { role: added.role, invited: code !== null })
+    return { person: added, code }
   }
   route(router, ROUTES.addPerson, add, 201)
+
+  route(router, ROUTES.invite, async ({ id, me }) => {
+    const code = newCode()
+    const person = await people.invitePerson(pool, id, inviteOf(code, now()))
+    if (!person) throw notFound('person')
+    await audit(pool, now(), me.id, 'invite', `person ${id}`)
+    return { person, code }
+  })
 
   route(router, ROUTES.changePerson, async ({ req, id, body, me }) => {
     const { password, ...change } = body

@@ -3,7 +3,8 @@ import type { FirstAdministratorInput, Me, SessionState } from '../../contract/p
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
 import { checkPassword, hashPassword } from './password.js'
-import { Refused } from '../problems.js'
+import { sumOf } from './invitation.js'
+import { Refused, refused } from '../problems.js'
 import { audit, one, transaction } from '../database.js'
 import * as people from './store.js'
 import { route } from '../http/route.js'
@@ -21,16 +22,19 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     demo,
   })
 
+  const mustNotBeHeld = async (name: string, address: string) => {
+    const until = await people.heldBack(pool, name, address, now())
+    if (!until) return
+    const seconds = Math.max(1, Math.ceil((until.getTime() - now().getTime()) / 1000))
+    throw new Refused(problem(429, 'Too many tries', `Too many failed sign-ins. Try again in ${seconds} seconds.`))
+  }
+
   route(router, ROUTES.session, ({ me }) => state(me))
 
   route(router, ROUTES.signIn, async ({ req, body: { login, password } }) => {
     const name = login.trim().toLowerCase()
     const address = req.ip ?? ''
-    const until = await people.heldBack(pool, name, address, now())
-    if (until) {
-      const seconds = Math.max(1, Math.ceil((until.getTime() - now().getTime()) / 1000))
-      throw new Refused(problem(429, 'Too many tries', `Too many failed sign-ins. Try again in ${seconds} seconds.`))
-    }
+    await mustNotBeHeld(name, address)
     const person = await people.findSignIn(pool, name)
     const good = await checkPassword(password, person?.passwordHash ?? (await NOBODY))
     if (!person || !good) {
@@ -47,6 +51,44 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
 
   route(router, ROUTES.signOut, async ({ req, res }) => {
     await new Promise<void>((resolve, reject) => req.session.destroy((error) => (error ? reject(error) : resolve())))
+    res.clearCookie('yardfrost').status(204).end()
+  })
+
+  route(router, ROUTES.takeInvitation, async ({ req, body: { login, code, password } }) => {
+    const name = login.trim().toLowerCase()
+    const address = req.ip ?? ''
+    await mustNotBeHeld(name, address)
+    const passwordHash = await hashPassword(password)
+    const taken = await transaction(pool, async (query) => {
+      const person = await people.takeInvitation(query, name, sumOf(code), passwordHash, now())
+      if (!person) return false
+      await people.endSessions(query, person.id)
+      await audit(query, now(), person.id, 'invitation-taken', `person ${person.id}`, { address })
+      return true
+    })
+    if (!taken) {
+      await audit(pool, now(), null, 'sign-in-failed', 'a code that does not count', { login: name, address })
+      throw new Refused(problem(401, 'Code refused', 'Name and code do not belong together, or the code has been used or has run out.'))
+    }
+    await people.clearTries(pool, name, address)
+    return state(null)
+  })
+
+  route(router, ROUTES.ownPassword, async ({ req, me, body: { old, password } }) => {
+    const person = await people.findSignIn(pool, me.login)
+    if (!person || !(await checkPassword(old, person.passwordHash))) throw refused('old', 'your password as it is now')
+    const passwordHash = await hashPassword(password)
+    await transaction(pool, async (query) => {
+      await people.changePerson(query, me.id, { passwordHash })
+      await people.endSessions(query, me.id, req.sessionID)
+      await audit(query, now(), me.id, 'own-password', `person ${me.id}`)
+    })
+    return state(me)
+  })
+
+  route(router, ROUTES.signOutEverywhere, async ({ res, me }) => {
+    await people.endSessions(pool, me.id)
+    await audit(pool, now(), me.id, 'signed-out-everywhere', `person ${me.id}`)
     res.clearCookie('yardfrost').status(204).end()
   })
 

@@ -3,6 +3,7 @@ import type { Me, Person, Role } from '../../contract/people.js'
 import { execute, one, rows, type Query } from '../database.js'
 
 const COLUMNS = 'id, name, login, role, units, theme'
+const PERSON = 'id, name, login, role, active, invite_sum IS NOT NULL AS invited'
 
 export function findMe(query: Query, id: number): Promise<Me | null> {
   return one<Me>(query, `SELECT ${COLUMNS} FROM person WHERE id = $1 AND active`, [id])
@@ -19,24 +20,38 @@ export function readSession(query: Query, sid: string): Promise<{ sess: SessionD
 }
 
 export function findSignIn(query: Query, login: string): Promise<(Me & { passwordHash: string }) | null> {
-  return one(query, `SELECT ${COLUMNS}, password_hash AS "passwordHash" FROM person WHERE login = $1 AND active`, [login])
+  return one(
+    query,
+    `SELECT ${COLUMNS}, password_hash AS "passwordHash" FROM person WHERE login = $1 AND active AND password_hash IS NOT NULL`,
+    [login],
+  )
 }
 
 export function listPeople(query: Query): Promise<Person[]> {
-  return rows(query, 'SELECT id, name, login, role, active FROM person ORDER BY name')
+  return rows(query, `SELECT ${PERSON} FROM person ORDER BY name`)
 }
 
 export async function anyPeople(query: Query): Promise<boolean> {
   return (await one(query, 'SELECT 1 FROM person LIMIT 1')) !== null
 }
 
-/** Null when the login is taken. */
-export function addPerson(query: Query, person: { name: string; login: string; role: Role; passwordHash: string }): Promise<Person | null> {
+/** Of a code only this is kept; `until` is when it ends. */
+export interface Invite {
+  sum: string
+  until: Date
+}
+
+/** With a password or with an invitation to choose one. Null when the login is taken. */
+export function addPerson(
+  query: Query,
+  person: { name: string; login: string; role: Role; passwordHash: string | null },
+  invite: Invite | null = null,
+): Promise<Person | null> {
   return one(
     query,
-    `INSERT INTO person (name, login, role, password_hash) VALUES ($1, $2, $3, $4)
-     ON CONFLICT (login) DO NOTHING RETURNING id, name, login, role, active`,
-    [person.name, person.login, person.role, person.passwordHash],
+    `INSERT INTO person (name, login, role, password_hash, invite_sum, invite_until) VALUES ($1, $2, $3, $4, $5, $6)
+     ON CONFLICT (login) DO NOTHING RETURNING ${PERSON}`,
+    [person.name, person.login, person.role, person.passwordHash, invite?.sum, invite?.until],
   )
 }
 
@@ -48,8 +63,27 @@ export function changePerson(
   return one(
     query,
     `UPDATE person SET name = coalesce($2, name), role = coalesce($3, role), active = coalesce($4, active), password_hash = coalesce($5, password_hash)
-     WHERE id = $1 RETURNING id, name, login, role, active`,
+     WHERE id = $1 RETURNING ${PERSON}`,
     [id, change.name, change.role, change.active, change.passwordHash],
+  )
+}
+
+/** A new code for somebody; the password stays until another is chosen with it. */
+export function invitePerson(query: Query, id: number, invite: Invite): Promise<Person | null> {
+  return one(query, `UPDATE person SET invite_sum = $2, invite_until = $3 WHERE id = $1 RETURNING ${PERSON}`, [
+    id,
+    invite.sum,
+    invite.until,
+  ])
+}
+
+/** Takes a code that still counts, once; the person whose it was. */
+export function takeInvitation(query: Query, login: string, sum: string, passwordHash: string, now: Date): Promise<{ id: number } | null> {
+  return one(
+    query,
+    `UPDATE person SET password_hash = $3, invite_sum = NULL, invite_until = NULL
+     WHERE login = $1 AND active AND invite_sum = $2 AND invite_until > $4 RETURNING id`,
+    [login, sum, passwordHash, now],
   )
 }
 

@@ -1,8 +1,12 @@
 import { Router } from 'express'
+import { z } from 'zod'
+import { plantDocument } from '../../contract/plant-document.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../options.js'
 import { notFound } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
+import { listMachines } from '../machines/store.js'
+import { exportPlant, importPlant } from './document.js'
 import * as plant from './store.js'
 import { route, taken } from '../http/route.js'
 
@@ -27,6 +31,24 @@ export function settingsRoutes({ pool, now }: ServerOptions): Router {
   }
 
   route(router, ROUTES.plantSettings, () => plant.plantSettings(pool))
+  route(router, ROUTES.plantFile, ({ res }) => {
+    res.set('Content-Disposition', `attachment; filename="plant-${now().toISOString().slice(0, 10)}.json"`)
+    return exportPlant(pool)
+  })
+  route(
+    router,
+    ROUTES.plantFileSchema,
+    async () => z.toJSONSchema(plantDocument, { io: 'input', unrepresentable: 'any' }) as Record<string, unknown>,
+  )
+  route(
+    router,
+    ROUTES.readPlantFile,
+    async ({ req, me }) => {
+      await importPlant(pool, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0), me, now())
+      return { machines: (await listMachines(pool)).length }
+    },
+    201,
+  )
   route(router, ROUTES.namePlant, ({ body, me }) =>
     settle(me.id, 'name-plant', { to: body.name }, (query) => plant.namePlant(query, body.name)),
   )

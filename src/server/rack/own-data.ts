@@ -269,6 +269,22 @@ export async function bringFile(
   return bring(pool, { kind, entries: entries as Lined[], errors, notes, source }, apply, me, at)
 }
 
+/** Entries of one list inside a transaction of somebody else's; one that cannot be refuses them all, with its place. */
+export async function bringInto(query: pg.PoolClient, kind: OwnKind, raw: readonly Entry[], me: Me, at: Date): Promise<void> {
+  if (!raw.length) return
+  const rack = await loadRack(query)
+  const changes = raw.map((entry, i): Change => {
+    try {
+      const after = settled(kind, entry, rack, at)
+      return { key: keyOf(kind, after), before: null, after }
+    } catch (error) {
+      if (!(error instanceof Wrong)) throw error
+      throw refusedFields([{ field: `lists.${kind}.${i}.${error.field}`, allowed: error.message }])
+    }
+  })
+  await make(query, kind, changes, rack, me, at)
+}
+
 /** Entries typed into a form go the same way as a file; an error is told beside its field. */
 export async function bringEntries(pool: pg.Pool, kind: OwnKind, raw: readonly unknown[], me: Me, at: Date): Promise<ImportReport> {
   const entries: Lined[] = []

@@ -41,7 +41,13 @@ export const preset = definePreset(Aura, {
         primary: { color: '#5b2a5e', contrastColor: '#ffffff', hoverColor: '#451f47', activeColor: '#38193a' },
         highlight: { background: '#5b2a5e', focusBackground: '#451f47', color: '#ffffff', focusColor: '#ffffff' },
         text: { color: '#211a26', mutedColor: '#5f5864' },
-        formField: { background: '#fbfcfb', borderColor: '#8b858f', color: '#211a26', hoverBorderColor: '#5b2a5e' },
+        formField: {
+          background: '#fbfcfb',
+          borderColor: '#8b858f',
+          color: '#211a26',
+          hoverBorderColor: '#5b2a5e',
+          placeholderColor: '#5f5864',
+        },
       },
       dark: {
         surface: {
@@ -61,7 +67,13 @@ export const preset = definePreset(Aura, {
         primary: { color: '#cfa3d6', contrastColor: '#1d1022', hoverColor: '#dcb9e1', activeColor: '#e6cbea' },
         highlight: { background: '#3c2b41', focusBackground: '#4d3753', color: '#ece8ee', focusColor: '#ece8ee' },
         text: { color: '#ece8ee', mutedColor: '#b3abb9' },
-        formField: { background: '#221f2b', borderColor: '#857d8d', color: '#ece8ee', hoverBorderColor: '#cfa3d6' },
+        formField: {
+          background: '#221f2b',
+          borderColor: '#857d8d',
+          color: '#ece8ee',
+          hoverBorderColor: '#cfa3d6',
+          placeholderColor: '#b3abb9',
+        },
       },
     },
   },

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useRouter } from 'vue-router'
+import { addressOf } from '../../../contract/addresses.js'
+import { call } from '../../api.js'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import GreasePanel from './GreasePanel.vue'
+import OwnPassword from './OwnPassword.vue'
 import PlantName from './PlantName.vue'
 import PeoplePanel from './PeoplePanel.vue'
 
@@ -20,6 +23,11 @@ const LIGHT = [
   { value: 'night', label: 'night' },
 ] as const
 
+async function leaveEverywhere() {
+  await call('signOutEverywhere')
+  session.me = null
+  await router.push({ name: 'sign-in' })
+}
 async function leave() {
   await session.signOut()
   await router.push({ name: 'sign-in' })
@@ -49,13 +57,19 @@ async function leave() {
           @update:model-value="session.setTheme($event)"
         />
         <Button label="Sign out" outlined @click="leave" />
+        <Button label="Sign out everywhere" text @click="leaveEverywhere" />
       </div>
+      <OwnPassword />
       <p class="soft small">A unit typed behind a number always counts, whichever is chosen here.</p>
     </section>
     <section aria-labelledby="plant-title">
       <h2 id="plant-title">Plant</h2>
       <PlantName v-if="session.may('planner')" />
       <p v-else class="soft">A planner names the plant.</p>
+      <p v-if="session.may('administrator')">
+        <a :href="addressOf('plantFile', {})" download>The whole plant as one file</a>
+        <span class="soft small"> machines, what is and was fitted, greasing, people, lists; job cards are not in it</span>
+      </p>
     </section>
     <GreasePanel />
     <PeoplePanel v-if="session.may('administrator')" />

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { call } from '../../api.js'
+import { call, refusalOf } from '../../api.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import { useSession } from '../../stores/session.js'
 import SignInForm from './SignInForm.vue'
@@ -17,6 +17,20 @@ const error = ref<string | null>(null)
 function enter() {
   const then = String(route.query.then ?? '/')
   void router.replace(then.startsWith('/') && !then.startsWith('//') ? then : '/')
+}
+
+const invited = ref(false)
+const invitation = reactive({ login: '', code: '', password: '' })
+async function take() {
+  error.value = null
+  try {
+    await call('takeInvitation', { body: invitation })
+    await session.signIn(invitation.login, invitation.password)
+    enter()
+  } catch (failure) {
+    const { errors, problem } = refusalOf(failure)
+    error.value = problem ?? Object.values(errors).join(' ')
+  }
 }
 
 async function makeFirst() {
@@ -62,7 +76,23 @@ async function makeFirst() {
         </form>
       </template>
       <template v-else>
-        <SignInForm @done="enter" />
+        <form v-if="invited" class="form" @submit.prevent="take">
+          <h2>Choose your password</h2>
+          <FieldFrame id="invited-login" label="Sign-in name"
+            ><InputText id="invited-login" v-model="invitation.login" autocomplete="username" autofocus
+          /></FieldFrame>
+          <FieldFrame id="invited-code" label="Code that you were given"
+            ><InputText id="invited-code" v-model="invitation.code" autocomplete="off"
+          /></FieldFrame>
+          <FieldFrame id="invited-password" label="New password, at least 10 characters" :error="error"
+            ><InputText id="invited-password" v-model="invitation.password" type="password" autocomplete="new-password"
+          /></FieldFrame>
+          <Button type="submit" label="Choose and sign in" />
+        </form>
+        <SignInForm v-else @done="enter" />
+        <button type="button" class="link-button" @click="invited = !invited">
+          {{ invited ? 'I have a password' : 'I have a one-time code' }}
+        </button>
         <p v-if="session.demo" class="soft small">
           Demo plant: sign in as storekeeper, technician, planner or administrator with the password <b>cider-press-4</b>.
         </p>

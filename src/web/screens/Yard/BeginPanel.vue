@@ -1,14 +1,29 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import FileUpload, { type FileUploadUploaderEvent } from 'primevue/fileupload'
+import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Yard } from '../../../contract/machines.js'
+import { call, refusalOf } from '../../api.js'
 import { useSession } from '../../stores/session.js'
 import PlantName from '../Settings/PlantName.vue'
 
 /** The way from an empty plant to its first machine. Any step may wait; it is here until there is a machine. */
 const props = defineProps<{ beginning: NonNullable<Yard['beginning']> }>()
-defineEmits<{ named: [] }>()
+const emit = defineEmits<{ named: [] }>()
 const session = useSession()
+const problem = ref('')
+async function read(event: FileUploadUploaderEvent) {
+  const [file] = [event.files].flat()
+  problem.value = ''
+  try {
+    await call('readPlantFile', { body: new Blob([await file!.arrayBuffer()]) })
+    emit('named')
+  } catch (failure) {
+    const { errors, problem: words } = refusalOf(failure)
+    const all = Object.entries(errors).map(([field, allowed]) => `${field}: ${allowed}`)
+    problem.value = words ?? `${all.slice(0, 3).join('; ')}${all.length > 3 ? ` and ${all.length - 3} more` : ''}`
+  }
+}
 const steps = computed(() => {
   const { named, people, greases, guns } = props.beginning
   return [
@@ -46,6 +61,11 @@ const steps = computed(() => {
       }}</RouterLink>
     </li>
   </ol>
+  <p v-if="session.may('administrator')" class="file">
+    <span class="soft">Or read a plant file that came out of another one:</span>
+    <FileUpload mode="basic" accept=".json" choose-label="Read a plant file" auto custom-upload @uploader="read" />
+    <span v-if="problem" class="problem" role="alert">{{ problem }}</span>
+  </p>
 </template>
 
 <style scoped>
@@ -59,6 +79,17 @@ li {
   gap: 18px;
   grid-template-columns: 2rem 1fr auto auto;
   padding: 16px 0;
+}
+.file {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  padding-top: 16px;
+}
+.problem {
+  color: var(--rowan);
+  font-weight: 600;
 }
 .mark {
   color: var(--damson);
