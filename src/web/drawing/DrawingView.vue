@@ -5,14 +5,23 @@ import type { Drawing } from '../../core/drawing/primitives.js'
 import { useSession } from '../stores/session.js'
 
 /** Shows a drawing of the core as it is; handles and links go into the slot, in the same coordinates. */
-defineProps<{ drawing: Drawing }>()
+defineProps<{
+  drawing: Drawing
+  /** Its slot holds what can be focused: the drawing is a group of things then, not one picture. */
+  handles?: boolean
+}>()
 const session = useSession()
 const palette = computed(() => (session.theme === 'night' ? NIGHT : DAY))
 const FONT = "'Sofia Sans Condensed Variable', sans-serif"
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${drawing.width} ${drawing.height}`" role="img" :aria-label="drawing.description" :font-family="FONT">
+  <svg
+    :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
+    :role="handles ? 'group' : 'img'"
+    :aria-label="drawing.description"
+    :font-family="FONT"
+  >
     <template v-for="(p, i) in drawing.primitives" :key="i">
       <path v-if="p.kind === 'path'" :d="p.d" v-bind="shapeStyle(p.role, palette)" stroke-linejoin="round" />
       <line v-else-if="p.kind === 'line'" :x1="p.x1" :y1="p.y1" :x2="p.x2" :y2="p.y2" v-bind="shapeStyle(p.role, palette)" />

@@ -83,7 +83,7 @@ function key(index: number, event: KeyboardEvent) {
 </script>
 
 <template>
-  <DrawingView :drawing="drawing">
+  <DrawingView :drawing="drawing" handles>
     <rect
       v-for="(p, i) in line.positions"
       :key="i"

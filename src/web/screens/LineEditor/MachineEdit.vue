@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { MachineView } from '../../../contract/machines.js'
 import { useSession } from '../../stores/session.js'
@@ -18,6 +18,7 @@ const id = computed(() => (route.params.id ? Number(route.params.id) : null))
 const lineId = computed(() => (route.query.line ? Number(route.query.line) : null))
 
 async function load() {
+  machine.value = null
   if (id.value === null) return void (round.value += 1)
   loading.value = true
   error.value = null
@@ -30,7 +31,8 @@ async function load() {
     loading.value = false
   }
 }
-void load()
+// One screen serves both addresses: going from one machine to another, or to a new one, fetches anew.
+watch([id, lineId], load, { immediate: true })
 </script>
 
 <template>
