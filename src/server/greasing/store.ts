@@ -83,7 +83,7 @@ export async function dueBefore(query: Query, before: Date, limit = 60): Promise
   const found = await rows<Omit<DueLine, 'dueAt'> & { dueAt: Date }>(
     query,
     `SELECT l.position_id AS "positionId", p.name AS "positionName", m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName",
-       m.location, g.name AS "greaseName", l.quantity_g AS "quantityG", l.due_at AS "dueAt"
+       concat_ws(', ', nullif(m.area, ''), nullif(m.location, '')) AS location, g.name AS "greaseName", l.quantity_g AS "quantityG", l.due_at AS "dueAt"
      FROM lubrication_point l JOIN position p ON p.id = l.position_id JOIN shaft_line s ON s.id = p.shaft_line_id
      JOIN machine m ON m.id = s.machine_id LEFT JOIN grease g ON g.id = l.grease_id
      WHERE l.due_at < $1 AND p.retired_at IS NULL AND m.retired_at IS NULL ORDER BY l.due_at LIMIT $2`,

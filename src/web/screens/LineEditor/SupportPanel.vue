@@ -25,10 +25,10 @@ const bearing = (n: number, edit: (b: DraftBearing) => void) => change((p) => ed
 const HOLDER_OPTIONS = HOLDERS.map((value) => ({ value, label: value === 'not-recorded' ? 'not recorded' : value.replace('-', ' ') }))
 const SEAT_OPTIONS = SHAFT_SEATS.map((value) => ({ value, label: value.replaceAll('-', ' ') }))
 const SET_OPTIONS = [
-  { value: 'single', label: 'one' },
-  { value: 'back-to-back', label: 'pair, back to back' },
-  { value: 'face-to-face', label: 'pair, face to face' },
-  { value: 'tandem', label: 'pair, in tandem' },
+  { value: 'single', label: 'single' },
+  { value: 'back-to-back', label: 'back-to-back' },
+  { value: 'face-to-face', label: 'face-to-face' },
+  { value: 'tandem', label: 'tandem' },
 ] as const
 const RINGS: readonly { ring: keyof RingHolding; side: 0 | 1; label: string }[] = [
   { ring: 'outer', side: 0, label: 'Outer ring, left' },
@@ -115,7 +115,7 @@ function remove() {
         />
         <ChoiceField
           :id="`set-${n}`"
-          label="How many"
+          label="Single or pair"
           :options="SET_OPTIONS"
           :model-value="b.arrangement ?? 'single'"
           @update:model-value="arrange(n, $event)"

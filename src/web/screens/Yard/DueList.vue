@@ -16,7 +16,7 @@ const session = useSession()
         <span class="state" :class="`state-${dueWords(d.dueAt, now).level}`">{{ dueWords(d.dueAt, now).words }}</span>
         <span class="what">
           <b>{{ d.machineName }} {{ d.machineCode }}, {{ d.positionName }}</b>
-          <span class="soft small">{{ d.greaseName ?? 'grease not settled' }} · {{ d.location }}</span>
+          <span class="soft small">{{ [d.greaseName ?? 'grease not settled', d.location].filter(Boolean).join(' · ') }}</span>
         </span>
         <span class="number grams">{{ d.quantityG === null ? '—' : session.withUnit(d.quantityG, 'grams') }}</span>
       </RouterLink>
