@@ -18,15 +18,13 @@ export function machineRoutes({ pool, now }: ServerOptions): Router {
 
   route(router, ROUTES.yard, async (): Promise<Yard> => {
     const at = now()
-    const machines = await listMachines(pool)
-    return {
-      plant: await plantName(pool),
-      now: at.toISOString(),
-      jobs: await listJobs(pool, { status: 'open' }),
-      due: await dueBefore(pool, new Date(at.getTime() + AHEAD_MS)),
-      machines,
-      beginning: machines.length ? null : await beginning(pool),
-    }
+    const [plant, jobs, due, machines] = await Promise.all([
+      plantName(pool),
+      listJobs(pool, { status: 'open' }),
+      dueBefore(pool, new Date(at.getTime() + AHEAD_MS)),
+      listMachines(pool),
+    ])
+    return { plant, now: at.toISOString(), jobs, due, machines, beginning: machines.length ? null : await beginning(pool) }
   })
   const shown = async (id: number) => {
     const machine = await machineView(pool, id, now())

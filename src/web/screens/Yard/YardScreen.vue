@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { daysUntil } from '../../figures/dates.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
@@ -8,10 +8,11 @@ import LoadState from '../../theme/LoadState.vue'
 import { useSession } from '../../stores/session.js'
 import { useLoad } from '../../theme/useLoad.js'
 import JobList from '../JobList.vue'
-import BeginPanel from './BeginPanel.vue'
 import DueList from './DueList.vue'
 
 const { data: yard, loading, error, load } = useLoad('yard', () => ({}))
+/** Seen once in the life of a plant: fetched when it is. */
+const BeginPanel = defineAsyncComponent(() => import('./BeginPanel.vue'))
 const session = useSession()
 const search = ref('')
 const machines = computed(() => {
