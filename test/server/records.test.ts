@@ -4,7 +4,8 @@ import { draftOf, type LineInput } from '../../src/contract/lines.js'
 import type { MachineView } from '../../src/contract/machines.js'
 import type { LineDraft } from '../../src/core/line/draft.js'
 import { carryOver } from '../../src/core/line/carry.js'
-import { readLine, writeLine } from '../../src/core/line/notation.js'
+import { readLine } from '../../src/core/line/notation.js'
+import { writeLine } from '../../src/core/line/write-line.js'
 import { Client, NOW, answer, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 const typed = (words: string): LineDraft => readLine(words, 'metric').line

@@ -1,4 +1,4 @@
-import { sizes, findBearing } from '../catalogue/catalogue.js'
+import { findBearing } from '../catalogue/catalogue.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { amount, type Message } from '../words/message.js'
@@ -147,6 +147,3 @@ export function faultsOf(line: LineDraft, today: string): LineFault[] {
 function widthMm(position: DraftPosition): number {
   return position.bearings.reduce((sum, b) => sum + (b.designation ? (findBearing(b.designation)?.row.widthMm ?? 0) : 0) * b.count, 0)
 }
-
-/** Every designation of the rack, for those who offer what could have been meant. */
-export const rackNames = (): string[] => sizes().map((row) => row.designation)

@@ -1,24 +1,13 @@
 import { distance } from 'fastest-levenshtein'
-import { findBearing } from '../catalogue/catalogue.js'
+import { findBearing, sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import { groupMark } from '../fits/clearance-group.js'
 import { findMarked } from '../identify/marked.js'
-import { formatTrimmed, parse, unitOf, type UnitSystem } from '../units/quantities.js'
+import { parse, type UnitSystem } from '../units/quantities.js'
 import type { Message } from '../words/message.js'
-import {
-  COMPONENTS,
-  COMPONENT_KINDS,
-  MOST,
-  plainBearing,
-  rackNames,
-  usualNames,
-  type ComponentKind,
-  type DraftBearing,
-  type DraftComponent,
-  type LineDraft,
-  type PairArrangement,
-} from './draft.js'
+import { MOST, plainBearing, usualNames, type ComponentKind, type DraftBearing, type DraftComponent, type LineDraft } from './draft.js'
 import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
+import { ARRANGEMENTS, CLAUSES, COMPONENT_WORDS, HELD_BY, LINE_WORDS, SEATS, type Clause } from './vocabulary.js'
 
 /**
  * A shaft line as words, left to right: `coupling, 6312 C3 held, 320, NU 312, impeller`. Elements stand between commas or
@@ -26,72 +15,6 @@ import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
  * with its letters, `?` where nobody knows, or any name in quotes; behind it how it is held and fitted; several at one support
  * are joined by `+`; a name of its own stands before it with a colon.
  */
-
-/** Words behind a bearing. */
-const CLAUSES = ['held', 'free', 'inner', 'on', 'since', 'pair', 'set'] as const
-type Clause = (typeof CLAUSES)[number]
-
-const ARRANGEMENTS: readonly (readonly [word: string, value: PairArrangement])[] = [
-  ['back-to-back', 'back-to-back'],
-  ['face-to-face', 'face-to-face'],
-  ['tandem', 'tandem'],
-  ['db', 'back-to-back'],
-  ['df', 'face-to-face'],
-  ['dt', 'tandem'],
-]
-
-/** What can hold a ring, behind `by`. */
-const HELD_BY: readonly (readonly [word: string, value: Holder])[] = [
-  ['shoulder', 'shoulder'],
-  ['ring', 'locating-ring'],
-  ['rings', 'locating-ring'],
-  ['locating ring', 'locating-ring'],
-  ['cover', 'cover'],
-  ['nut', 'nut'],
-  ['snap ring', 'snap-ring'],
-]
-
-/** What a bearing sits on, behind `on`; a sleeve is named by its designation. */
-const SEATS: readonly (readonly [word: string, kind: ShaftSeatRecord['kind']])[] = [
-  ['shaft', 'cylindrical'],
-  ['taper', 'taper'],
-  ['raceway', 'raceway'],
-  ['screws', 'set-screws'],
-  ['eccentric collar', 'eccentric-collar'],
-  ['clamp collar', 'clamp-collar'],
-  ['sleeve', 'adapter-sleeve'],
-  ['withdrawal sleeve', 'withdrawal-sleeve'],
-]
-
-/** Words of the line itself. */
-const LINE_WORDS: readonly (readonly [word: string, set: Partial<LineDraft>])[] = [
-  ['horizontal', { orientation: 'horizontal', tiltDeg: 0 }],
-  ['vertical', { orientation: 'vertical', tiltDeg: 0 }],
-  ['upright', { orientation: 'vertical', tiltDeg: 0 }],
-  ['shaft turns', { turning: 'shaft' }],
-  ['housing turns', { turning: 'housing' }],
-  ['drum turns', { turning: 'housing' }],
-]
-
-const COMPONENT_WORDS = COMPONENT_KINDS.flatMap((kind) => COMPONENTS[kind].words.map((word) => [word, kind] as const))
-
-/** Every word of the notation with an example: what help and documents show. */
-export const NOTATION: readonly { what: string; words: readonly string[]; example: string }[] = [
-  { what: 'what sits on the shaft', words: COMPONENT_WORDS.map(([word]) => word), example: 'coupling, 6312 held, 320, NU 312, impeller' },
-  { what: 'how the outer ring is held', words: ['held', 'free', 'left', 'right', 'by', ...HELD_BY.map(([w]) => w)], example: '6312 held by cover left held by ring right' }, // prettier-ignore
-  { what: 'how the inner ring is held', words: ['inner'], example: '6312 inner by shoulder left inner by nut right' },
-  { what: 'what it sits on', words: ['on', ...SEATS.map(([w]) => w)], example: '22216 K C3 on H 316 Ø70' },
-  {
-    what: 'several together',
-    words: ['pair', 'set of', ...ARRANGEMENTS.map(([w]) => w), '+'],
-    example: 'NU 212 + 7312 B pair back-to-back',
-  },
-  { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
-  { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
-  { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted'], example: 'vertical, 6312 held, 400, 6312 free' },
-  { what: 'a name of its own', words: [':'], example: 'motor side: 6312 held' },
-  { what: 'not known, or in no table', words: ['?', '"…"'], example: '? held, 400, "bronze sleeve 80"' },
-]
 
 /** What a stretch of the words is. */
 export type TokenKind = 'bearing' | 'distance' | 'component' | 'line' | 'unknown'
@@ -172,7 +95,10 @@ function nearest(text: string, words: readonly string[]): string[] {
 
 const couldBe = (text: string): string[] =>
   /\d/.test(text)
-    ? nearest(text, rackNames())
+    ? nearest(
+        text,
+        sizes().map((row) => row.designation),
+      )
     : nearest(text, [...COMPONENT_WORDS.map(([w]) => w), ...LINE_WORDS.map(([w]) => w), ...CLAUSES, 'same'])
 
 /** A distance in mm; null when it is none. */
@@ -470,97 +396,4 @@ export function readLine(source: string, system: UnitSystem): ReadLine {
   line.positions.forEach((p, i) => (p.name ||= usual[i]!))
   place(found, line, problem)
   return { line, tokens, problems }
-}
-
-const HOLDER_WORD = new Map(HELD_BY.map(([word, holder]) => [holder, word.replace('rings', 'ring')] as const).reverse())
-
-/** Sides of a ring in words; empty where nothing is recorded. */
-function sideWords([left, right]: Sides, ring: 'outer' | 'inner'): string[] {
-  const one = (holder: Holder): string => {
-    const word = HOLDER_WORD.get(holder)
-    const plain = word ? `by ${word}` : holder
-    if (ring === 'inner') return `inner ${plain}`
-    return word ? `held ${plain}` : plain
-  }
-  if (left === right) return left === 'not-recorded' ? [] : [one(left)]
-  const held = ([at, holder]: readonly [string, Holder]) => (holder === 'not-recorded' ? [] : [`${one(holder)} ${at}`])
-  // A side that is free beside one that holds need not be said of an outer ring.
-  const sides = [['left', left] as const, ['right', right] as const]
-  const said =
-    ring === 'outer' && sides.some(([, h]) => h !== 'free' && h !== 'not-recorded') ? sides.filter(([, h]) => h !== 'free') : sides
-  return said.flatMap(held)
-}
-
-/** A length as words: bare in mm, with its unit in inches or where a bearing bears that number. */
-function lengthWords(mm: number, system: UnitSystem): string {
-  const text = formatTrimmed(mm, 'length', system, 3).replaceAll('\u2009', '')
-  return system === 'inch' || findBearing(text) ? `${text} ${unitOf('length', system)}` : text
-}
-
-const seatWords = ({ kind, sleeve, nominalMm, toleranceClass }: ShaftSeatRecord, system: UnitSystem): string[] => {
-  if (kind === 'not-recorded') return []
-  const name = sleeve ?? toleranceClass ?? SEATS.find(([, k]) => k === kind)![0]
-  return [`on ${name}${nominalMm === undefined ? '' : ` Ø${lengthWords(nominalMm, system)}`}`]
-}
-
-const sameThing = (a: DraftBearing, b: DraftBearing) =>
-  a.designation !== null &&
-  a.designation === b.designation &&
-  a.group === b.group &&
-  a.count === b.count &&
-  a.arrangement === b.arrangement &&
-  JSON.stringify({ ...a.shaftSeat, measuredMm: undefined }) === JSON.stringify({ ...b.shaftSeat, measuredMm: undefined })
-
-function bearingWords(bearing: DraftBearing, before: DraftBearing | null, system: UnitSystem): string {
-  const { designation, group, count, arrangement, holding, shaftSeat, since } = bearing
-  const tail = [...sideWords(holding.outer, 'outer'), ...sideWords(holding.inner, 'inner'), ...(since ? [`since ${since}`] : [])]
-  if (before && sameThing(before, bearing)) return ['same', ...tail].join(' ')
-  const marked = designation === null ? null : findMarked(designation)
-  const listed = marked && !marked.unknown
-  const name = designation === null ? '?' : listed ? designation : `"${designation.replaceAll('"', '')}"`
-  const set = arrangement ? [count === 2 ? `pair ${arrangement}` : `set of ${count} ${arrangement}`] : []
-  return [name, ...(listed && group ? [groupMark(group)] : []), ...set, ...seatWords(shaftSeat, system), ...tail].join(' ')
-}
-
-/**
- * Writes a line as words that `readLine` reads back, in the unit of `system`: names only where they are not the usual ones.
- * Seats as measured and what houses a bearing do not go into words. Source: as `readLine`.
- */
-export function writeLine(line: LineDraft, system: UnitSystem): string {
-  const out: string[] = []
-  if (line.orientation === 'vertical') out.push('vertical')
-  if (line.orientation === 'tilted') out.push(`tilted ${line.tiltDeg}`)
-  if (line.turning === 'housing') out.push('housing turns')
-  const usual = usualNames(line)
-  const things: { words: string; at: number | null; support: boolean }[] = []
-  let before: DraftBearing | null = null
-  for (let slot = 0; slot <= line.positions.length; slot += 1) {
-    for (const c of line.components.filter((x) => x.slot === slot))
-      things.push({ words: COMPONENTS[c.kind].words[0], at: c.alongMm, support: false })
-    const p = line.positions[slot]
-    if (!p) continue
-    const own = p.bearings.map((b) => {
-      const words = bearingWords(b, before, system)
-      before = b
-      return words
-    })
-    things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${own.join(' + ') || '?'}`, at: p.alongMm, support: true })
-  }
-  let last: number | null = null
-  things.forEach((thing, i) => {
-    // Where a component's place is not known, the distance of the supports stands before the next support.
-    const known = thing.at !== null && (thing.support || wholeGap(things, i))
-    if (known && last !== null) out.push(lengthWords(thing.at! - last, system))
-    if (known) last = thing.at
-    out.push(thing.words)
-  })
-  return out.join(', ')
-}
-
-/** Whether everything between the supports around a component has its place. */
-function wholeGap(things: readonly { at: number | null; support: boolean }[], i: number): boolean {
-  const before = things.findLastIndex((t, j) => j < i && t.support)
-  const after = things.findIndex((t, j) => j > i && t.support)
-  const between = things.slice(before === -1 ? i : before + 1, after === -1 ? i + 1 : after)
-  return between.every((t) => t.at !== null)
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { RecordChange } from '../../../contract/machines.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
-import { readLine, writeLine } from '../../../core/line/notation.js'
+import { readLine } from '../../../core/line/notation.js'
+import { writeLine } from '../../../core/line/write-line.js'
 import { dayOf } from '../../figures/dates.js'
 import { useSession } from '../../stores/session.js'
 

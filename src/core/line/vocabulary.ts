@@ -1,0 +1,70 @@
+import { COMPONENTS, COMPONENT_KINDS, type LineDraft, type PairArrangement } from './draft.js'
+import type { Holder, ShaftSeatRecord } from './records.js'
+
+/** The words of the notation in which a shaft line is written: tables that reading, writing and help share. */
+
+/** Words behind a bearing. */
+export const CLAUSES = ['held', 'free', 'inner', 'on', 'since', 'pair', 'set'] as const
+export type Clause = (typeof CLAUSES)[number]
+
+export const ARRANGEMENTS: readonly (readonly [word: string, value: PairArrangement])[] = [
+  ['back-to-back', 'back-to-back'],
+  ['face-to-face', 'face-to-face'],
+  ['tandem', 'tandem'],
+  ['db', 'back-to-back'],
+  ['df', 'face-to-face'],
+  ['dt', 'tandem'],
+]
+
+/** What can hold a ring, behind `by`. */
+export const HELD_BY: readonly (readonly [word: string, value: Holder])[] = [
+  ['shoulder', 'shoulder'],
+  ['ring', 'locating-ring'],
+  ['rings', 'locating-ring'],
+  ['locating ring', 'locating-ring'],
+  ['cover', 'cover'],
+  ['nut', 'nut'],
+  ['snap ring', 'snap-ring'],
+]
+
+/** What a bearing sits on, behind `on`; a sleeve is named by its designation. */
+export const SEATS: readonly (readonly [word: string, kind: ShaftSeatRecord['kind']])[] = [
+  ['shaft', 'cylindrical'],
+  ['taper', 'taper'],
+  ['raceway', 'raceway'],
+  ['screws', 'set-screws'],
+  ['eccentric collar', 'eccentric-collar'],
+  ['clamp collar', 'clamp-collar'],
+  ['sleeve', 'adapter-sleeve'],
+  ['withdrawal sleeve', 'withdrawal-sleeve'],
+]
+
+/** Words of the line itself. */
+export const LINE_WORDS: readonly (readonly [word: string, set: Partial<LineDraft>])[] = [
+  ['horizontal', { orientation: 'horizontal', tiltDeg: 0 }],
+  ['vertical', { orientation: 'vertical', tiltDeg: 0 }],
+  ['upright', { orientation: 'vertical', tiltDeg: 0 }],
+  ['shaft turns', { turning: 'shaft' }],
+  ['housing turns', { turning: 'housing' }],
+  ['drum turns', { turning: 'housing' }],
+]
+
+export const COMPONENT_WORDS = COMPONENT_KINDS.flatMap((kind) => COMPONENTS[kind].words.map((word) => [word, kind] as const))
+
+/** Every word of the notation with an example: what help and documents show. */
+export const NOTATION: readonly { what: string; words: readonly string[]; example: string }[] = [
+  { what: 'what sits on the shaft', words: COMPONENT_WORDS.map(([word]) => word), example: 'coupling, 6312 held, 320, NU 312, impeller' },
+  { what: 'how the outer ring is held', words: ['held', 'free', 'left', 'right', 'by', ...HELD_BY.map(([w]) => w)], example: '6312 held by cover left held by ring right' }, // prettier-ignore
+  { what: 'how the inner ring is held', words: ['inner'], example: '6312 inner by shoulder left inner by nut right' },
+  { what: 'what it sits on', words: ['on', ...SEATS.map(([w]) => w)], example: '22216 K C3 on H 316 Ø70' },
+  {
+    what: 'several together',
+    words: ['pair', 'set of', ...ARRANGEMENTS.map(([w]) => w), '+'],
+    example: 'NU 212 + 7312 B pair back-to-back',
+  },
+  { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
+  { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
+  { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted'], example: 'vertical, 6312 held, 400, 6312 free' },
+  { what: 'a name of its own', words: [':'], example: 'motor side: 6312 held' },
+  { what: 'not known, or in no table', words: ['?', '"…"'], example: '? held, 400, "bronze sleeve 80"' },
+]
