@@ -98,7 +98,8 @@ main(async () => {
     await go('/sign-in')
     await api('POST', '/session', { login: 'technician', password: 'cider-press-4' })
     const yard = await api('GET', '/yard')
-    const pump = await api('GET', `/machines/${yard.machines.find((m) => m.code === 'MP-2').id}`)
+    const machine = async (code) => (await api('GET', `/machines?find=${code}`)).machines.find((m) => m.code === code).id
+    const pump = await api('GET', `/machines/${await machine('MP-2')}`)
     const placeOf = (machine, code) => machine.shaftLines[0].positions.flatMap((p) => p.places).find((p) => p.code === code).id
     const card = await api('POST', '/cards', {
       places: [placeOf(pump, 'p1.1')],
@@ -122,7 +123,8 @@ main(async () => {
     await api('POST', `${step('line/isolate')}/signature`)
     await api('PUT', step('p1.1/seat'), { version: 0, values: { seatMm: 60.009 } })
     await go('/', 'yard')
-    const mill = yard.machines.find((m) => m.code === 'MM-1').id
+    await go('/machines?area=Press%20house', 'machines')
+    const mill = await machine('MM-1')
     await go(`/machines/${mill}`, 'machine')
     for (const station of ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
       await go(`/jobs/${id}/${station}`, `station-${station}`)
@@ -131,7 +133,7 @@ main(async () => {
     const told = jobs.find((j) => j.summary.cause === 'both-ends-held').id
     await go(`/jobs/${told}/runin`, 'station-runin')
     await go(`/jobs/${told}/inspect`, 'station-inspect')
-    await go(`/greasing/${yard.due[0].positionId}`, 'greasing')
+    await go(`/greasing/${yard.due[0].pointId}`, 'greasing')
     const pdf = join(temp, 'card.pdf')
     const base64 = await web.executeAsyncScript(
       `const [path, done] = arguments
@@ -141,7 +143,6 @@ main(async () => {
     writeFileSync(pdf, Buffer.from(base64, 'base64'))
     spawnSync(await ensurePdfPages(), ['-r', '96', '-png', '-singlefile', pdf, join(out, 'printed-card')])
     await go('/rack?find=spherical%2C%20tapered%20bore%2C%2080', 'rack')
-    await go('/rack/22216%20K', 'bearing')
     await web.executeScript("localStorage.setItem('yardfrost:bench', arguments[0])", JSON.stringify(BENCH))
     await go('/bench', 'bench')
     const drive = (await api('GET', `/machines/${mill}`)).shaftLines[0].positions.find((p) => p.code === 'p1').id
@@ -149,7 +150,7 @@ main(async () => {
     await api('DELETE', '/session')
     await api('POST', '/session', { login: 'administrator', password: 'cider-press-4' })
     await go('/own-data?list=machines', 'own-data')
-    const pump3 = yard.machines.find((m) => m.code === 'MP-3').id
+    const pump3 = await machine('MP-3')
     const { shaftLines } = await api('GET', `/machines/${pump3}`)
     await go(`/machines/${pump3}/edit?line=${shaftLines[0].id}`)
     await web.executeScript("document.querySelector('.handle').focus()")

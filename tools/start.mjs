@@ -8,8 +8,14 @@ import { SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, root, 
 
 const options = new Set(process.argv.slice(2))
 const known = ['--empty', '--demo', '--reset', '--second', '--yes']
-/** Where this clone remembers its ports; tests give a place of their own. */
-const dataDir = process.env.YARDFROST_DATA_DIR ?? join(root, '.data')
+const home = process.env.YARDFROST_DATA_DIR ?? join(root, '.data')
+/** The demo plant and a plant of one's own never meet: each has its database, its address and its memory. Tests give a place of their own. */
+const PLANTS = {
+  demo: { dir: home, words: 'The demo plant', command: 'npm start' },
+  own: { dir: join(home, 'own'), words: 'A plant of your own', command: 'npm start -- --empty' },
+}
+const wanted = options.has('--empty') && !process.env.DATABASE_URL ? 'own' : 'demo'
+const dataDir = PLANTS[wanted].dir
 const stateFile = join(dataDir, 'state.json')
 /** By this name a server says that it belongs to this clone. */
 const instance = hashOf(dataDir).slice(0, 16)
@@ -20,11 +26,19 @@ function readState() {
 
 async function confirmReset() {
   if (options.has('--yes')) return
-  if (!process.stdin.isTTY) throw new SetupError('--reset deletes every record of this clone; without a terminal it needs --yes as well')
+  if (!process.stdin.isTTY) throw new SetupError('--reset deletes every record of this plant; without a terminal it needs --yes as well')
   const prompt = createInterface({ input: process.stdin, output: process.stderr })
-  const answer = await prompt.question('Delete every record of this clone? Type "delete": ')
+  const answer = await prompt.question(`Delete every record of ${PLANTS[wanted].words.toLowerCase()}? Type "delete": `)
   prompt.close()
   if (answer.trim() !== 'delete') throw new SetupError('nothing was deleted')
+}
+
+/** How the other plant of this clone is opened, and where it was last. */
+function otherPlant() {
+  const { dir, words, command } = PLANTS[wanted === 'own' ? 'demo' : 'own']
+  const file = join(dir, 'state.json')
+  const port = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).webPort : null
+  return `${words}, in a database of its own: ${command}${port ? ` (at ${urlAt(port)})` : ''}`
 }
 
 /** What answers at an address: null nothing or something else, else whether its database answers too. */
@@ -77,7 +91,7 @@ function serve(env, gaveUp) {
 async function openCluster(state) {
   const dir = clusterDirectory(dataDir)
   if (options.has('--reset')) {
-    say('deleting the records of this clone')
+    say('deleting the records of this plant')
     rmSync(join(dir, 'data'), { recursive: true, force: true })
   }
   return startCluster(dir, state.databasePort)
@@ -96,6 +110,7 @@ main(async () => {
   if (!second && state.webPort && (await ask(urlAt(state.webPort)))) {
     if (options.has('--reset')) throw new SetupError(`Yardfrost of this clone runs at ${urlAt(state.webPort)}; stop it before --reset`)
     console.log(`Yardfrost of this clone already runs: ${urlAt(state.webPort)}`)
+    console.log(otherPlant())
     return letGo()
   }
   await ensurePackages()
@@ -156,7 +171,8 @@ main(async () => {
     letGo()
     process.off('exit', letGo)
     console.log(`\nYardfrost is ready: ${url}`)
-    if (demo) console.log('Demo sign-ins (password cider-press-4): storekeeper, technician, planner, administrator')
+    if (demo) console.log('Demo sign-ins (password cider-press-4): viewer, storekeeper, technician, planner, administrator')
+    if (cluster) console.log(otherPlant())
     console.log('Stop with Ctrl-C.')
   }, 250)
 })

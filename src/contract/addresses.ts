@@ -11,6 +11,8 @@ export interface Address {
   summary: string
   /** Content type of the body when it is not JSON. */
   accepts?: string
+  /** Largest body that is not JSON, MB; 6 where nothing is said. */
+  largestMb?: number
   /** Names in the query that it understands. */
   query?: readonly string[]
   /** Content type of the answer when it is not JSON. */
@@ -35,9 +37,17 @@ export const ADDRESSES = {
   people: { method: 'get', path: '/people', least: 'administrator', summary: 'All people' },
   addPerson: { method: 'post', path: '/people', least: 'administrator', summary: 'Add a person' },
   invite: { method: 'post', path: '/people/:id/invitation', least: 'administrator', summary: 'Make a new one-time code; it is shown once' },
+  deeds: { method: 'get', path: '/people/:id/deeds', least: 'administrator', summary: 'What a person did, newest first' },
   changePerson: { method: 'patch', path: '/people/:id', least: 'administrator', summary: 'Change a person' },
 
-  yard: { method: 'get', path: '/yard', least: 'viewer', summary: 'What needs hands: greasing due, open jobs, all machines' },
+  yard: { method: 'get', path: '/yard', least: 'viewer', summary: 'What needs hands, of an area (area) or a person (person): greasing due, open jobs, areas, people', query: ['area', 'person'] },
+  colleagues: { method: 'get', path: '/colleagues', least: 'viewer', summary: 'Who may have work in hand, and what they have' },
+  find: { method: 'get', path: '/find', least: 'viewer', summary: 'Machines, positions, cards, bearings and people that fit a text (find)', query: ['find'] },
+  keptSearches: { method: 'get', path: '/searches/:screen', least: 'viewer', summary: 'Kept searches and views of a screen (rack, yard, machines)' },
+  saveSearch: { method: 'put', path: '/searches', least: 'viewer', summary: 'Keep a search or view of a screen (rack, yard, machines) under a name' },
+  dropSearch: { method: 'delete', path: '/searches/:id', least: 'viewer', summary: 'Drop a kept search' },
+  areaCharge: { method: 'put', path: '/areas/charge', least: 'planner', summary: 'Who greases an area and what lies below it' },
+  machines: { method: 'get', path: '/machines', least: 'viewer', summary: 'Machines page by page, of an area (area), by a text (find), in an order (order: code, name, area, due)', query: ['find', 'area', 'order', 'page'] },
   machine: { method: 'get', path: '/machines/:id', least: 'viewer', summary: 'A machine with its positions, jobs and timeline' },
   addMachine: { method: 'post', path: '/machines', least: 'technician', summary: 'Add a machine with its shaft lines' },
   changeMachine: { method: 'put', path: '/machines/:id', least: 'technician', summary: 'Change code, name, area, place and notes of a machine' },
@@ -45,6 +55,12 @@ export const ADDRESSES = {
   retireMachine: { method: 'put', path: '/machines/:id/retirement', least: 'planner', summary: 'Take a machine out of the lists, or bring it back' },
   addLine: { method: 'post', path: '/machines/:id/lines', least: 'technician', summary: 'Add a shaft line to a machine' },
   changeLine: { method: 'put', path: '/lines/:id', least: 'technician', summary: 'Change a shaft line on the version that was seen' },
+  documents: { method: 'get', path: '/machines/:id/documents', least: 'viewer', summary: 'What lies in the folder of a machine, and what it says on bearings' },
+  addDocument: { method: 'post', path: '/machines/:id/documents', least: 'technician', summary: 'Put a PDF or a picture into the folder (kind: manual, nameplate, picture, drawing; name)', accepts: 'application/octet-stream', largestMb: 31, query: ['kind', 'name'] },
+  removeDocument: { method: 'delete', path: '/machines/:id/documents/:document', least: 'technician', summary: 'Take a file out of the folder' },
+  documentFile: { method: 'get', path: '/documents/:id/file', least: 'viewer', summary: 'The file itself; a PDF comes as a download', answers: 'application/octet-stream' },
+  addSaying: { method: 'post', path: '/machines/:id/sayings', least: 'technician', summary: 'What a paper of the folder says on a bearing' },
+  removeSaying: { method: 'delete', path: '/machines/:id/sayings/:saying', least: 'technician', summary: 'Take such a saying back' },
   openCard: { method: 'post', path: '/cards', least: 'technician', summary: 'Open a card for places of one shaft line' },
   card: { method: 'get', path: '/cards/:id', least: 'viewer', summary: 'A job card' },
   changeCard: { method: 'post', path: '/cards/:id/changes', least: 'technician', summary: 'Change answers of a card, each on the version that was seen' },
@@ -54,19 +70,22 @@ export const ADDRESSES = {
   withdrawStep: { method: 'delete', path: '/cards/:id/steps/:key/signature', least: 'technician', summary: 'Withdraw a signature' },
   acceptStep: { method: 'post', path: '/cards/:id/steps/:key/acceptance', least: 'planner', summary: 'Accept a reading out of tolerance' },
   finish: { method: 'post', path: '/cards/:id/finish', least: 'technician', summary: 'Close the card' },
+  handOver: { method: 'put', path: '/cards/:id/in-charge', least: 'technician', summary: 'Who has the card in hand from now on' },
   cancelCard: { method: 'post', path: '/cards/:id/cancel', least: 'technician', summary: 'Take an opened card back, with a reason; it stays readable' },
   cardPdf: { method: 'get', path: '/cards/:id/card.pdf', least: 'viewer', summary: 'The card on paper', answers: PDF },
   cardJson: { method: 'get', path: '/cards/:id/card.json', least: 'viewer', summary: 'The card with every figure and its working' },
   sectionSvg: { method: 'get', path: '/cards/:id/section.svg', least: 'viewer', summary: 'The section of one place of the card (place)', answers: 'image/svg+xml', query: ['place'] },
 
-  greasingPoint: { method: 'get', path: '/positions/:id/greasing', least: 'viewer', summary: 'What greasing a position needs' },
-  logGreasing: { method: 'post', path: '/positions/:id/greasings', least: 'technician', summary: 'Log a greasing done or skipped' },
-  greaseLabel: { method: 'get', path: '/positions/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
+  greasingPoint: { method: 'get', path: '/points/:id', least: 'viewer', summary: 'A greasing point: what it feeds, what goes in' },
+  logGreasing: { method: 'post', path: '/points/:id/greasings', least: 'technician', summary: 'Log a greasing done or skipped' },
+  logAtPosition: { method: 'post', path: '/positions/:id/greasings', least: 'technician', summary: 'The same at the first point of a position, as pages of the release before send it' },
+  greaseLabel: { method: 'get', path: '/points/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
+  arrangePoints: { method: 'put', path: '/lines/:id/points', least: 'technician', summary: 'Which greasing points a line has and what each feeds, on the version that was seen' },
 
   plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
   plantFile: { method: 'get', path: '/plant-file.json', least: 'administrator', summary: 'The records of the plant as one document' },
   plantFileSchema: { method: 'get', path: '/plant-file.schema.json', least: null, summary: 'JSON schema of that document' },
-  readPlantFile: { method: 'post', path: '/plant-file', least: 'administrator', summary: 'Read such a document into a plant without machines, all of it or nothing', accepts: 'application/x-yardfrost-plant' },
+  readPlantFile: { method: 'post', path: '/plant-file', least: 'administrator', summary: 'Read such a document into a plant without machines, all of it or nothing', accepts: 'application/x-yardfrost-plant', largestMb: 256 },
   namePlant: { method: 'put', path: '/settings/plant', least: 'planner', summary: 'Name of the plant' },
   addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease' },
   changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease' },
@@ -82,14 +101,14 @@ export const ADDRESSES = {
   makersFigures: { method: 'put', path: '/bearings/:designation/makers-figures', least: 'planner', summary: 'Enter figures of a maker’s sheet' },
 
   rack: { method: 'get', path: '/rack', least: 'viewer', summary: 'The plant’s own data over the catalogue, stock and saved searches' },
-  saveSearch: { method: 'put', path: '/rack/searches', least: 'viewer', summary: 'Keep a search under a name' },
-  dropSearch: { method: 'delete', path: '/rack/searches/:id', least: 'viewer', summary: 'Drop a kept search' },
   changes: { method: 'get', path: '/rack/changes', least: 'viewer', summary: 'The last changes of the plant’s own data' },
-  undoChange: { method: 'post', path: '/rack/changes/:id/undo', least: 'planner', summary: 'Take a change back whole' },
+  undoChange: { method: 'post', path: '/rack/changes/:id/undo', least: 'storekeeper', summary: 'Take a change back whole' },
   ownEntries: { method: 'get', path: '/rack/:kind', least: 'viewer', summary: 'All entries of one of the plant’s lists' },
-  addEntries: { method: 'post', path: '/rack/:kind', least: 'planner', summary: 'Enter or change entries of a list' },
-  removeEntry: { method: 'delete', path: '/rack/:kind/entries/:key', least: 'planner', summary: 'Take an entry away' },
-  importFile: { method: 'post', path: '/rack/:kind/file', least: 'planner', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself', accepts: CSV, query: ['name', 'apply'] },
+  addEntries: { method: 'post', path: '/rack/:kind', least: 'storekeeper', summary: 'Enter or change entries of a list' },
+  removeEntry: { method: 'delete', path: '/rack/:kind/entries/:key', least: 'storekeeper', summary: 'Take an entry away' },
+  importFile: { method: 'post', path: '/rack/:kind/file', least: 'storekeeper', summary: 'Read a CSV file: a dry run, or with apply=1 the change itself; columns names its columns as JSON, progress is a key to ask by', accepts: CSV, query: ['name', 'apply', 'columns', 'progress'] },
+  importProgress: { method: 'get', path: '/imports/:key', least: 'storekeeper', summary: 'How far a list is that is being read' },
+  stopImport: { method: 'post', path: '/imports/:key/stop', least: 'storekeeper', summary: 'Stop reading a list: nothing of it is kept' },
   ownTemplate: { method: 'get', path: '/rack/:kind/template.csv', least: 'viewer', summary: 'Heading and example row of a list', answers: CSV },
   ownCsv: { method: 'get', path: '/rack/:kind/list.csv', least: 'viewer', summary: 'A list as CSV that reads back', answers: CSV },
 } as const satisfies Record<string, Address>

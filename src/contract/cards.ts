@@ -19,6 +19,9 @@ export const cancelInput = z.strictObject({ reason: z.string().trim().min(5, 'sa
 
 export const saveStepInput = z.strictObject({ version, values: stepValuesSchema })
 
+/** Who has the job in hand from now on. */
+export const inChargeInput = z.strictObject({ personId: id })
+
 /** With open questions or stops a card is closed only with a reason. */
 export const finishInput = z.strictObject({ reason: z.string().trim().max(300).default('') })
 
@@ -44,6 +47,9 @@ export interface JobLine {
   status: (typeof JOB_STATES)[number]
   openedAt: string
   openedBy: string
+  /** Who has it in hand. */
+  inCharge: string
+  inChargeId: number
   finishedAt: string | null
   finishReason: string
   cancelledAt: string | null

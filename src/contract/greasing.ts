@@ -21,10 +21,35 @@ export const greasingInput = z.strictObject({
 
 export type GreasingInput = z.output<typeof greasingInput>
 
-/** A lubrication point as it stands on the round. */
+/** A greasing point: what it feeds, what goes in, when. A support may have several, and one may feed several supports. */
+export interface PointView extends LubricationView {
+  id: number
+  /** Empty where its support has no other. */
+  name: string
+  /** From the left, with what each support wants through it. */
+  feeds: { positionId: number; name: string; quantityG: number | null }[]
+}
+
+/** What a point is called: its supports, and its own name where it has one. */
+export const pointName = ({ feeds, name }: Pick<PointView, 'feeds' | 'name'>): string =>
+  [feeds.map((f) => f.name).join(' and '), name].filter(Boolean).join(', ')
+
+/** Which points a line has and what each feeds; `id` null for one that is new. */
+export const pointsInput = z.strictObject({
+  version: z.int().min(1),
+  points: z
+    .array(
+      z.strictObject({ id: id.nullable(), name: z.string().trim().max(60), feeds: z.array(id).min(1, 'at least one support').max(40) }),
+    )
+    .max(80),
+})
+export type PointInput = z.output<typeof pointsInput>['points'][number]
+
+/** A greasing point as it stands on the round. */
 export interface DueLine {
-  positionId: number
-  positionName: string
+  pointId: number
+  /** Its supports, and its own name where it has one. */
+  pointName: string
   machineId: number
   machineCode: string
   machineName: string
@@ -34,14 +59,15 @@ export interface DueLine {
   dueAt: string
 }
 
-/** One position with all that greasing it needs. */
+/** One greasing point with all that it needs. */
 export interface GreasingView {
-  position: PositionView
+  point: PointView
+  /** What it feeds, from the left. */
+  positions: PositionView[]
   machineId: number
   machineCode: string
   machineName: string
   location: string
-  lubrication: LubricationView | null
   now: string
   plant: PlantSettings
   events: TimelineEvent[]

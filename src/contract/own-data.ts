@@ -3,10 +3,22 @@ import { FAMILIES } from '../core/catalogue/families.js'
 import { FORMS } from '../core/catalogue/construction-forms.js'
 import { FEATURES, VALUES } from '../core/identify/letters.js'
 import { MATERIAL_NAMES, type Material } from '../core/materials.js'
+import type { Heading } from './headings.js'
 import { keysOf } from './names.js'
+import { login, ROLES, type Role } from './people.js'
 
 /** Lists that a plant keeps over the base catalogue, each by form and by CSV. */
-export const OWN_KINDS = ['machines', 'bearings', 'figures', 'letters', 'cross-references', 'stock'] as const
+export const OWN_KINDS = [
+  'machines',
+  'greasing',
+  'history',
+  'people',
+  'bearings',
+  'figures',
+  'letters',
+  'cross-references',
+  'stock',
+] as const
 export type OwnKind = (typeof OWN_KINDS)[number]
 
 const text = (max: number) => z.string().trim().max(max)
@@ -72,8 +84,43 @@ export const machineRowSchema = z.strictObject({
   words: text(4000),
 })
 
+/** A day as year, month, day; empty where nothing is said. */
+const day = z.iso.date('a day as 2026-11-25')
+const support = { machine: needed(40), line: text(80), support: needed(80) }
+export const greasingSchema = z.strictObject({
+  ...support,
+  point: text(60).default(''),
+  grease: text(60),
+  intervalDays: upTo(10_000),
+  intervalH: upTo(200_000).nullable(),
+  grams: upTo(100_000).nullable(),
+  last: day.or(z.literal('')),
+})
+export const historySchema = z.strictObject({
+  ...support,
+  place: z
+    .int('a whole number')
+    .min(1)
+    .max(32)
+    .nullable()
+    .transform((n) => n ?? 1),
+  designation: needed(120),
+  group: z.enum(['', '2', 'N', '3', '4', '5'], 'allowed: 2 | N | 3 | 4 | 5, or empty'),
+  from: day,
+  to: day.or(z.literal('')),
+})
+export const personRowSchema = z.strictObject({
+  login,
+  name: needed(80),
+  role: z.enum(ROLES),
+  active: z.enum(['yes', 'no'], 'allowed: yes | no').or(z.literal('').transform(() => 'yes' as const)),
+})
+
 export const OWN_SCHEMAS = {
   machines: machineRowSchema,
+  greasing: greasingSchema,
+  history: historySchema,
+  people: personRowSchema,
   bearings: ownRowSchema,
   figures: figuresSchema,
   letters: letterSchema,
@@ -86,7 +133,7 @@ export type OwnEntry<K extends OwnKind = OwnKind> = z.output<(typeof OWN_SCHEMAS
 export interface Column {
   name: string
   field: string
-  kind: 'text' | 'number'
+  kind: 'text' | 'number' | 'date'
   needed: boolean
   words: string
   example: string
@@ -110,6 +157,12 @@ const RATINGS: Column[] = [
   col('fatigue_limit_kn', 'fatigueLoadLimitN', 'fatigue load limit Cu, kN', '0.86', figure(1000)),
   col('mass_kg', 'massKg', 'mass, kg', '0.37', figure()),
 ]
+const date: Partial<Column> = { kind: 'date' }
+const SUPPORT: Column[] = [
+  col('machine', 'machine', 'code of the machine', 'CP-7', must),
+  col('line', 'line', 'name of the shaft line; may be empty where the machine has one', 'Pump shaft'),
+  col('support', 'support', 'name of the support, or its number from the left', 'drive end', must),
+]
 const NOTE = col('note', 'note', 'anything worth knowing', '')
 
 /** Columns of each list, in the order of the template. The format is documented from here. */
@@ -124,6 +177,29 @@ export const COLUMNS: Record<OwnKind, readonly Column[]> = {
     col('shaft', 'shaftMaterial', `carbon-steel when empty: ${MATERIAL_NAMES.join(' | ')}`, 'carbon-steel'),
     col('housing', 'housingMaterial', `cast-iron when empty: ${MATERIAL_NAMES.join(' | ')}`, 'cast-iron'),
     col('notes', 'notes', 'anything worth knowing', ''),
+  ],
+  greasing: [
+    ...SUPPORT,
+    col('point', 'point', 'which point, where a support has several; supports of a line with one name here share it', ''),
+    col('grease', 'grease', 'name of a grease of this plant', 'General lithium 2'),
+    col('interval_days', 'intervalDays', 'days from one greasing to the next', '90', { ...must, ...figure() }),
+    col('interval_h', 'intervalH', 'running hours from one to the next; 24 a day when empty', '', figure()),
+    col('grams', 'grams', 'grease each time, g', '20', figure()),
+    col('last', 'last', 'day of the last greasing', '2026-10-01', date),
+  ],
+  history: [
+    ...SUPPORT,
+    col('place', 'place', 'which bearing of the support, from the left; 1 when empty', '1', figure()),
+    col('designation', 'designation', 'number on the bearing', '6312 C3', must),
+    col('group', 'group', 'clearance group 2 | N | 3 | 4 | 5; read from the number when empty', ''),
+    col('fitted', 'from', 'day it was fitted', '2021-05-03', { ...must, ...date }),
+    col('taken_out', 'to', 'day it was taken out; empty while it is in', '2024-02-11', date),
+  ],
+  people: [
+    col('login', 'login', 'sign-in name: small letters, digits, dot and dash', 'a.bramley', must),
+    col('name', 'name', 'name as it stands on cards', 'A. Bramley', must),
+    col('role', 'role', ROLES.join(' | '), 'technician', must),
+    col('active', 'active', 'yes when empty: yes | no', 'yes'),
   ],
   bearings: [
     col('designation', 'designation', 'number under which it is found', 'HB 7701', must),
@@ -195,6 +271,12 @@ export function emptyValue(column: Column): null | '' {
 /** What a list is called, and what stands in it. */
 export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
   machines: { title: 'Machines', words: 'Machines and their shaft lines, a line of the file for each shaft line, written in words.' },
+  greasing: { title: 'Greasing points', words: 'What is wanted where: grease, how often, how much, and when it was last done.' },
+  history: { title: 'History', words: 'Which bearing was where, from when to when: the replacements of years before.' },
+  people: {
+    title: 'People',
+    words: 'Who works here and what each may do. Nobody gets a password by a file: whoever is new is given a code under Settings.',
+  },
   bearings: {
     title: 'Own bearings',
     words: 'Sizes that the catalogue does not hold; what a sheet does not say is worked out from typical geometry.',
@@ -205,10 +287,26 @@ export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
   stock: { title: 'Stock', words: 'What lies on which shelf.' },
 }
 
+/** Least role that changes a list. */
+export const LIST_ROLE: Record<OwnKind, Role> = {
+  machines: 'planner',
+  greasing: 'planner',
+  history: 'planner',
+  people: 'administrator',
+  bearings: 'planner',
+  figures: 'planner',
+  letters: 'planner',
+  'cross-references': 'planner',
+  stock: 'storekeeper',
+}
+
 /** The name by which an entry is known; an entry with the same name takes its place. */
 export function keyOf(kind: OwnKind, entry: Record<string, unknown>): string {
   const plain = (value: unknown) => String(value).trim().toUpperCase().replace(/\s+/g, ' ')
   if (kind === 'machines') return `${plain(entry.code)} / ${plain(entry.line)}`
+  if (kind === 'greasing') return [entry.machine, entry.line, entry.support, entry.point].filter(Boolean).map(plain).join(' / ')
+  if (kind === 'history') return [entry.machine, entry.line, entry.support, entry.place, entry.from].map(plain).join(' / ')
+  if (kind === 'people') return plain(entry.login)
   if (kind === 'letters') return plain(entry.letters)
   if (kind === 'cross-references') return plain(entry.name).replace(/[\s\-._]/g, '')
   if (kind === 'stock') return `${plain(entry.marking)} @ ${plain(entry.shelf)}`
@@ -228,9 +326,17 @@ export interface Change {
   after: Record<string, unknown> | null
 }
 
+/** How far a list is that is being read. */
+export interface ImportProgress {
+  done: number
+  total: number
+  stopped: boolean
+}
+
 /** What a file or form would change, or has changed. */
 export interface ImportReport {
   kind: OwnKind
+  headings: Heading[]
   rows: number
   added: number
   changed: number
@@ -257,14 +363,6 @@ export interface BatchLine {
 }
 
 export const entriesInput = z.strictObject({ entries: z.array(z.record(z.string(), z.unknown())).min(1).max(200) })
-export const savedSearchInput = z.strictObject({ name: needed(60), search: text(200), columns: z.array(z.string().max(40)).max(30) })
-export interface SavedSearch {
-  id: number
-  name: string
-  search: string
-  columns: string[]
-}
-
 export interface StockItem {
   marking: string
   shelf: string

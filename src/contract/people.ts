@@ -3,7 +3,7 @@ import { z } from 'zod'
 /** People, what each may do, and who is signed in. */
 
 /** Who may do what; each role may also do all that stands before it. */
-export const ROLES = ['viewer', 'technician', 'planner', 'administrator'] as const
+export const ROLES = ['viewer', 'storekeeper', 'technician', 'planner', 'administrator'] as const
 
 export type Role = (typeof ROLES)[number]
 
@@ -11,9 +11,12 @@ export function mayAct(role: Role, wanted: Role): boolean {
   return ROLES.indexOf(role) >= ROLES.indexOf(wanted)
 }
 
+/** Roles that have no work in hand: no card is theirs and no area. */
+export const WITHOUT_WORK: readonly Role[] = ROLES.filter((role) => !mayAct(role, 'technician'))
+
 const name = z.string().trim().min(1, 'must not be empty').max(80)
 
-const login = z
+export const login = z
   .string()
   .trim()
   .regex(/^[a-z][a-z0-9.-]{1,39}$/, 'small letters, digits, dot and dash, from 2 characters')
@@ -40,6 +43,8 @@ export const personChange = z.strictObject({
   role: z.enum(ROLES).optional(),
   password: password.optional(),
   active: z.boolean().optional(),
+  /** Who takes over what a person has in hand that is switched off. */
+  handTo: z.int().min(1).nullable().optional(),
 })
 
 /** A one-time code and the password that its person chooses. */
@@ -75,6 +80,14 @@ export interface Person {
   active: boolean
   /** Has a code and has not chosen a password with it yet. */
   invited: boolean
+}
+
+/** Something that a person did, as the audit holds it. */
+export interface Deed {
+  at: string
+  action: string
+  subject: string
+  detail: Record<string, unknown>
 }
 
 /** A code is shown once, to whoever made it. */

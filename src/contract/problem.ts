@@ -26,9 +26,22 @@ export function refusal(error: z.ZodError | InputError): Problem {
   const errors: FieldError[] =
     error instanceof InputError
       ? [{ field: error.field, value: finite(error.value), allowed: error.allowed }]
-      : error.issues.map((issue) => ({ field: issue.path.join('.') || 'input', allowed: issue.message }))
+      : error.issues.map((issue) => ({ field: issue.path.join('.') || 'input', allowed: allowed(issue) }))
   return problem(422, 'Refused value', errors.map((e) => `${e.field}: ${e.allowed}`).join('; '), { errors })
 }
+
+/** What was allowed, in plain words where the schema has none of its own. */
+function allowed(issue: z.core.$ZodIssue): string {
+  if (!/^(Invalid input|Too (small|big)):/.test(issue.message)) return issue.message
+  if (issue.code === 'invalid_type') return /received (null|undefined)$/.test(issue.message) ? 'must not be empty' : `a ${issue.expected}`
+  if (issue.code === 'too_small') return bound('at least', issue.minimum, issue.origin, issue.inclusive)
+  if (issue.code === 'too_big') return bound('at most', issue.maximum, issue.origin, issue.inclusive)
+  return issue.message
+}
+
+const COUNTED: Readonly<Record<string, string>> = { string: ' letters', array: ' entries' }
+const bound = (words: string, limit: number | bigint, origin: string, inclusive = true) =>
+  `${inclusive ? words : words === 'at least' ? 'above' : 'under'} ${limit}${COUNTED[origin] ?? ''}`
 
 /** JSON has no NaN and no Infinity; they are named in words. */
 function finite(value: unknown): unknown {

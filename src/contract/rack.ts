@@ -6,7 +6,8 @@ import type { Letters } from '../core/identify/letters.js'
 import type { JobLine } from './cards.js'
 import type { PositionView } from './lines.js'
 import { upTo } from './numbers.js'
-import type { SavedSearch, StockItem } from './own-data.js'
+import type { StockItem } from './own-data.js'
+import type { SavedSearch } from './yard.js'
 
 /** Bearings with what the plant knows of them, and what the shelf offers. */
 

@@ -1,9 +1,11 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
+import type { DocumentView } from './documents.js'
 import type { GreasingView } from './greasing.js'
-import type { MachineLine, MachineView, Yard } from './machines.js'
-import type { BatchLine, ImportReport, OwnList, SavedSearch } from './own-data.js'
-import type { Invitation, Person, SessionState } from './people.js'
+import type { MachineLine, MachinePage, MachineView } from './machines.js'
+import type { BatchLine, ImportProgress, ImportReport, OwnList } from './own-data.js'
+import type { Deed, Invitation, Person, SessionState } from './people.js'
+import type { Colleague, Found, SavedSearch, Yard } from './yard.js'
 import type { PlantDocument } from './plant-document.js'
 import type { PlantSettings } from './plant.js'
 
@@ -25,8 +27,14 @@ export interface Replies {
   addPerson: Invitation
   invite: Invitation
   changePerson: Person
+  deeds: Deed[]
 
   yard: Yard
+  colleagues: Colleague[]
+  find: { found: Found[] }
+  keptSearches: SavedSearch[]
+  areaCharge: { areas: string[] }
+  machines: MachinePage
   machine: MachineView
 
   addMachine: MachineView
@@ -35,6 +43,12 @@ export interface Replies {
   retireMachine: MachineView
   addLine: MachineView
   changeLine: MachineView
+
+  documents: DocumentView[]
+  addDocument: DocumentView[]
+  removeDocument: DocumentView[]
+  addSaying: DocumentView[]
+  removeSaying: DocumentView[]
 
   openCard: CardView
   card: CardView
@@ -45,11 +59,14 @@ export interface Replies {
   withdrawStep: CardView
   acceptStep: CardView
   finish: CardView
+  handOver: CardView
   cancelCard: CardView
   cardJson: CardDocument
 
   greasingPoint: GreasingView
   logGreasing: GreasingView
+  logAtPosition: GreasingView
+  arrangePoints: MachineView
 
   plantSettings: PlantSettings
   plantFile: PlantDocument
@@ -76,4 +93,6 @@ export interface Replies {
   addEntries: ImportReport
   removeEntry: { batchId: number }
   importFile: ImportReport
+  importProgress: ImportProgress
+  stopImport: ImportProgress
 }

@@ -1,11 +1,13 @@
 import type { z } from 'zod'
 import { ADDRESSES, type Address, type RouteName } from './addresses.js'
 import { changesInput } from './answers.js'
-import { acceptStepInput, cancelInput, finishInput, newJobInput, saveStepInput } from './cards.js'
-import { greasingInput } from './greasing.js'
+import { acceptStepInput, cancelInput, finishInput, inChargeInput, newJobInput, saveStepInput } from './cards.js'
+import { sayingInput } from './documents.js'
+import { greasingInput, pointsInput } from './greasing.js'
 import { lineInput, newLineInput } from './lines.js'
 import { copyInput, machineInput, newMachineInput, retireInput } from './machines.js'
-import { entriesInput, savedSearchInput } from './own-data.js'
+import { entriesInput } from './own-data.js'
+import { areaChargeInput, savedSearchInput } from './yard.js'
 import {
   firstAdministratorInput,
   invitationInput,
@@ -41,6 +43,8 @@ export const BODIES = {
   finish: finishInput,
   cancelCard: cancelInput,
   logGreasing: greasingInput,
+  logAtPosition: greasingInput,
+  arrangePoints: pointsInput,
   namePlant: plantInput,
   addGrease: greaseInput,
   changeGrease: greaseInput,
@@ -49,6 +53,9 @@ export const BODIES = {
   schools: schoolsInput,
   makersFigures: makersFiguresInput,
   saveSearch: savedSearchInput,
+  areaCharge: areaChargeInput,
+  addSaying: sayingInput,
+  handOver: inChargeInput,
   addEntries: entriesInput,
 } as const satisfies Partial<Record<RouteName, z.ZodType>>
 

@@ -17,7 +17,9 @@ import { sameOrigin, sendProblem } from './http/guard.js'
 import { peopleRoutes } from './people/routes.js'
 import { cardRoutes } from './cards/routes.js'
 import { greasingRoutes } from './greasing/routes.js'
+import { documentRoutes } from './documents/routes.js'
 import { machineRoutes } from './machines/routes.js'
+import { yardRoutes } from './yard/routes.js'
 import type { ServerOptions } from './options.js'
 import { rackRoutes } from './rack/routes.js'
 import { route } from './http/route.js'
@@ -120,7 +122,9 @@ function api(options: ServerOptions): express.Router {
   router.use(
     sessionRoutes(options),
     peopleRoutes(options),
+    yardRoutes(options),
     machineRoutes(options),
+    documentRoutes(options),
     cardRoutes(options),
     greasingRoutes(options),
     settingsRoutes(options),
@@ -153,7 +157,15 @@ function failure(error: Error & { code?: string; status?: number; type?: string 
   if (error instanceof Refused) return sendProblem(res, error.problem)
   if (error instanceof TooBusy)
     return sendProblem(res, problem(503, 'Busy', 'Too many people sign in at this moment; try again in a little.'))
-  if (error.type === 'entity.too.large') return sendProblem(res, problem(413, 'Too large', 'The request is larger than 256 kB.'))
+  if (error.type === 'entity.too.large')
+    return sendProblem(
+      res,
+      problem(
+        413,
+        'Too large',
+        'The request is larger than this address takes: 256 kB, of a list 6 MB, of a picture 8 MB, of a PDF 30 MB.',
+      ),
+    )
   if (error.status && error.status < 500)
     return sendProblem(res, problem(error.status, 'Unreadable request', 'The request could not be read.'))
   if (error.code === '23505')

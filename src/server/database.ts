@@ -9,8 +9,9 @@ pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number)
 export type Query = Pick<pg.ClientBase, 'query'>
 
 export function createPool(url: string): pg.Pool {
+  // Compiling a statement costs more here than running it.
   // Statements that do not wait for each other go out together and are answered in their order.
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, pipeline: true })
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, pipeline: true, options: '-c jit=off' })
   // A connection that breaks, idle or lent out, must not end the process; the query on it or the next one reports it.
   pool.on('error', () => {})
   pool.on('connect', (client) => client.on('error', () => {}))
@@ -30,9 +31,11 @@ export async function transaction<T>(
   let committed: Promise<unknown> | null = null
   const commit = () => (committed ??= client.query('COMMIT'))
   try {
-    // Not waited for: what the body asks goes out behind it, and fails with it.
-    const begun = client.query('BEGIN')
-    const [value] = await Promise.all([body(client, commit), begun])
+    // Not waited for: what the body asks first goes out with it, and fails with it.
+    const [value] = await together(client, () => {
+      const begun = client.query('BEGIN')
+      return Promise.all([body(client, commit), begun])
+    })
     await commit()
     return value
   } catch (error) {
@@ -66,6 +69,50 @@ function nameOf(sql: string): string {
   const name = createHash('sha256').update(sql).digest('hex').slice(0, 32)
   names.set(sql, name)
   return name
+}
+
+/** Statements that were made one, by the names of their parts. */
+const joined = new Map<string, string>()
+
+/** Some reads as one: a column for each, its rows as a JSON list. */
+function joinedText(parts: readonly pg.QueryConfig[]): string {
+  const key = parts.map((p) => p.name).join()
+  const known = joined.get(key)
+  if (known) return known
+  let before = 0
+  const columns = parts.map(({ text, values = [] }, i) => {
+    const shifted = text.replace(/\$(\d+)/g, (_, n: string) => `$${Number(n) + before}`)
+    before += values.length
+    return `(SELECT coalesce(json_agg(t), '[]') FROM (${shifted}) t) AS r${i}`
+  })
+  const text = `SELECT ${columns.join(', ')}`
+  joined.set(key, text)
+  return text
+}
+
+/**
+ * Reads that `ask` asks in its first turn, sent as one statement: each answer of the database wakes this process once.
+ * Their values are as JSON has them, so that a time is a text. Nothing that writes or locks may be asked so.
+ */
+export function asOneRead<T>(query: Query, ask: (reads: Query) => T): T {
+  const parts: { config: pg.QueryConfig; done: (found: { rows: unknown[] }) => void; failed: (error: unknown) => void }[] = []
+  let open = true
+  const reads = {
+    query: (config: pg.QueryConfig) => (open ? new Promise((done, failed) => parts.push({ config, done, failed })) : query.query(config)),
+  } as Query
+  const answer = ask(reads)
+  open = false
+  const configs = parts.map((p) => p.config)
+  const all = one<Record<string, unknown[]>>(
+    query,
+    joinedText(configs),
+    configs.flatMap((c) => c.values ?? []),
+  )
+  all.then(
+    (found) => parts.forEach((p, i) => p.done({ rows: found![`r${i}`]! })),
+    (error: unknown) => parts.forEach((p) => p.failed(error)),
+  )
+  return answer
 }
 
 export async function rows<T>(query: Query, sql: string, values: unknown[] = []): Promise<T[]> {

@@ -22,7 +22,8 @@ import { finish } from './cards/finish.js'
 import { accept, saveStep, sign } from './cards/steps.js'
 import { bringEntries } from './rack/own-data.js'
 import { audit, one, setting, type Query } from './database.js'
-import { addGreaseEvent, setPoint, type GreaseEvent } from './greasing/store.js'
+import { findPoint, pointOfPosition, setWant } from './greasing/points.js'
+import { addGreasing } from './greasing/store.js'
 import { fitBearing } from './machines/store.js'
 import { addPerson, findSignIn } from './people/store.js'
 import { addGrease, addGun, plantContext, setSchools } from './plant/store.js'
@@ -211,16 +212,16 @@ async function greasings(pool: pg.Pool, demo: Demo, positions: Map<string, numbe
       const intervalH = computed.intervalH ?? plan.manualIntervalH!
       const intervalDays = computed.intervalDays ?? intervalH / hoursPerDay
       const quantityG = computed.quantityG ?? manualQuantityG!
-      await setPoint(pool, positionId, { greaseId, school, intervalH, intervalDays, quantityG }, null)
+      await setWant(pool, positionId, { greaseId, school, intervalH, intervalDays, quantityG }, null)
+      const { point } = (await findPoint(pool, (await pointOfPosition(pool, positionId))!))!
       const gun = demo.guns[plan.gun - 1]!
       const strokes = strokesFor(quantityG, { gramsPerStroke: gun.gramsWeighed / gun.strokesWeighed })
       const first = intervalDays - plan.dueInDays
       for (let i = 0; first + i * intervalDays < HISTORY_DAYS || i === 0; i++) {
         const daysAgo = first + i * intervalDays
         const missed = plan.missed.includes(i)
-        const event: GreaseEvent = {
+        const event: Parameters<typeof addGreasing>[2] = {
           key: randomUUID(),
-          positionId,
           at: new Date(now.getTime() - daysAgo * DAY_MS),
           personId: person.id,
           kind: missed ? 'skipped' : 'greased',
@@ -231,7 +232,7 @@ async function greasings(pool: pg.Pool, demo: Demo, positions: Map<string, numbe
           looks: missed ? '' : LOOKS[(i + positionId) % LOOKS.length]!,
           note: missed ? 'not reached in the season' : '',
         }
-        events.push({ daysAgo, load: () => addGreaseEvent(pool, event) })
+        events.push({ daysAgo, load: () => addGreasing(pool, point, event) })
       }
     }
   }

@@ -77,12 +77,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <div id="bar-state"></div>
     <nav class="places" aria-label="Screens">
       <RouterLink to="/" :class="{ here: route.name === 'yard' }">Yard</RouterLink>
+      <RouterLink to="/machines" :class="{ here: ['machines', 'machine', 'new-machine', 'edit-machine'].includes(String(route.name)) }"
+        >Machines</RouterLink
+      >
       <RouterLink to="/rack" :class="{ here: ['rack', 'bearing', 'bench', 'compare', 'own-data'].includes(String(route.name)) }"
         >Rack <kbd title="Press / to search the rack">/</kbd></RouterLink
       >
       <RouterLink to="/settings" :class="{ here: route.name === 'settings' }">Settings</RouterLink>
     </nav>
-    <button type="button" class="find" title="Ctrl+K" @click="open = 'palette'">Find</button>
+    <button type="button" class="find" title="Ctrl+K" @click="open = 'palette'">Find <kbd>Ctrl K</kbd></button>
     <UnitSwitch />
     <span class="who">{{ session.me.name }}</span>
   </header>

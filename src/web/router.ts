@@ -4,6 +4,8 @@ import { useSession } from './stores/session.js'
 
 export const router = createRouter({
   history: createWebHistory(),
+  // To a part of a screen that is named in the address, once it is there.
+  scrollBehavior: (to) => (to.hash ? new Promise((go) => setTimeout(() => go({ el: to.hash }), 300)) : undefined),
   routes: [
     { path: '/', name: 'yard', component: () => import('./screens/Yard/YardScreen.vue'), meta: { title: 'Yard' } },
     {
@@ -12,6 +14,7 @@ export const router = createRouter({
       component: () => import('./screens/SignIn/SignInScreen.vue'),
       meta: { title: 'Sign in', open: true },
     },
+    { path: '/machines', name: 'machines', component: () => import('./screens/Machines/MachinesScreen.vue'), meta: { title: 'Machines' } },
     {
       path: '/machines/:id(\\d+)',
       name: 'machine',

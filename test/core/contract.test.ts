@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { SCHEMA_FILE, schemaText } from '../../tools/schema.mjs'
 import { expect } from 'chai'
-import type { z } from 'zod'
+import { z } from 'zod'
 import { greasingInput } from '../../src/contract/greasing.js'
 import { ROLES, mayAct, personInput } from '../../src/contract/people.js'
 import { greaseInput, gunInput, schoolsInput } from '../../src/contract/plant.js'
@@ -233,6 +233,23 @@ const INPUTS: [string, z.ZodType, object, [object, string][]][] = [
   ],
 ]
 
+describe('what was allowed, where a schema has no words of its own', () => {
+  // prettier-ignore
+  const SAID: [z.ZodType, unknown, string][] = [
+    [z.number(), null, 'must not be empty'],
+    [z.number(), undefined, 'must not be empty'],
+    [z.number(), 'much', 'a number'],
+    [z.number().min(2).max(10), 1, 'at least 2'],
+    [z.number().min(2).max(10), 11, 'at most 10'],
+    [z.number().positive(), 0, 'above 0'],
+    [z.string().max(3), 'long', 'at most 3 letters'],
+    [z.string().min(1, 'say who'), '', 'say who'],
+    [z.array(z.string()).min(1), [], 'at least 1 entries'],
+  ]
+  for (const [schema, value, words] of SAID)
+    it(`${JSON.stringify(value)}: ${words}`, () => expect(refusal(schema.safeParse(value).error!).errors![0]!.allowed).to.equal(words))
+})
+
 describe('settings and the round as they cross', () => {
   for (const [name, schema, good, changes] of INPUTS) {
     it(`takes a ${name} and nothing beside it`, () => {
@@ -254,7 +271,8 @@ describe('table of routes', () => {
     const names = routes.map((r) => `${r.method} ${r.path}`)
     expect(new Set(names).size).to.equal(names.length)
     for (const r of routes)
-      for (const [, name] of r.path.matchAll(/:(\w+)/g)) expect(name).to.be.oneOf(['id', 'station', 'key', 'kind', 'designation'])
+      for (const [, name] of r.path.matchAll(/:(\w+)/g))
+        expect(name).to.be.oneOf(['id', 'station', 'key', 'kind', 'designation', 'screen', 'document', 'saying'])
   })
   it('describes every answer by the types that the code is held to', function () {
     this.timeout(60_000)

@@ -14,8 +14,10 @@ import * as clearance from '../../src/core/fits/clearance-tables.js'
 import * as recommend from '../../src/core/fits/recommend-tables.js'
 import { INSTRUMENTS } from '../../src/core/identify/identify.js'
 import { CAUSES } from '../../src/core/inspection/causes.js'
+import * as modified from '../../src/core/life/modified-life-tables.js'
 import * as targets from '../../src/core/life/targets.js'
 import * as lubrication from '../../src/core/lubrication/tables.js'
+import { VISCOSITY_INDEX } from '../../src/core/lubrication/viscosity-tables.js'
 import { MATERIALS } from '../../src/core/materials.js'
 import * as ratings from '../../src/core/ratings/tables.js'
 import { MACHINE_CLASSES, RUN_LIMITS } from '../../src/core/runin/run-in.js'
@@ -93,6 +95,8 @@ export const TABLES: (readonly [string, unknown])[] = [
   ['causes', CAUSES],
   ...named('targets', { ...targets }),
   ...named('lubrication', { ...lubrication }),
+  ...named('life', { ...modified }),
+  ['viscosity index', VISCOSITY_INDEX],
   ['materials', MATERIALS],
   ...named('ratings', { ...ratings }),
   ['run-in', [RUN_LIMITS, MACHINE_CLASSES]],

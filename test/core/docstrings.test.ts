@@ -4,7 +4,19 @@ import { expect } from 'chai'
 import ts from 'typescript'
 
 /** Rooms of the core whose functions answer for a figure: they name where it comes from. */
-const COMPUTING = ['arrangement', 'fits', 'inspection', 'life', 'lubrication', 'mounting', 'ratings', 'runin', 'tolerances']
+const COMPUTING = [
+  'arrangement',
+  'distribution',
+  'fits',
+  'inspection',
+  'life',
+  'loads',
+  'lubrication',
+  'mounting',
+  'ratings',
+  'runin',
+  'tolerances',
+]
 const SOURCE = /\b(Sources?|ISO|DIN|ANSI|ABMA|engineering practice)\b/i
 const UNIT =
   /(^|[^\w])(mm|µm|m|kN|N|Nm|MPa|GPa|K|°C|°|1\/K|r\/min|h|hours|days|minutes|min|s|ms|kg|g|cm³|mm²\/s|mm\/s|%|percent|degrees|radians|units?|bits|shares?|number of|index)([^\w]|$)/

@@ -89,6 +89,22 @@ describe('section', () => {
       expect(Math.min(...lines)).to.be.above(inner.x + inner.text.length * 8)
     }
   })
+  it('keeps every word of its dimensions on the paper, in inches too, however wide the bearing', () => {
+    for (const designation of ['6308', '6312', 'NU 2312', '22316', '7312 B', '51112'])
+      for (const [width, height] of [
+        [640, 400],
+        [640, 236],
+        [820, 420],
+      ] as const) {
+        const { primitives } = sectionDrawing({
+          ...{ row: findBearing(designation)!.row, width, height, held: true, shaftClass: 'js6', housingClass: 'J7' },
+          lengthText: (mm) => (mm / 25.4).toFixed(4),
+        })
+        for (const p of primitives)
+          if (p.kind === 'text' && p.anchor === 'start')
+            expect(p.x + p.text.length * 8.4, `${designation} ${p.text} on ${width}`).to.be.at.most(width)
+      }
+  })
   it('writes sizes with their classes, loads and the float in the words it is given', () => {
     expect(texts(section({ shaftClass: 'k5', housingClass: 'H7', radialText: '4.6 kN', axialText: '1.0 kN' }))).to.include.members([
       'Ø60 k5',

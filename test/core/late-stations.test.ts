@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers, type LubricateAnswers } from '../../src/core/card/answers.js'
-import type { CardEvaluation } from '../../src/core/card/evaluate.js'
+import { evaluateLine, type CardEvaluation } from '../../src/core/card/evaluate.js'
 import { answersOfTwo, figuresOf, lineOfTwo, questionsOf, stepsOf, twoSupports, type Arranged, type Flat } from './line.js'
 import { figureText } from '../../src/core/card/figure-text.js'
 import { lifeUsed } from '../../src/core/card/position.js'
@@ -257,6 +257,28 @@ describe('Inspect', () => {
     expect(value(card(), 'inspect.hoursRun')).to.equal(1600)
     expect(value(card({ inspect: { hoursRun: 900 } }), 'inspect.hoursRun')).to.equal(900)
     expect(card({ inspect: { hoursRun: -1 } }).inspect.fieldErrors.hoursRun).to.be.a('string')
+  })
+  it('says how many of a hundred such have failed by then: a tenth at the rating life, hardly one early on', () => {
+    const life = value(card(), 'select.lifeH') as number
+    expect(value(card({ inspect: { hoursRun: life } }), 'inspect.failedShare')).to.be.closeTo(10, 1e-6)
+    expect(value(card(), 'inspect.failedShare')).to.be.below(1)
+    expect(figuresOf(card({ past: { removed: null } })).has('inspect.failedShare')).to.equal(false)
+  })
+  it('film and dirt are counted with the grease of the card, or that of the records; which life decides is chosen', () => {
+    const chosen = card()
+    const life = value(chosen, 'select.lifeH') as number
+    const { aIso, kappa, cleanliness, hours } = chosen.select.modified!
+    expect([hours, cleanliness]).to.deep.equal([aIso * life, 'severe'])
+    expect(kappa).to.equal(value(chosen, 'lubricate.kappa'))
+    expect(card({ lubricate: { greaseId: null } }).select.modified!.kappa, 'the records name the same').to.equal(kappa)
+    expect(card({ lubricate: { greaseId: 2 } }).select.modified!.kappa).to.be.below(kappa)
+    expect(card({ lubricate: { greaseId: null }, past: { grease: null } }).select.modified).to.equal(null)
+    const decides = (more: object = {}) => {
+      const { answers, context } = line({ lubricate: { greaseId: 2 }, ...more })
+      return evaluateLine({ ...answers, 'line/select.lifeSchool': 'modified' }, context).places['p1.1']!.select
+    }
+    expect(decides().hero!.key).to.equal('select.modifiedLifeH')
+    expect(decides({ lubricate: { greaseId: null }, past: { grease: null } }).questions.map((x) => x.code)).to.include('lubricant-unknown')
   })
   it('asks to look, then to settle; a tie asks for the further look', () => {
     expect(questions(card())).to.include('old-bearing')

@@ -6,6 +6,7 @@ import { evaluateLine, movedFigures, questionsOf, resultsOf, shownOf } from '../
 import { FIELDS, fieldsOf, STATIONS } from '../../src/core/card/fields.js'
 import { mergeLists } from '../../src/core/card/merge.js'
 import { asSet } from '../../src/core/card/sets.js'
+import { lifeTogether } from '../../src/core/card/together.js'
 import { linePlan, stepName, stepStates } from '../../src/core/card/signing.js'
 import { holdingOf } from '../../src/core/card/stations/arrange.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
@@ -109,6 +110,24 @@ describe('a line of five supports', () => {
     expect(Object.keys(two.places)).to.deep.equal(['p2.1', 'p3.1'])
     expect(new Set(questionsOf(two).map((q) => q.scope)).has('p5.1')).to.equal(false)
     expect(two.places['p2.1']!.arrange.growthMm).to.equal(evaluateLine(answers, context).places['p1.1']!.arrange.growthMm)
+  })
+})
+
+describe('the bearings of a card together', () => {
+  it('last shorter than any of them; one that is not rated yet leaves it open, and one alone has nothing to share', () => {
+    const { line } = lineShaft()
+    const lives = Object.values(line.places).map((p) => p.select.figures.find((f) => f.key === 'select.lifeH')!.value as number)
+    const together = lifeTogether(line)!
+    expect(together.value).to.be.below(Math.min(...lives))
+    // Five alike would last 5^(−8/9) of one.
+    expect(together.value).to.be.within(Math.min(...lives) * 5 ** (-8 / 9), Math.max(...lives) * 5 ** (-8 / 9))
+    expect(lifeTogether(lineShaft(undefined, { 'line/select.reliabilityPercent': 95 }).line)!.value).to.be.closeTo(
+      together.value as number,
+      1e-6,
+    )
+    expect(lifeTogether(lineShaft(undefined, { 'p3/duty.radialLoadN': null }).line)).to.equal(null)
+    const { answers, context } = lineShaft()
+    expect(lifeTogether(evaluateLine(answers, { ...context, onCard: ['p2.1'] }))).to.equal(null)
   })
 })
 

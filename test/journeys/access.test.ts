@@ -7,6 +7,7 @@ import { Person, clear, stage, type Stage } from './helpers.js'
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 const SCREENS = [
   '/',
+  '/machines',
   '/machines/2',
   '/machines/new',
   '/machines/11/edit?line=11',
@@ -85,6 +86,7 @@ describe('journey: every screen', () => {
     await person.see("//html[contains(@class, 'night')]")
     for (const path of [
       '/',
+      '/machines',
       '/machines/2',
       '/machines/11/edit?line=11',
       '/jobs/4/fit',
@@ -101,7 +103,7 @@ describe('journey: every screen', () => {
     await person.press('n')
     for (const [key, words] of [
       ['?', 'take the last change on a card back'],
-      ['k', 'Bottle conveyor drum'],
+      ['k', 'all machines'],
     ] as const) {
       if (key === '?') await person.press(key)
       else await person.withControl(key)
@@ -167,7 +169,7 @@ describe('journey: every screen', () => {
   it('a viewer reads the card and finds nothing to change', async () => {
     const reader = await Person.at(at.instance.url)
     try {
-      await reader.signIn('storekeeper')
+      await reader.signIn('viewer')
       await reader.go('/jobs/4/duty')
       await reader.seeText('Read only')
       expect(await (await reader.field('Speed')).isEnabled()).to.equal(false)

@@ -9,6 +9,13 @@ const WAIT = 45_000
 const POLL = 40
 export const WEB_DIR = join(process.cwd(), 'dist', 'web')
 
+/** Who sits at a screen now. */
+const present = new Set<Person>()
+afterEach('says what a page showed when a journey failed', async function () {
+  if (this.currentTest?.state !== 'failed') return
+  for (const person of present) console.log(await person.web.getCurrentUrl(), '\n', await person.text())
+})
+
 /** A person at the screen: finds things by their words, as a person does. */
 export class Person {
   /** What the hands did: each click, each field typed into, each key pressed on its own. */
@@ -18,16 +25,23 @@ export class Person {
     readonly web: WebDriver,
     readonly resize: (width: number, height: number) => Promise<unknown>,
     readonly command: (name: string, args: object) => Promise<unknown>,
-    readonly leave: () => Promise<void>,
+    private readonly close: () => Promise<void>,
     public base: string,
   ) {}
+
+  async leave(): Promise<void> {
+    present.delete(this)
+    await this.close()
+  }
 
   static async at(base: string, size?: { width: number; height: number }): Promise<Person> {
     const { web, resize, command, close } = await openBrowser(
       { browser: process.env.YARDFROST_BROWSER!, driver: process.env.YARDFROST_DRIVER! },
       size,
     )
-    return new Person(web, resize, command, close, base)
+    const person = new Person(web, resize, command, close, base)
+    present.add(person)
+    return person
   }
 
   async go(path: string): Promise<void> {
@@ -104,6 +118,12 @@ export class Person {
     await this.click(`//li[@role='option'][contains(normalize-space(.), "${option}")]`)
   }
 
+  /** One of a list that says itself what it is of. */
+  async fromList(label: string, option: string): Promise<void> {
+    await this.click(`//*[@role='combobox'][@aria-label='${label}']`)
+    await this.click(`//li[@role='option'][starts-with(normalize-space(), '${option}')]`)
+  }
+
   async station(name: string): Promise<void> {
     await this.click(`//nav[@aria-label='Stations']//a[contains(., '${name}')]`)
     await this.see(`//h1[starts-with(normalize-space(), '${name}')]`)
@@ -174,9 +194,10 @@ export class Person {
     return this.click(`//section[@aria-labelledby='jobs-title']//a[contains(normalize-space(.), '${words}')]`)
   }
 
-  /** A machine from the list of the Yard. */
-  machine(name: string): Promise<void> {
-    return this.click(`//ul[contains(@class, 'machines')]//a[contains(normalize-space(.), '${name}')]`)
+  /** A machine from the list of all machines. */
+  async machine(name: string): Promise<void> {
+    await this.link('Machines')
+    await this.click(`//tr[contains(normalize-space(.), '${name}')]//a`)
   }
 
   /** One step of the plan, filled in and signed by the person at the screen. */
@@ -209,7 +230,7 @@ export class Person {
     )
   }
 
-  /** Opens the machine from the Yard and starts a job at one end. */
+  /** Opens the machine and starts a job at one end. */
   async startJob(machine: string, end: string, reason: string): Promise<void> {
     await this.machine(machine)
     await this.button(`Start a job at the ${end}`)

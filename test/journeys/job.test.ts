@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { Key } from 'selenium-webdriver'
+import { By, Key } from 'selenium-webdriver'
 import { Person, clear, stage, type Stage } from './helpers.js'
 
 describe('journey: from the Yard to a signed mounting step', () => {
@@ -38,6 +38,24 @@ describe('journey: from the Yard to a signed mounting step', () => {
     expect(await person.verdict()).to.equal('complete')
   })
 
+  it('Duty: from belt and weight to both supports, one change that goes back as one', async () => {
+    const before = await person.figure('duty.radialN')
+    await person.button('Loads from belt, gear, weight')
+    await person.button('Add it')
+    await person.seeText('power is open')
+    await person.type('Power', '10 hp')
+    await person.type('Pitch diameter', '180')
+    await person.type('Along the shaft', '-90')
+    await person.see("//*[@aria-label='What each support carries']//li[2]")
+    await person.seeText('The pull is an estimate until')
+    await person.button('Take these loads')
+    await person.web.wait(async () => (await person.figure('duty.radialN')) !== before, 10_000, 'the loads are taken')
+    await person.saved()
+    await person.button('Undo')
+    await person.web.wait(async () => (await person.figure('duty.radialN')) === before, 10_000, 'and taken back')
+    await person.saved()
+  })
+
   it('Select: a verdict in words, with the next sizes beside it and the working one click away', async () => {
     await person.station('Select')
     await person.pick('What kind of machine is it?', 'round the clock')
@@ -47,6 +65,26 @@ describe('journey: from the Yard to a signed mounting step', () => {
     await person.click("//*[@data-figure='select.lifeH']//button")
     await person.seeText('(C/P)³')
     await person.seeText('ISO 281:2007')
+  })
+
+  it('Select: life is drawn and bent by what if; the whole rack answers what else would do', async () => {
+    await person.see("//section[@aria-label='Life drawn']//*[contains(@class, 'apexcharts-series')]")
+    const said = async () => (await person.see("//section[@aria-label='Life drawn']//p[@role='status']")).getText()
+    const before = await said()
+    const handle = await person.see("//section[@aria-label='Life drawn']//*[@role='slider']")
+    await person.web.executeScript('arguments[0].focus()', handle)
+    await person.press(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT)
+    await person.web.wait(async () => (await said()) !== before, 10_000, 'the life follows the handle')
+    await person.button('What of the rack would do here')
+    const dialog = "//*[@role='dialog']"
+    await person.see(`${dialog}//tr[contains(@class, 'this')]//a[normalize-space()='6312']`)
+    await person.seeText('bearings meet every limit')
+    await person.click(`${dialog}//label[normalize-space()='Shaft and housing stay']`)
+    await person.see(`${dialog}//tr//a[normalize-space()='6412']`)
+    await person.click(`${dialog}//*[@role='tab'][normalize-space()='Kinds of bearing']`)
+    await person.seeText('its rings go on one by one')
+    await person.press(Key.ESCAPE)
+    await person.web.wait(async () => (await person.web.findElements(By.xpath(dialog))).length === 0, 10_000, 'the card is there again')
   })
 
   it('Arrange: growth, quick rule, and both ends held caught in words and on the drawing', async () => {

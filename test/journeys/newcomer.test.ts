@@ -132,7 +132,7 @@ describe('journey: the round', () => {
   })
 
   it('an entry that waited is sent after the page was closed and opened again', async () => {
-    const { id } = (await at.instance.pool.query('SELECT position_id AS id FROM lubrication_point LIMIT 1')).rows[0]
+    const { id } = (await at.instance.pool.query('SELECT position_id AS id FROM point_feed LIMIT 1')).rows[0]
     await person.web.executeScript(
       `localStorage.setItem('yardfrost:round', JSON.stringify([{ positionId: arguments[0], entry: { key: crypto.randomUUID(), kind: 'skipped',
         greaseId: null, gunId: null, strokes: null, grams: null, looks: '', note: 'typed before the page was lost' } }]))`,

@@ -6,8 +6,6 @@ import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
-const LOGIN = { viewer: 'storekeeper', technician: 'technician', planner: 'planner', administrator: 'administrator' } as const
-
 /** Every route of the table that needs a sign-in, with addresses of the demo plant. */
 const GUARDED = (Object.entries(ROUTES) as [string, RouteSpec][]).flatMap(([name, spec]) =>
   spec.least
@@ -47,13 +45,15 @@ describe('access', () => {
     for (const { method, path } of GUARDED)
       expect((await nobody.send(method, path, method === 'GET' ? undefined : {})).status, `${method} ${path}`).to.equal(401)
     for (const role of ROLES) {
-      const client = await new Client(instance.url).signIn(LOGIN[role])
+      const client = await new Client(instance.url).signIn(role)
       for (const { method, path, least } of GUARDED) {
         // An unreadable body shows that the role was let through to the next check and changes nothing.
         const status = (await client.send(method, path, method === 'GET' ? undefined : { nonsense: true })).status
-        if (path === ADDRESSES.signOutEverywhere.path) await client.signIn(LOGIN[role])
+        if (path === ADDRESSES.signOutEverywhere.path) await client.signIn(role)
         const forbidden = ROLES.indexOf(role) < ROLES.indexOf(least)
         expect(status, `${role} ${method} ${path}`).to.not.equal(500)
+        // Whose list a change is decides: tested with the lists.
+        if (['storekeeper', 'technician'].includes(role) && path.endsWith('/undo')) continue
         expect(status === 403, `${role} ${method} ${path} gave ${status}`).to.equal(forbidden)
       }
     }
@@ -209,7 +209,7 @@ describe('first start', () => {
     expect((await client.post('/first-administrator', { ...person, code: 'abc123' })).status).to.equal(201)
     expect((await client.post('/first-administrator', { ...person, login: 'other', code: 'abc123' })).status).to.equal(403)
     await client.signIn('bramley', 'russet-russet')
-    expect((await client.get('/yard')).body).to.deep.include({ plant: 'No plant yet', jobs: [], due: [], machines: [] })
+    expect((await client.get('/yard')).body).to.deep.include({ plant: 'No plant yet', jobs: [], due: [], areas: [] })
     await instance.close()
     await db.drop()
   })

@@ -88,7 +88,7 @@ describe('start command', () => {
   after(() => {
     running.forEach((child) => child.exitCode === null && child.kill('SIGKILL'))
     rmSync(home, { recursive: true, force: true })
-    rmSync(clusterDirectory(home), { recursive: true, force: true })
+    for (const dir of [home, join(home, 'own')]) rmSync(clusterDirectory(dir), { recursive: true, force: true })
   })
 
   /** Starts and waits for the address; `stop` sends the signal and waits for the end. */
@@ -255,6 +255,24 @@ describe('start command', () => {
     other.kill('SIGTERM')
     await ended
     expect(JSON.parse(readFileSync(join(home, 'state.json'), 'utf8')).webPort).to.equal(Number(new URL(url).port))
+  })
+
+  it('the demo plant and a plant of one’s own run side by side, each in its database, and each says how to open the other', async function () {
+    this.timeout(120_000)
+    const own = await start(['--empty'])
+    expect(own.out())
+      .to.match(/with this code: [0-9a-f]{12}/)
+      .and.to.match(/The demo plant, in a database of its own: npm start \(at http:/)
+    const demo = await start()
+    expect(demo.url).to.not.equal(own.url)
+    expect(demo.out()).to.contain(`A plant of your own, in a database of its own: npm start -- --empty (at ${own.url})`)
+    const state = async (url: string) => (await new Client(url).get('/session')).body
+    expect(await state(own.url)).to.include({ needsFirstAdministrator: true, demo: false })
+    expect(await state(demo.url)).to.include({ needsFirstAdministrator: false, demo: true })
+    expect([await own.stop('SIGTERM'), await demo.stop('SIGTERM')]).to.deep.equal([0, 0])
+    const again = await start(['--empty'])
+    expect(again.url, 'its address is remembered').to.equal(own.url)
+    await again.stop('SIGTERM')
   })
 
   it('asks before it deletes, and says what an option is not', async () => {

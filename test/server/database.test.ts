@@ -36,12 +36,12 @@ const REFUSED: [string, string, string][] = [
   ],
   [
     'a finished job without its time',
-    "INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by) VALUES ('y', 1, 'finished', now(), 1)",
+    "INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by, in_charge) VALUES ('y', 1, 'finished', now(), 1, 1)",
     '23514',
   ],
   [
     'a cancelled job without its time',
-    "INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by) VALUES ('z', 1, 'cancelled', now(), 1)",
+    "INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by, in_charge) VALUES ('z', 1, 'cancelled', now(), 1, 1)",
     '23514',
   ],
   [

@@ -188,16 +188,16 @@ describe('text that enters', () => {
     const { greases } = (await at.planner.post('/settings/greases', grease)).body
     const { id } = greases.find((g: { name: string }) => g.name === name)
     const entry = { key: randomUUID(), kind: 'changed-over', greaseId: id, gunId: null, strokes: null, grams: 12, looks: name, note: name }
-    expect((await at.technician.post('/positions/1/greasings', entry)).status).to.equal(201)
+    expect((await at.technician.post('/points/1/greasings', entry)).status).to.equal(201)
     const job = (await at.technician.post('/cards', { places: [1], reason: name })).body as CardView
-    const { events } = (await at.technician.get('/positions/1/greasing')).body
+    const { events } = (await at.technician.get('/points/1')).body
     expect(inUnits(events[0].words, 'inch')).to.contain(`of ${name}, ${name}`)
     const { timeline } = (await at.technician.get(`/machines/${job.job.machineId}`)).body
     expect(inUnits(timeline.find((e: { kind: string }) => e.kind === 'opened').words, 'metric')).to.contain(name)
     expect((await answer(at.technician, job.job.id, { 'p1/lubricate.greaseId': id })).status).to.equal(200)
     for (const paper of ['card.pdf', 'card.json'])
       expect((await at.technician.get(`/cards/${job.job.id}/${paper}`)).status, paper).to.equal(200)
-    expect((await at.technician.get('/positions/1/label.pdf')).status).to.equal(200)
+    expect((await at.technician.get('/points/1/label.pdf')).status).to.equal(200)
   })
 })
 
@@ -324,7 +324,7 @@ describe('what is logged', () => {
 
 describe('at the same moment', () => {
   const at = stage()
-  const ends = async (code: string) => (await machineBy(at.technician, code)).shaftLines[0]!.positions.map((p) => p.id)
+  const points = async (code: string) => (await machineBy(at.technician, code)).points.map((p) => p.id)
   const cards: number[] = []
 
   it('two administrators who demote each other leave one, twenty times', async () => {
@@ -387,39 +387,39 @@ describe('at the same moment', () => {
     expect(both.find((r) => r.status === 422)!.body.detail).to.contain('Already signed')
   })
   it('one key at two positions: the second is told that nothing was stored; the same entry twice is one', async () => {
-    const [a, b] = await ends('MP-2')
-    const { lubrication } = (await at.technician.get(`/positions/${a}/greasing`)).body
+    const [a, b] = await points('MP-2')
+    const { point } = (await at.technician.get(`/points/${a}`)).body
     const entry = {
       key: randomUUID(),
       kind: 'greased',
-      greaseId: lubrication.grease.id,
+      greaseId: point.grease.id,
       gunId: 1,
       strokes: 10,
       grams: 12,
       looks: '',
       note: '',
     }
-    expect((await at.technician.post(`/positions/${a}/greasings`, entry)).status).to.equal(201)
-    expect((await at.technician.post(`/positions/${a}/greasings`, entry)).status).to.equal(201)
-    const other = (await at.technician.get(`/positions/${b}/greasing`)).body.lubrication.grease.id
-    const lost = await at.technician.post(`/positions/${b}/greasings`, { ...entry, greaseId: other })
+    expect((await at.technician.post(`/points/${a}/greasings`, entry)).status).to.equal(201)
+    expect((await at.technician.post(`/points/${a}/greasings`, entry)).status).to.equal(201)
+    const other = (await at.technician.get(`/points/${b}`)).body.point.grease.id
+    const lost = await at.technician.post(`/points/${b}/greasings`, { ...entry, greaseId: other })
     expect(lost.status).to.equal(409)
     expect(lost.body.detail).to.contain('not stored')
   })
   it('an unknown gun, and a name that is taken, are told in plain words', async () => {
-    const [a] = await ends('MP-2')
-    const { lubrication } = (await at.technician.get(`/positions/${a}/greasing`)).body
+    const [a] = await points('MP-2')
+    const { point } = (await at.technician.get(`/points/${a}`)).body
     const entry = {
       key: randomUUID(),
       kind: 'greased',
-      greaseId: lubrication.grease.id,
+      greaseId: point.grease.id,
       gunId: 4711,
       strokes: 10,
       grams: 12,
       looks: '',
       note: '',
     }
-    expect((await at.technician.post(`/positions/${a}/greasings`, entry)).body.errors[0].field).to.equal('gunId')
+    expect((await at.technician.post(`/points/${a}/greasings`, entry)).body.errors[0].field).to.equal('gunId')
     const settings = (await at.planner.get('/settings')).body
     const [g1, g2] = settings.greases
     const { id, ...rest } = g1
@@ -435,7 +435,7 @@ describe('at the same moment', () => {
     const cookie = (at.technician as unknown as { cookie: string }).cookie
     const ask = (host: string) =>
       new Promise<number>((resolve) =>
-        request({ hostname, port, path: '/api/v1/positions/1/label.pdf', headers: { host, cookie } }, (res) =>
+        request({ hostname, port, path: '/api/v1/points/1/label.pdf', headers: { host, cookie } }, (res) =>
           resolve(res.resume().statusCode!),
         ).end(),
       )

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
 import type { GreasingView } from '../../src/contract/greasing.js'
 import type { PositionView } from '../../src/contract/lines.js'
-import type { Yard } from '../../src/contract/machines.js'
-import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
+import type { Yard } from '../../src/contract/yard.js'
+import { Client, NOW, freshDatabase, machineBy, startInstance, type Instance } from './helpers.js'
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -13,15 +13,16 @@ describe('greasing', () => {
   let technician: Client
   let planner: Client
   let pump: PositionView
+  let point: number
   let clock = NOW
   before(async () => {
     db = await freshDatabase()
     instance = await startInstance(db.url, { now: () => clock })
     technician = await new Client(instance.url).signIn('technician')
     planner = await new Client(instance.url).signIn('planner')
-    const { machines } = (await technician.get('/yard')).body as Yard
-    const machine = (await technician.get(`/machines/${machines.find((m) => m.code === 'MP-2')!.id}`)).body
-    pump = machine.shaftLines[0].positions.find((p: PositionView) => p.code === 'p1')
+    const machine = await machineBy(technician, 'MP-2')
+    pump = machine.shaftLines[0]!.positions.find((p) => p.code === 'p1')!
+    point = machine.points.find((p) => p.feeds[0]!.positionId === pump.id)!.id
   })
   after(async () => {
     await instance.close()
@@ -39,7 +40,7 @@ describe('greasing', () => {
     note: '',
     ...change,
   })
-  const log = (change: object = {}) => technician.post(`/positions/${pump.id}/greasings`, entry(change))
+  const log = (change: object = {}) => technician.post(`/points/${point}/greasings`, entry(change))
   const due = async () => ((await technician.get('/yard')).body as Yard).due
 
   it('the Yard shows what falls due within a week, the longest overdue first', async () => {
@@ -49,7 +50,7 @@ describe('greasing', () => {
     expect(at).to.deep.equal([...at].sort((a, b) => a - b))
     expect(at[0]).to.be.below(NOW.getTime() - 10 * DAY_MS)
     expect(at.at(-1)).to.be.below(NOW.getTime() + 7 * DAY_MS)
-    const mine = list.find((d) => d.positionId === pump.id)!
+    const mine = list.find((d) => d.pointId === point)!
     expect(Math.abs(Date.parse(mine.dueAt) - NOW.getTime())).to.be.below(1000)
   })
 
@@ -64,7 +65,7 @@ describe('greasing', () => {
   it('a skip needs a reason and stays due', async () => {
     expect((await log({ kind: 'skipped', note: '' })).body.errors[0].field).to.equal('note')
     expect((await log({ kind: 'skipped', note: 'pump runs through the pressing' })).status).to.equal(201)
-    expect((await due()).some((d) => d.positionId === pump.id)).to.equal(true)
+    expect((await due()).some((d) => d.pointId === point)).to.equal(true)
   })
 
   it('another grease is refused until the change-over is recorded', async () => {
@@ -91,15 +92,15 @@ describe('greasing', () => {
       (await instance.pool.query('SELECT count(*)::int AS n FROM grease_event WHERE position_id = $1', [pump.id])).rows[0].n
     const before = await count()
     const [one, two] = [
-      await technician.post(`/positions/${pump.id}/greasings`, twice),
-      await technician.post(`/positions/${pump.id}/greasings`, twice),
+      await technician.post(`/points/${point}/greasings`, twice),
+      await technician.post(`/points/${point}/greasings`, twice),
     ]
     expect([one.status, two.status]).to.deep.equal([201, 201])
     expect(await count()).to.equal(before + 1)
     const view = two.body as GreasingView
-    expect(Date.parse(view.lubrication!.lastAt!)).to.equal(NOW.getTime())
-    expect((Date.parse(view.lubrication!.dueAt!) - NOW.getTime()) / DAY_MS).to.be.closeTo(pump.lubrication!.intervalDays!, 1e-3)
-    expect((await due()).some((d) => d.positionId === pump.id)).to.equal(false)
+    expect(Date.parse(view.point.lastAt!)).to.equal(NOW.getTime())
+    expect((Date.parse(view.point.dueAt!) - NOW.getTime()) / DAY_MS).to.be.closeTo(pump.lubrication!.intervalDays!, 1e-3)
+    expect((await due()).some((d) => d.pointId === point)).to.equal(false)
     expect(view.events[0]).to.include({ kind: 'greased', by: 'R. Amble' })
     clock = NOW
   })
@@ -110,9 +111,9 @@ describe('greasing', () => {
   })
 
   it('a late entry does not move the date back', async () => {
-    const before = (await technician.get(`/positions/${pump.id}/greasing`)).body.lubrication.dueAt
+    const before = (await technician.get(`/points/${point}`)).body.point.dueAt
     await log({ at: new Date(NOW.getTime() - 5 * DAY_MS).toISOString() })
-    expect((await technician.get(`/positions/${pump.id}/greasing`)).body.lubrication.dueAt).to.equal(before)
+    expect((await technician.get(`/points/${point}`)).body.point.dueAt).to.equal(before)
   })
 
   it('a quantity over twice what is wanted asks why', async () => {
@@ -126,7 +127,7 @@ describe('greasing', () => {
   it('a position without a plan says so', async () => {
     const id = (
       await instance.pool.query(
-        'SELECT p.id FROM position p LEFT JOIN lubrication_point l ON l.position_id = p.id WHERE l.position_id IS NULL LIMIT 1',
+        'SELECT p.id FROM position p LEFT JOIN point_feed f ON f.position_id = p.id WHERE f.position_id IS NULL LIMIT 1',
       )
     ).rows[0].id
     const reply = await technician.post(`/positions/${id}/greasings`, entry())

@@ -151,6 +151,9 @@ export interface Reply {
   headers: Headers
 }
 
+const typeFor = (body: unknown) =>
+  typeof body === 'string' ? 'text/csv' : Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json'
+
 /** A client with its own cookie that sends the origin as a browser does. */
 export class Client {
   private cookie = ''
@@ -164,11 +167,11 @@ export class Client {
       method,
       headers: {
         origin: this.origin,
-        ...(body === undefined ? {} : { 'content-type': typeof body === 'string' ? 'text/csv' : 'application/json' }),
+        ...(body === undefined ? {} : { 'content-type': typeFor(body) }),
         ...(this.cookie ? { cookie: this.cookie } : {}),
         ...headers,
       },
-      body: body === undefined || typeof body === 'string' ? body : JSON.stringify(body),
+      body: body === undefined || typeof body === 'string' || Buffer.isBuffer(body) ? (body as BodyInit | undefined) : JSON.stringify(body),
     })
     const set = res.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
@@ -178,6 +181,9 @@ export class Client {
     if (json && res.ok) mustBeAsDescribed(method, path, answered)
     return { status: res.status, body: answered, headers: res.headers }
   }
+
+  /** What a browser sends besides, for calls by hand. */
+  headers = () => ({ origin: this.origin, cookie: this.cookie })
 
   get = (path: string) => this.send('GET', path)
   post = (path: string, body: unknown = {}) => this.send('POST', path, body)
@@ -228,7 +234,7 @@ export async function doStep(client: Client, jobId: number, key: Key, values?: o
 
 /** A machine of the plant by its code. */
 export async function machineBy(client: Client, code: string): Promise<MachineView> {
-  const { machines } = (await client.get('/yard')).body
+  const { machines } = (await client.get(`/machines?find=${encodeURIComponent(code)}`)).body
   return (await client.get(`/machines/${machines.find((m: { code: string }) => m.code === code).id}`)).body
 }
 

@@ -26,7 +26,7 @@ describe('machines as a list', () => {
     expect(reply.status, JSON.stringify(reply.body)).to.equal(200)
     return reply.body as ImportReport
   }
-  const codes = async () => ((await planner.get('/yard')).body.machines as { code: string }[]).map((m) => m.code)
+  const codes = async () => ((await planner.get('/machines')).body.machines as { code: string }[]).map((m) => m.code)
   const undo = (id: number | null) => planner.post(`/rack/changes/${id}/undo`)
 
   it('names by line what is wrong, makes nothing of it, and then all of it', async () => {

@@ -40,6 +40,7 @@ describe('a database of the release before', () => {
       ),
       jobs: await all('SELECT id, number, reason, status FROM public.job ORDER BY id'),
       greasings: await all('SELECT key FROM public.grease_event'),
+      points: await all('SELECT position_id, interval_days, quantity_g, due_at FROM public.lubrication_point ORDER BY 1'),
       stock: await all('SELECT marking, shelf, quantity FROM public.stock_item ORDER BY 1, 2'),
       steps: await all('SELECT job_id, key, fields, signed_by, rested_on FROM public.step ORDER BY 1, 2'),
     }
@@ -58,7 +59,7 @@ describe('a database of the release before', () => {
   const rows = async (sql: string): Promise<pg.QueryResultRow[]> => (await instance.pool.query(sql)).rows
   const card = async (id: number): Promise<CardView> => (await technician.get(`/cards/${id}`)).body
   const machine = async (code: string): Promise<MachineView> => {
-    const { machines } = (await technician.get('/yard')).body
+    const { machines } = (await technician.get('/machines')).body
     return (await technician.get(`/machines/${machines.find((m: { code: string }) => m.code === code).id}`)).body
   }
 
@@ -67,6 +68,13 @@ describe('a database of the release before', () => {
       old.jobs!.map((j) => ({ ...(j as object), id: Number((j as { id: string }).id) })),
     )
     expect(await rows('SELECT key FROM grease_event')).to.have.length(old.greasings!.length)
+    const points = await rows(
+      'SELECT t.id AS position_id, f.interval_days, f.quantity_g, t.due_at FROM greasing_point t JOIN point_feed f ON f.point_id = t.id ORDER BY 1',
+    )
+    expect(points, 'a printed label still finds its point').to.have.length.above(5)
+    expect(points.map((p) => [Number(p.position_id), p.due_at?.toISOString()])).to.deep.equal(
+      (old.points as pg.QueryResultRow[]).map((p) => [Number(p.position_id), p.due_at?.toISOString()]),
+    )
     expect(await rows('SELECT marking, shelf, quantity FROM stock_item ORDER BY 1, 2')).to.deep.equal(old.stock)
     const changes = (await technician.get('/rack/changes')).body
     expect(changes.some((c: { source: string }) => c.source.includes('shelves.csv'))).to.equal(true)

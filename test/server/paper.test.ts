@@ -113,9 +113,9 @@ describe('paper and files', () => {
   })
 
   it('the grease label is one page', async () => {
-    const { machines } = (await technician.get('/yard')).body
+    const { machines } = (await technician.get('/machines')).body
     const machine = (await technician.get(`/machines/${machines[0].id}`)).body as MachineView
-    const label = await technician.get(`/positions/${machine.shaftLines[0]!.positions[0]!.id}/label.pdf`)
+    const label = await technician.get(`/points/${machine.points[0]!.id}/label.pdf`)
     expect(pages(label.body as Buffer)).to.equal(1)
   })
 
@@ -150,7 +150,7 @@ describe('paper and files', () => {
   })
 
   it('two years of history: machines, finished cards, a cause found twice over at one position', async () => {
-    const { machines } = (await technician.get('/yard')).body
+    const { machines } = (await technician.get('/machines')).body
     const old = NOW.getTime() - 600 * 24 * 3600 * 1000
     const views: MachineView[] = []
     for (const m of machines) views.push((await technician.get(`/machines/${m.id}`)).body)

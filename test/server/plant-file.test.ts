@@ -15,6 +15,15 @@ describe('the plant as one file', () => {
   let empty: Client
   before(async () => {
     full = await new Client((await stage('demo')).url).signIn('administrator')
+    const fan = await machineBy(full, 'EF-1')
+    const PDF = Buffer.from('%PDF-1.4 the fan manual %%EOF')
+    const { body: folder } = await full.post(`/machines/${fan.id}/documents?kind=manual&name=Fan%20manual`, PDF)
+    const said = { documentId: folder[0].id, subject: 'interval', words: 'every 700 h', amount: 700, page: 9 }
+    await full.post(`/machines/${fan.id}/sayings`, { ...said, positionId: fan.shaftLines[0]!.positions[1]!.id })
+    await full.post(`/machines/${fan.id}/sayings`, { ...said, subject: 'grease', words: 'polyurea', amount: null, positionId: null })
+    await full.post(`/machines/${fan.id}/copies`, { codes: ['EF-2'] })
+    const [me] = (await full.get('/colleagues')).body
+    await full.put('/areas/charge', { area: 'Press house', personId: me.id })
     const bare = await stage('empty')
     await bare.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'abc123')")
     empty = new Client(bare.url)
@@ -55,7 +64,7 @@ describe('the plant as one file', () => {
       expect(reply.status, what).to.equal(422)
       expect(reply.body.detail, what).to.match(words)
     }
-    expect((await empty.get('/yard')).body.machines).to.deep.equal([])
+    expect((await empty.get('/machines')).body.machines).to.deep.equal([])
     expect((await empty.get('/settings')).body.greases).to.deep.equal([])
   })
 
@@ -67,6 +76,8 @@ describe('the plant as one file', () => {
     const { body: again } = (await empty.get('/plant-file.json')) as { body: PlantDocument }
     const byLogin = (p: PlantDocument) => ({ ...p, people: p.people.filter((x) => x.login !== 'administrator') })
     expect(byLogin(again)).to.deep.equal(byLogin(plant))
+    expect(plant.documents.map((d) => [d.machines, d.sayings.length])).to.deep.equal([[['EF-1', 'EF-2'], 4]])
+    expect(plant.areas).to.have.length(1)
     // People are there without a password: an administrator hands out codes.
     expect((await empty.get('/people')).body.filter((p: { invited: boolean }) => p.invited)).to.have.length(plant.people.length - 1)
     const [was, is] = [await machineBy(full, 'EF-1'), await machineBy(empty, 'EF-1')]

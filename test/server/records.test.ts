@@ -66,7 +66,7 @@ describe('records of a plant of one’s own', () => {
       ['made', 'Fan shaft', 'R. Amble'],
       ['made', null, 'R. Amble'],
     ])
-    expect((await technician.get('/yard')).body.machines.map((x: { code: string }) => x.code)).to.include('LF-1')
+    expect((await technician.get('/machines')).body.machines.map((x: { code: string }) => x.code)).to.include('LF-1')
   })
 
   // prettier-ignore
@@ -155,12 +155,12 @@ describe('records of a plant of one’s own', () => {
     await technician.post(`/cards/${card.job.id}/cancel`, { reason: 'only looked at' })
     expect((await planner.put(`/machines/${m.id}/retirement`, { retired: true, reason: 'sold' })).body.retired.reason).to.equal('sold')
     expect((await technician.get(`/cards/${card.job.id}`)).body.line.positions).to.have.length(1)
-    expect((await technician.get('/yard')).body.machines.map((x: { code: string }) => x.code)).to.not.include('LF-5')
+    expect((await technician.get('/machines')).body.machines.map((x: { code: string }) => x.code)).to.not.include('LF-5')
     expect((await planner.put(`/machines/${m.id}/retirement`, { retired: false, reason: '' })).body.retired).to.equal(null)
   })
 
   it('six of the same: lines, seats, bearings and what is wanted of grease; duty, days and history stay behind', async () => {
-    const { body: found } = await technician.get('/yard')
+    const { body: found } = await technician.get('/machines')
     const fan = found.machines.find((x: { code: string }) => x.code === 'EF-1') as { id: number }
     const model = (await technician.get(`/machines/${fan.id}`)).body as MachineView
     const copies = await technician.post(`/machines/${fan.id}/copies`, { codes: ['PF-11', 'PF-12', 'PF-13', 'PF-14', 'PF-15', 'PF-16'] })
@@ -177,19 +177,19 @@ describe('records of a plant of one’s own', () => {
     const again = await technician.post(`/machines/${fan.id}/copies`, { codes: ['PF-17', 'PF-11'] })
     expect(again.status).to.equal(422)
     expect(
-      (await technician.get('/yard')).body.machines.map((x: { code: string }) => x.code),
+      (await technician.get('/machines')).body.machines.map((x: { code: string }) => x.code),
       'all or none',
     ).to.not.include('PF-17')
   })
 
   it('a viewer reads and changes nothing', async () => {
-    const viewer = await new Client(instance.url).signIn('storekeeper')
+    const viewer = await new Client(instance.url).signIn('viewer')
     expect((await viewer.post('/machines', machineOf('V-1'))).status).to.equal(403)
     expect((await viewer.get('/yard')).status).to.equal(200)
   })
 
   it('every line of the demo plant is written in words that read back as it', async () => {
-    const { body: found } = await technician.get('/yard')
+    const { body: found } = await technician.get('/machines')
     for (const { id, code } of found.machines as { id: number; code: string }[]) {
       const m = (await technician.get(`/machines/${id}`)).body as MachineView
       for (const line of m.shaftLines) {

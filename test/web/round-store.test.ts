@@ -1,9 +1,9 @@
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
 import type { GreasingInput } from '../../src/contract/greasing.js'
-import type { Yard } from '../../src/contract/machines.js'
 import { problem } from '../../src/contract/problem.js'
-import { findCommands, placesOf, stationsOf } from '../../src/web/commands/commands.js'
+import { commandsOf, findCommands, stationsOf } from '../../src/web/commands/commands.js'
+import { areaTree, flattened, pathOf } from '../../src/web/screens/Yard/areas.js'
 import { daysUntil, dueWords } from '../../src/web/figures/dates.js'
 import { useRound } from '../../src/web/stores/round.js'
 
@@ -114,26 +114,48 @@ describe('dates in words', () => {
 })
 
 describe('palette', () => {
-  const yard = {
-    now: '2026-11-24T09:30:00Z',
-    machines: [{ id: 2, code: 'MP-2', name: 'Mash pump', place: 'Pump row' }],
-    jobs: [
-      { id: 4, number: '0104', machineName: 'Glycol circulation pump', machineCode: 'GP-1', positionName: 'drive end', reason: 'warm' },
-    ],
-    due: [{ positionId: 3, machineName: 'Mash pump', machineCode: 'MP-2', positionName: 'drive end', dueAt: '2026-11-24T09:30:00Z' }],
-  } as unknown as Yard
-  const all = [...stationsOf(4), ...placesOf(yard)]
-  const labels = (search: string) => findCommands(all, search).map((c) => c.label)
-
-  it('finds by any words, in any order, and says where it leads', () => {
-    expect(labels('pump mash')).to.deep.equal(['Mash pump MP-2', 'Grease Mash pump MP-2, drive end'])
-    expect(labels('0104')[0]).to.contain('Glycol')
-    expect(findCommands(all, 'due today')[0]!.to).to.deep.equal({ name: 'greasing', params: { id: 3 } })
-    expect(labels('lubr')).to.deep.equal(['Lubricate'])
+  const here = [...stationsOf(4), { key: 'yard', label: 'Yard', hint: 'what needs hands', to: '/' }]
+  it('what belongs to the screen is found by any of its words, in any order', () => {
+    expect(findCommands(here, 'hands yard').map((c) => c.label)).to.deep.equal(['Yard'])
+    expect(findCommands(here, 'lubr').map((c) => c.label)).to.deep.equal(['Lubricate'])
+    expect(findCommands(here, '')).to.have.length(here.length)
   })
-  it('without words it lists the places and no bearings; with a size it finds bearings', () => {
-    expect(labels('')).to.have.length(all.length)
-    expect(labels('60 130 31')).to.deep.equal(['6312', '7312 C', '7312 AC', '7312 B', '1312'])
-    expect(labels('nothing like it')).to.deep.equal([])
+  const WHERE = [
+    ['machine', 2, { name: 'machine', params: { id: 2 } }],
+    ['card', 4, { name: 'card', params: { id: 4, station: 'identify' } }],
+    ['position', 3, { name: 'machine', params: { id: 9 }, hash: '#support-3' }],
+    ['bearing', 'NU 312', { name: 'bearing', params: { designation: 'NU 312' } }],
+    ['person', 9, { name: 'yard', query: { person: '9' } }],
+  ] as const
+  for (const [kind, id, to] of WHERE)
+    it(`a ${kind} that the server found leads to its screen`, () => {
+      const [command] = commandsOf([{ kind, id, label: 'x', hint: '', machineId: 9 }])
+      expect(command!.to).to.deep.equal(to)
+      expect(command!.key).to.match(/^[a-zA-Z0-9-]+$/)
+    })
+})
+
+describe('areas', () => {
+  const line = (area: string, machines: number, overdue = 0) => ({ area, machines, overdue, due: 0, jobs: 0 })
+  const tree = areaTree([
+    line('Press house / Mill', 3, 1),
+    line('Cellar', 2),
+    line('Press house', 4),
+    line('Hall / North / Row 1', 5, 2),
+    line('', 9),
+  ])
+  it('the tree sums what lies below, and areas that only stand in a path are there', () => {
+    expect(flattened(tree).map(({ node, depth }) => [depth, node.label, node.machines, node.overdue])).to.deep.equal([
+      [0, 'Press house', 7, 1],
+      [1, 'Mill', 3, 1],
+      [0, 'Cellar', 2, 0],
+      [0, 'Hall', 5, 2],
+      [1, 'North', 5, 2],
+      [2, 'Row 1', 5, 2],
+    ])
+  })
+  it('a path leads from the root', () => {
+    expect(pathOf('Hall / North / Row 1').map((p) => p.area)).to.deep.equal(['Hall', 'Hall / North', 'Hall / North / Row 1'])
+    expect(pathOf('')).to.deep.equal([])
   })
 })

@@ -18,30 +18,12 @@ import { InputError, type Result } from '../../core/result.js'
 import { tolerance } from '../../core/tolerances/iso286.js'
 import { accuracyOf, ringTolerance } from '../../core/tolerances/ring.js'
 import { problem, refusal, type Problem } from '../problem.js'
+import { define, type Calculation } from './define.js'
+import { LOAD_CALCULATIONS } from './loads.js'
 import * as s from './schemas.js'
+
+export type { Calculation }
 import { say } from '../../core/words/say.js'
-
-export interface Calculation {
-  name: string
-  title: string
-  sources: string[]
-  input: z.ZodType
-  /** The values of the result; working, cautions and assumptions are the same for all. */
-  values: z.ZodType
-  run: (input: never) => Result<object>
-}
-
-/** Ties a schema to a core function, so that the compiler sees that they agree. */
-function define<I extends z.ZodType, V extends z.ZodType>(
-  name: string,
-  title: string,
-  sources: string[],
-  input: I,
-  values: V,
-  run: (input: z.output<I>) => Result<z.output<V> & object>,
-): Calculation {
-  return { name, title, sources, input, values, run: run as Calculation['run'] }
-}
 
 /** A designation stands for the geometry of its row; otherwise every part of the geometry must be there. */
 function operating(input: z.output<typeof s.operatingInput>): Result<z.output<typeof s.operatingValues>> {
@@ -181,6 +163,7 @@ export const CALCULATIONS: readonly Calculation[] = [
     s.diagnoseValues,
     diagnose,
   ),
+  ...LOAD_CALCULATIONS,
 ]
 
 const BY_NAME = new Map(CALCULATIONS.map((c) => [c.name, c]))

@@ -68,22 +68,26 @@ export function scopeOf(station: Station, name: string, place: Scope, lead: Scop
   return SET_STATIONS.includes(station) ? lead : place
 }
 
-const ALL_FIELDS = STATIONS.map((station) => [station, fieldsOf(station)] as const)
+const ALL_FIELDS = Object.fromEntries(STATIONS.map((station) => [station, fieldsOf(station)])) as Record<
+  Station,
+  ReturnType<typeof fieldsOf>
+>
+
+/** The answers of one station as one place of the line sees them. */
+export function stationAnswers<S extends Station>(answers: LineAnswers, station: S, place: Scope, lead: Scope = place): CardAnswers[S] {
+  const position = positionOf(place)
+  const own = SET_STATIONS.includes(station) ? lead : place
+  const seen: Record<string, unknown> = {}
+  for (const [name, { level, empty }] of ALL_FIELDS[station]) {
+    const given = answers[keyOf(level === 'line' ? LINE : level === 'position' ? position : own, station, name)]
+    seen[name] = given === undefined ? empty : given
+  }
+  return seen as unknown as CardAnswers[S]
+}
 
 /** The answers as one place of the line sees them. */
 export function placeAnswers(answers: LineAnswers, place: Scope, lead: Scope = place): CardAnswers {
-  const position = positionOf(place)
-  const seen: Partial<Record<Station, Record<string, unknown>>> = {}
-  for (const [station, fields] of ALL_FIELDS) {
-    const own = SET_STATIONS.includes(station) ? lead : place
-    const target: Record<string, unknown> = {}
-    for (const [name, { level, empty }] of fields) {
-      const given = answers[keyOf(level === 'line' ? LINE : level === 'position' ? position : own, station, name)]
-      target[name] = given === undefined ? empty : given
-    }
-    seen[station] = target
-  }
-  return seen as unknown as CardAnswers
+  return Object.fromEntries(STATIONS.map((station) => [station, stationAnswers(answers, station, place, lead)])) as unknown as CardAnswers
 }
 
 /** Answers of one place as those of a line. */

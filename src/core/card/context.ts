@@ -5,6 +5,7 @@ import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
 import type { SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
+import type { Saying } from '../line/sayings.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
 import type { School } from '../lubrication/regreasing.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
@@ -53,6 +54,8 @@ export interface PositionPast {
   /** The point as it stands in the records; left out by cards of before. */
   point?: { school: School; intervalH: number | null; quantityG: number | null } | null
   bothEndsHeld: boolean | null
+  /** What the papers of the machine say on this position; left out where they say nothing. */
+  says?: readonly Saying[]
   /** What earlier cards of this place settled on, newest first. */
   causes: { number: string; cause: Cause }[]
 }
@@ -83,7 +86,7 @@ export interface PositionRecord {
   alongMm: number
   held: boolean | null
   places: PlaceRecord[]
-  past: Pick<PositionPast, 'grease' | 'daysSinceGrease' | 'intervalDays' | 'point'>
+  past: Pick<PositionPast, 'grease' | 'daysSinceGrease' | 'intervalDays' | 'point' | 'says'>
 }
 
 /** A stored answer that cannot be read any more: its option is gone, or it never could be. */

@@ -1,3 +1,4 @@
+import { filmOf } from './film.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import {
   LINE,
@@ -63,6 +64,9 @@ export function resultScope(station: Station, place: Scope, lead: Scope): Scope 
   return level === 'line' ? LINE : level === 'position' ? positionOf(place) : level === 'set' ? lead : place
 }
 
+/** What the papers say at the position of a place. */
+const saysAt = (context: LineContext, place: Scope) => context.positions.find((p) => p.code === positionOf(place))!.past.says
+
 /** What the stations of a place know of the plant and of what stood there before. */
 function placeContext(context: LineContext, place: Scope): CardContext {
   const position = context.positions.find((p) => p.code === positionOf(place))!
@@ -99,7 +103,9 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     }),
   )
   const once = memo()
-  const identified = new Map(onCard.map((place) => [place, identifyStation(at.get(place)!.identify, plant.makersFigures, plant.ownRows)]))
+  const identified = new Map(
+    onCard.map((place) => [place, identifyStation(at.get(place)!.identify, plant.makersFigures, plant.ownRows, saysAt(context, place))]),
+  )
   const supports: Support[] = context.positions.map(({ code, name, alongMm, places }) => ({
     code,
     name,
@@ -120,10 +126,13 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     const group = identified.get(lead)?.group ?? identify.group
     const arrangement = set.length > 1 ? set[0]!.set!.arrangement : 'single'
     const duty = shared('duty', () => dutyStation(a.duty))
-    const select = shared('select', () => selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }))
+    const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
+    const select = shared('select', () => selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }, film))
     const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position), set[0]!.shaftSeat))
     const mount = shared('mount', () => mountStation(a, row, fit, { count: set.length, arrangement }, identify.typedDesignation))
-    const lubricate = shared('lubricate', () => lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null))
+    const lubricate = shared('lubricate', () =>
+      lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),
+    )
     const runin = shared('runin', () => runInStation(a, { arrange, fit, mount, lubricate }))
     const inspect = inspectStation(a, { duty, select, arrange, fit }, known)
     places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }

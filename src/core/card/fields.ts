@@ -5,7 +5,8 @@ import { LOAD_BAND_NAMES } from '../fits/recommend-tables.js'
 import { INSTRUMENTS, type Instrument } from '../identify/identify.js'
 import { CAUSE_LABEL, CAUSE_NAMES } from '../inspection/causes.js'
 import { FINDINGS, FINDING_NAMES } from '../inspection/findings.js'
-import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS, SHOCK_NAMES } from '../life/targets.js'
+import { GREASE_CLEANLINESS, type GreaseCleanliness } from '../life/modified-life-tables.js'
+import { LIFE_SCHOOLS, LIFE_SCHOOL_LABEL, LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS, SHOCK_NAMES, type LifeSchool } from '../life/targets.js'
 import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
@@ -133,6 +134,8 @@ export const FIELDS = {
   select: {
     target: choice('line', 'What kind of machine is it?', LIFE_TARGET_NAMES, labelsOf(LIFE_TARGETS)),
     reliabilityPercent: numberFrom('line', 'How sure must it be?', 'percent', [90, 99.95], 90),
+    cleanliness: choice('position', 'How clean does the lubricant stay?', Object.keys(GREASE_CLEANLINESS) as GreaseCleanliness[], labelsOf(GREASE_CLEANLINESS)),
+    lifeSchool: choiceFrom<LifeSchool>('line', 'Life that decides', [...LIFE_SCHOOLS], 'nominal', LIFE_SCHOOL_LABEL),
   },
   arrange: {
     held: yesNo('position', 'Outer ring held'),

@@ -42,6 +42,8 @@ export const SETS = {
   '64': { kind: 'balls', share: 0.294, fillDeg: 221 },
   '42': { kind: 'balls', share: 0.26, fillDeg: 207, ofWidth: 0.42, rows: 2 },
   '43': { kind: 'balls', share: 0.277, fillDeg: 213, ofWidth: 0.42, rows: 2 },
+  '718': { kind: 'balls', share: 0.3, fillDeg: 300, halfMm: true },
+  '719': { kind: 'balls', share: 0.307, fillDeg: 280, halfMm: true },
   '70': { kind: 'balls', share: 0.294, fillDeg: 280 },
   '72': { kind: 'balls', share: 0.308, fillDeg: 335, ofWidth: 0.74 },
   '73': { kind: 'balls', share: 0.315, fillDeg: 335, ofWidth: 0.74 },
@@ -141,15 +143,20 @@ const doubleGroove = (prefix: SetName, plan: Plan, to: number): SeriesRow => ({
   sizes: { plan, width: '2', from: 10, to },
   closed: upTo(70, CONTACT),
 })
-/** 15°, 25° and 40° as C, AC and B after the bore code. */
-const angular = (prefix: SetName, plan: Plan, width: string, to: number): SeriesRow[] =>
-  (
-    [
-      ['C', 15],
-      ['AC', 25],
-      ['B', 40],
-    ] as const
-  ).map(([letter, alphaDeg]) => ({
+const ANGLES = [
+  ['C', 15],
+  ['AC', 25],
+  ['B', 40],
+] as const
+/** 15°, 25° and 40° as C, AC and B after the bore code; the thin ones have no steep angle. */
+const angular = (
+  prefix: SetName,
+  plan: Plan,
+  width: string,
+  to: number,
+  angles: readonly (typeof ANGLES)[number][] = ANGLES,
+): SeriesRow[] =>
+  angles.map(([letter, alphaDeg]) => ({
     prefix,
     suffix: ` ${letter}`,
     family: 'angular-contact-ball',
@@ -232,6 +239,8 @@ export const SERIES: readonly SeriesRow[] = [
   groove('64', PLAN_4, '0', 60, ['shields', 'contact-seals']),
   doubleGroove('42', PLAN_2, 110),
   doubleGroove('43', PLAN_3, 75),
+  ...angular('718', PLAN_8, '1', 120, ANGLES.slice(0, 2)),
+  ...angular('719', PLAN_9, '1', 120, ANGLES.slice(0, 2)),
   ...angular('70', PLAN_0, '1', 240),
   ...angular('72', PLAN_2, '0', 220),
   ...angular('73', PLAN_3, '0', 200),
@@ -241,7 +250,7 @@ export const SERIES: readonly SeriesRow[] = [
   ...selfAligning('13', PLAN_3, '0', 3),
   ...selfAligning('22', PLAN_2, '2', 2.5, 70),
   ...selfAligning('23', PLAN_3, '2', 3, 60),
-  ...cylindrical(['NU', 'NJ', 'N'], '10', PLAN_0, '1', RACEWAYS_10),
+  ...cylindrical(ALL_FORMS, '10', PLAN_0, '1', RACEWAYS_10),
   ...cylindrical(ALL_FORMS, '2', PLAN_2, '0', RACEWAYS_2),
   ...cylindrical(ALL_FORMS, '22', PLAN_2, '2', RACEWAYS_2),
   ...cylindrical(ALL_FORMS, '3', PLAN_3, '0', RACEWAYS_3),

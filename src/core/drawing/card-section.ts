@@ -1,5 +1,5 @@
 import { leadOf, type LineContext } from '../card/context.js'
-import { placeAnswers, positionOf, type LineAnswers, type Scope } from '../card/answers.js'
+import { stationAnswers, positionOf, type LineAnswers, type Scope } from '../card/answers.js'
 import type { LineEvaluation } from '../card/evaluate.js'
 import { movesInside } from '../catalogue/construction-forms.js'
 import { format, unitOf, type Quantity, type UnitSystem } from '../units/quantities.js'
@@ -17,7 +17,7 @@ export function cardSection(
 ): Drawing | null {
   const { identify, duty, arrange, fit } = evaluation.places[place]!
   if (!identify.row) return null
-  const { held, floatPresentMm } = placeAnswers(answers, place, leadOf(context, place)).arrange
+  const { held, floatPresentMm } = stationAnswers(answers, 'arrange', place, leadOf(context, place))
   const { positions, line } = context
   const at = positions.findIndex((p) => p.code === positionOf(place))
   const [first, last] = [at === 0, at === positions.length - 1]

@@ -80,8 +80,9 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   const outerWall = D / 2 + Math.max(0.16 * (D - d), 6)
   // Room for dimension figures above and to the right, the load below the axis.
   const top = spec.error ? 76 : 50
-  const scale = Math.min((height - top - 16) / outerWall, (width - 230) / (3.85 * B))
-  const originX = (width - 150 - 3.85 * B * scale) / 2 + 1.35 * B * scale
+  const beside = dimensionWords(spec).room
+  const scale = Math.min((height - top - 16) / outerWall, (width - 230) / (3.85 * B), (width - 8 - beside) / (4.05 * B))
+  const originX = Math.min((width - 150 - 3.85 * B * scale) / 2 + 1.35 * B * scale, width - 4 - beside - 2.5 * B * scale)
   // What the width leaves over is shared above and below.
   const spare = height - top - 16 - outerWall * scale
   const originY = height - 14 - spare / 2
@@ -165,6 +166,15 @@ export function sectionDrawing(spec: SectionSpec): Drawing {
   }
 }
 
+/** What stands beside the section, and the room that it takes: words are longer in inches, and none stands on another. */
+function dimensionWords({ row, sleeveOnMm, shaftClass, housingClass, lengthText }: SectionSpec) {
+  const words = (mm: number, toleranceClass: string | null | undefined) => `Ø${lengthText(mm)}${toleranceClass ? ` ${toleranceClass}` : ''}`
+  const onShaft = words(sleeveOnMm ?? row.boreMm, shaftClass)
+  const inHousing = words(row.outsideMm, housingClass)
+  const apart = Math.max(76, 16 + onShaft.length * FIGURE_WIDTH)
+  return { onShaft, inHousing, apart, room: 14 + apart + 8 + inHousing.length * FIGURE_WIDTH }
+}
+
 function dimensions(spec: SectionSpec, at: ToPaper, outerWall: number): Primitive[] {
   const { row, lengthText } = spec
   const { outsideMm: D, widthMm: B } = row
@@ -182,9 +192,8 @@ function dimensions(spec: SectionSpec, at: ToPaper, outerWall: number): Primitiv
     ...arrow([x, axisY], [x, toY], 'dimension', 'dimension-head', 9),
     text(x + 8, (axisY + toY) / 2 + 5, words, 'figure'),
   ]
-  const onShaft = `Ø${lengthText(d)}${spec.shaftClass ? ` ${spec.shaftClass}` : ''}`
-  // The outer dimension stands clear of the words of the inner one, which are longer in inches.
-  const outer = stub + 14 + Math.max(76, 16 + onShaft.length * FIGURE_WIDTH)
+  const { onShaft, inHousing, apart } = dimensionWords(spec)
+  const outer = stub + 14 + apart
   return [
     extension(at(0, D / 2), [x0, y - 6]),
     extension(at(B, D / 2), [x1, y - 6]),
@@ -194,7 +203,7 @@ function dimensions(spec: SectionSpec, at: ToPaper, outerWall: number): Primitiv
     ...upright(stub + 14, boreY, onShaft),
     extension([wall, outsideY], [outer + 6, outsideY]),
     ...upright(outer, outsideY, ''),
-    text(outer + 8, (boreY + outsideY) / 2 + 5, `Ø${lengthText(D)}${spec.housingClass ? ` ${spec.housingClass}` : ''}`, 'figure'),
+    text(outer + 8, (boreY + outsideY) / 2 + 5, inHousing, 'figure'),
   ]
 }
 

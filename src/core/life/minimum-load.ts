@@ -1,5 +1,5 @@
 import type { Bearing } from '../catalogue/bearing.js'
-import { rollsOnBalls } from '../catalogue/families.js'
+import { rollsOnBalls, type Family } from '../catalogue/families.js'
 import { Derivation, inRange, short, type Result } from '../result.js'
 
 const STEEL_KG_MM3 = 7.85e-6
@@ -36,6 +36,9 @@ function thrustSpherical(row: Bearing, speedRpm: number, sheet: Derivation): num
   return leastN
 }
 
+/** Share of C below which the elements of a radial bearing skid, no unit. Source: engineering practice. */
+export const leastShare = (family: Family): number => (rollsOnBalls(family) ? 0.01 : 0.02)
+
 /**
  * Load below which the elements skid, N: 0.01 C with balls, 0.02 C with rollers; thrust spherical roller bearings
  * C0/1000 and what the speed asks, as axial load. Range: speed 0 to 200 000 r/min. @throws InputError outside.
@@ -45,7 +48,7 @@ export function minimumLoad(row: Bearing, speedRpm: number): Result<{ minimumN: 
   inRange('speedRpm', speedRpm, 0, 200_000, 'r/min')
   const sheet = new Derivation()
   if (row.family === 'thrust-spherical-roller') return sheet.result({ minimumN: thrustSpherical(row, speedRpm, sheet) })
-  const share = rollsOnBalls(row.family) ? 0.01 : 0.02
+  const share = leastShare(row.family)
   const minimumN = share * row.dynamicRatingN
   sheet.step(
     'Pmin',

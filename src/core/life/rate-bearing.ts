@@ -10,8 +10,8 @@ export interface Rated {
   staticSafety: number
 }
 
-/** The dimension series in the name of a cylindrical series: NJ 22 has 22. */
-function dimensionSeriesOf(series: string): DimensionSeries | undefined {
+/** The dimension series in the name of a cylindrical series: NJ 22 has 22. Source: ISO 15. */
+export function dimensionSeriesOf(series: string): DimensionSeries | undefined {
   return DIMENSION_SERIES.find((name) => series.endsWith(` ${name}`))
 }
 

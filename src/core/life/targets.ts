@@ -18,3 +18,8 @@ export const SHOCKS = {
 } as const
 export type Shock = keyof typeof SHOCKS
 export const SHOCK_NAMES = Object.keys(SHOCKS) as [Shock, ...Shock[]]
+
+/** Which life decides: the rating life, or the one that counts film and dirt. Engineering practice differs. */
+export const LIFE_SCHOOLS = ['nominal', 'modified'] as const
+export type LifeSchool = (typeof LIFE_SCHOOLS)[number]
+export const LIFE_SCHOOL_LABEL: Readonly<Record<LifeSchool, string>> = { nominal: 'rating life', modified: 'with film and dirt' }

@@ -1,6 +1,7 @@
 import type { Bearing } from '../catalogue/catalogue.js'
 import { MASS_SHARE } from '../catalogue/families.js'
 import { Derivation, inRange, interpolate, short, type Result } from '../result.js'
+import { referenceViscosity, viscosityBetween } from './viscosity.js'
 import { BASE_OILS, THICKENERS, oilMixing, thickenerMixing, type BaseOil, type Mixing, type Thickener } from './tables.js'
 
 /** A grease of the plant's own list. Viscosities are those of the base oil. */
@@ -161,14 +162,9 @@ export function film(
   pitchDiameterMm: number,
   speedRpm: number,
 ): Result<Film> {
-  inRange('temperatureC', temperatureC, -60, 250, '°C')
-  inRange('speedRpm', speedRpm, 0, 200_000, 'r/min', true)
-  inRange('pitchDiameterMm', pitchDiameterMm, 1, 3000, 'mm')
-  const loglog = (v: number) => Math.log10(Math.log10(v + 0.7))
-  const logT = (c: number) => Math.log10(c + 273.15)
-  const slope = (loglog(grease.viscosity40) - loglog(grease.viscosity100)) / (logT(100) - logT(40))
-  const viscosity = 10 ** (10 ** (loglog(grease.viscosity40) - slope * (logT(temperatureC) - logT(40)))) - 0.7
-  const reference = (speedRpm < 1000 ? 45000 * speedRpm ** -0.83 : 4500 * speedRpm ** -0.5) * pitchDiameterMm ** -0.5
+  const viscosity = viscosityBetween(grease.viscosity40, grease.viscosity100, temperatureC)
+  const wanted = referenceViscosity({ pitchDiameterMm, speedRpm })
+  const reference = wanted.values.viscosityMm2S
   const sheet = new Derivation()
   const kappa = viscosity / reference
   sheet.step(
@@ -180,15 +176,7 @@ export function film(
     'mm²/s',
     'ASTM D341',
   )
-  sheet.step(
-    'ν1',
-    'reference viscosity',
-    speedRpm < 1000 ? '45000 n^−0.83 Dpw^−0.5' : '4500 n^−0.5 Dpw^−0.5',
-    `n ${short(speedRpm)}, Dpw ${short(pitchDiameterMm)}`,
-    reference,
-    'mm²/s',
-    'ISO 281:2007, 9.3',
-  )
+  sheet.include(wanted)
   sheet.step('κ', 'viscosity ratio', 'ν / ν1', `${short(viscosity)} / ${short(reference)}`, kappa, '', 'ISO 281:2007, 9.3.2')
   return sheet.result({ viscosity, reference, kappa })
 }

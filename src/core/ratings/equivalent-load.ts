@@ -99,41 +99,54 @@ export function loadFactors(family: Family, contactAngleDeg: number, rows: numbe
 }
 
 /** Factors read by f0 Fa / C0: deep groove and insert bearings, angular contact of 15°. */
-function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Derivation): Factors {
-  const { axialLoadN: Fa, family } = input
-  const C0 = inRange('staticRatingN', input.staticRatingN ?? NaN, 0, 1e9, 'N', true)
-  const f0 = inRange('f0', input.f0 ?? NaN, 0, 30, '', true)
-  const ratio = (f0 * Fa) / C0
-  sheet.step('f0 Fa/C0', 'relative axial load', 'f0 Fa / C0', `${short(f0)} · ${short(Fa)} / ${short(C0)}`, ratio, '', SOURCE)
+function relativeFactors(family: Family, ratio: number, pair: boolean): Factors {
   if (family === 'angular-contact-ball') {
     const at = (i: number) => read(ANGULAR_15, ratio, i)
     return pair
       ? { e: at(1), y1: at(3), x2: 0.72, y2: at(4), x0: 1, y0: 2 * Y0_15, from: 'table' }
       : { e: at(1), y1: 0, x2: 0.44, y2: at(2), x0: 0.5, y0: Y0_15, from: 'table' }
   }
-  if (Fa > 0.5 * C0) sheet.caution('stop', 'axial-over-half-static', {}, short(Fa / C0))
-  else if (Fa > 0.25 * C0) sheet.caution('caution', 'axial-over-quarter-static', {}, short(Fa / C0))
   return { e: read(DEEP_GROOVE_E_Y, ratio, 1), y1: 0, x2: 0.56, y2: read(DEEP_GROOVE_E_Y, ratio, 2), x0: 0.6, y0: 0.5, from: 'table' }
 }
 
+function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Derivation): Factors {
+  const { axialLoadN: Fa, family } = input
+  const C0 = inRange('staticRatingN', input.staticRatingN ?? NaN, 0, 1e9, 'N', true)
+  const f0 = inRange('f0', input.f0 ?? NaN, 0, 30, '', true)
+  const ratio = (f0 * Fa) / C0
+  sheet.step('f0 Fa/C0', 'relative axial load', 'f0 Fa / C0', `${short(f0)} · ${short(Fa)} / ${short(C0)}`, ratio, '', SOURCE)
+  if (family !== 'angular-contact-ball') {
+    if (Fa > 0.5 * C0) sheet.caution('stop', 'axial-over-half-static', {}, short(Fa / C0))
+    else if (Fa > 0.25 * C0) sheet.caution('caution', 'axial-over-quarter-static', {}, short(Fa / C0))
+  }
+  return relativeFactors(family, ratio, pair)
+}
+
+/** Flange factors of cylindrical roller bearings by their dimension series. */
+const flangeFactors = (series: DimensionSeries | undefined): Factors => {
+  const [e, y2] = series === '22' || series === '23' ? [0.3, 0.4] : [0.2, 0.6]
+  return { e, y1: 0, x2: 0.92, y2, x0: 1, y0: 0, from: 'series' }
+}
+
 function cylindrical({ radialLoadN: Fr, axialLoadN: Fa, dimensionSeries }: EquivalentLoadInput, sheet: Derivation): Factors {
-  const wide = dimensionSeries === '22' || dimensionSeries === '23'
-  const [e, y2] = wide ? [0.3, 0.4] : [0.2, 0.6]
+  const factors = flangeFactors(dimensionSeries)
   if (Fa > 0) {
     sheet.caution('caution', 'flange-needed', {}, short(Fa))
-    sheet.assume(`Flange factors of series ${wide ? '22 and 23' : '10, 2, 3 and 4'}: e ${e}, Y ${y2}.`)
+    sheet.assume(`Flange factors of series ${factors.e === 0.3 ? '22 and 23' : '10, 2, 3 and 4'}: e ${factors.e}, Y ${factors.y2}.`)
     const asked = Fr > 0 ? `${Math.round((Fa / Fr) * 100)} % of the radial load` : 'thrust without radial load'
     if (Fa > 0.4 * Fr) sheet.caution('stop', 'flange-overload', { asked }, short(Fa))
     else if (Fa > 0.1 * Fr) sheet.caution('caution', 'flange-steady', { asked }, short(Fa))
   }
-  return { e, y1: 0, x2: 0.92, y2, x0: 1, y0: 0, from: 'series' }
+  return factors
 }
+
+const RADIAL_ONLY: Factors = { e: 0, y1: 0, x2: 1, y2: 0, x0: 1, y0: 0, from: 'radial only' }
 
 /** Types that carry no thrust at all: any axial load is a stop, and the radial load alone counts. */
 function radialOnly({ family, axialLoadN: Fa }: EquivalentLoadInput, sheet: Derivation): Factors {
   const what = family === 'needle-roller' ? 'needle' : 'toroidal'
   if (Fa > 0) sheet.caution('stop', 'no-thrust', { what: `A ${what} roller bearing` }, short(Fa))
-  return { e: 0, y1: 0, x2: 1, y2: 0, x0: 1, y0: 0, from: 'radial only' }
+  return RADIAL_ONLY
 }
 
 function radialFactors(input: EquivalentLoadInput, sheet: Derivation): Factors {
@@ -182,6 +195,58 @@ function thrust({ family, radialLoadN: Fr, axialLoadN: Fa }: EquivalentLoadInput
   return sheet.result({ equivalentLoadN, staticEquivalentLoadN, e: 0 })
 }
 
+/** P and P0 of a radial bearing by its factors. P is not below Fr: that closes the small gap of the table at Fa/Fr = e. */
+function loadsBy({ e, y1, x2, y2, x0, y0 }: Factors, Fr: number, Fa: number) {
+  const above = Fa > e * Fr
+  const [x, y] = above ? [x2, y2] : [1, y1]
+  return { x, y, above, equivalentLoadN: Math.max(Fr, x * Fr + y * Fa), staticEquivalentLoadN: Math.max(Fr, x0 * Fr + y0 * Fa) }
+}
+
+/** What a row carries of a load, and why it does not. */
+export type Carried = { equivalentLoadN: number; staticEquivalentLoadN: number } | { not: NotCarried }
+export const NOT_CARRIED = ['no-thrust', 'thrust-only', 'too-much-thrust', 'partner-missing'] as const
+export type NotCarried = (typeof NOT_CARRIED)[number]
+
+/**
+ * P and P0 of a single bearing as figures only, N, for a search through a whole rack; or what keeps it from carrying the load at
+ * all. Loads from 0 N. Sources: as `equivalentLoad`.
+ */
+export function carriedLoad(
+  row: {
+    family: Family
+    contactAngleDeg: number
+    staticRatingN: number
+    f0: number | null
+    rows: number
+    dimensionSeries?: DimensionSeries
+  },
+  Fr: number,
+  Fa: number,
+): Carried {
+  const { family, staticRatingN: C0 } = row
+  if (isThrust(family)) {
+    const spherical = family === 'thrust-spherical-roller'
+    if (Fa === 0 || (spherical ? Fr > 0.55 * Fa : Fr > 0)) return { not: 'thrust-only' }
+    return spherical
+      ? { equivalentLoadN: Fa + 1.2 * Fr, staticEquivalentLoadN: Fa + 2.7 * Fr }
+      : { equivalentLoadN: Fa, staticEquivalentLoadN: Fa }
+  }
+  const radial = family === 'needle-roller' || family === 'toroidal-roller'
+  if (radial && Fa > 0) return { not: 'no-thrust' }
+  const groove = family === 'deep-groove-ball' || family === 'insert-ball'
+  if ((family === 'cylindrical-roller' && Fa > 0.4 * Fr) || (groove && Fa > 0.5 * C0) || (family === 'self-aligning-ball' && Fa > Fr))
+    return { not: 'too-much-thrust' }
+  const pair = row.rows === 2
+  const factors = radial
+    ? RADIAL_ONLY
+    : family === 'cylindrical-roller'
+      ? flangeFactors(row.dimensionSeries)
+      : (constantFactors(family, row.contactAngleDeg, pair) ?? relativeFactors(family, ((row.f0 ?? 0) * Fa) / C0, pair))
+  if (PAIRED.includes(family) && !pair && Fr > 0 && Fa < (family === 'tapered-roller' ? Fr / (2 * factors.y2) : factors.e * Fr))
+    return { not: 'partner-missing' }
+  return loadsBy(factors, Fr, Fa)
+}
+
 /**
  * Equivalent dynamic load P, equivalent static load P0 (N) and the limit e, for every family.
  * Deep groove, insert and 15° angular contact need staticRatingN and f0; angular contact, self-aligning, tapered and
@@ -204,14 +269,10 @@ export function equivalentLoad(input: EquivalentLoadInput): Result<EquivalentLoa
   const sheet = new Derivation()
   if (isThrust(family)) return thrust(input, sheet)
   const { e, y1, x2, y2, x0, y0, from } = radialFactors(input, sheet)
-  const above = Fa > e * Fr
-  const [x, y] = above ? [x2, y2] : [1, y1]
-  // ISO 281: P of a radial bearing is not below Fr; this closes the small gap of the table at Fa/Fr = e.
-  const equivalentLoadN = Math.max(Fr, x * Fr + y * Fa)
+  const { x, y, above, equivalentLoadN, staticEquivalentLoadN } = loadsBy({ e, y1, x2, y2, x0, y0, from }, Fr, Fa)
   const ratio = `Fa/Fr = ${Fr > 0 ? short(Fa / Fr) : 'no radial load'}, ${above ? 'above' : 'not above'} e`
   sheet.step('e', 'limit of Fa/Fr', from, ratio, e, '', from === '1.5 tan α' ? ROLLER_SOURCE : SOURCE)
   sheet.step('P', 'equivalent load', 'X Fr + Y Fa', `${short(x)} · ${short(Fr)} + ${short(y)} · ${short(Fa)}`, equivalentLoadN, 'N', SOURCE)
-  const staticEquivalentLoadN = Math.max(Fr, x0 * Fr + y0 * Fa)
   sheet.step(
     'P0',
     'static equivalent load',

@@ -7,6 +7,8 @@ export const IDENTIFY_CAUTIONS: Cautions = {
   'other-cone': 'The cone reads {read}, which is no part of {designation}: another cone has another bore, width or angle. Do not pair them.',
   'other-cup': 'The cup reads {read}, which is no part of {designation}: another cup has another outside or angle. Do not pair them.',
   'number-against-gauge': 'The number says {designation} ({sizes}), the readings say {read}. Measure again or read the number again.',
+  'paper-other-bearing': '{document} names {said} here, and this is {designation}. Ask before another one goes in: who wrote the paper may have had a reason.',
+  'paper-other-group': '{document} wants {said}, and this one is {group}. Clear up which counts before it is mounted.',
   'readings-apart': 'The {what} readings lie {spread} apart: they do not belong to one ring. Measure again.',
   spread: 'The {what} readings lie {spread} apart, more than the instrument explains: worn, tapered or out of round.',
   coarse: 'A {instrument} cannot tell a {dimension} of {one} from {other}: measure it with a micrometer or a bore gauge.',

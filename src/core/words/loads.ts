@@ -23,11 +23,17 @@ export const LOADS_CAUTIONS: Cautions = {
   'mostly-thrust': 'The axial load is over the radial load: a self-aligning ball bearing carries a share of thrust beside its radial load, not thrust first of all. Take an angular contact pair or a thrust bearing.',
   'induced-thrust': 'Its radial load alone makes a thrust of about {induced} along the shaft. One bearing of this kind cannot stand alone: a partner facing the other way must take that thrust, and what the partner sends back counts here as axial load.',
   'no-radial': 'A thrust ball bearing carries no radial load: another bearing must take it.',
+  'tilt-without-profile': 'Tilted rollers are worked out without their profile: compare with the figure without tilt, and take neither for a life.',
+  'pressure-plastic': 'The most loaded element presses its raceway so hard that it keeps a dent.',
+  'film-none': 'The film is under a tenth of what the size asks for: no life can be stated. Take a thicker oil, or one with additives that the maker of the bearing allows.',
+  'thrust-unheld': 'Something pushes along the shaft, and nobody has said which support holds: settle it at Arrange.',
+  'sweep-open': 'A load that stands and one that turns along are nearly equal here: neither ring can be given a loose fit.',
   'radial-over-axial': 'The radial load is over 0.55 of the axial load: the rows would lift off.',
 }
 
 // prettier-ignore
 export const LOADS_QUESTIONS: Questions = {
+  'lubricant-unknown': ['Which grease is in there, or goes in? It is chosen at Lubricate.', 'Until then the rating life decides: dirt and a thin film may leave a tenth of it.'],
   'load-direction': ['Does the load stand still, or does it turn with the shaft?', 'The wrong answer makes the wrong ring loose: it creeps and wears its seat.'],
   'life-target': ['What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.'],
 }

@@ -11,6 +11,7 @@ import { LUBRICATION_CAUTIONS, LUBRICATION_QUESTIONS } from './lubrication.js'
 import type { Message, Param, Params } from './message.js'
 import { MOUNTING_CAUTIONS, MOUNTING_QUESTIONS } from './mounting.js'
 import { RUNIN_CAUTIONS, RUNIN_QUESTIONS } from './runin.js'
+import { SELECT_WORDS } from './select.js'
 
 /** Every sentence of a caution by its code. */
 export const CAUTION_WORDS = {
@@ -24,6 +25,7 @@ export const CAUTION_WORDS = {
   ...LUBRICATION_CAUTIONS,
   ...MOUNTING_CAUTIONS,
   ...RUNIN_CAUTIONS,
+  ...SELECT_WORDS,
 }
 /** Every question by its code. */
 export const QUESTION_WORDS = {

@@ -1,18 +1,22 @@
 import type pg from 'pg'
 import type { CardView, FrozenCard, JobSummary, StepView } from '../../contract/cards.js'
+import type { SayingView } from '../../contract/documents.js'
 import type { Me } from '../../contract/people.js'
 import { readAnswers } from '../../contract/answers.js'
 import { STATIONS, keyOf, partsOf, positionOf, type Key, type LineAnswers, type Scope, type Station } from '../../core/card/answers.js'
 import type { LineContext } from '../../core/card/context.js'
 import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
+import type { Saying } from '../../core/line/sayings.js'
 import type { Bearing } from '../../core/catalogue/catalogue.js'
 import { CORE_VERSION } from '../../core/version.js'
+import { sayingsOf } from '../documents/store.js'
 import { findLine, linesOfPlaces, recordChanges, type LineRecord } from '../machines/store.js'
 import { blocked, conflict, notFound } from '../problems.js'
-import { audit, transaction, type Query } from '../database.js'
+import { asOneRead, audit, transaction, type Query } from '../database.js'
 import { readContext, readFrozen } from './frozen.js'
 import * as store from './store.js'
+import * as stepStore from './step-store.js'
 
 /** A card as it is read from the store. */
 export interface Card {
@@ -30,25 +34,37 @@ export const evaluationOf = (card: Card): LineEvaluation => card.frozen?.evaluat
 
 /** Without a time it is read for a change: what only a view shows is left out. */
 export async function loadCard(query: Query, jobId: number, now: Date | null): Promise<Card> {
-  const [job, rows, stored, record, past] = await Promise.all([
+  const [job, rows, stored, record, past, says] = await Promise.all([
     store.findJob(query, jobId),
     store.currentAnswers(query, jobId),
     now ? store.findFrozen(query, jobId) : null,
     findLine(query, { jobId }, now),
     store.pastOf(query, jobId),
+    sayingsOf(query, { jobId }),
   ])
   if (!job) throw notFound('job')
   const { answers, unread } = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
-  const known = job.context ? readContext(job.context, record!.line) : lineContext(job, record!, past)
+  const known = job.context ? readContext(job.context, record!.line) : lineContext(job, record!, past, says)
   const context = unread.length ? { ...known, unread } : known
   const frozen = stored && readFrozen(stored, record!.line, context)
   return { job, frozen, record: record!, rows, answers, context }
 }
 
+/** What the papers say of one position or of the whole machine. */
+function saidAt(says: readonly SayingView[], positionId: number): { says?: readonly Saying[] } {
+  const mine = says.filter((s) => s.positionId === null || s.positionId === positionId)
+  return mine.length ? { says: mine.map(({ id: _id, documentId: _d, positionId: _p, ...saying }) => saying) } : {}
+}
+
 const DAY_MS = 24 * 3600 * 1000
 
 /** What plant and records say as the job found them; a finished card keeps its own. */
-function lineContext(job: store.JobRow, { line, plant }: LineRecord, past: Awaited<ReturnType<typeof store.pastOf>>): LineContext {
+function lineContext(
+  job: store.JobRow,
+  { line, plant }: LineRecord,
+  past: Awaited<ReturnType<typeof store.pastOf>>,
+  says: readonly SayingView[],
+): LineContext {
   const daysSince = (at: string | null | undefined) => {
     const days = at ? (job.openedAt.getTime() - Date.parse(at)) / DAY_MS : null
     return days !== null && days >= 0 ? days : null
@@ -56,7 +72,7 @@ function lineContext(job: store.JobRow, { line, plant }: LineRecord, past: Await
   return {
     plant,
     line: { orientation: line.orientation, carries: line.carries },
-    positions: line.positions.map(({ code, name, alongMm, held, places, lubrication }) => ({
+    positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication }) => ({
       code,
       name,
       alongMm,
@@ -74,6 +90,7 @@ function lineContext(job: store.JobRow, { line, plant }: LineRecord, past: Await
         daysSinceGrease: daysSince(lubrication?.lastAt),
         intervalDays: lubrication?.intervalDays ?? null,
         point: lubrication && { school: lubrication.school, intervalH: lubrication.intervalH, quantityG: lubrication.quantityG },
+        ...saidAt(says, id),
       },
     })),
     onCard: job.places.map((p) => p.code),
@@ -98,17 +115,17 @@ export function summaryOf(evaluation: LineEvaluation): JobSummary {
   }
 }
 
-export function records(steps: readonly store.StepRow[]): Map<string, StepRecord> {
+export function records(steps: readonly stepStore.StepRow[]): Map<string, StepRecord> {
   return new Map(steps.map((s) => [s.key, { values: s.fields, restedOn: s.restedOn, accepted: s.acceptedBy !== null }]))
 }
 
-export function stepView(s: store.StepRow): StepView {
+export function stepView(s: stepStore.StepRow): StepView {
   return {
     key: s.key,
     version: s.version,
     values: s.fields,
     signedBy: s.signedBy,
-    signedAt: s.signedAt?.toISOString() ?? null,
+    signedAt: s.signedAt && new Date(s.signedAt).toISOString(),
     restedOn: s.restedOn,
     acceptedBy: s.acceptedBy,
     acceptedReason: s.acceptedReason,
@@ -117,14 +134,12 @@ export function stepView(s: store.StepRow): StepView {
 
 export const answerView = ({ version, value, savedAt, savedBy }: store.AnswerRow) => ({ version, value, savedAt, savedBy })
 
-export async function view(query: Query, card: Card): Promise<CardView> {
+/** What a view shows besides the card: steps, moved figures, and what was changed in the records meanwhile. */
+const readBeside = (query: Query, jobId: number) =>
+  Promise.all([stepStore.listSteps(query, jobId), store.listMoved(query, jobId), recordChanges(query, { jobId })])
+
+function viewOf(card: Card, [steps, moved, lineChanges]: Awaited<ReturnType<typeof readBeside>>): CardView {
   const { job, frozen, record, rows } = card
-  const { id, status } = job.line
-  const [steps, moved, lineChanges] = await Promise.all([
-    store.listSteps(query, id),
-    store.listMoved(query, id),
-    status === 'open' ? recordChanges(query, { jobId: id }) : [],
-  ])
   return {
     job: job.line,
     revision: job.revision,
@@ -135,13 +150,19 @@ export async function view(query: Query, card: Card): Promise<CardView> {
     answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
     steps: frozen?.steps ?? steps.map(stepView),
     moved,
-    lineChanges,
+    lineChanges: job.line.status === 'open' ? lineChanges : [],
     finished: frozen && { coreVersion: frozen.coreVersion, evaluation: frozen.evaluation, states: frozen.states },
   }
 }
 
-export async function cardView(pool: pg.Pool, jobId: number, now: Date): Promise<CardView> {
-  return view(pool, await loadCard(pool, jobId, now))
+export async function view(query: Query, card: Card): Promise<CardView> {
+  return viewOf(card, await readBeside(query, card.job.line.id))
+}
+
+/** All of it in one statement. */
+export async function cardView(query: Query, jobId: number, now: Date): Promise<CardView> {
+  const [card, beside] = await asOneRead(query, (reads) => Promise.all([loadCard(reads, jobId, now), readBeside(reads, jobId)]))
+  return viewOf(card, beside)
 }
 
 /** Everything that goes on paper. */
@@ -149,7 +170,7 @@ export async function paperOf(pool: pg.Pool, jobId: number, now: Date) {
   const card = await loadCard(pool, jobId, now)
   const { answers, frozen } = card
   const evaluation = evaluationOf(card)
-  const states = frozen?.states ?? stepStates(evaluation, records(await store.listSteps(pool, jobId)))
+  const states = frozen?.states ?? stepStates(evaluation, records(await stepStore.listSteps(pool, jobId)))
   return { view: await view(pool, card), answers, evaluation, states, coreVersion: frozen?.coreVersion ?? CORE_VERSION }
 }
 
@@ -167,10 +188,12 @@ export function mustBeOpen({ job }: Card): void {
 
 /** Results as they are stored: what went in, what came out, how it read. The working follows from both and the core's version. */
 export function resultRows(answers: LineAnswers, evaluation: LineEvaluation): store.ResultRow[] {
+  const inputs: Record<string, Record<Key, unknown>> = {}
+  for (const [key, value] of Object.entries(answers)) (inputs[key.slice(0, key.indexOf('.', key.indexOf('/')))] ??= {})[key] = value
   return resultsOf(evaluation).map(({ scope, result }) => ({
     scope,
     station: result.station,
-    inputs: Object.fromEntries(Object.entries(answers).filter(([key]) => key.startsWith(`${scope}/${result.station}.`))),
+    inputs: inputs[`${scope}/${result.station}`] ?? {},
     figures: Object.fromEntries(result.figures.map((f) => [f.key, f.value])),
     shown: Object.fromEntries(result.figures.map((f) => [f.key, asShown(f)])),
   }))

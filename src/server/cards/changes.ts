@@ -12,8 +12,8 @@ import type { RunReading } from '../../core/runin/run-in.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { Refused, refused } from '../problems.js'
 import { ownBearings } from '../rack/bearings.js'
-import { together, transaction, type Query } from '../database.js'
-import { answerView, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
+import { asOneRead, together, transaction, type Query } from '../database.js'
+import { answerView, loadCard, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
 import * as store from './store.js'
 
 const sameValue = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
@@ -132,14 +132,17 @@ async function contextWith(query: Query, card: Card, settled: readonly store.New
 export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes, me: Me, at: Date): Promise<ChangeReply> {
   return transaction(pool, async (query, commit) => {
     // All that is read goes out at once, behind the lock.
-    const [card, known, stored, latest] = await together(query, () =>
-      Promise.all([
-        lockedCard(query, jobId, null),
-        store.findChangeKey(query, changes.key),
-        store.shownFigures(query, jobId),
-        changes.changes.some((c) => c.station === 'duty') ? store.latestDuty(query, jobId) : null,
-      ]),
-    )
+    const [, [card, known, stored, latest]] = await Promise.all([
+      store.lockLines(query, { jobId }),
+      asOneRead(query, (reads) =>
+        Promise.all([
+          loadCard(reads, jobId, null),
+          store.findChangeKey(reads, changes.key),
+          store.shownFigures(reads, jobId),
+          changes.changes.some((c) => c.station === 'duty') ? store.latestDuty(reads, jobId) : null,
+        ]),
+      ),
+    ])
     if (known && known.jobId !== jobId)
       throw new Refused(problem(409, 'Key used', 'These changes bear the key of others: send them under a new one.'))
     if (known) return reply(card, changes, card.rows, await store.listMoved(query, jobId))
@@ -175,12 +178,15 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
     ]
     const mine = latest?.jobId === jobId
     const dutyVersion = Object.keys(duty).length && !mine ? (latest?.version ?? 0) + 1 : card.job.dutyVersion
+    const written: store.Written = {
+      ...{ answers: settled, revision, summary: summaryOf(evaluation), key: changes.key },
+      results: { list: results, coreVersion: CORE_VERSION },
+    }
     // They go out together and are done in this order, the commit last.
     const [moved] = await together(query, () => {
       const writes = [
         Object.keys(duty).length ? store.saveDuty(query, card.job, latest, duty, me.id, at) : null,
-        store.addAnswers(query, jobId, { answers: settled, revision, summary: summaryOf(evaluation), key: changes.key }, me.id, at),
-        store.saveResults(query, jobId, results, CORE_VERSION, at),
+        store.addAnswers(query, jobId, written, me.id, at),
         store.saveMoved(query, jobId, movedFigures(before, evaluation, touched), stations.join(', ')),
       ]
       // Whoever edits a station looks at its figures.

@@ -10,18 +10,21 @@ import { withOuterHeld } from '../../core/line/records.js'
 import { worded } from '../../core/card/worded.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { findLine, fitBearing, setHolding } from '../machines/store.js'
-import { Refused, blocked } from '../problems.js'
+import { Refused, blocked, refused } from '../problems.js'
+import { works } from '../people/store.js'
 import { audit, transaction, type Query } from '../database.js'
-import { addGreaseEvent, setPoint } from '../greasing/store.js'
+import { setWant } from '../greasing/points.js'
+import { addFill } from '../greasing/store.js'
 import { evaluationOf, loadCard, lockedCard, mustBeOpen, records, stepView, summaryOf, view, type Card } from './card.js'
 import * as store from './store.js'
+import * as stepStore from './step-store.js'
 
 /** Stores all that a finished card says, so that it reads the same whatever later code would compute. */
 async function freeze(
   query: Query,
   { job, record, context }: Card,
   evaluation: LineEvaluation,
-  steps: store.StepRow[],
+  steps: stepStore.StepRow[],
   at: Date,
 ): Promise<void> {
   await store.addFrozen(query, job.line.id, at, {
@@ -42,7 +45,7 @@ export async function freezeFinished(pool: pg.Pool, now: Date, unreadable: (jobI
   for (const id of await store.finishedUnfrozen(pool)) {
     try {
       const card = await loadCard(pool, id, now)
-      await freeze(pool, card, evaluationOf(card), await store.listSteps(pool, id), now)
+      await freeze(pool, card, evaluationOf(card), await stepStore.listSteps(pool, id), now)
     } catch (error) {
       unreadable(id, error)
     }
@@ -59,7 +62,7 @@ export async function finish(pool: pg.Pool, jobId: number, reason: string, me: M
     mustBeOpen(card)
     const { context, job } = card
     const evaluation = evaluationOf(card)
-    const steps = await store.listSteps(query, jobId)
+    const steps = await stepStore.listSteps(query, jobId)
     const states = stepStates(evaluation, records(steps))
     const waiting = states.filter((s) => !s.holds).length
     if (!states.some((s) => stepName(s.key) === 'release') || waiting)
@@ -95,7 +98,19 @@ export async function cancel(pool: pg.Pool, jobId: number, reason: string, me: M
     await store.closeJob(query, jobId, at, { cancelled: { reason, by: me.id, context: card.context } })
     await audit(query, at, me.id, 'cancel-job', `job ${jobId}`, { reason })
     const evaluation = evaluationOf(card)
-    await freeze(query, card, evaluation, await store.listSteps(query, jobId), at)
+    await freeze(query, card, evaluation, await stepStore.listSteps(query, jobId), at)
+    return view(query, await loadCard(query, jobId, at))
+  })
+}
+
+/** The card is somebody's from now on: whoever works here may take it or hand it on. */
+export async function handOver(pool: pg.Pool, jobId: number, personId: number, me: Me, at: Date): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const card = await lockedCard(query, jobId, at)
+    mustBeOpen(card)
+    if (!(await works(query, personId))) throw refused('personId', 'somebody who works here')
+    await store.setInCharge(query, jobId, personId)
+    await audit(query, at, me.id, 'hand-over', `job ${jobId}`, { from: card.job.line.inChargeId, to: personId })
     return view(query, await loadCard(query, jobId, at))
   })
 }
@@ -122,20 +137,26 @@ async function recordFitted(query: Query, { answers, record, job }: Card, evalua
 }
 
 /** The first fill of each position starts the interval of its point. */
-async function recordGrease(query: Query, card: Card, evaluation: LineEvaluation, steps: store.StepRow[], me: Me, at: Date): Promise<void> {
+async function recordGrease(
+  query: Query,
+  card: Card,
+  evaluation: LineEvaluation,
+  steps: stepStore.StepRow[],
+  me: Me,
+  at: Date,
+): Promise<void> {
   const { job, record } = card
   for (const position of record.line.positions) {
     const place = job.places.find((p) => positionOf(p.code) === position.code)
     if (!place) continue
     const { grease, school, mixing, applies, kept, ...computed } = evaluation.places[place.code]!.lubricate
     const { intervalH, intervalDays, quantityG } = kept ?? computed
-    const point = { greaseId: grease?.id ?? null, school: kept ? ('manual' as const) : school, intervalH, intervalDays, quantityG }
-    if (applies) await setPoint(query, position.id, point, job.line.id)
+    const want = { greaseId: grease?.id ?? null, school: kept ? ('manual' as const) : school, intervalH, intervalDays, quantityG }
+    if (applies) await setWant(query, position.id, want, job.line.id)
     const grams = steps.find((s) => s.key === `${position.code}/fill`)?.fields.gramsG
     if (!grease || typeof grams !== 'number') continue
-    await addGreaseEvent(query, {
+    await addFill(query, position.id, {
       key: randomUUID(),
-      positionId: position.id,
       at,
       personId: me.id,
       kind: mixing && mixing.mixing !== 'compatible' ? 'changed-over' : 'filled',

@@ -13,7 +13,7 @@ import type { ServerOptions } from '../options.js'
 import { Refused, notFound } from '../problems.js'
 import { cardView, openCard, paperOf } from './card.js'
 import { changeCard, seenMoved } from './changes.js'
-import { cancel, finish } from './finish.js'
+import { cancel, finish, handOver } from './finish.js'
 import { accept, saveStep, sign, withdraw } from './steps.js'
 import { worded } from '../../core/card/worded.js'
 
@@ -34,6 +34,7 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
   route(router, ROUTES.acceptStep, ({ id, req, body, me }) => accept(pool, id, keyOf(req), body.reason, me, now()))
   route(router, ROUTES.finish, ({ id, body, me }) => finish(pool, id, body.reason, me, now()))
   route(router, ROUTES.cancelCard, ({ id, body, me }) => cancel(pool, id, body.reason, me, now()))
+  route(router, ROUTES.handOver, ({ id, body, me }) => handOver(pool, id, body.personId, me, now()))
   // A page of the release before asks here: it is told to load anew, and keeps what was typed.
   router.all(/^\/(jobs\/|positions\/[0-9]+\/jobs)/, need('viewer'), () => {
     throw new Refused(problem(410, 'Page too old', OLD_PAGE))

@@ -9,7 +9,7 @@ import { typed } from '../../core/units/quantities.js'
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { audit, transaction } from '../database.js'
 import { evaluationOf, lockedCard, mustBeOpen, records, view, type Card } from './card.js'
-import * as store from './store.js'
+import * as stepStore from './step-store.js'
 
 /** One change to the steps of an open card, in one transaction under a lock on its line. */
 async function change(
@@ -43,10 +43,10 @@ export async function saveStep(
 ): Promise<CardView> {
   return change(pool, jobId, at, async (query, card) => {
     planStep(evaluationOf(card), key)
-    const row = (await store.listSteps(query, jobId)).find((s) => s.key === key)
+    const row = (await stepStore.listSteps(query, jobId)).find((s) => s.key === key)
     if (row?.signedBy) throw blocked('This step is signed. Withdraw the signature to change its readings.')
     if ((row?.version ?? 0) !== version) throw conflict('Somebody else wrote on this step meanwhile.', row?.fields)
-    await store.saveStepValues(query, jobId, key, values)
+    await stepStore.saveStepValues(query, jobId, key, values)
     await audit(query, at, me.id, 'save-step', `job ${jobId}`, { key, values })
   })
 }
@@ -55,30 +55,30 @@ export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at
   return change(pool, jobId, at, async (query, card) => {
     const evaluation = evaluationOf(card)
     const step = planStep(evaluation, key)
-    const state = stepStates(evaluation, records(await store.listSteps(query, jobId))).find((s) => s.key === key)!
+    const state = stepStates(evaluation, records(await stepStore.listSteps(query, jobId))).find((s) => s.key === key)!
     if (state.blocked) throw blocked(state.blocked)
     const rests = signature(evaluation, step)
-    await store.signStep(query, jobId, key, rests, me.id, at)
+    await stepStore.signStep(query, jobId, key, rests, me.id, at)
     await audit(query, at, me.id, 'sign-step', `job ${jobId}`, { key, rests })
   })
 }
 
 export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
   return change(pool, jobId, at, async (query) => {
-    const row = (await store.listSteps(query, jobId)).find((s) => s.key === key)
+    const row = (await stepStore.listSteps(query, jobId)).find((s) => s.key === key)
     if (!row?.signedBy) throw blocked('This step is not signed.')
     if (row.signedById !== me.id && !mayAct(me.role, 'planner'))
       throw new Refused(problem(403, 'Not allowed', `Only ${typed(row.signedBy)} or a planner can withdraw this signature.`))
-    await store.withdrawSignature(query, jobId, key)
+    await stepStore.withdrawSignature(query, jobId, key)
     await audit(query, at, me.id, 'withdraw-signature', `job ${jobId}`, { key })
   })
 }
 
 export async function accept(pool: pg.Pool, jobId: number, key: string, reason: string, me: Me, at: Date): Promise<CardView> {
   return change(pool, jobId, at, async (query, card) => {
-    const state = stepStates(evaluationOf(card), records(await store.listSteps(query, jobId))).find((s) => s.key === key)
+    const state = stepStates(evaluationOf(card), records(await stepStore.listSteps(query, jobId))).find((s) => s.key === key)
     if (!state?.outside.length) throw blocked('No reading of this step is outside its tolerance.')
-    await store.acceptStep(query, jobId, key, reason, me.id)
+    await stepStore.acceptStep(query, jobId, key, reason, me.id)
     await audit(query, at, me.id, 'accept-step', `job ${jobId}`, { key, reason })
   })
 }

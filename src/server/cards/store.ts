@@ -1,5 +1,4 @@
 import type { AnswerView, FrozenCard, JobLine, JobSummary, MovedView } from '../../contract/cards.js'
-import type { StepValues } from '../../contract/answers.js'
 import { keyOf, type Key, type Scope, type Station } from '../../core/card/answers.js'
 import type { LineContext, PlaceRecord } from '../../core/card/context.js'
 import type { Cause } from '../../core/inspection/causes.js'
@@ -7,14 +6,16 @@ import { fieldOf, leadForward, shapeOf } from '../../core/card/fields.js'
 import { execute, one, rows, type Query } from '../database.js'
 import type { StoredCard, StoredContext } from './frozen.js'
 
-/** Columns and tables of a job's line; what stands before them begins with SELECT. */
-const JOB_SQL = `
-  j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason",
+/** Columns of a job's line, and the tables that they come from. */
+export const JOB_COLUMNS = `
+  j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", k.name AS "inCharge", j.in_charge AS "inChargeId", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason",
          j.cancelled_at AS "cancelledAt", j.cancel_reason AS "cancelReason", j.summary,
          m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName",
          (SELECT string_agg(name, ', ' ORDER BY along_mm) FROM (SELECT DISTINCT p.name, p.along_mm FROM job_place jp
-          JOIN place x ON x.id = jp.place_id JOIN position p ON p.id = x.position_id WHERE jp.job_id = j.id) at) AS "where"
-  FROM job j JOIN person o ON o.id = j.opened_by JOIN shaft_line s ON s.id = j.shaft_line_id JOIN machine m ON m.id = s.machine_id`
+          JOIN place x ON x.id = jp.place_id JOIN position p ON p.id = x.position_id WHERE jp.job_id = j.id) at) AS "where"`
+export const JOB_TABLES = `
+  FROM job j JOIN person o ON o.id = j.opened_by JOIN person k ON k.id = j.in_charge JOIN shaft_line s ON s.id = j.shaft_line_id JOIN machine m ON m.id = s.machine_id`
+const JOB_SQL = `${JOB_COLUMNS} ${JOB_TABLES}`
 
 /** Jobs, newest first. */
 export function listJobs(query: Query, filter: { status?: 'open'; machineId?: number; designation?: string }): Promise<JobLine[]> {
@@ -68,7 +69,11 @@ export async function findJob(query: Query, id: number): Promise<JobRow | null> 
   )
   if (!row) return null
   const { shaftLineId, revision, dutyId, dutyVersion, context, places, ...line } = row
-  return { shaftLineId, revision, dutyId, dutyVersion, context, places: places ?? [], openedAt: new Date(line.openedAt), line }
+  const iso = (at: string | null) => at && new Date(at).toISOString()
+  return {
+    ...{ shaftLineId, revision, dutyId, dutyVersion, context, places: places ?? [], openedAt: new Date(line.openedAt) },
+    line: { ...line, openedAt: iso(line.openedAt)!, finishedAt: iso(line.finishedAt), cancelledAt: iso(line.cancelledAt) },
+  }
 }
 
 /** Opens a job on places of one line; the open job that stands in the way otherwise. */
@@ -87,8 +92,8 @@ export async function addJob(
   const row = await one<{ id: number }>(
     query,
     `WITH made AS (
-       INSERT INTO job (number, shaft_line_id, reason, status, opened_at, opened_by)
-       VALUES (lpad(nextval('job_number')::text, 4, '0'), $1, $2, 'open', $3, $4) RETURNING id),
+       INSERT INTO job (number, shaft_line_id, reason, status, opened_at, opened_by, in_charge)
+       VALUES (lpad(nextval('job_number')::text, 4, '0'), $1, $2, 'open', $3, $4, $4) RETURNING id),
      named AS (INSERT INTO job_place (job_id, place_id, open) SELECT made.id, p, true FROM made, unnest($5::bigint[]) p)
      SELECT id FROM made`,
     [lineId, reason, at, personId, placeIds],
@@ -109,6 +114,11 @@ export async function onOpenCards(query: Query, designations: readonly string[])
 
 export async function setSummary(query: Query, jobId: number, summary: JobSummary): Promise<void> {
   await execute(query, 'UPDATE job SET summary = $2 WHERE id = $1', [jobId, summary])
+}
+
+/** Whoever has a job in hand from now on. */
+export async function setInCharge(query: Query, jobId: number, personId: number): Promise<void> {
+  await execute(query, 'UPDATE job SET in_charge = $2 WHERE id = $1', [jobId, personId])
 }
 
 /** Closes a job for good: its places are free again. */
@@ -214,7 +224,16 @@ export interface Written {
   summary: JobSummary
   /** Of changes that came over HTTP, so that they are taken once. */
   key?: string
+  /** What became of the results meanwhile. */
+  results?: { list: readonly ResultRow[]; coreVersion: string }
 }
+
+/** Stores results of job $1 at $4 from parameters of these numbers; what stood there before gives way. */
+const resultsSql = (list: number, version: number) => `
+  INSERT INTO result AS r (job_id, scope, station, inputs, figures, shown, core_version, computed_at)
+  SELECT $1, v ->> 'scope', v ->> 'station', v -> 'inputs', v -> 'figures', v -> 'shown', $${version}, $4 FROM jsonb_array_elements($${list}::jsonb) v
+  ON CONFLICT (job_id, scope, station) DO UPDATE
+    SET inputs = excluded.inputs, figures = excluded.figures, shown = excluded.shown, core_version = excluded.core_version, computed_at = excluded.computed_at`
 
 /** Writes new versions of answers with what goes with them, in one statement. */
 export async function addAnswers(query: Query, jobId: number, written: Written, personId: number, at: Date): Promise<void> {
@@ -226,6 +245,7 @@ export async function addAnswers(query: Query, jobId: number, written: Written, 
          SELECT $4, $5, 'change-card', 'job ' || $1, jsonb_build_object('changes', $2::jsonb) WHERE $7 IS NOT NULL),
        given AS (SELECT v ->> 'scope' AS scope, v ->> 'station' AS station, v ->> 'field' AS field, (v ->> 'version')::int AS version, v -> 'value' AS value, (v ->> 'shape')::int AS shape
          FROM jsonb_array_elements($2::jsonb) v),
+       counted AS (${resultsSql(8, 9)}),
        kept AS (INSERT INTO answer_version (job_id, scope, station, field, version, value, shape, saved_at, saved_by)
          SELECT $1, scope, station, field, version, value, shape, $4, $5 FROM given)
      INSERT INTO answer (job_id, scope, station, field, version, value, shape, revision, saved_at, saved_by)
@@ -240,6 +260,8 @@ export async function addAnswers(query: Query, jobId: number, written: Written, 
       personId,
       written.summary,
       written.key ?? null,
+      JSON.stringify(written.results?.list ?? []),
+      written.results?.coreVersion ?? '',
     ],
   )
 }
@@ -275,13 +297,14 @@ export interface DutyRow {
 }
 
 /** The newest duty of the line of a job. */
-export function latestDuty(query: Query, jobId: number): Promise<DutyRow | null> {
-  return one(
+export async function latestDuty(query: Query, jobId: number): Promise<DutyRow | null> {
+  const found = await one<DutyRow>(
     query,
     `SELECT d.id, d.version, d.data, d.job_id AS "jobId", d.saved_at AS "savedAt", p.name AS "savedBy" FROM duty d JOIN person p ON p.id = d.saved_by
      WHERE d.shaft_line_id = (SELECT shaft_line_id FROM job WHERE id = $1) ORDER BY d.version DESC LIMIT 1`,
     [jobId],
   )
+  return found && { ...found, savedAt: new Date(found.savedAt) }
 }
 
 /** A job rewrites the version of the duty that it made itself, and makes a new one over any other. */
@@ -328,15 +351,7 @@ export async function saveResults(
   coreVersion: string,
   at: Date,
 ): Promise<void> {
-  if (!results.length) return
-  await execute(
-    query,
-    `INSERT INTO result AS r (job_id, scope, station, inputs, figures, shown, core_version, computed_at)
-     SELECT $1, v ->> 'scope', v ->> 'station', v -> 'inputs', v -> 'figures', v -> 'shown', $3, $4 FROM jsonb_array_elements($2::jsonb) v
-     ON CONFLICT (job_id, scope, station) DO UPDATE
-       SET inputs = excluded.inputs, figures = excluded.figures, shown = excluded.shown, core_version = $3, computed_at = $4`,
-    [jobId, JSON.stringify(results), coreVersion, at],
-  )
+  if (results.length) await execute(query, resultsSql(2, 3), [jobId, JSON.stringify(results), coreVersion, at])
 }
 
 /** How the figures of a card read when it was last computed, and whether all of it by this core. */
@@ -372,71 +387,6 @@ export function clearMoved(query: Query, jobId: number, stations: readonly Stati
      WHERE job_id = $1 AND NOT (station = ANY ($2) OR before = after) ORDER BY key`,
     [jobId, stations],
   )
-}
-
-export interface StepRow {
-  key: string
-  version: number
-  fields: StepValues
-  restedOn: Record<string, string> | null
-  signedBy: string | null
-  signedById: number | null
-  signedAt: Date | null
-  acceptedBy: string | null
-  acceptedReason: string | null
-}
-
-export function listSteps(query: Query, jobId: number): Promise<StepRow[]> {
-  return rows(
-    query,
-    `SELECT t.key, t.version, t.fields, t.rested_on AS "restedOn", s.name AS "signedBy", t.signed_by AS "signedById", t.signed_at AS "signedAt",
-            a.name AS "acceptedBy", t.accepted_reason AS "acceptedReason"
-     FROM step t LEFT JOIN person s ON s.id = t.signed_by LEFT JOIN person a ON a.id = t.accepted_by WHERE t.job_id = $1`,
-    [jobId],
-  )
-}
-
-/** New values take back an acceptance that was given for the old ones. */
-export async function saveStepValues(query: Query, jobId: number, key: string, values: StepValues): Promise<void> {
-  await execute(
-    query,
-    `INSERT INTO step (job_id, key, version, fields) VALUES ($1, $2, 1, $3)
-     ON CONFLICT (job_id, key) DO UPDATE SET fields = $3, version = step.version + 1, accepted_by = NULL, accepted_reason = NULL`,
-    [jobId, key, values],
-  )
-}
-
-export async function signStep(
-  query: Query,
-  jobId: number,
-  key: string,
-  restedOn: Record<string, string>,
-  personId: number,
-  at: Date,
-): Promise<void> {
-  await execute(
-    query,
-    `INSERT INTO step (job_id, key, version, rested_on, signed_by, signed_at) VALUES ($1, $2, 1, $3, $4, $5)
-     ON CONFLICT (job_id, key) DO UPDATE SET rested_on = $3, signed_by = $4, signed_at = $5, version = step.version + 1`,
-    [jobId, key, restedOn, personId, at],
-  )
-}
-
-export async function withdrawSignature(query: Query, jobId: number, key: string): Promise<void> {
-  await execute(
-    query,
-    'UPDATE step SET rested_on = NULL, signed_by = NULL, signed_at = NULL, version = version + 1 WHERE job_id = $1 AND key = $2',
-    [jobId, key],
-  )
-}
-
-export async function acceptStep(query: Query, jobId: number, key: string, reason: string, personId: number): Promise<void> {
-  await execute(query, 'UPDATE step SET accepted_by = $3, accepted_reason = $4, version = version + 1 WHERE job_id = $1 AND key = $2', [
-    jobId,
-    key,
-    personId,
-    reason,
-  ])
 }
 
 /** As it was stored; `readFrozen` reads it. */

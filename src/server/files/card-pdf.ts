@@ -1,7 +1,16 @@
 import { askedOf, wordsOf } from '../../core/words/say.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { CardView, StepView } from '../../contract/cards.js'
-import { LINE, STATION_TITLE, placeAnswers, positionOf, type LineAnswers, type Scope, type Station } from '../../core/card/answers.js'
+import {
+  LINE,
+  STATION_TITLE,
+  placeAnswers,
+  stationAnswers,
+  positionOf,
+  type LineAnswers,
+  type Scope,
+  type Station,
+} from '../../core/card/answers.js'
 import { leadOf } from '../../core/card/context.js'
 import { cautionsOf, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { figureText } from '../../core/card/figure-text.js'
@@ -34,7 +43,7 @@ const STATE_COLOUR = { good: '#3f6212', caution: '#8a5300', stop: DAY.rowan, ope
 const PRINTED: Readonly<Record<Station, readonly string[]>> = {
   identify: ['designation', 'clearanceRange', 'massKg'],
   duty: ['radialN', 'axialN', 'innerRingLoad', 'ringDifferenceK'],
-  select: ['lifeH', 'equivalentLoadN', 'staticSafety', 'dynamicRatingN'],
+  select: ['lifeH', 'modifiedLifeH', 'equivalentLoadN', 'staticSafety', 'dynamicRatingN'],
   arrange: ['growthMm', 'floatNeededMm', 'floatPresentMm', 'behindMm'],
   fit: ['shaftClass', 'shaftInterference', 'housingClass', 'housingInterference', 'clearance'],
   mount: ['setTemperatureC', 'pressForceN'],
@@ -173,7 +182,7 @@ function heading(text: string): Content {
 function inspection(paper: CardPaper): Content[] {
   const { answers, evaluation, view } = paper
   const seen = evaluation.order.flatMap(({ place }): Content[] => {
-    const { findings, note } = placeAnswers(answers, place, leadOf(view.context, place)).inspect
+    const { findings, note } = stationAnswers(answers, 'inspect', place, leadOf(view.context, place))
     const { action, cause } = evaluation.places[place]!.inspect
     if (!findings.length && !cause && !note) return []
     const where = placeName(paper, place)

@@ -1,4 +1,6 @@
 import Papa from 'papaparse'
+import { dayOrderIn, readDate, type DayOrder } from '../../contract/dates.js'
+import { likelyColumn, type Heading } from '../../contract/headings.js'
 import { goodText } from '../../contract/text.js'
 import {
   COLUMNS,
@@ -21,6 +23,7 @@ export interface ReadFile {
   entries: { line: number; entry: OwnEntry }[]
   errors: LineError[]
   notes: string[]
+  headings: Heading[]
 }
 
 /** Bytes as text: UTF-8, or else the one-byte letters of older spreadsheets, which is said. */
@@ -58,13 +61,17 @@ function numberCell(cell: string, separator: string): Cell {
   return value === null ? { error: `"${cell.slice(0, 40)}" is not a number` } : { value }
 }
 
-function readCell(column: Column, raw: string, separator: string): Cell {
+function readCell(column: Column, raw: string, separator: string, order: DayOrder): Cell {
   // An apostrophe before a sign that a spreadsheet would run is how such text is written out.
   const cell = /^'[=@+-]/.test(raw.trim()) ? raw.trim().slice(1) : raw.trim()
   if (cell === raw.trim() && looksLikeFormula(cell))
     return { error: `"${cell.slice(0, 40)}" starts like a formula; write the value itself` }
   if (cell === '') return column.needed ? { error: 'must not be empty' } : { value: emptyValue(column) }
   if (column.kind === 'text') return { value: cell }
+  if (column.kind === 'date') {
+    const read = readDate(cell, order)
+    return 'date' in read ? { value: read.date } : read
+  }
   const number = numberCell(cell, separator)
   return 'value' in number ? { value: inCoreUnits(column, number.value as number) } : number
 }
@@ -131,23 +138,25 @@ function separatorOf(text: string): string {
  * understood; every error has its line and column. An entry that stands twice is an error of its second line. Others get
  * their turn between slices of the file.
  */
-export async function readCsv(kind: OwnKind, bytes: Uint8Array): Promise<ReadFile> {
+export async function readCsv(kind: OwnKind, bytes: Uint8Array, names: Readonly<Record<string, string>> = {}): Promise<ReadFile> {
   const decoded = decode(bytes)
   const text = decoded.text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n')
   const notes = decoded.note ? [decoded.note] : []
   const errors: LineError[] = []
   const columns = COLUMNS[kind]
   const shape = await shapeOf(text)
-  if ('error' in shape) return { entries: [], errors: [shape.error], notes }
+  if ('error' in shape) return { entries: [], errors: [shape.error], notes, headings: [] }
   const { separator, cuts } = shape
   if (separator !== ',') notes.push(`Columns are separated by ${separator === ';' ? 'semicolons' : 'tabs'}.`)
-  const reader = new RowReader(kind, separator, errors)
+  const order = columns.some((c) => c.kind === 'date') ? dayOrderIn(text) : null
+  if (order) notes.push(`Dates with strokes were read ${order === 'day-first' ? 'day first' : 'month first'}, as some of them can only be.`)
+  const reader = new RowReader(kind, separator, order, names, errors)
   for (const [i, from] of cuts.entries()) {
     const slice = text.slice(from, cuts[i + 1])
     // The line end of the last row of a slice would be read as one more empty row.
     const whole = cuts[i + 1] === undefined ? slice : slice.slice(0, -1)
     for (const cells of Papa.parse<string[]>(whole, { delimiter: separator, newline: '\n' }).data) reader.take(cells)
-    if (reader.headingRefused) return { entries: [], errors, notes }
+    if (reader.headingRefused) return { entries: [], errors, notes, headings: reader.headings }
     await yieldToOthers()
   }
   if (reader.commas) notes.push('Commas in numbers were read as decimal commas.')
@@ -157,12 +166,13 @@ export async function readCsv(kind: OwnKind, bytes: Uint8Array): Promise<ReadFil
         ? { line: 1, column: columns[0]!.name, message: 'this column is missing' }
         : { line: 2, column: null, message: 'there is no row below the heading' },
     )
-  return { entries: reader.entries, errors, notes }
+  return { entries: reader.entries, errors, notes, headings: reader.headings }
 }
 
 /** Takes the rows of a file one by one: the heading first, then entries; keeps count of lines and of what stood before. */
 class RowReader {
   readonly entries: ReadFile['entries'] = []
+  headings: Heading[] = []
   commas = false
   line = 0
   headingRefused = false
@@ -173,6 +183,8 @@ class RowReader {
   constructor(
     private readonly kind: OwnKind,
     private readonly separator: string,
+    private readonly order: DayOrder,
+    private readonly called: Readonly<Record<string, string>>,
     private readonly errors: LineError[],
   ) {}
 
@@ -187,14 +199,28 @@ class RowReader {
 
   private heading(cells: string[]): void {
     const columns = COLUMNS[this.kind]
-    const names = cells.map((h) => h.trim().toLowerCase())
-    for (const name of names.filter((n) => n !== '' && !columns.some((c) => c.name === n)))
-      this.errors.push({ line: 1, column: name.slice(0, 40), message: `no such column; known: ${columns.map((c) => c.name).join(', ')}` })
-    for (const c of columns.filter((c) => c.needed && !names.includes(c.name)))
+    this.headings = cells.map((cell) => this.headingOf(cell.trim()))
+    const names = this.headings.map((h) => (h.known ? h.column : null))
+    for (const { name } of this.headings.filter((h) => !h.known && h.name !== ''))
+      this.errors.push({ line: 1, column: name.slice(0, 40), message: 'no such column: say what it is here, or leave it out' })
+    for (const twice of columns.filter((c) => names.indexOf(c.name) !== names.lastIndexOf(c.name)))
+      this.errors.push({ line: 1, column: twice.name, message: 'two columns of the file are called so' })
+    const guessed = this.headings.filter((h) => !h.known).map((h) => h.column)
+    for (const c of columns.filter((c) => c.needed && !names.includes(c.name) && !guessed.includes(c.name)))
       this.errors.push({ line: 1, column: c.name, message: 'this column is missing' })
     this.at = columns.map((c) => names.indexOf(c.name))
-    this.width = names.length
+    this.width = cells.length
     this.headingRefused = this.errors.length > 0
+  }
+
+  /** What a heading is: a column of ours, what it was said to be here, or a guess that nobody has confirmed. */
+  private headingOf(name: string): Heading {
+    const key = name.toLowerCase()
+    const own = COLUMNS[this.kind].find((c) => c.name === key)
+    const said = Object.hasOwn(this.called, key) ? this.called[key]! : undefined
+    if (said !== undefined) return { name, column: said || null, known: true }
+    if (own) return { name, column: own.name, known: true }
+    return { name, column: name ? likelyColumn(this.kind, name) : null, known: name === '' }
   }
 
   private row(cells: string[], here: number): void {
@@ -207,7 +233,7 @@ class RowReader {
     const entry: Record<string, unknown> = {}
     columns.forEach((column, i) => {
       const raw = this.at![i]! < 0 ? '' : (cells[this.at![i]!] ?? '')
-      const cell = readCell(column, raw, this.separator)
+      const cell = readCell(column, raw, this.separator, this.order)
       if ('error' in cell) errors.push({ line: here, column: column.name, message: cell.error })
       else entry[column.field] = cell.value
       this.commas ||= column.kind === 'number' && /\d,\d/.test(raw)

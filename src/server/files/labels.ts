@@ -1,6 +1,6 @@
 import QRCode from 'qrcode'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
-import type { GreasingView } from '../../contract/greasing.js'
+import { pointName, type GreasingView } from '../../contract/greasing.js'
 import type { BearingView } from '../../contract/rack.js'
 import { FAMILY_LABEL } from '../../core/catalogue/families.js'
 import { DAY } from '../../core/drawing/palette.js'
@@ -13,16 +13,17 @@ const MM = 72 / 25.4
 
 /** A label for the grease nipple, 90 × 50 mm: what, how much, how often, and a code that opens the greasing page. */
 export async function labelDocument(view: GreasingView, address: string, units: UnitSystem): Promise<TDocumentDefinitions> {
-  const { position, lubrication } = view
+  const { point, positions } = view
   const amount = (v: number, quantity: 'grams' | 'hours') => `${format(v, quantity, units)} ${unitOf(quantity, units)}`
   const qr = await QRCode.toString(address, { type: 'svg', errorCorrectionLevel: 'M', margin: 0 })
-  const days = lubrication?.intervalDays
-  const strokes = lubrication?.quantityG ? view.plant.guns.map((gun) => `${gun.name} ${strokesFor(lubrication.quantityG!, gun)}`) : []
+  const days = point.intervalDays
+  const strokes = point.quantityG ? view.plant.guns.map((gun) => `${gun.name} ${strokesFor(point.quantityG!, gun)}`) : []
+  const fitted = [...new Set(positions.map((p) => fittedWords(p.places)))].filter(Boolean).join('; ')
   return {
     pageSize: { width: 90 * MM, height: 50 * MM },
     pageMargins: [9, 8, 9, 6],
     defaultStyle: { font: PDF_FONT, fontSize: 8, color: DAY.ink },
-    info: { title: `Grease label, ${view.machineCode} ${position.name}` },
+    info: { title: `Grease label, ${view.machineCode} ${pointName(point)}` },
     content: [
       {
         columns: [
@@ -30,17 +31,17 @@ export async function labelDocument(view: GreasingView, address: string, units: 
             width: '*',
             stack: [
               { text: `${view.machineCode}  ${view.machineName}`, bold: true, fontSize: 11 },
-              { text: `${position.name}, ${fittedWords(position.places) || 'nothing recorded'}`, color: DAY.soft },
-              { text: lubrication?.grease?.name ?? 'grease not settled', bold: true, fontSize: 13, margin: [0, 5, 0, 0] },
+              { text: `${pointName(point)}: ${fitted || 'nothing recorded'}`, color: DAY.soft },
+              { text: point.grease?.name ?? 'grease not settled', bold: true, fontSize: 13, margin: [0, 5, 0, 0] },
               {
-                text: lubrication?.quantityG ? amount(lubrication.quantityG, 'grams') : 'quantity open',
+                text: point.quantityG ? amount(point.quantityG, 'grams') : 'quantity open',
                 bold: true,
                 fontSize: 19,
                 color: DAY.damson,
               },
               {
                 text: days
-                  ? `every ${days < 10 ? days.toFixed(1) : Math.round(days)} days${lubrication?.intervalH ? ` (${amount(lubrication.intervalH, 'hours')} running)` : ''}`
+                  ? `every ${days < 10 ? days.toFixed(1) : Math.round(days)} days${point.intervalH ? ` (${amount(point.intervalH, 'hours')} running)` : ''}`
                   : 'no interval',
               },
               ...(strokes.length

@@ -5,7 +5,8 @@ import { renderPdf } from '../files/pdf.js'
 import { originOf } from '../http/guard.js'
 import { route, sendFile } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
-import { greasingView, logGreasing } from './greasing.js'
+import { machineView } from '../machines/store.js'
+import { changePoints, greasingView, logAtPosition, logGreasing } from './greasing.js'
 
 /** The round: what a point needs, what was done there, its label. */
 export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
@@ -13,6 +14,12 @@ export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Rout
 
   route(router, ROUTES.greasingPoint, ({ id }) => greasingView(pool, id, now()))
   route(router, ROUTES.logGreasing, ({ id, body, me }) => logGreasing(pool, id, body, me, now()), 201)
+  route(router, ROUTES.logAtPosition, ({ id, body, me }) => logAtPosition(pool, id, body, me, now()), 201)
+  route(
+    router,
+    ROUTES.arrangePoints,
+    async ({ id, body, me }) => (await machineView(pool, await changePoints(pool, id, body, me, now()), now()))!,
+  )
   route(router, ROUTES.greaseLabel, async ({ id, me, req, res }) => {
     const view = await greasingView(pool, id, now())
     const address = `${originOf(req, publicOrigin)}/greasing/${id}`

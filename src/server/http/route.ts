@@ -7,8 +7,8 @@ import { badTextIn } from '../../contract/text.js'
 import { Refused } from '../problems.js'
 import { idOf, need, read } from './guard.js'
 
-/** Of a body that is not JSON. */
-const LARGEST_FILE = '6mb'
+/** Of a body that is not JSON, MB. */
+const LARGEST_FILE = 6
 
 export interface Call<B> {
   req: Request
@@ -27,7 +27,7 @@ type Handler<K extends RouteName> = (call: Call<CheckedBodyOf<K>>) => Promise<Re
 export function route<K extends RouteName>(router: Router, spec: RouteSpec<K>, run: Handler<K>, status = 200): void {
   const guards: RequestHandler[] = spec.least ? [need(spec.least)] : []
   // A file is read only once its sender may send it.
-  if (spec.accepts) guards.push(express.raw({ type: () => true, limit: LARGEST_FILE }))
+  if (spec.accepts) guards.push(express.raw({ type: () => true, limit: `${spec.largestMb ?? LARGEST_FILE}mb` }))
   router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
     refuseBadText(req)
     const call: Call<CheckedBodyOf<K>> = {

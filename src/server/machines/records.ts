@@ -13,7 +13,10 @@ import { audit, execute, one, rows, transaction, type Query } from '../database.
 import { taken } from '../http/route.js'
 import { Refused, conflict, notFound } from '../problems.js'
 import { writeStanding } from './standing.js'
-import { findLine, listMachines } from './store.js'
+import { copyPoints } from '../greasing/points.js'
+import { copyDocuments } from '../documents/store.js'
+import { machinesById } from '../yard/store.js'
+import { findLine } from './store.js'
 
 /** The records of machines and their lines: made, changed, copied, retired. Every change stands in `record_change`. */
 
@@ -203,25 +206,13 @@ export async function copyMachine(pool: pg.Pool, id: number, codes: readonly str
         const { name, shaftMaterial, housingMaterial } = line
         const newLine = { name, shaftMaterial, housingMaterial, line: copy } as NewLine
         const newId = await insertLine(query, copyId, newLine, at)
-        await copyGreasing(query, lineId, newId)
+        await copyPoints(query, lineId, newId)
         await noteChange(query, at, me.id, { machineId: copyId, lineId: newId }, 'made', null, said(newLine, copy))
       }
+      await copyDocuments(query, id, copyId, me.id, at)
     }
-    return (await listMachines(query)).filter((m) => made.includes(m.id))
+    return machinesById(query, made)
   })
-}
-
-/** What is wanted at the points of one line, at the same points of another in their order; nothing has been greased there yet. */
-async function copyGreasing(query: Query, from: number, to: number): Promise<void> {
-  const ordered = (line: string) =>
-    `SELECT id, row_number() OVER (ORDER BY along_mm, code) AS n FROM position WHERE shaft_line_id = ${line} AND retired_at IS NULL`
-  await execute(
-    query,
-    `INSERT INTO lubrication_point (position_id, grease_id, school, interval_h, interval_days, quantity_g)
-     SELECT b.id, l.grease_id, l.school, l.interval_h, l.interval_days, l.quantity_g
-     FROM (${ordered('$1')}) a JOIN (${ordered('$2')}) b USING (n) JOIN lubrication_point l ON l.position_id = a.id`,
-    [from, to],
-  )
 }
 
 /** Changes a line as a whole on the version that was seen; open cards of the line show what moved. */

@@ -1,8 +1,9 @@
 import type { PlaceView, PositionView, ShaftLineView } from '../../contract/lines.js'
-import type { MachineLine, MachineView, RecordChange, Yard } from '../../contract/machines.js'
+import type { MachineView, RecordChange } from '../../contract/machines.js'
+import type { Yard } from '../../contract/yard.js'
 import type { BearingUse } from '../../contract/rack.js'
 import { readAnswers } from '../../contract/answers.js'
-import { placeAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
+import { stationAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
 import type { PlantContext } from '../../core/card/context.js'
 import { lifeUsed } from '../../core/card/position.js'
 import { recordedRow } from '../../core/identify/marked.js'
@@ -11,6 +12,7 @@ import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { listJobs } from '../cards/store.js'
 import { execute, one, rows, type Query } from '../database.js'
 import { GREASE_JSON, plantContext } from '../plant/store.js'
+import { pointsOfMachine } from '../greasing/points.js'
 import { timeline } from './timeline.js'
 
 type PlaceRow = Omit<PlaceView, 'code' | 'fitted' | 'row' | 'life'> & {
@@ -25,10 +27,10 @@ interface PositionRow extends Omit<PositionView, 'places' | 'held'> {
   places: PlaceRow[]
 }
 
-/** Positions along their lines, each with its places and what is fitted there. */
+/** Positions along their lines, each with its places, what is fitted there, and what goes in through all its greasing points together. */
 const POSITION_SQL = `
   SELECT p.id, p.code, p.shaft_line_id AS "shaftLineId", p.name, p.along_mm AS "alongMm",
-    CASE WHEN l.position_id IS NOT NULL THEN json_build_object('school', l.school, 'intervalH', l.interval_h, 'intervalDays', l.interval_days,
+    CASE WHEN l.points > 0 THEN json_build_object('school', l.school, 'intervalH', l.interval_h, 'intervalDays', l.interval_days,
       'quantityG', l.quantity_g, 'lastAt', l.last_at, 'dueAt', l.due_at, 'grease', CASE WHEN g.id IS NOT NULL THEN ${GREASE_JSON} END) END AS lubrication,
     (SELECT coalesce(json_agg(json_build_object('id', x.id, 'number', x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat, 'housingSeat', x.housing_seat,
         'set', CASE WHEN t.code IS NOT NULL THEN json_build_object('code', t.code, 'arrangement', t.arrangement) END,
@@ -36,7 +38,11 @@ const POSITION_SQL = `
      FROM place x LEFT JOIN place_set t ON t.position_id = x.position_id AND t.code = x.set_code
      LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
      LEFT JOIN job_place o ON o.place_id = x.id AND o.open WHERE x.position_id = p.id AND x.retired_at IS NULL) AS places
-  FROM position p LEFT JOIN lubrication_point l ON l.position_id = p.id LEFT JOIN grease g ON g.id = l.grease_id`
+  FROM position p LEFT JOIN LATERAL (
+    SELECT count(*) AS points, (array_agg(f.school ORDER BY t.id))[1] AS school, min(f.interval_h) AS interval_h, min(f.interval_days) AS interval_days,
+      sum(f.quantity_g) AS quantity_g, min(t.last_at) AS last_at, min(t.due_at) AS due_at, (array_agg(t.grease_id ORDER BY t.id))[1] AS grease_id
+    FROM point_feed f JOIN greasing_point t ON t.id = f.point_id AND t.retired_at IS NULL WHERE f.position_id = p.id) l ON true
+  LEFT JOIN grease g ON g.id = l.grease_id`
 const IN_ORDER = 'ORDER BY p.shaft_line_id, p.along_mm, p.code'
 
 interface LineRow extends Omit<ShaftLineView, 'positions'> {
@@ -65,7 +71,7 @@ function placeView(found: PlaceRow, code: string, duty: LineAnswers, { makersFig
     code,
     fitted: designation ? { designation, group, since: iso(since) } : null,
     row,
-    life: row && now ? lifeUsed(row, placeAnswers(duty, code).duty, days) : null,
+    life: row && now ? lifeUsed(row, stationAnswers(duty, 'duty', code), days) : null,
   }
 }
 
@@ -93,25 +99,14 @@ export async function beginning(query: Query): Promise<NonNullable<Yard['beginni
   const found = await one<NonNullable<Yard['beginning']>>(
     query,
     `SELECT EXISTS (SELECT 1 FROM plant WHERE name <> '') AS named, (SELECT count(*) FROM person WHERE active) AS people,
-       (SELECT count(*) FROM grease) AS greases, (SELECT count(*) FROM grease_gun) AS guns`,
+       (SELECT count(*) FROM grease) AS greases, (SELECT count(*) FROM grease_gun) AS guns,
+       EXISTS (SELECT 1 FROM setting WHERE key = 'schools') AS schools`,
   )
   return found!
 }
 
-export function listMachines(query: Query): Promise<MachineLine[]> {
-  return rows(
-    query,
-    `SELECT m.id, m.code, m.name, m.area, m.location,
-            coalesce(array_agg(DISTINCT i.designation) FILTER (WHERE i.designation IS NOT NULL), '{}') AS fitted,
-            (SELECT count(*) FROM job j JOIN shaft_line s ON s.id = j.shaft_line_id WHERE s.machine_id = m.id AND j.status = 'open') AS "openJobs"
-     FROM machine m LEFT JOIN shaft_line s ON s.machine_id = m.id LEFT JOIN position p ON p.shaft_line_id = s.id
-     LEFT JOIN place x ON x.position_id = p.id AND x.retired_at IS NULL LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
-     WHERE m.retired_at IS NULL GROUP BY m.id ORDER BY m.code`,
-  )
-}
-
 export async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
-  const machine = await one<Omit<MachineView, 'shaftLines' | 'jobs' | 'now' | 'timeline' | 'changes'>>(
+  const machine = await one<Omit<MachineView, 'shaftLines' | 'jobs' | 'now' | 'timeline' | 'changes' | 'points'>>(
     query,
     `SELECT id, version, code, name, area, location, notes,
        CASE WHEN retired_at IS NOT NULL THEN json_build_object('at', retired_at, 'reason', retired_reason) END AS retired
@@ -119,7 +114,7 @@ export async function machineView(query: Query, id: number, now: Date): Promise<
     [id],
   )
   if (!machine) return null
-  const [lines, positions, settled, jobs, events, changes] = await Promise.all([
+  const [lines, positions, settled, jobs, events, changes, points] = await Promise.all([
     rows<LineRow>(query, `SELECT ${LINE_SQL} FROM shaft_line s WHERE s.machine_id = $1 AND s.retired_at IS NULL ORDER BY s.id`, [id]),
     rows<PositionRow>(
       query,
@@ -130,12 +125,13 @@ export async function machineView(query: Query, id: number, now: Date): Promise<
     listJobs(query, { machineId: id }),
     timeline(query, { machineId: id }),
     recordChanges(query, { machineId: id }),
+    pointsOfMachine(query, id),
   ])
   const of = (line: LineRow) => positions.filter((p) => p.shaftLineId === line.id)
   const shaftLines = lines.map((line) => lineView(line, of(line), settled, now))
   const { retired, ...rest } = machine
   return {
-    ...{ ...rest, shaftLines, jobs, now: now.toISOString(), timeline: events, changes },
+    ...{ ...rest, shaftLines, jobs, now: now.toISOString(), timeline: events, changes, points },
     retired: retired && { ...retired, at: iso(retired.at)! },
   }
 }

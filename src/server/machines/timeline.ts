@@ -18,12 +18,16 @@ interface EventRow {
  * What happened at a machine, or at one of its positions, newest first: fitted, jobs, causes found, greasings.
  * Each part is cut to the limit before they are merged, so that a long history is not read for a short list.
  */
-export async function timeline(query: Query, where: { machineId?: number; positionId?: number }, limit = 120): Promise<TimelineEvent[]> {
+export async function timeline(
+  query: Query,
+  where: { machineId?: number; positionIds?: readonly number[] },
+  limit = 120,
+): Promise<TimelineEvent[]> {
   const found = await rows<EventRow>(
     query,
     `WITH at AS (
        SELECT p.id, p.name FROM position p JOIN shaft_line s ON s.id = p.shaft_line_id
-       WHERE ($1::bigint IS NULL OR s.machine_id = $1) AND ($2::bigint IS NULL OR p.id = $2)),
+       WHERE ($1::bigint IS NULL OR s.machine_id = $1) AND ($2::bigint[] IS NULL OR p.id = ANY ($2))),
      jobs AS (
        SELECT j.*, w.name FROM job j JOIN LATERAL (
          SELECT string_agg(DISTINCT at.name, ', ') AS name FROM job_place jp JOIN place x ON x.id = jp.place_id JOIN at ON at.id = x.position_id
@@ -55,7 +59,7 @@ export async function timeline(query: Query, where: { machineId?: number; positi
         FROM at JOIN LATERAL (SELECT * FROM grease_event x WHERE x.position_id = at.id ORDER BY x.at DESC LIMIT $3) e ON true
         LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id)
      ) every ORDER BY at DESC, kind LIMIT $3`,
-    [where.machineId ?? null, where.positionId ?? null, limit],
+    [where.machineId ?? null, where.positionIds ?? null, limit],
   )
   return found.map((e) => ({ ...e, at: e.at.toISOString(), words: e.kind === 'cause' ? CAUSE_LABEL[e.words as Cause] : e.words }))
 }

@@ -1,5 +1,5 @@
 import type { SessionData } from 'express-session'
-import type { Me, Person, Role } from '../../contract/people.js'
+import { WITHOUT_WORK, type Deed, type Me, type Person, type Role } from '../../contract/people.js'
 import { execute, one, rows, type Query } from '../database.js'
 
 const COLUMNS = 'id, name, login, role, units, theme'
@@ -85,6 +85,43 @@ export function takeInvitation(query: Query, login: string, sum: string, passwor
      WHERE login = $1 AND active AND invite_sum = $2 AND invite_until > $4 RETURNING id`,
     [login, sum, passwordHash, now],
   )
+}
+
+/** Open cards that somebody has in hand. */
+export function cardsInHand(query: Query, personId: number): Promise<{ id: number; number: string; machineCode: string }[]> {
+  return rows(
+    query,
+    `SELECT j.id, j.number, m.code AS "machineCode" FROM job j JOIN shaft_line s ON s.id = j.shaft_line_id JOIN machine m ON m.id = s.machine_id
+     WHERE j.status = 'open' AND j.in_charge = $1 ORDER BY j.number`,
+    [personId],
+  )
+}
+
+/** Everything that one has in hand is another's: open cards and the areas to grease. */
+export async function handOverAll(query: Query, from: number, to: number): Promise<void> {
+  await execute(query, "UPDATE job SET in_charge = $2 WHERE status = 'open' AND in_charge = $1", [from, to])
+  await execute(query, 'UPDATE area_charge SET person_id = $2 WHERE person_id = $1', [from, to])
+}
+
+export async function areasInHand(query: Query, personId: number): Promise<string[]> {
+  return (await rows<{ area: string }>(query, 'SELECT area FROM area_charge WHERE person_id = $1 ORDER BY area', [personId])).map(
+    (a) => a.area,
+  )
+}
+
+/** Whether somebody may have work in hand. */
+export async function works(query: Query, personId: number): Promise<boolean> {
+  return (await one(query, 'SELECT 1 FROM person WHERE id = $1 AND active AND role <> ALL ($2)', [personId, WITHOUT_WORK])) !== null
+}
+
+/** What somebody did, newest first. */
+export async function deedsOf(query: Query, personId: number, limit = 200): Promise<Deed[]> {
+  const found = await rows<Omit<Deed, 'at'> & { at: Date }>(
+    query,
+    'SELECT at, action, subject, detail FROM audit WHERE person_id = $1 ORDER BY id DESC LIMIT $2',
+    [personId, limit],
+  )
+  return found.map((d) => ({ ...d, at: d.at.toISOString() }))
 }
 
 export async function administrators(query: Query): Promise<number> {

@@ -5,7 +5,6 @@ import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../options.js'
 import { notFound } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
-import { listMachines } from '../machines/store.js'
 import { exportPlant, importPlant } from './document.js'
 import * as plant from './store.js'
 import { route, taken } from '../http/route.js'
@@ -45,7 +44,7 @@ export function settingsRoutes({ pool, now }: ServerOptions): Router {
     ROUTES.readPlantFile,
     async ({ req, me }) => {
       await importPlant(pool, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0), me, now())
-      return { machines: (await listMachines(pool)).length }
+      return { machines: await plant.countMachines(pool) }
     },
     201,
   )

@@ -19,6 +19,10 @@ export async function namePlant(query: Query, name: string): Promise<void> {
   if (!done) await execute(query, 'INSERT INTO plant (name) VALUES ($1)', [name])
 }
 
+export async function countMachines(query: Query): Promise<number> {
+  return (await one<{ n: number }>(query, 'SELECT count(*) AS n FROM machine WHERE retired_at IS NULL'))!.n
+}
+
 /** Null when the name is taken. */
 export async function addGrease(query: Query, grease: GreaseInput): Promise<number | null> {
   const row = await one<{ id: number }>(

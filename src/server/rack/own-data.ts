@@ -1,36 +1,18 @@
 import type pg from 'pg'
 import type { Me } from '../../contract/people.js'
-import {
-  COLUMNS,
-  OWN_SCHEMAS,
-  keyOf,
-  type Change,
-  type ImportReport,
-  type LineError,
-  type OwnEntry,
-  type OwnKind,
-} from '../../contract/own-data.js'
+import { COLUMNS, OWN_SCHEMAS, keyOf, type Change, type ImportReport, type LineError, type OwnKind } from '../../contract/own-data.js'
+import type { Heading } from '../../contract/headings.js'
 import { problem } from '../../contract/problem.js'
-import { sizes } from '../../core/catalogue/catalogue.js'
-import { plainName } from '../../core/catalogue/designation.js'
-import { ownRowOf } from '../../core/catalogue/own-row.js'
-import { letterTable, type Letters } from '../../core/identify/letters.js'
-import { rackNames, readMarking, type RackNames } from '../../core/identify/marking.js'
-import { faultsOf } from '../../core/line/draft.js'
-import { readLine } from '../../core/line/notation.js'
-import { writeLine } from '../../core/line/write-line.js'
-import { inUnits } from '../../core/units/quantities.js'
-import { wordsOf } from '../../core/words/say.js'
-import { InputError } from '../../core/result.js'
 import { makersFiguresEntered } from '../cards/finish.js'
+import { Wrong } from '../lists/wrong.js'
+import { UNWATCHED, type Watch } from '../lists/progress.js'
 import { Refused, notFound } from '../problems.js'
 import { readCsv } from '../files/csv.js'
 import { audit, transaction, type Query } from '../database.js'
-import { ownBearings } from './bearings.js'
 import { lockLines, onOpenCards } from '../cards/store.js'
-import { addBatch, currentEntries, findBatch, lockChanges, markUndone, ownList } from './store.js'
+import { loadRack, settled, withRow, type Entry, type Rack } from './settle.js'
+import { addBatch, columnNamesOf, currentEntries, keepColumnNames, findBatch, lockChanges, markUndone, ownList } from './store.js'
 
-type Entry = Record<string, unknown>
 interface Lined {
   line: number
   entry: Entry
@@ -41,116 +23,6 @@ const ERRORS_SHOWN = 50
 const CHANGES_SHOWN = 100
 /** Entries worked on in one go. */
 const SLICE = 200
-
-/** What markings are read against: every row of the rack, the plant's letters and names. */
-interface Rack {
-  names: RackNames
-  table: Letters[]
-  references: Map<string, string>
-  /** What earlier lines of a file said of each machine. */
-  machines: Map<string, string>
-}
-
-async function loadRack(query: Query): Promise<Rack> {
-  const [own, letters, references] = await Promise.all([
-    ownBearings(query),
-    ownList('letters').entries(query, null),
-    ownList('cross-references').entries(query, null),
-  ])
-  return {
-    names: rackNames([...sizes(), ...own]),
-    table: letterTable(letters as unknown as Letters[]),
-    references: new Map(references.map((r) => [String(r.name), String(r.marking)])),
-    machines: new Map(),
-  }
-}
-
-class Wrong extends Error {
-  constructor(
-    readonly field: string,
-    message: string,
-  ) {
-    super(message)
-  }
-}
-
-/** The one row that a marking means, or why there is none. */
-function rowOf(rack: Rack, field: string, marking: string) {
-  if (/[?*]/.test(marking)) throw new Wrong(field, `"${marking}" has signs that nobody could read: write the whole marking`)
-  const { readings } = reading(rack, field, marking)
-  const [first] = readings
-  if (!first) throw new Wrong(field, `"${marking}" begins with no number of the rack`)
-  const others = new Set(readings.map((r) => r.row.designation))
-  if (others.size > 1) throw new Wrong(field, `"${marking}" may be ${[...others].slice(0, 4).join(', ')}: write which`)
-  return first
-}
-
-function reading(rack: Rack, field: string, marking: string) {
-  try {
-    return readMarking(rack.names, marking, rack.table, rack.references)
-  } catch (error) {
-    if (error instanceof InputError) throw new Wrong(field, error.allowed)
-    throw error
-  }
-}
-
-/** A machine with its line in the words in which the records write it. */
-function settledMachine(entry: OwnEntry<'machines'>, rack: Rack, at: Date): Entry {
-  const { line, problems } = readLine(entry.words, 'metric')
-  const [first] = problems
-  if (first) {
-    const could = first.could.length ? ` It could be ${first.could.join(', ')}.` : ''
-    throw new Wrong('words', inUnits(wordsOf(first), 'metric') + could)
-  }
-  const code = entry.code.toUpperCase()
-  const { name, area, location, notes } = entry
-  const head = JSON.stringify([name, area, location, notes])
-  const said = rack.machines.get(code)
-  if (said !== undefined && said !== head)
-    throw new Wrong('code', `${entry.code} stands here with another name, area, place or notes in an earlier line`)
-  rack.machines.set(code, head)
-  if (!entry.words) return { ...entry, line: '' }
-  if (!entry.line) throw new Wrong('line', 'a shaft line has a name')
-  const [fault] = faultsOf(line, at.toISOString().slice(0, 10))
-  if (fault) throw new Wrong('words', inUnits(wordsOf(fault), 'metric'))
-  return { ...entry, words: writeLine(line, 'metric') }
-}
-
-/** An entry in the form in which it is kept; throws `Wrong` where the rack does not know what it speaks of. */
-function settled(kind: OwnKind, entry: Entry, rack: Rack, at: Date): Entry {
-  if (kind === 'machines') return settledMachine(entry as OwnEntry<'machines'>, rack, at)
-  const upper = (value: unknown) => String(value).trim().toUpperCase().replace(/\s+/g, ' ')
-  if (kind === 'bearings') {
-    const own = entry as OwnEntry<'bearings'>
-    const designation = upper(own.designation)
-    const taken = rack.names.heads.get(plainName(designation))?.[0]
-    if (taken && taken.row.series !== 'own')
-      throw new Wrong('designation', `${taken.row.designation} is in the catalogue; enter a maker's figures over it instead`)
-    const whole = { ...own, designation }
-    try {
-      ownRowOf(whole)
-    } catch (error) {
-      if (error instanceof InputError) throw new Wrong(error.field, error.allowed)
-      throw error
-    }
-    return whole
-  }
-  if (kind === 'figures') return { ...entry, designation: rowOf(rack, 'designation', String(entry.designation)).row.designation }
-  if (kind === 'letters') return { ...entry, letters: upper(entry.letters) }
-  if (kind === 'cross-references') {
-    rowOf(rack, 'marking', String(entry.marking))
-    return { ...entry, name: keyOf(kind, entry), marking: upper(entry.marking) }
-  }
-  return { ...entry, marking: upper(entry.marking), shelf: upper(entry.shelf) }
-}
-
-/** Own bearings lie with their whole row, stock with the row and features that its marking means. */
-function withRow(kind: OwnKind, entry: Entry, rack: Rack): Entry {
-  if (kind === 'bearings') return { ...entry, row: ownRowOf(entry as OwnEntry<'bearings'>) }
-  if (kind !== 'stock') return entry
-  const { row, features } = rowOf(rack, 'marking', String(entry.marking))
-  return { ...entry, designation: row.designation, features }
-}
 
 const sameEntry = (kind: OwnKind, a: Entry, b: Entry) => COLUMNS[kind].every(({ field }) => (a[field] ?? null) === (b[field] ?? null))
 
@@ -205,21 +77,22 @@ interface Wanted {
   entries: Lined[]
   errors: LineError[]
   notes: string[]
+  headings: Heading[]
   source: string
 }
 
 /** Checks every entry, compares, and with `apply` makes all changes or none. */
-async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: Date): Promise<ImportReport> {
-  const { kind, notes } = wanted
+async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: Date, watch: Watch = UNWATCHED): Promise<ImportReport> {
+  const { kind, notes, headings } = wanted
   return transaction(pool, async (query) => {
     if (apply) await lockChanges(query)
-    const rack = await loadRack(query)
+    const rack = await loadRack(query, kind)
     const errors = [...wanted.errors]
     const entries: Entry[] = []
     const first = new Map<string, number>()
     for (const [i, { line, entry }] of wanted.entries.entries()) {
       // Others get their turn: reading a marking takes a while, and there may be twenty thousand.
-      if (i % SLICE === SLICE - 1) await new Promise((go) => setImmediate(go))
+      if (i % SLICE === SLICE - 1) await watch(i + 1, wanted.entries.length)
       try {
         const whole = settled(kind, entry, rack, at)
         if (kind === 'stock') withRow(kind, whole, rack)
@@ -238,11 +111,14 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
     let batchId: number | null = null
     if (apply && !errors.length && changes.length) {
       await make(query, kind, changes, rack, me, at)
+      // Until here it can be stopped; all that was written goes back with the transaction.
+      await watch(wanted.entries.length, wanted.entries.length)
       batchId = await addBatch(query, kind, wanted.source, changes, me.id, at)
       await audit(query, at, me.id, 'own-data', kind, { source: wanted.source, entries: changes.length, batchId })
     }
     return {
       kind,
+      headings,
       rows: wanted.entries.length,
       added: changes.filter((c) => !c.before).length,
       changed: changes.filter((c) => c.before).length,
@@ -256,24 +132,35 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
   })
 }
 
-/** A file: a dry run says what it would change, `apply` makes it. */
+/** How a file is read besides: what its columns are called, how far it is, and who may stop it. */
+export interface Reading {
+  source: string
+  apply: boolean
+  columns: Record<string, string> | null
+  watch: Watch
+}
+
+/** A file: a dry run says what it would change, `apply` makes it. What its columns were said to be is kept for the next one. */
 export async function bringFile(
   pool: pg.Pool,
   kind: OwnKind,
   bytes: Uint8Array,
-  source: string,
-  apply: boolean,
+  reading: Reading,
   me: Me,
   at: Date,
 ): Promise<ImportReport> {
-  const { entries, errors, notes } = await readCsv(kind, bytes)
-  return bring(pool, { kind, entries: entries as Lined[], errors, notes, source }, apply, me, at)
+  const { source, apply, columns, watch } = reading
+  const kept = await columnNamesOf(pool, kind)
+  const lower = Object.fromEntries(Object.entries(columns ?? {}).map(([name, column]) => [name.trim().toLowerCase(), column]))
+  const { entries, errors, notes, headings } = await readCsv(kind, bytes, { ...kept, ...lower })
+  if (columns) await keepColumnNames(pool, kind, { ...kept, ...lower })
+  return bring(pool, { kind, entries: entries as Lined[], errors, notes, headings, source }, apply, me, at, watch)
 }
 
 /** Entries of one list inside a transaction of somebody else's; one that cannot be refuses them all, with its place. */
 export async function bringInto(query: pg.PoolClient, kind: OwnKind, raw: readonly Entry[], me: Me, at: Date): Promise<void> {
   if (!raw.length) return
-  const rack = await loadRack(query)
+  const rack = await loadRack(query, kind)
   const changes = raw.map((entry, i): Change => {
     try {
       const after = settled(kind, entry, rack, at)
@@ -295,7 +182,7 @@ export async function bringEntries(pool: pg.Pool, kind: OwnKind, raw: readonly u
       throw refusedFields(parsed.error.issues.map((issue) => ({ field: issue.path.join('.') || 'entry', allowed: issue.message })))
     entries.push({ line: i + 1, entry: parsed.data })
   }
-  const report = await bring(pool, { kind, entries, errors: [], notes: [], source: 'typed' }, true, me, at)
+  const report = await bring(pool, { kind, entries, errors: [], notes: [], headings: [], source: 'typed' }, true, me, at)
   if (report.errors.length)
     throw refusedFields(
       report.errors.map((e) => ({ field: COLUMNS[kind].find((c) => c.name === e.column)?.field ?? 'entry', allowed: e.message })),
@@ -314,7 +201,7 @@ export async function removeEntry(pool: pg.Pool, kind: OwnKind, key: string, me:
     const before = (await currentEntries(query, kind, [key])).get(key)
     if (!before) throw notFound('entry')
     const changes: Change[] = [{ key, before, after: null }]
-    await makeOrRefuse(query, kind, changes, await loadRack(query), me, at)
+    await makeOrRefuse(query, kind, changes, await loadRack(query, kind), me, at)
     const batchId = await addBatch(query, kind, 'removed', changes, me.id, at)
     await audit(query, at, me.id, 'own-data', kind, { removed: key, batchId })
     return batchId
@@ -327,8 +214,21 @@ async function makeOrRefuse(query: pg.PoolClient, kind: OwnKind, changes: readon
     await make(query, kind, changes, rack, me, at)
   } catch (error) {
     if ((error as { code?: string }).code !== '23503') throw error
-    throw new Refused(problem(409, 'Still used', 'Stock or maker’s figures rest on this bearing: take them away first.'))
+    throw new Refused(
+      problem(
+        409,
+        'Still used',
+        'Something of the records rests on this entry: stock or figures on a bearing, work and signatures on a person. Take that away first, or switch the person off.',
+      ),
+    )
   }
+}
+
+/** Of which list a change is. */
+export async function kindOfBatch(query: Query, id: number): Promise<OwnKind> {
+  const batch = await findBatch(query, id)
+  if (!batch) throw notFound('change')
+  return batch.kind
 }
 
 /** Takes a change back whole; refuses when somebody has changed one of its entries since. */
@@ -360,7 +260,7 @@ export async function undoBatch(pool: pg.Pool, id: number, me: Me, at: Date): Pr
         ),
       )
     const back = changes.map(({ key, before, after }): Change => ({ key, before: after, after: before }))
-    await makeOrRefuse(query, kind, back, await loadRack(query), me, at)
+    await makeOrRefuse(query, kind, back, await loadRack(query, kind), me, at)
     await markUndone(query, id, me.id, at)
     await audit(query, at, me.id, 'own-data-undone', kind, { batchId: id })
   })

@@ -1,5 +1,8 @@
-import { keyOf, type BatchLine, type Change, type OwnKind, type SavedSearch, type StockItem } from '../../contract/own-data.js'
+import { keyOf, type BatchLine, type Change, type OwnEntry, type OwnKind, type StockItem } from '../../contract/own-data.js'
 import { execute, one, rows, type Query } from '../database.js'
+import { greasingRows, removeGreasing, writeGreasing, type GreasingRow } from '../lists/greasing.js'
+import { historyRows, removeHistory, writeHistory, type HistoryRow } from '../lists/history.js'
+import { peopleRows, removePeople, writePeople } from '../lists/people.js'
 import { machineRows, removeMachineRows, writeMachineRows } from '../machines/list.js'
 
 type Entry = Record<string, unknown>
@@ -76,6 +79,21 @@ const LISTS: Record<OwnKind, OwnList> = {
       ),
   },
   machines: { entries: machineRows, write: writeMachineRows, remove: removeMachineRows },
+  greasing: {
+    entries: greasingRows,
+    write: (query, entries) => writeGreasing(query, entries as unknown as GreasingRow[]),
+    remove: (query, keys, _personId, at) => removeGreasing(query, keys, at),
+  },
+  history: {
+    entries: historyRows,
+    write: (query, entries) => writeHistory(query, entries as unknown as HistoryRow[]),
+    remove: removeHistory,
+  },
+  people: {
+    entries: peopleRows,
+    write: (query, entries, _by, at) => writePeople(query, entries as OwnEntry<'people'>[], at),
+    remove: removePeople,
+  },
   letters: {
     entries: (query, keys) =>
       rows<Entry>(
@@ -181,19 +199,14 @@ export async function listStock(query: Query, designation: string | null = null)
   )
 }
 
-export async function savedSearches(query: Query, personId: number): Promise<SavedSearch[]> {
-  return rows(query, 'SELECT id, name, search, columns FROM saved_search WHERE person_id = $1 ORDER BY name', [personId])
+/** What the columns of this plant's files of a list are called. */
+export async function columnNamesOf(query: Query, kind: OwnKind): Promise<Record<string, string>> {
+  return (await one<{ names: Record<string, string> }>(query, 'SELECT names FROM column_names WHERE kind = $1', [kind]))?.names ?? {}
 }
 
-export async function saveSearch(query: Query, personId: number, saved: Omit<SavedSearch, 'id'>): Promise<void> {
-  await execute(
-    query,
-    `INSERT INTO saved_search (person_id, name, search, columns) VALUES ($1, $2, $3, $4)
-     ON CONFLICT (person_id, name) DO UPDATE SET search = excluded.search, columns = excluded.columns`,
-    [personId, saved.name, saved.search, JSON.stringify(saved.columns)],
-  )
-}
-
-export async function dropSearch(query: Query, personId: number, id: number): Promise<boolean> {
-  return (await execute(query, 'DELETE FROM saved_search WHERE person_id = $1 AND id = $2', [personId, id])) === 1
+export async function keepColumnNames(query: Query, kind: OwnKind, names: Record<string, string>): Promise<void> {
+  await execute(query, 'INSERT INTO column_names (kind, names) VALUES ($1, $2) ON CONFLICT (kind) DO UPDATE SET names = excluded.names', [
+    kind,
+    names,
+  ])
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../api.js'
-import { findCommands, placesOf, stationsOf, type Command } from './commands.js'
+import { commandsOf, findCommands, stationsOf, type Command } from './commands.js'
 
 /** Everything by its words: type, arrow keys, Enter. */
 const props = defineProps<{ actions: Command[] }>()
@@ -12,26 +13,40 @@ const route = useRoute()
 const router = useRouter()
 const search = ref('')
 const at = ref(0)
-const places = ref<Command[]>([])
+const found = ref<Command[]>([])
+const looking = ref(false)
 const list = ref<HTMLElement | null>(null)
 
 const SCREENS: Command[] = [
   { key: 'yard', label: 'Yard', hint: 'what needs hands', to: '/' },
+  { key: 'machines', label: 'Machines', hint: 'all machines', to: '/machines' },
   { key: 'rack', label: 'Rack', hint: 'all bearings', to: '/rack' },
   { key: 'settings', label: 'Settings', hint: 'units, greases, guns, people', to: '/settings' },
 ]
-const all = computed(() => [
-  ...(route.name === 'card' ? stationsOf(Number(route.params.id)) : []),
-  ...places.value,
-  ...SCREENS,
-  ...props.actions,
-])
-const found = computed(() => findCommands(all.value, search.value).slice(0, 40))
-watch(found, () => (at.value = 0))
-onMounted(async () => {
-  places.value = placesOf(await call('yard').catch(() => ({ plant: '', now: '', jobs: [], due: [], machines: [], beginning: null })))
-})
+const here = computed(() => [...(route.name === 'card' ? stationsOf(Number(route.params.id)) : []), ...SCREENS, ...props.actions])
+const shown = computed(() => [...findCommands(here.value, search.value).slice(0, search.value.trim() ? 6 : 40), ...found.value])
+watch(shown, () => (at.value = 0))
 
+/** Asked of the server while typing; what comes late for an earlier text is passed over. */
+async function look() {
+  const text = search.value.trim()
+  const answer = text ? await call('find', { query: { find: text } }).catch(() => ({ found: [] })) : { found: [] }
+  if (text !== search.value.trim()) return
+  found.value = commandsOf(answer.found)
+  looking.value = false
+}
+const ask = useDebounceFn(look, 120)
+watch(search, () => {
+  looking.value = search.value.trim() !== ''
+  void ask()
+})
+const KIND = { machine: 'machine', card: 'card', position: 'support', bearing: 'bearing', person: 'person' } as const
+
+/** Enter may come before the answer. */
+async function enter() {
+  if (looking.value) await look()
+  choose(shown.value[at.value])
+}
 function choose(command: Command | undefined) {
   if (!command) return
   emit('close')
@@ -39,7 +54,7 @@ function choose(command: Command | undefined) {
   command.run?.()
 }
 async function move(step: number) {
-  at.value = (at.value + step + found.value.length) % Math.max(1, found.value.length)
+  at.value = (at.value + step + shown.value.length) % Math.max(1, shown.value.length)
   await nextTick()
   list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' })
 }
@@ -64,16 +79,16 @@ async function move(step: number) {
       aria-label="Find anything"
       aria-expanded="true"
       aria-controls="command-list"
-      :aria-activedescendant="found[at] && `command-${found[at]!.key}`"
-      placeholder="A machine, a card, a bearing, a screen, something to do"
+      :aria-activedescendant="shown[at] && `command-${shown[at]!.key}`"
+      placeholder="A machine, a support, a bearing, a card, a person, something to do"
       autocomplete="off"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="choose(found[at])"
+      @keydown.enter.prevent="enter"
     />
     <ul id="command-list" ref="list" class="plain-list list" role="listbox" aria-label="What fits">
       <li
-        v-for="(c, i) in found"
+        v-for="(c, i) in shown"
         :id="`command-${c.key}`"
         :key="c.key"
         role="option"
@@ -81,10 +96,11 @@ async function move(step: number) {
         @click="choose(c)"
         @mousemove="at = i"
       >
-        <b>{{ c.label }}</b> <span class="hint">{{ c.hint }}</span>
+        <span v-if="c.kind" class="kind">{{ KIND[c.kind] }}</span><b>{{ c.label }}</b> <span class="hint">{{ c.hint }}</span>
       </li>
     </ul>
-    <p v-if="!found.length" class="soft none">Nothing fits "{{ search }}".</p>
+    <p v-if="looking" class="soft none" role="status">Looking for "{{ search }}"…</p>
+    <p v-else-if="!shown.length" class="soft none">Nothing fits "{{ search }}".</p>
   </Dialog>
 </template>
 
@@ -114,6 +130,11 @@ li {
 li[aria-selected='true'] {
   background: var(--wash);
   box-shadow: inset 4px 0 var(--damson);
+}
+.kind {
+  color: var(--soft);
+  flex: 0 0 4.4rem;
+  font: 600 0.95rem var(--condensed);
 }
 .hint {
   color: var(--soft);

@@ -11,6 +11,8 @@ defineProps<{
   placeholder?: string
   disabled?: boolean
   error?: string | null
+  /** Has the focus when the dialog around it opens. */
+  begin?: boolean
 }>()
 defineEmits<{ 'update:modelValue': [value: string | null] }>()
 </script>
@@ -21,6 +23,7 @@ defineEmits<{ 'update:modelValue': [value: string | null] }>()
       :id="id"
       :model-value="modelValue ?? ''"
       autocomplete="off"
+      :autofocus="begin"
       :maxlength="most"
       :placeholder="placeholder"
       :disabled="disabled"

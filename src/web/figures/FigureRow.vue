@@ -81,6 +81,7 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
   font-size: 1.6rem;
 }
 .hero .note {
+  display: inline-block;
   font-size: 1.05rem;
   padding-left: 0.4rem;
 }

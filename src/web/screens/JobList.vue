@@ -28,7 +28,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
           <span v-else-if="job.summary.questions" class="state state-caution"
             >{{ job.summary.questions }} open question{{ job.summary.questions > 1 ? 's' : '' }}</span
           >
-          <span class="soft small">{{ day(job.openedAt) }}, {{ job.openedBy }}</span>
+          <span class="soft small">{{ day(job.openedAt) }}, {{ job.inCharge }}</span>
         </span>
       </RouterLink>
     </li>

@@ -19,3 +19,6 @@ export function writeDraft(key: string, value: unknown): void {
     // A full or forbidden storage only loses the safety copy.
   }
 }
+
+/** Under which a machine and one of its lines are kept while somebody edits them. */
+export const editKey = (machineId: number | null, lineId: number | null): string => `${machineId ?? 'new'}:${lineId ?? 'new'}`

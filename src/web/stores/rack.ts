@@ -2,8 +2,9 @@ import { wrap, type Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import { markRaw, shallowRef } from 'vue'
 import type { RackView } from '../../contract/rack.js'
-import type { SavedSearch } from '../../contract/own-data.js'
+import type { SavedSearch } from '../../contract/yard.js'
 import type { IdentifyInput } from '../../core/identify/identify.js'
+import type { SelectInput } from '../../core/select/select.js'
 import { call } from '../api.js'
 import type { RackWorker } from '../workers/rack.worker.js'
 
@@ -44,6 +45,7 @@ export const useRack = defineStore('rack', () => {
   const worker = {
     search: (text: string) => rackWorker().search(text),
     identify: (input: IdentifyInput) => rackWorker().identify(input),
+    select: (input: SelectInput) => rackWorker().select(input),
     read: (marking: string) => rackWorker().read(marking),
     row: (designation: string) => rackWorker().row(designation),
   }

@@ -5,7 +5,9 @@ import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
 
 interface Waiting {
-  positionId: number
+  /** An entry of the release before names the support, whose number its point has kept. */
+  positionId?: number
+  pointId?: number
   entry: GreasingInput
 }
 
@@ -28,8 +30,8 @@ export const useRound = defineStore('round', {
     },
 
     /** The view after it was taken, or null when it waits. A refusal is thrown. */
-    async log(positionId: number, entry: GreasingInput): Promise<GreasingView | null> {
-      this.waiting.push({ positionId, entry })
+    async log(pointId: number, entry: GreasingInput): Promise<GreasingView | null> {
+      this.waiting.push({ pointId, entry })
       this.keep()
       return this.flush(entry.key)
     },
@@ -39,9 +41,9 @@ export const useRound = defineStore('round', {
       clearTimeout(timer)
       let view: GreasingView | null = null
       while (this.waiting.length) {
-        const { positionId, entry } = this.waiting[0]!
+        const { pointId, positionId, entry } = this.waiting[0]!
         try {
-          const taken = await call('logGreasing', { params: { id: positionId }, body: entry })
+          const taken = await call('logGreasing', { params: { id: (pointId ?? positionId)! }, body: entry })
           if (entry.key === wanted) view = taken
         } catch (error) {
           const signedOut = error instanceof ApiError && error.problem.status === 401

@@ -47,6 +47,7 @@ export const preset = definePreset(Aura, {
           color: '#211a26',
           hoverBorderColor: '#5b2a5e',
           placeholderColor: '#5f5864',
+          invalidPlaceholderColor: '#5f5864',
         },
       },
       dark: {
@@ -73,8 +74,32 @@ export const preset = definePreset(Aura, {
           color: '#ece8ee',
           hoverBorderColor: '#cfa3d6',
           placeholderColor: '#b3abb9',
+          invalidPlaceholderColor: '#b3abb9',
         },
       },
+    },
+  },
+  // Tables and trees lie on the sheet: ruled, not boxed, and what is chosen keeps the colours of its states.
+  components: {
+    datatable: {
+      headerCell: {
+        background: 'var(--film)',
+        hoverBackground: 'var(--wash)',
+        selectedBackground: 'transparent',
+        selectedColor: 'var(--damson)',
+        borderColor: 'var(--ink)',
+        padding: '0.35rem 0.6rem',
+      },
+      row: { background: 'transparent', hoverBackground: 'var(--paper)', selectedBackground: 'var(--wash)', selectedColor: 'var(--ink)' },
+      bodyCell: { borderColor: 'var(--hair)', padding: '0.45rem 0.6rem' },
+      sortIcon: { color: 'var(--outline)' },
+    },
+    tabs: { tablist: { background: 'transparent' }, tab: { padding: '0.5rem 0.9rem' }, activeBar: { height: '3px', bottom: '-1px' } },
+    paginator: { root: { background: 'transparent', padding: '0.4rem 0' } },
+    tree: {
+      root: { background: 'transparent', padding: '0' },
+      node: { padding: '0.15rem 0.4rem', hoverBackground: 'var(--paper)', selectedBackground: 'var(--wash)', selectedColor: 'var(--ink)' },
+      nodeToggleButton: { borderRadius: '2px', selectedHoverBackground: 'var(--paper)' },
     },
   },
 })

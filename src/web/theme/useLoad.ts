@@ -3,10 +3,12 @@ import { addressOf, type ParamsOf, type RouteName } from '../../contract/address
 import type { ReplyOf } from '../../contract/routes.js'
 import { send } from '../api.js'
 
-/** Loads what a screen shows from one address, and again when the address changes. */
+/** Loads what a screen shows from one address, and again when the address changes; with `keep` what stood there stays until the answer is in. */
 export function useLoad<K extends RouteName>(
   name: K,
   params: () => ParamsOf<K>,
+  query: () => Readonly<Record<string, string>> = () => ({}),
+  { keep = false } = {},
 ): {
   data: Ref<ReplyOf<K> | null>
   loading: Ref<boolean>
@@ -22,7 +24,7 @@ export function useLoad<K extends RouteName>(
     loading.value = data.value === null
     error.value = null
     try {
-      const value = await send(name, { params: params() })
+      const value = await send(name, { params: params(), query: query() })
       if (asked === current) data.value = value
     } catch (failure) {
       error.value = failure instanceof Error ? failure.message : String(failure)
@@ -30,10 +32,10 @@ export function useLoad<K extends RouteName>(
     loading.value = false
   }
   watch(
-    () => addressOf(name, params()),
+    () => addressOf(name, params(), query()),
     (next) => {
       current = next
-      data.value = null
+      if (!keep) data.value = null
       void load()
     },
     { immediate: true },

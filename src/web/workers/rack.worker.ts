@@ -3,11 +3,12 @@ import type { RackView } from '../../contract/rack.js'
 import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
-import { searchBearings } from '../../core/catalogue/search.js'
+import { searchRack } from '../../core/identify/search-rack.js'
 import { identify, type IdentifyInput, type IdentifyValues } from '../../core/identify/identify.js'
 import { letterTable, type Letters } from '../../core/identify/letters.js'
 import { rackNames, readMarking, type MarkingResult, type RackNames } from '../../core/identify/marking.js'
 import { InputError, type Result } from '../../core/result.js'
+import { select, type SelectInput, type SelectValues } from '../../core/select/select.js'
 
 /** One line of the rack: what its table can show. */
 export type RackLine = Pick<
@@ -32,6 +33,7 @@ export type RackLine = Pick<
 
 let rows: readonly Bearing[] = catalogue()
 let lines = new Map<string, RackLine>()
+let shelf: ReadonlySet<string> = new Set()
 let names: RackNames | null = null
 let letters: Letters[] = letterTable([])
 let references = new Map<string, string>()
@@ -79,6 +81,7 @@ const api = {
     rows = [...catalogue(), ...view.ownRows].map((row) => (entered.has(row.designation) ? withMakersFigures(row, view.makersFigures) : row))
     const stock = new Map<string, number>()
     for (const item of view.stock) stock.set(item.designation, (stock.get(item.designation) ?? 0) + item.quantity)
+    shelf = new Set([...stock].filter(([, quantity]) => quantity > 0).map(([designation]) => designation))
     lines = new Map(rows.map((row) => [row.designation, lineOf(row, stock.get(row.designation) ?? 0)]))
     names = null
     letters = letterTable(view.letters)
@@ -86,9 +89,14 @@ const api = {
   },
   /** Rows that a search finds; other names, and numbers with letters or gaps behind them, are read as markings. */
   search(text: string): RackLine[] {
-    const found = searchBearings(rows, text)
+    const found = searchRack(rows, text)
     const list = found.length && !references.has(plainName(text)) ? found : [...marked(text), ...found]
     return [...new Set(list.map((row) => row.designation))].map((name) => lines.get(name)!)
+  },
+  /** What of the whole rack carries a duty within limits, with how many lie on the shelf. */
+  select(input: SelectInput): { values: SelectValues; stock: Record<string, number> } {
+    const { values } = select(input, rows, shelf)
+    return { values, stock: Object.fromEntries(values.candidates.map((c) => [c.designation, lines.get(c.designation)?.stock ?? 0])) }
   },
   identify(input: IdentifyInput): Result<IdentifyValues> {
     return identify(input, rows)

@@ -5,6 +5,7 @@ import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '.
 import { identify, type Candidate } from '../../identify/identify.js'
 import { nameOfParts, readParts, type ReadParts } from '../../identify/parts.js'
 import { findMarked, type Marked } from '../../identify/marked.js'
+import { groupIn, type Saying } from '../../line/sayings.js'
 import { Derivation } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
 import { typed } from '../../units/quantities.js'
@@ -95,6 +96,7 @@ export function identifyStation(
   answers: IdentifyAnswers,
   makersFigures: readonly MakersFigures[] = [],
   ownRows: readonly Bearing[] = [],
+  says: readonly Saying[] = [],
 ): IdentifyResult {
   const station = new StationBuilder('identify')
   const { boreReadingsMm, outsideReadingsMm, widthReadingsMm } = answers
@@ -133,6 +135,7 @@ export function identifyStation(
   if (row && !groupSure) {
     station.ask('clearance-group')
   }
+  if (row) compareWithPapers(station, row, group, says, ownRows)
   const level = row && sure ? 'good' : 'open'
   const word = row
     ? sure
@@ -183,6 +186,42 @@ const openWord = ({ row, assumed }: Marked) => (!assumed ? 'letters open' : row.
 function readOut({ pieces }: Marked): string {
   const letters = pieces.slice(1).filter((p) => p.text && p.kind !== 'unknown')
   return letters.length ? ` Read: ${letters.map((p) => `${typed(p.text)} ${typed(p.meaning)}`).join('; ')}.` : ''
+}
+
+/** What the machine's own papers say against what was identified: said before anything is ordered, and never decided here. */
+function compareWithPapers(
+  station: StationBuilder,
+  row: Bearing,
+  group: ClearanceGroup | null,
+  says: readonly Saying[],
+  ownRows: readonly Bearing[],
+): void {
+  const of = (subject: Saying['subject']) => says.filter((s) => s.subject === subject)
+  const meant = of('designation').flatMap((s) => {
+    const marked = findMarked(s.words, ownRows)
+    return marked ? [{ said: s, marked }] : []
+  })
+  const [first] = meant
+  const same = meant.find(({ marked }) => marked.row.designation === row.designation)
+  if (first && !same)
+    station.warn(
+      'caution',
+      'paper-other-bearing',
+      { document: first.said.document, said: first.said.words, designation: row.designation },
+      first.said.words,
+    )
+  const groups = [
+    ...of('clearance').map((s) => ({ said: s, group: groupIn(s.words) })),
+    ...(same ? [{ said: same.said, group: same.marked.group }] : []),
+  ].filter((g) => g.group !== null)
+  const [wanted] = groups
+  if (group && wanted && groups.every((g) => g.group !== group))
+    station.warn(
+      'caution',
+      'paper-other-group',
+      { document: wanted.said.document, said: wanted.said.words, group: groupMark(group) },
+      wanted.said.words,
+    )
 }
 
 /** The number says one thing and the gauge another: said before anything is ordered. */

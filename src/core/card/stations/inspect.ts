@@ -17,6 +17,8 @@ import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
 import { seatedAs, type FitStationResult } from './fit.js'
+import { rollsOnBalls } from '../../catalogue/families.js'
+import { survival } from '../../life/many-lives.js'
 import { rateBearing } from '../../life/rate-bearing.js'
 import type { SelectResult } from './select.js'
 
@@ -123,6 +125,23 @@ function runFigures(station: StationBuilder, answers: CardAnswers, about: Diagno
   })
   if (about.hoursRun !== undefined && about.ratingLifeH)
     station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
+  survivalFigure(station, about, removed)
+}
+
+/** How many of a hundred such bearings have failed by these hours: what failed early has another cause than its load. */
+function survivalFigure(
+  station: StationBuilder,
+  { hoursRun, ratingLifeH }: DiagnosisContext,
+  removed: CardContext['past']['removed'],
+): void {
+  const row = removed && recordedRow(removed.designation)
+  if (!row || hoursRun === undefined || !ratingLifeH) return
+  const lot = station.attempt(() =>
+    survival({ rollingElement: rollsOnBalls(row.family) ? 'ball' : 'roller', ratingLifeH, hours: hoursRun }),
+  )
+  station.figure('failedShare', 'Of a hundred such, failed by now', lot && lot.values.failedShare * 100, 'percent', lot, {
+    note: lot ? `half of them reach ${q(lot.values.medianH, 'hours')}` : undefined,
+  })
 }
 
 const inPlace = (days: number | null) => (days === null ? 'a time that nobody wrote down' : q(Math.round(days), 'days'))

@@ -1,8 +1,9 @@
+import { saidIntervalH } from '../../line/sayings.js'
 import type { Bearing } from '../../catalogue/catalogue.js'
+import type { PlaceFilm } from '../film.js'
 import {
   compatibility,
   fillShare,
-  film,
   firstFill,
   greaseSpeedLimit,
   greasedPart,
@@ -152,6 +153,7 @@ function fillFigures(
   speedRpm: number,
   grease: Grease | null,
   housingC: number,
+  place: PlaceFilm | null,
 ) {
   const a = answers.lubricate
   const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
@@ -160,9 +162,10 @@ function fillFigures(
     note: `${Math.round(share * 100)} % of the free space`,
   })
   const runC = answers.duty.innerRingC ?? housingC
-  const oil = grease ? station.attempt(() => film(grease, runC, row.pitchDiameterMm, speedRpm)) : null
-  const kappa = oil?.values.kappa ?? null
-  station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', oil, { note: 'wanted 1 to 4' })
+  const kappa = place?.film.values.kappa ?? null
+  station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', place?.film ?? null, {
+    note: place && !place.chosen ? `wanted 1 to 4; ${place.grease.name} of the records` : 'wanted 1 to 4',
+  })
   if (grease)
     checkGrease(station, grease, { runC, ambientC: answers.duty.ambientC, kappa, ndm: speedRpm * ((row.boreMm + row.outsideMm) / 2) })
   return { fill, kappa }
@@ -172,13 +175,13 @@ function fillFigures(
 function askOfGrease(
   station: StationBuilder,
   answers: CardAnswers,
-  known: { grease: Grease | null; gun: GreaseGun | null; inside: object | null; school: School; fromDuty: boolean },
+  known: { grease: Grease | null; gun: GreaseGun | null; inside: object | null; school: School; fromDuty: boolean; said: boolean },
 ): void {
   const a = answers.lubricate
   if (!a.sealed && !known.grease) station.ask('grease')
   if (!a.sealed && known.grease && !known.inside) station.ask('grease-inside')
   if (!a.sealed && !known.gun) station.ask('gun')
-  if (known.school === 'manual' && a.manualIntervalH === null) station.ask('manual-interval')
+  if (known.school === 'manual' && a.manualIntervalH === null && !known.said) station.ask('manual-interval')
   if (!answers.duty.dirt && known.fromDuty) station.ask('surroundings')
   if (!answers.duty.hoursPerDay) station.ask('hours-per-day')
 }
@@ -204,6 +207,7 @@ function countedInterval(
   speedRpm: number,
   counted: NonNullable<LubricateResult['counted']>,
   loadRatio: number | null,
+  saidH: number | null,
 ) {
   const a = answers.lubricate
   const { housingTemperatureC, contamination, moisture } = counted
@@ -220,7 +224,7 @@ function countedInterval(
       vibrationMmS: a.vibrationRmsMmS === null ? SMOOTH_MM_S : peakOfRms(a.vibrationRmsMmS),
       orientation: a.orientation,
       loadRatio: loadRatio === null ? undefined : Math.min(1, loadRatio),
-      manualIntervalH: a.manualIntervalH ?? undefined,
+      manualIntervalH: a.manualIntervalH ?? saidH ?? undefined,
     })
   return station.attempt(run, { vibrationMmS: 'vibrationRmsMmS' })
 }
@@ -245,6 +249,7 @@ export function lubricateStation(
   context: CardContext,
   together = 1,
   unlisted = false,
+  place: PlaceFilm | null = null,
 ): LubricateResult {
   const station = new StationBuilder('lubricate')
   const a = answers.lubricate
@@ -263,20 +268,21 @@ export function lubricateStation(
   const housingTemperatureC = a.housingTemperatureC ?? outerRingC
   if (!speedRpm || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
   const counted = surroundings(answers, housingTemperatureC)
-  const found = countedInterval(station, answers, row, speedRpm, counted, select.loadRatio)
+  const saidH = saidIntervalH(context.past.says)
+  const found = countedInterval(station, answers, row, speedRpm, counted, select.loadRatio, saidH)
   if (!found) return waiting('A value is refused.')
   const { schools, factors } = found.values
   const settled = settleInterval(station, answers, school, found, context)
   const { intervalH, intervalDays, quantityG, kept, governing } = settled
   const hero = intervalFigures(station, answers, settled, gun, found)
-  const { fill, kappa } = fillFigures(station, answers, row, speedRpm, grease, housingTemperatureC)
+  const { fill, kappa } = fillFigures(station, answers, row, speedRpm, grease, housingTemperatureC, place)
   factorFigures(station, factors, counted, a)
   const inside = insideOf(a, context)
   const mixing = grease && inside ? compatibility(inside, grease) : null
   if (mixing && mixing.mixing !== 'compatible')
     station.warn('caution', 'greases-must-not-mix', { words: { marked: sentence(mixing.words) } }, mixing.mixing)
-  askOfGrease(station, answers, { grease, gun, inside, school, fromDuty: counted.fromDuty })
-  const verdict = verdictOf(a.sealed, governing.intervalH === null, mixing, kappa)
+  askOfGrease(station, answers, { grease, gun, inside, school, fromDuty: counted.fromDuty, said: saidH !== null })
+  const verdict = verdictOf(a.sealed, governing.intervalH === null, mixing, grease && kappa)
   const headline = a.sealed ? 'sealed' : intervalH === null ? '—' : `${q(quantityG, 'grams')} · ${q(intervalH, 'hours')}`
   const plan = a.sealed || !grease || !fill ? [] : fillSteps(grease, fill.values.firstFillG, mixing)
   return {

@@ -1,12 +1,16 @@
 import { neighbours, type Bearing } from '../../catalogue/catalogue.js'
 import { formOf } from '../../catalogue/construction-forms.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
-import { rollsOnBalls } from '../../catalogue/families.js'
+import { isThrust, rollsOnBalls } from '../../catalogue/families.js'
 import { minimumLoad } from '../../life/minimum-load.js'
+import { contaminationFactor, modifiedLifeFactor } from '../../life/modified-life.js'
+import { GREASE_CLEANLINESS, type GreaseCleanliness } from '../../life/modified-life-tables.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
 import { short, type Result } from '../../result.js'
-import type { CardAnswers } from '../answers.js'
+import type { CardAnswers, DutyAnswers } from '../answers.js'
+import type { LifeBasis } from '../../life/curves.js'
+import type { PlaceFilm } from '../film.js'
 import { q } from '../../units/quantities.js'
 import { ALONE, asSet, type SetOfBearings } from '../sets.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
@@ -23,6 +27,10 @@ export interface Alternative {
 
 export interface SelectResult extends StationResult {
   loadRatio: number | null
+  /** Not there in cards that were closed before film and dirt were counted. */
+  modified?: ModifiedLife | null
+  /** What the life rests on, for what is drawn and what if; not there in older closed cards. */
+  basis?: LifeBasis | null
   alternatives: Alternative[]
 }
 
@@ -41,8 +49,7 @@ function checkLoad(row: Bearing, rated: Rated, shock: Shock, axialN: number, min
   if (carriedN < minimumN) station.warn('caution', 'minimum-load', { minimum: amount(minimumN, 'force', 1) }, short(carriedN))
 }
 
-function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdict {
-  const hours = rated.life.values.modifiedLifeH
+function judge(hours: number, target: LifeTarget, station: StationBuilder): Verdict {
   const wanted = LIFE_TARGETS[target].hours
   if (hours < wanted) {
     const level = hours < wanted / 2 ? 'stop' : 'caution'
@@ -54,8 +61,80 @@ function judge(rated: Rated, target: LifeTarget, station: StationBuilder): Verdi
   return { word: 'lasts', level: 'good' }
 }
 
+/** How clean the lubricant stays where only the surroundings are known. Engineering practice. */
+const BY_DIRT: Readonly<Record<NonNullable<DutyAnswers['dirt']>, GreaseCleanliness>> = {
+  clean: 'normal',
+  normal: 'slight-to-typical',
+  dirty: 'severe',
+  wet: 'severe',
+}
+
+const cleanlinessOf = ({ select, duty }: CardAnswers) => select.cleanliness ?? BY_DIRT[duty.dirt ?? 'normal']
+
+/** Life with film and dirt counted, and the factor that makes it of the rating life. */
+export interface ModifiedLife {
+  hours: number
+  aIso: number
+  kappa: number
+  contaminationFactor: number
+  cleanliness: GreaseCleanliness
+}
+
+/** What film and dirt make of the life; null while no lubricant is known, or κ is under 0.1. */
+function modified(
+  answers: CardAnswers,
+  row: Bearing,
+  rated: Rated,
+  film: PlaceFilm | null,
+  station: StationBuilder,
+): Result<ModifiedLife> | null {
+  if (!film) return null
+  const { kappa } = film.film.values
+  if (kappa < 0.1) {
+    station.warn('caution', 'film-none', {}, short(kappa))
+    return null
+  }
+  const said = answers.select.cleanliness
+  const cleanliness = cleanlinessOf(answers)
+  return station.attempt(() => {
+    const dirt = contaminationFactor({ kappa, pitchDiameterMm: row.pitchDiameterMm, cleanliness })
+    const factor = modifiedLifeFactor({
+      rollingElement: rollsOnBalls(row.family) ? 'ball' : 'roller',
+      thrust: isThrust(row.family),
+      kappa,
+      contaminationFactor: dirt.values.contaminationFactor,
+      fatigueLoadLimitN: row.fatigueLoadLimitN,
+      equivalentLoadN: rated.load.values.equivalentLoadN,
+    })
+    const { aIso } = factor.values
+    return {
+      values: {
+        hours: aIso * rated.life.values.modifiedLifeH,
+        aIso,
+        kappa,
+        contaminationFactor: dirt.values.contaminationFactor,
+        cleanliness,
+      },
+      working: [...film.film.working, ...dirt.working, ...factor.working],
+      cautions: [],
+      assumptions: [
+        ...factor.assumptions,
+        `The film is that of ${film.grease.name}${film.chosen ? ', chosen at Lubricate' : ', which the records name'}.`,
+        ...(said ? [] : [`Cleanliness follows from the surroundings: ${GREASE_CLEANLINESS[cleanliness].label}.`]),
+      ],
+    }
+  })
+}
+
 /** Life and safety with what they rest on; the first is the hero. */
-function lifeFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, rated: Result<Rated>, set: SetOfBearings): Figure {
+function lifeFigures(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  rated: Result<Rated>,
+  set: SetOfBearings,
+  long: Result<ModifiedLife> | null,
+): Figure {
   const { target, reliabilityPercent } = answers.select
   const { load, life, staticSafety } = rated.values
   const shock = answers.duty.shock!
@@ -70,6 +149,11 @@ function lifeFigures(station: StationBuilder, answers: CardAnswers, row: Bearing
       note: target ? `target ${q(LIFE_TARGETS[target].hours, 'hours')}` : undefined,
     },
   )
+  const lasting = station.figure('modifiedLifeH', 'Life with film and dirt', long?.values.hours ?? null, 'hours', long, {
+    note: long
+      ? `aISO ${short(long.values.aIso, 2)}, κ ${short(long.values.kappa, 2)}, eC ${short(long.values.contaminationFactor, 2)}`
+      : undefined,
+  })
   station.figure('equivalentLoadN', 'Equivalent load P', P, 'force', { ...rated, working: load.working })
   station.figure('dynamicRatingN', 'Dynamic rating C', row.dynamicRatingN, 'force', rated, {
     decimals: 1,
@@ -91,7 +175,7 @@ function lifeFigures(station: StationBuilder, answers: CardAnswers, row: Bearing
     { ...rated, working: load.working },
     { decimals: 3 },
   )
-  return hero
+  return answers.select.lifeSchool === 'modified' && long ? lasting : hero
 }
 
 /** The next size down and up under the same load. */
@@ -126,6 +210,25 @@ function sizesBeside(
   return alternatives
 }
 
+/** What the life of a row rests on, for what is drawn beside it. */
+function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film: PlaceFilm | null): LifeBasis {
+  const { dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm, family } = row
+  const kappa = film?.film.values.kappa ?? 0
+  return {
+    ...{
+      rollingElement: rollsOnBalls(family) ? 'ball' : 'roller',
+      thrust: isThrust(family),
+      dynamicRatingN,
+      fatigueLoadLimitN,
+      pitchDiameterMm,
+    },
+    ...{ equivalentLoadN: load.values.equivalentLoadN, speedRpm: answers.duty.speedRpm! },
+    a1: life.values.modifiedLifeH / life.values.ratingLifeH,
+    kappa: kappa >= 0.1 ? kappa : null,
+    cleanliness: cleanlinessOf(answers),
+  }
+}
+
 /** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
 export function selectStation(
   answers: CardAnswers,
@@ -133,6 +236,7 @@ export function selectStation(
   duty: DutyResult,
   makersFigures: readonly MakersFigures[] = [],
   set: SetOfBearings = ALONE,
+  film: PlaceFilm | null = null,
 ): SelectResult {
   const station = new StationBuilder('select')
   const { target, reliabilityPercent } = answers.select
@@ -140,6 +244,8 @@ export function selectStation(
   const waiting = (reason: string): SelectResult => ({
     ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
     loadRatio: null,
+    modified: null,
+    basis: null,
     alternatives: [],
   })
   if (!single) return waiting('Choose the bearing at Identify first.')
@@ -176,18 +282,24 @@ export function selectStation(
       short(speedRpm),
     )
 
-  const hero = lifeFigures(station, answers, row, rated, set)
+  const long = modified(answers, row, rated.values, film, station)
+  const hero = lifeFigures(station, answers, row, rated, set, long)
+  const decides = answers.select.lifeSchool === 'modified'
+  if (decides && !long) station.ask('lubricant-unknown')
+  const hours = decides && long ? long.values.hours : life.values.modifiedLifeH
   station.figure('minimumLoadN', 'Least load', minimum?.values.minimumN ?? null, 'force', minimum)
   checkLoad(row, rated.values, shock, axialN, minimum?.values.minimumN ?? 0, station)
-  const verdict: Verdict = target ? judge(rated.values, target, station) : { word: 'no target yet', level: 'open' }
+  const verdict: Verdict = target ? judge(hours, target, station) : { word: 'no target yet', level: 'open' }
   if (!target) station.ask('life-target')
 
   const alternatives = sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock)
-  const years = answers.duty.hoursPerDay ? life.values.modifiedLifeH / (answers.duty.hoursPerDay * 365) : null
+  const years = answers.duty.hoursPerDay ? hours / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
-    ...station.close(reason, verdict, hero, q(life.values.modifiedLifeH, 'hours')),
+    ...station.close(reason, verdict, hero, q(hours, 'hours')),
     loadRatio: P / row.dynamicRatingN,
+    modified: long?.values ?? null,
+    basis: basisOf(answers, row, rated.values, film),
     alternatives,
   }
 }

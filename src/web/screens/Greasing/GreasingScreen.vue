@@ -3,8 +3,8 @@ import { addressOf } from '../../../contract/addresses.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
-import type { GreasingInput } from '../../../contract/greasing.js'
+import { useRoute } from 'vue-router'
+import { pointName, type GreasingInput } from '../../../contract/greasing.js'
 import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
 import { refusalOf } from '../../api.js'
 import { fittedWords } from '../../../core/line/fitted.js'
@@ -37,17 +37,17 @@ const skipping = ref(false)
 const message = ref<{ level: 'good' | 'caution'; words: string } | null>(null)
 const refusals = ref<Record<string, string>>({})
 
-const lubrication = computed(() => view.value?.lubrication ?? null)
+const point = computed(() => view.value?.point ?? null)
 const gun = computed(() => view.value?.plant.guns.find((g) => g.id === gunId.value) ?? null)
 const grams = computed(() => (gun.value && strokes.value ? gramsOf(strokes.value, gun.value) : null))
-const other = computed(() => lubrication.value?.grease && greaseId.value !== null && greaseId.value !== lubrication.value.grease.id)
+const other = computed(() => point.value?.grease && greaseId.value !== null && greaseId.value !== point.value.grease.id)
 
 watch(view, (now) => {
   if (!now) return
-  greaseId.value ??= now.lubrication?.grease?.id ?? null
+  greaseId.value ??= now.point.grease?.id ?? null
   if (!now.plant.guns.some((g) => g.id === gunId.value)) gunId.value = now.plant.guns[0]?.id ?? null
 })
-watch([gun, lubrication], ([g, l]) => {
+watch([gun, point], ([g, l]) => {
   strokes.value = g && l?.quantityG ? strokesFor(l.quantityG, g) : null
   if (g) writeDraft('gun', g.id)
 })
@@ -57,7 +57,7 @@ async function log(kind: GreasingInput['kind']) {
   refusals.value = {}
   const skipped = kind === 'skipped'
   try {
-    const taken = await round.log(view.value!.position.id, {
+    const taken = await round.log(view.value!.point.id, {
       key: crypto.randomUUID(),
       at: new Date().toISOString(),
       kind,
@@ -84,11 +84,11 @@ async function log(kind: GreasingInput['kind']) {
 }
 const name = computed(() => (view.value ? `${view.value.machineName} ${view.value.machineCode}` : ''))
 /** What is fitted, each kind once with how many of it. */
-const fitted = computed(() => fittedWords(view.value!.position.places))
+const fitted = computed(() => [...new Set(view.value!.positions.map((p) => fittedWords(p.places)))].filter(Boolean).join('; '))
 const trail = computed(() => [
   { label: 'Yard', to: '/' },
   { label: name.value, to: { name: 'machine', params: { id: view.value?.machineId } } },
-  { label: `${view.value?.position.name} · greasing` },
+  { label: `${view.value ? pointName(view.value.point) : ''} · greasing` },
 ])
 </script>
 
@@ -97,36 +97,32 @@ const trail = computed(() => [
     <div v-if="view" class="greasing film">
       <CrumbTrail :trail="trail" />
       <header>
-        <h1>{{ name }}, {{ view.position.name }}</h1>
+        <h1>{{ name }}, {{ pointName(view.point) }}</h1>
         <p class="soft">{{ view.location }} · {{ fitted || 'nothing recorded as fitted' }}</p>
       </header>
-      <p v-if="!lubrication" class="empty">
-        This position has no greasing plan yet. It comes with its first finished card.
-        <RouterLink :to="{ name: 'machine', params: { id: view.machineId } }">To the machine</RouterLink>
-      </p>
-      <div v-else class="columns">
+      <div class="columns">
         <section class="wanted" aria-label="What is wanted">
           <p class="label">Put in</p>
           <p class="hero">
             <b class="number">{{ strokes ?? '—' }}</b> <span class="unit">strokes</span>
-            <span class="grams">{{ lubrication.quantityG === null ? '' : session.withUnit(lubrication.quantityG, 'grams') }}</span>
+            <span class="grams">{{ view.point.quantityG === null ? '' : session.withUnit(view.point.quantityG, 'grams') }}</span>
           </p>
-          <p class="grease">{{ lubrication.grease?.name ?? 'grease not settled' }}</p>
-          <p v-if="lubrication.dueAt" class="state due" :class="`state-${dueWords(lubrication.dueAt, view.now).level}`">
-            {{ dueWords(lubrication.dueAt, view.now).words }}
+          <p class="grease">{{ view.point.grease?.name ?? 'grease not settled' }}</p>
+          <p v-if="view.point.dueAt" class="state due" :class="`state-${dueWords(view.point.dueAt, view.now).level}`">
+            {{ dueWords(view.point.dueAt, view.now).words }}
           </p>
           <p class="soft">
             {{
-              lubrication.intervalDays === null
+              view.point.intervalDays === null
                 ? 'No interval: sealed, or no grease speed.'
-                : `Every ${session.withUnit(lubrication.intervalDays, 'days')}`
+                : `Every ${session.withUnit(view.point.intervalDays, 'days')}`
             }}
-            {{ lubrication.intervalH === null ? '' : `(${session.withUnit(lubrication.intervalH, 'hours')} running)` }}
+            {{ view.point.intervalH === null ? '' : `(${session.withUnit(view.point.intervalH, 'hours')} running)` }}
           </p>
           <p class="caution">
             <span class="state state-caution">Caution</span> Guard on before greasing a running machine. Wipe the nipple. Relief open.
           </p>
-          <p><a :href="addressOf('greaseLabel', { id: view.position.id })" target="_blank">Print the label for the nipple</a></p>
+          <p><a :href="addressOf('greaseLabel', { id: view.point.id })" target="_blank">Print the label for the nipple</a></p>
         </section>
         <section v-if="session.may('technician')" aria-labelledby="log-title">
           <h2 id="log-title">Note it</h2>
@@ -185,7 +181,7 @@ const trail = computed(() => [
           <p v-if="round.waiting.length" class="state state-caution">{{ round.waiting.length }} waiting on this device</p>
         </section>
       </div>
-      <section v-if="lubrication" aria-labelledby="history">
+      <section aria-labelledby="history">
         <h2 id="history">Greasings</h2>
         <TimelineList v-if="view.events.length" :events="view.events" />
         <p v-else class="empty">None noted yet.</p>

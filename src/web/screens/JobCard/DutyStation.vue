@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import Button from 'primevue/button'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { fieldOf } from '../../../core/card/fields.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
@@ -8,7 +9,9 @@ import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
 
+const LoadHelper = defineAsyncComponent(() => import('./LoadHelper.vue'))
 const card = useCard()
+const helping = ref(false)
 const section = useSection(640, 240)
 const NUMBERS = ['speedRpm', 'radialLoadN', 'axialLoadN', 'hoursPerDay', 'innerRingC', 'outerRingC', 'ambientC'] as const
 const CHOICES = ['turningRing', 'loadDirection', 'shock', 'dirt'] as const
@@ -37,6 +40,10 @@ const groups = computed(() => {
       </section>
     </template>
     <template #after>
+      <p v-if="!card.readOnly" class="version">
+        <Button label="Loads from belt, gear, weight" outlined @click="helping = true" />
+      </p>
+      <LoadHelper v-if="helping" @close="helping = false" />
       <p v-if="card.view?.dutyVersion" class="soft small version">
         Duty of this shaft line, version {{ card.view.dutyVersion }}; what earlier jobs used stays with them.
       </p>

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { positionOf } from '../../../core/card/answers.js'
 import CancelCard from './CancelCard.vue'
+import InCharge from './InCharge.vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
@@ -98,6 +99,7 @@ const files = computed(() => {
         <InputText id="finish-reason" v-model="reason" maxlength="300" />
       </FieldFrame>
       <ActionButton v-if="!card.readOnly" label="Finish the job" :why="missing" :loading="closing" @click="finish" />
+      <InCharge />
       <CancelCard />
       <p v-if="card.message" class="message" role="alert">{{ session.say(card.message) }}</p>
     </template>

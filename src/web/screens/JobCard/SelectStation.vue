@@ -1,6 +1,10 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { LIFE_TARGETS, LIFE_TARGET_NAMES } from '../../../core/life/targets.js'
+import Button from 'primevue/button'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
+import { setOf } from '../../../core/card/context.js'
+import { lifeTogether } from '../../../core/card/together.js'
+import FigureRow from '../../figures/FigureRow.vue'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
@@ -13,6 +17,28 @@ const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.select)
 const section = useSection(640, 400)
+/** The chart comes with its station, not with the card. */
+const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
+const RackChoice = defineAsyncComponent(() => import('./RackChoice.vue'))
+const choosing = ref(false)
+const together = computed(() => lifeTogether(card.line))
+const target = computed(() => card.answers.select.target)
+const wantedH = computed(() => (target.value ? LIFE_TARGETS[target.value].hours : null))
+const row = computed(() => card.evaluation.identify.row)
+/** Rows are rated one by one: what a set carries together is no load for one of them. */
+const alone = computed(() => setOf(card.context, card.lead).length < 2)
+const duty = computed(() => card.evaluation.duty)
+const safety = computed(() => (result.value.basis ? SHOCKS[card.answers.duty.shock!].staticSafety[result.value.basis.rollingElement] : 1))
+/** What the kinds of bearing are held against; a place that must float is one whose outer ring is free. */
+const suited = computed(() => {
+  const { basis } = result.value
+  const { radialN, axialN } = duty.value
+  if (!basis || !row.value || radialN === null || axialN === null) return null
+  return {
+    ...{ radialN, axialN, speedRpm: basis.speedRpm, boreMm: row.value.boreMm, outsideMm: row.value.outsideMm },
+    ...{ shock: card.answers.duty.shock!, mustFloat: card.answers.arrange.held === false, wet: card.answers.duty.dirt === 'wet' },
+  }
+})
 const TARGETS = LIFE_TARGET_NAMES.map((value) => ({
   value,
   label: `${LIFE_TARGETS[value].label}, ${LIFE_TARGETS[value].hours / 1000} 000 h`,
@@ -31,9 +57,30 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       <div class="choices">
         <AnswerField station="select" name="target" :options="TARGETS" />
         <AnswerField station="select" name="reliabilityPercent" :options="RELIABILITY" />
+        <AnswerField station="select" name="cleanliness" placeholder="by the surroundings" clearable />
+        <AnswerField station="select" name="lifeSchool" />
       </div>
     </template>
+    <template #chart>
+      <LifeChart v-if="result.basis" :basis="result.basis" :wanted-h="wantedH" />
+    </template>
     <template #after>
+      <FigureRow v-if="together" :figure="together" />
+      <p v-if="result.basis && row" class="rack">
+        <Button v-if="alone" label="What of the rack would do here" outlined @click="choosing = true" />
+        <span v-else class="soft small">The rack is searched bearing by bearing; for a set look at the sizes beside it below.</span>
+      </p>
+      <RackChoice
+        v-if="choosing && result.basis && row && suited"
+        :row="row"
+        :basis="result.basis"
+        :radial-n="duty.radialN!"
+        :axial-n="duty.axialN!"
+        :wanted-h="wantedH"
+        :safety="safety"
+        :duty="suited!"
+        @close="choosing = false"
+      />
       <table v-if="result.alternatives.length" class="sizes">
         <caption>
           One size down and up, same series and load
@@ -68,6 +115,9 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
   display: grid;
   gap: 14px;
   grid-template-columns: 3fr 2fr;
+}
+.rack {
+  margin: 10px 0;
 }
 .sizes {
   border-collapse: collapse;

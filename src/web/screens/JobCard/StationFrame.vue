@@ -5,6 +5,7 @@ import type { StationResult } from '../../../core/card/station.js'
 import CautionLine from '../../figures/CautionLine.vue'
 import FigureRow from '../../figures/FigureRow.vue'
 import QuestionLine from '../../figures/QuestionLine.vue'
+import PapersSay from './PapersSay.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
@@ -44,6 +45,7 @@ const movedHere = computed(() => [...moved.value.values()].filter(Boolean).lengt
         <span class="state verdict" :class="`state-${result.verdict.level}`" data-verdict>{{ result.verdict.word }}</span>
       </FigureRow>
       <p v-else class="state verdict" :class="`state-${result.verdict.level}`" data-verdict>{{ result.verdict.word }}</p>
+      <PapersSay :station="result.station" />
       <slot name="chart" />
       <template v-if="!hideFigures"><FigureRow v-for="f in rows" :key="f.key" :figure="f" :moved="moved.get(f.key)" /></template>
       <slot name="after" />

@@ -41,13 +41,14 @@ const addComponent = () =>
     draft.components.push({ kind: newKind.value, slot: Math.min(newSlot.value, draft.positions.length), alongMm: null })
     draft.components.sort((a, b) => a.slot - b.slot)
   })
-const move = (index: number, alongMm: number) =>
+function move(index: number, alongMm: number) {
+  if (index > 0 && alongMm <= line.value.positions[index - 1]!.alongMm) return
   props.edit.draw((draft) => {
     const by = alongMm - draft.positions[index]!.alongMm
-    if (index > 0 && alongMm <= draft.positions[index - 1]!.alongMm) return
     draft.positions.slice(index).forEach((p) => (p.alongMm += by))
     draft.components.filter((c) => c.slot > index).forEach((c) => (c.alongMm = c.alongMm === null ? null : c.alongMm + by))
-  })
+  }, `move ${index}`)
+}
 </script>
 
 <template>

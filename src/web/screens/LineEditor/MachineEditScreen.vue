@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { z } from 'zod'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
-import { draftOf } from '../../../contract/lines.js'
-import type { MachineView } from '../../../contract/machines.js'
+import { draftOf, newLineInput } from '../../../contract/lines.js'
+import { machineHead, type MachineHead, type MachineView } from '../../../contract/machines.js'
 import { MATERIALS, MATERIAL_NAMES, type Material } from '../../../core/materials.js'
-import { ApiError, call, refusalOf } from '../../api.js'
+import { ApiError, call } from '../../api.js'
 import ActionButton from '../../fields/ActionButton.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
+import { editKey, readDraft, writeDraft } from '../../stores/drafts.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LineEditor from './LineEditor.vue'
 import { useLineDraft } from './useLineDraft.js'
@@ -20,71 +24,94 @@ const emit = defineEmits<{ reload: [] }>()
 const route = useRoute()
 const router = useRouter()
 
+interface Head extends MachineHead {
+  line: string
+  shaftMaterial: Material
+  housingMaterial: Material
+}
+const HEAD_FIELDS = ['code', 'name', 'area', 'location', 'notes'] as const
+const LINE_FIELDS = ['line', 'shaftMaterial', 'housingMaterial'] as const
 const line = computed(() => props.machine?.shaftLines.find((l) => l.id === props.lineId) ?? null)
-const head = reactive({
+const key = editKey(props.machine?.id ?? null, props.lineId)
+const saved: Head = {
   code: props.machine?.code ?? '',
   name: props.machine?.name ?? '',
   area: props.machine?.area ?? '',
   location: props.machine?.location ?? '',
   notes: props.machine?.notes ?? '',
-})
-const lineHead = reactive({
-  name: line.value?.name ?? (props.machine?.shaftLines.length ? 'second shaft' : 'shaft'),
+  line: line.value?.name ?? (props.machine?.shaftLines.length ? 'second shaft' : 'shaft'),
   shaftMaterial: (line.value?.shaftMaterial ?? 'carbon-steel') as Material,
   housingMaterial: (line.value?.housingMaterial ?? 'cast-iron') as Material,
-})
-const edit = useLineDraft(`line:${props.machine?.id ?? 'new'}:${props.lineId ?? 'new'}`, line.value ? draftOf(line.value) : undefined)
+}
+const keptHead = readDraft<Head>(`head:${key}`)
+const head = ref<Head>({ ...saved, ...keptHead })
+const restored = ref(keptHead !== null)
+/** What is typed stays on the device until it is saved. */
+watch(head, (now) => writeDraft(`head:${key}`, differs(now, HEAD_FIELDS) || differs(now, LINE_FIELDS) ? now : null))
+const differs = (now: Head, fields: readonly (keyof Head)[]) => fields.some((f) => now[f] !== saved[f])
+const edit = useLineDraft(`line:${key}`, line.value ? draftOf(line.value) : undefined)
 
 const MATERIAL_OPTIONS = MATERIAL_NAMES.map((value) => ({ value, label: MATERIALS[value].label }))
-const errors = ref<Record<string, string>>({})
-const problem = ref('')
-const saving = ref(false)
-
-const headChanged = computed(() => {
-  const m = props.machine
-  return !m || (['code', 'name', 'area', 'location', 'notes'] as const).some((f) => m[f] !== head[f])
+const schema = z.strictObject({
+  ...machineHead.shape,
+  ...{
+    line: newLineInput.shape.name,
+    shaftMaterial: newLineInput.shape.shaftMaterial,
+    housingMaterial: newLineInput.shape.housingMaterial,
+  },
 })
-const lineHeadChanged = computed(() => {
-  const l = line.value
-  return !l || (['name', 'shaftMaterial', 'housingMaterial'] as const).some((f) => l[f] !== lineHead[f])
-})
-const lineTouched = computed(() => edit.changed.value || (line.value !== null && lineHeadChanged.value))
+interface FieldRow {
+  id: string
+  name: keyof Head
+  label: string
+  most?: number
+  placeholder?: string
+  options?: typeof MATERIAL_OPTIONS
+  empty: string
+}
+const FIELDS: readonly FieldRow[] = [
+  { id: 'machine-code', name: 'code', label: 'Code', most: 40, empty: '' },
+  { id: 'machine-name', name: 'name', label: 'Name', most: 120, empty: '' },
+  { id: 'machine-area', name: 'area', label: 'Area', most: 120, placeholder: 'Press house / Loft', empty: '' },
+  { id: 'machine-location', name: 'location', label: 'Where it stands', most: 200, empty: '' },
+  { id: 'line-name', name: 'line', label: 'Shaft line', most: 80, empty: '' },
+  { id: 'shaft-material', name: 'shaftMaterial', label: 'Shaft', options: MATERIAL_OPTIONS, empty: 'carbon-steel' },
+  { id: 'housing-material', name: 'housingMaterial', label: 'Housing or base', options: MATERIAL_OPTIONS, empty: 'cast-iron' },
+  { id: 'machine-notes', name: 'notes', label: 'Notes', most: 4000, empty: '' },
+]
+const headChanged = computed(() => !props.machine || differs(head.value, HEAD_FIELDS))
+const lineTouched = computed(() => edit.changed.value || (line.value !== null && differs(head.value, LINE_FIELDS)))
 const why = computed(() => {
   if (edit.read.value.problems.length) return 'some words are not understood yet'
   if (edit.faults.value.length && (lineTouched.value || !props.machine)) return 'the line is not whole yet'
-  if (!head.code.trim() || !head.name.trim()) return 'code and name of the machine first'
+  if (!head.value.code || !head.value.name) return 'code and name of the machine first'
   return props.machine && !headChanged.value && !lineTouched.value ? 'nothing has changed' : null
 })
 
-async function save() {
-  errors.value = {}
-  problem.value = ''
-  saving.value = true
-  const whole = { ...lineHead, line: edit.line.value }
+async function save({ line: name, shaftMaterial, housingMaterial, ...machine }: Head) {
+  if (why.value) return
+  const whole = { name, shaftMaterial, housingMaterial, line: edit.line.value }
   try {
     let id = props.machine?.id
-    if (!props.machine) id = (await call('addMachine', { body: { ...head, lines: [whole] } })).id
+    if (!props.machine) id = (await call('addMachine', { body: { ...machine, lines: [whole] } })).id
     else {
       const params = { id: props.machine.id }
-      if (headChanged.value) await call('changeMachine', { params, body: { ...head, version: props.machine.version } })
+      if (headChanged.value) await call('changeMachine', { params, body: { ...machine, version: props.machine.version } })
       if (line.value && lineTouched.value)
         await call('changeLine', { params: { id: line.value.id }, body: { ...whole, version: line.value.version } })
       else if (!line.value && lineTouched.value) await call('addLine', { params, body: whole })
     }
-    edit.forget()
+    forget()
     done = true
     await router.push({ name: 'machine', params: { id: id! } })
   } catch (failure) {
-    const refusal = refusalOf(failure)
-    errors.value = refusal.errors
-    const known = ['code', 'name', 'area', 'location', 'notes']
-    const others = Object.entries(refusal.errors).filter(([field]) => !known.includes(field))
-    problem.value = refusal.problem ?? others.map(([, words]) => words).join(' ')
-    if (failure instanceof ApiError && failure.problem.status === 409 && failure.problem.title === 'Changed meanwhile')
-      problem.value += ' Your line is kept here; load anew to see theirs.'
-  } finally {
-    saving.value = false
+    const stale = failure instanceof ApiError && failure.problem.status === 409 && failure.problem.title === 'Changed meanwhile'
+    throw stale ? new Error(`${failure.problem.detail} Your line is kept here; load anew to see theirs.`) : failure
   }
+}
+function forget() {
+  edit.forget()
+  writeDraft(`head:${key}`, null)
 }
 
 let done = false
@@ -99,10 +126,6 @@ useEventListener('keydown', (event) => {
   else return
   event.preventDefault()
 })
-watch(
-  () => head.code,
-  () => delete errors.value.code,
-)
 const trail = computed(() => [
   { label: 'Yard', to: '/' },
   ...(props.machine
@@ -111,7 +134,7 @@ const trail = computed(() => [
   { label: props.machine ? (line.value?.name ?? 'new shaft line') : 'new machine' },
 ])
 function discard() {
-  edit.forget()
+  forget()
   emit('reload')
 }
 </script>
@@ -130,70 +153,33 @@ function discard() {
           :title="edit.canUndo.value ? 'Ctrl+Z' : 'Nothing to take back'"
           @click="edit.undo"
         />
-        <ActionButton :label="machine ? 'Save' : 'Make the machine'" size="small" :why="why" :loading="saving" @click="save" />
+        <ActionButton :label="machine ? 'Save' : 'Make the machine'" type="submit" form="machine-head" size="small" :why="why" />
       </span>
     </Teleport>
-    <form class="head" aria-label="Machine" @submit.prevent="why || save()">
-      <TextField
-        id="machine-code"
-        label="Code"
-        :most="40"
-        :model-value="head.code"
-        :error="errors.code"
-        @update:model-value="head.code = $event ?? ''"
+    <SentForm
+      id="machine-head"
+      class="head"
+      aria-label="Machine"
+      :schema="schema"
+      :initial="head"
+      :send="save"
+      @typed="head = $event as unknown as Head"
+    >
+      <FormPart
+        v-for="f in FIELDS"
+        :id="f.id"
+        :key="f.name"
+        :name="f.name"
+        :label="f.label"
+        :control="f.options ? ChoiceField : TextField"
+        :empty="f.empty"
+        v-bind="f.options ? { options: f.options } : { most: f.most, placeholder: f.placeholder }"
       />
-      <TextField
-        id="machine-name"
-        label="Name"
-        :most="120"
-        :model-value="head.name"
-        :error="errors.name"
-        @update:model-value="head.name = $event ?? ''"
-      />
-      <TextField
-        id="machine-area"
-        label="Area"
-        :most="120"
-        placeholder="Press house / Loft"
-        :model-value="head.area"
-        :error="errors.area"
-        @update:model-value="head.area = $event ?? ''"
-      />
-      <TextField
-        id="machine-location"
-        label="Where it stands"
-        :most="200"
-        :model-value="head.location"
-        @update:model-value="head.location = $event ?? ''"
-      />
-      <TextField
-        id="line-name"
-        label="Shaft line"
-        :most="80"
-        :model-value="lineHead.name"
-        @update:model-value="lineHead.name = $event ?? ''"
-      />
-      <ChoiceField
-        id="shaft-material"
-        label="Shaft"
-        :options="MATERIAL_OPTIONS"
-        :model-value="lineHead.shaftMaterial"
-        @update:model-value="lineHead.shaftMaterial = $event ?? 'carbon-steel'"
-      />
-      <ChoiceField
-        id="housing-material"
-        label="Housing or base"
-        :options="MATERIAL_OPTIONS"
-        :model-value="lineHead.housingMaterial"
-        @update:model-value="lineHead.housingMaterial = $event ?? 'cast-iron'"
-      />
-      <TextField id="machine-notes" label="Notes" :most="4000" :model-value="head.notes" @update:model-value="head.notes = $event ?? ''" />
-    </form>
-    <p v-if="edit.restored.value" class="kept" role="status">
-      What you typed before is here again.
+    </SentForm>
+    <p v-if="edit.restored.value || restored" class="kept" role="status">
+      {{ route.query.back ? 'This is how it stood before; look at it and save.' : 'What you typed before is here again.' }}
       <button type="button" class="link-button" @click="discard">Leave it, {{ machine ? 'show what is saved' : 'begin anew' }}</button>
     </p>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <LineEditor :key="`${route.fullPath}`" :edit="edit" :fresh="!line" />
   </div>
 </template>
@@ -216,16 +202,9 @@ function discard() {
   grid-template-columns: 7rem 1.4fr 1fr 1fr;
   padding: 10px 24px 4px;
 }
-.kept,
-.problem {
-  padding: 4px 24px;
-}
 .kept {
   color: var(--soft);
-}
-.problem {
-  color: var(--rowan);
-  font-weight: 600;
+  padding: 4px 24px;
 }
 @media (max-width: 900px) {
   .head {

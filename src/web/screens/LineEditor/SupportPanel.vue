@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { formatDate } from '@vueuse/core'
 import Button from 'primevue/button'
-import DatePicker from 'primevue/datepicker'
 import { computed } from 'vue'
 import { findMarked } from '../../../core/identify/marked.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
@@ -10,17 +8,21 @@ import { plainBearing, type DraftBearing, type DraftPosition, type LineDraft, ty
 import { readLine } from '../../../core/line/notation.js'
 import { HOLDERS, SHAFT_SEATS, type Holder, type RingHolding, type ShaftSeatRecord } from '../../../core/line/records.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
-import FieldFrame from '../../fields/FieldFrame.vue'
+import DayField from '../../fields/DayField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TextField from '../../fields/TextField.vue'
+import RackField from './RackField.vue'
 
 /** One support: its name and place, what stands there, how each ring is held, what it sits on, since when. */
 const props = defineProps<{ line: LineDraft; index: number }>()
-const emit = defineEmits<{ draw: [change: (line: LineDraft) => void]; choose: [index: number | null] }>()
+const emit = defineEmits<{ draw: [change: (line: LineDraft) => void, stretch?: string]; choose: [index: number | null] }>()
 const support = computed(() => props.line.positions[props.index]!)
 
-const change = (edit: (position: DraftPosition) => void) => emit('draw', (line) => edit(line.positions[props.index]!))
-const bearing = (n: number, edit: (b: DraftBearing) => void) => change((p) => edit(p.bearings[n]!))
+/** What is typed into one field is one step back. */
+const change = (edit: (position: DraftPosition) => void, field?: string) =>
+  emit('draw', (line) => edit(line.positions[props.index]!), field && `${props.index} ${field}`)
+const bearing = (n: number, edit: (b: DraftBearing) => void, field?: string) =>
+  change((p) => edit(p.bearings[n]!), field && `${n} ${field}`)
 
 const HOLDER_OPTIONS = HOLDERS.map((value) => ({ value, label: value === 'not-recorded' ? 'not recorded' : value.replace('-', ' ') }))
 const SEAT_OPTIONS = SHAFT_SEATS.map((value) => ({ value, label: value.replaceAll('-', ' ') }))
@@ -39,11 +41,15 @@ const RINGS: readonly { ring: keyof RingHolding; side: 0 | 1; label: string }[] 
 
 const marking = (b: DraftBearing) => (b.designation ?? '') + (b.designation && b.group && b.group !== 'N' ? ` ${groupMark(b.group)}` : '')
 function setMarking(n: number, text: string | null) {
-  bearing(n, (b) => {
-    const found = text === null ? null : readLine(text, 'metric').line.positions[0]?.bearings[0]
-    b.designation = found?.designation ?? text
-    b.group = found?.group ?? null
-  })
+  bearing(
+    n,
+    (b) => {
+      const found = text === null ? null : readLine(text, 'metric').line.positions[0]?.bearings[0]
+      b.designation = found?.designation ?? text
+      b.group = found?.group ?? null
+    },
+    'marking',
+  )
 }
 function what(b: DraftBearing): string {
   if (b.designation === null) return 'not known what is in there'
@@ -68,11 +74,15 @@ const distance = computed(() => (props.index === 0 ? null : support.value.alongM
 /** What stands to the right moves along. */
 function setDistance(mm: number | null) {
   if (mm === null) return
-  emit('draw', (line) => {
-    const by = mm - distance.value!
-    line.positions.slice(props.index).forEach((p) => (p.alongMm += by))
-    line.components.filter((c) => c.slot > props.index).forEach((c) => (c.alongMm = c.alongMm === null ? null : c.alongMm + by))
-  })
+  emit(
+    'draw',
+    (line) => {
+      const by = mm - distance.value!
+      line.positions.slice(props.index).forEach((p) => (p.alongMm += by))
+      line.components.filter((c) => c.slot > props.index).forEach((c) => (c.alongMm = c.alongMm === null ? null : c.alongMm + by))
+    },
+    `distance ${props.index}`,
+  )
 }
 function remove() {
   emit('choose', null)
@@ -92,7 +102,7 @@ function remove() {
         label="Name of the support"
         :model-value="support.name"
         :most="60"
-        @update:model-value="change((p) => (p.name = $event ?? ''))"
+        @update:model-value="change((p) => (p.name = $event ?? ''), 'name')"
       />
       <QuantityField
         v-if="distance !== null"
@@ -105,12 +115,10 @@ function remove() {
     </div>
     <div v-for="(b, n) in support.bearings" :key="n" class="bearing">
       <div class="two">
-        <TextField
+        <RackField
           :id="`marking-${n}`"
           label="Number on ring or paper"
-          :most="120"
           :model-value="marking(b) || null"
-          placeholder="?"
           @update:model-value="setMarking(n, $event)"
         />
         <ChoiceField
@@ -146,7 +154,7 @@ function remove() {
           :most="40"
           :model-value="b.shaftSeat.sleeve ?? null"
           placeholder="H 316"
-          @update:model-value="bearing(n, (x) => (x.shaftSeat = { ...x.shaftSeat, sleeve: $event ?? undefined }))"
+          @update:model-value="bearing(n, (x) => (x.shaftSeat = { ...x.shaftSeat, sleeve: $event ?? undefined }), 'sleeve')"
         />
         <QuantityField
           v-if="b.shaftSeat.kind !== 'not-recorded'"
@@ -154,19 +162,15 @@ function remove() {
           label="Shaft under it"
           quantity="length"
           :model-value="b.shaftSeat.nominalMm ?? null"
-          @update:model-value="bearing(n, (x) => (x.shaftSeat = { ...x.shaftSeat, nominalMm: $event ?? undefined }))"
+          @update:model-value="bearing(n, (x) => (x.shaftSeat = { ...x.shaftSeat, nominalMm: $event ?? undefined }), 'size')"
         />
-        <FieldFrame :id="`since-${n}`" label="Fitted since">
-          <DatePicker
-            :input-id="`since-${n}`"
-            :model-value="b.since === null ? null : new Date(`${b.since}T12:00`)"
-            date-format="yy-mm-dd"
-            :max-date="new Date()"
-            placeholder="not known"
-            show-button-bar
-            @update:model-value="bearing(n, (x) => (x.since = $event instanceof Date ? formatDate($event, 'YYYY-MM-DD') : null))"
-          />
-        </FieldFrame>
+        <DayField
+          :id="`since-${n}`"
+          label="Fitted since"
+          placeholder="not known"
+          :model-value="b.since"
+          @update:model-value="bearing(n, (x) => (x.since = $event))"
+        />
       </div>
       <button v-if="support.bearings.length > 1" type="button" class="link-button" @click="change((p) => p.bearings.splice(n, 1))">
         take this one away

@@ -25,26 +25,31 @@ export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
   const changed = computed(() => !same(line.value, saved))
   const faults = computed(() => faultsOf(line.value, new Date().toISOString().slice(0, 10)))
 
-  /** What is typed within a moment is one step back. */
-  const commit = useDebounceFn(commitNow, 400)
-  function commitNow() {
+  /** What goes on within a moment, typing or one support being moved, is one step back; anything else is its own. */
+  let going: string | null = null
+  const commitLater = useDebounceFn(commit, 400)
+  function commit() {
+    going = null
     if (!same(line.value, history.last.value.snapshot)) history.commit()
   }
-  function settle(next: LineDraft) {
+  function settle(next: LineDraft, stretch: string | null) {
+    if (going !== stretch) commit()
     line.value = next
-    void commit()
+    going = stretch
+    if (stretch === null) commit()
+    else void commitLater()
   }
   /** From the words; the drawing follows. */
   function type(text: string) {
     words.value = text
     read.value = readLine(text, session.units)
-    settle(carryOver(anchor, read.value.line))
+    settle(carryOver(anchor, read.value.line), 'words')
   }
-  /** From the drawing or its fields; the words follow. */
-  function draw(change: (draft: LineDraft) => void) {
+  /** From the drawing or its fields; the words follow. Changes of one `stretch` in a moment are one step. */
+  function draw(change: (draft: LineDraft) => void, stretch: string | null = null) {
     const next = plain(line.value)
     change(next)
-    settle(next)
+    settle(next, stretch)
     rewrite()
   }
   function rewrite() {
@@ -53,7 +58,7 @@ export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
     anchor = plain(line.value)
   }
   function undo() {
-    commitNow()
+    commit()
     history.undo()
     rewrite()
   }

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
-import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { MachineView } from '../../../contract/machines.js'
+import { copyInput, retireInput, type MachineView } from '../../../contract/machines.js'
 import { call, refusalOf } from '../../api.js'
 import ActionButton from '../../fields/ActionButton.vue'
-import FieldFrame from '../../fields/FieldFrame.vue'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSession } from '../../stores/session.js'
 
 /** What is done with a machine as a whole: another line, more like it, out of the lists and back. */
@@ -16,12 +17,19 @@ const emit = defineEmits<{ changed: [] }>()
 const router = useRouter()
 const session = useSession()
 const asking = ref<'copy' | 'retire' | null>(null)
-const text = ref('')
+const typed = ref('')
 const refusal = ref('')
 
-const codes = computed(() => [...new Set(text.value.split(/[\s,;]+/).filter(Boolean))])
+const codesOf = (text: unknown) => [
+  ...new Set(
+    String(text)
+      .split(/[\s,;]+/)
+      .filter(Boolean),
+  ),
+]
+const codes = computed(() => codesOf(typed.value))
 function ask(what: 'copy' | 'retire') {
-  text.value = what === 'copy' ? nextCode(props.machine.code) : ''
+  typed.value = nextCode(props.machine.code)
   refusal.value = ''
   asking.value = what
 }
@@ -30,25 +38,23 @@ function nextCode(code: string): string {
   const match = /^(.*?)(\d+)$/.exec(code)
   return match ? match[1] + String(Number(match[2]) + 1).padStart(match[2]!.length, '0') : `${code}-2`
 }
-async function act(run: () => Promise<unknown>) {
-  refusal.value = ''
-  try {
-    await run()
-    asking.value = null
-    emit('changed')
-  } catch (failure) {
+async function copy(body: { codes: string[] }) {
+  const made = await call('copyMachine', { params: { id: props.machine.id }, body })
+  asking.value = null
+  emit('changed')
+  if (made.length === 1) await router.push({ name: 'machine', params: { id: made[0]!.id } })
+  else await router.push({ name: 'machines', query: props.machine.area ? { area: props.machine.area } : {} })
+}
+async function retire(body: { retired: boolean; reason: string }) {
+  await call('retireMachine', { params: { id: props.machine.id }, body })
+  asking.value = null
+  emit('changed')
+}
+const bringBack = () =>
+  retire({ retired: false, reason: '' }).catch((failure: unknown) => {
     const { errors, problem } = refusalOf(failure)
     refusal.value = problem ?? Object.values(errors).join(' ')
-  }
-}
-const copy = () =>
-  act(async () => {
-    const made = await call('copyMachine', { params: { id: props.machine.id }, body: { codes: codes.value } })
-    if (made.length === 1) await router.push({ name: 'machine', params: { id: made[0]!.id } })
-    else await router.push({ name: 'yard' })
   })
-const retire = (retired: boolean) =>
-  act(() => call('retireMachine', { params: { id: props.machine.id }, body: { retired, reason: retired ? text.value.trim() : '' } }))
 </script>
 
 <template>
@@ -63,7 +69,7 @@ const retire = (retired: boolean) =>
     <Button label="More of the same" size="small" text @click="ask('copy')" />
     <template v-if="session.may('planner')">
       <Button v-if="!machine.retired" label="Retire" size="small" text @click="ask('retire')" />
-      <Button v-else label="Bring back" size="small" outlined @click="retire(false)" />
+      <Button v-else label="Bring back" size="small" outlined @click="bringBack" />
     </template>
     <Dialog
       v-if="asking"
@@ -73,34 +79,52 @@ const retire = (retired: boolean) =>
       :style="{ width: '32rem' }"
       @update:visible="asking = null"
     >
-      <form class="ask" @submit.prevent="asking === 'copy' ? copy() : retire(true)">
-        <template v-if="asking === 'copy'">
-          <p>
-            Its lines, what is fitted and what is wanted of grease go over. Jobs, history, duty and the days on which bearings were fitted
-            stay behind.
-          </p>
-          <FieldFrame id="copy-codes" label="Codes of the new machines, with blanks or commas between them">
-            <InputText id="copy-codes" v-model="text" autofocus autocomplete="off" maxlength="1000" />
-          </FieldFrame>
-        </template>
-        <template v-else>
-          <p>It leaves the lists and stays readable with all its history. It can be brought back at any time.</p>
-          <FieldFrame id="retire-reason" label="Why? (may stay empty)">
-            <InputText id="retire-reason" v-model="text" autofocus autocomplete="off" maxlength="300" />
-          </FieldFrame>
-        </template>
-        <p v-if="refusal" class="refusal" role="alert">{{ refusal }}</p>
+      <SentForm
+        v-if="asking === 'copy'"
+        class="ask"
+        :schema="copyInput"
+        :initial="{ codes: typed }"
+        :read="(form) => ({ codes: codesOf(form.codes) })"
+        :send="copy"
+        @typed="typed = String($event.codes)"
+      >
+        <p>
+          Its lines, what is fitted and what is wanted of grease go over. Jobs, history, duty and the days on which bearings were fitted
+          stay behind.
+        </p>
+        <FormPart
+          id="copy-codes"
+          name="codes"
+          :control="TextField"
+          empty=""
+          label="Codes of the new machines, with blanks or commas between them"
+          :most="1000"
+          begin
+        />
         <div class="actions">
           <ActionButton
-            v-if="asking === 'copy'"
             type="submit"
             :label="codes.length > 1 ? `Make ${codes.length} machines` : 'Make the machine'"
             :why="!codes.length && 'a code first'"
           />
-          <Button v-else type="submit" label="Retire" severity="danger" />
           <Button type="button" label="Not now" text @click="asking = null" />
         </div>
-      </form>
+      </SentForm>
+      <SentForm
+        v-else
+        class="ask"
+        :schema="retireInput"
+        :initial="{ reason: '' }"
+        :read="(form) => ({ retired: true, reason: form.reason })"
+        :send="retire"
+      >
+        <p>It leaves the lists and stays readable with all its history. It can be brought back at any time.</p>
+        <FormPart id="retire-reason" name="reason" :control="TextField" empty="" label="Why? (may stay empty)" :most="300" begin />
+        <div class="actions">
+          <Button type="submit" label="Retire" severity="danger" />
+          <Button type="button" label="Not now" text @click="asking = null" />
+        </div>
+      </SentForm>
     </Dialog>
     <span v-if="refusal && !asking" class="refusal" role="alert">{{ refusal }}</span>
   </span>

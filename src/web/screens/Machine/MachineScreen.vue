@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import type { PlaceView, PositionView, ShaftLineView } from '../../../contract/lines.js'
+import { draftOf, type PlaceView, type PositionView, type ShaftLineView } from '../../../contract/lines.js'
+import type { RecordChange } from '../../../contract/machines.js'
+import { carryOver } from '../../../core/line/carry.js'
+import { readLine } from '../../../core/line/notation.js'
+import { editKey, writeDraft } from '../../stores/drafts.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
@@ -15,7 +19,9 @@ import { useLoad } from '../../theme/useLoad.js'
 import { dayOf, dueWords } from '../../figures/dates.js'
 import JobList from '../JobList.vue'
 import TimelineList from '../TimelineList.vue'
+import MachineFolder from './MachineFolder.vue'
 import MachineActions from './MachineActions.vue'
+import PointsDialog from './PointsDialog.vue'
 import RecordChanges from './RecordChanges.vue'
 import StartJob from './StartJob.vue'
 
@@ -24,6 +30,14 @@ const router = useRouter()
 const session = useSession()
 const { data: machine, loading, error, load } = useLoad('machine', () => ({ id: String(route.params.id) }))
 const starting = ref<{ line: ShaftLineView; chosen: number[] } | null>(null)
+
+/** Who was led to a support sees it first. */
+watch([machine, () => route.hash], async () => {
+  await nextTick()
+  if (route.hash) document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'center' })
+})
+const arranging = ref<ShaftLineView | null>(null)
+const pointsOf = (p: PositionView) => machine.value!.points.filter((t) => t.feeds.some((f) => f.positionId === p.id))
 
 const drawing = (line: ShaftLineView) =>
   shaftLineDrawing({
@@ -58,6 +72,19 @@ const materials = (line: ShaftLineView) =>
 const about = computed(() => [machine.value?.area, machine.value?.location, machine.value?.notes].filter(Boolean).join('. '))
 const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
 
+/** What stood before a change is laid into the editor, where it is looked at and saved. */
+function goBack({ lineId, before }: RecordChange) {
+  const { id, shaftLines } = machine.value!
+  const line = shaftLines.find((l) => l.id === lineId) ?? shaftLines[0]
+  const key = editKey(id, line?.id ?? null)
+  const { words, name, ...rest } = before as Record<string, string>
+  if (line && words !== undefined) {
+    writeDraft(`line:${key}`, carryOver(draftOf(line), readLine(words, 'metric').line))
+    writeDraft(`head:${key}`, { ...rest, line: name })
+  } else writeDraft(`head:${key}`, { ...rest, name })
+  void router.push({ name: 'edit-machine', params: { id }, query: { ...(line ? { line: line.id } : {}), back: 'yes' } })
+}
+
 /** A bearing on the drawing leads to its open card, or to the start of a job. */
 function pick(line: ShaftLineView, code: string) {
   const position = line.positions.find((p) => p.places.some((x) => x.code === code))!
@@ -91,6 +118,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
           <RouterLink v-if="session.may('technician')" :to="{ name: 'edit-machine', params: { id: machine.id }, query: { line: line.id } }"
             >Edit the line</RouterLink
           >
+          <button v-if="session.may('technician')" type="button" class="link-button" @click="arranging = line">Greasing points</button>
         </div>
         <DrawingView :drawing="drawing(line)">
           <!-- A shortcut for the pointer; the same actions stand below in words. -->
@@ -107,7 +135,13 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
           />
         </DrawingView>
         <div class="positions">
-          <div v-for="p in line.positions" :key="p.id" class="position">
+          <div
+            v-for="p in line.positions"
+            :id="`support-${p.id}`"
+            :key="p.id"
+            class="position"
+            :class="{ meant: route.hash === `#support-${p.id}` }"
+          >
             <div>
               <h3>{{ p.name }}</h3>
               <template v-for="{ place: x, count } in groups(p)" :key="x.id">
@@ -132,16 +166,21 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
               <p v-if="p.places[0]?.row">
                 <RouterLink :to="{ name: 'compare', query: { at: p.id } }">What on the shelf would do?</RouterLink>
               </p>
-              <p v-if="p.lubrication?.dueAt">
-                <RouterLink :to="{ name: 'greasing', params: { id: p.id } }">
-                  {{ p.lubrication.grease?.name ?? 'grease' }},
-                  {{ p.lubrication.quantityG === null ? '' : session.withUnit(p.lubrication.quantityG, 'grams') }}
+              <p v-for="t in pointsOf(p)" :key="t.id">
+                <RouterLink :to="{ name: 'greasing', params: { id: t.id } }">
+                  {{
+                    [t.name, t.grease?.name ?? 'grease', t.quantityG === null ? '' : session.withUnit(t.quantityG, 'grams')]
+                      .filter(Boolean)
+                      .join(', ')
+                  }}
                 </RouterLink>
-                <span class="state next" :class="`state-${dueWords(p.lubrication.dueAt, machine.now).level}`">{{
-                  dueWords(p.lubrication.dueAt, machine.now).words
+                <span v-if="t.feeds.length > 1" class="soft small"> for {{ t.feeds.map((f) => f.name).join(' and ') }}</span>
+                <span v-if="t.dueAt" class="state next" :class="`state-${dueWords(t.dueAt, machine.now).level}`">{{
+                  dueWords(t.dueAt, machine.now).words
                 }}</span>
+                <span v-else-if="t.intervalDays === null" class="soft small"> no regreasing</span>
               </p>
-              <p v-else class="soft small">{{ p.lubrication ? 'no regreasing' : 'no greasing plan yet' }}</p>
+              <p v-if="!pointsOf(p).length" class="soft small">no greasing plan yet</p>
             </div>
             <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }"
               >Open card {{ openJob(p)!.number }}</RouterLink
@@ -159,6 +198,13 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
         No shaft line is drawn yet.
         <RouterLink v-if="session.may('technician')" :to="{ name: 'edit-machine', params: { id: machine.id } }">Draw the first</RouterLink>
       </p>
+      <PointsDialog
+        v-if="arranging"
+        :line="arranging"
+        :points="machine.points.filter((t) => t.feeds.some((f) => arranging!.positions.some((p) => p.id === f.positionId)))"
+        @changed="machine = $event"
+        @close="arranging = null"
+      />
       <StartJob v-if="starting" :line="starting.line" :chosen="starting.chosen" @close="starting = null" />
       <div class="past">
         <section aria-labelledby="history">
@@ -170,7 +216,14 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
           <h2 id="jobs">Jobs</h2>
           <JobList v-if="machine.jobs.length" :jobs="machine.jobs" narrow />
           <p v-else class="soft empty">No job has been done on this machine yet.</p>
-          <RecordChanges v-if="machine.changes.length" :changes="machine.changes" title="Records" />
+          <MachineFolder :machine="machine" />
+          <RecordChanges
+            v-if="machine.changes.length"
+            :changes="machine.changes"
+            title="Records"
+            :back="session.may('technician') && !machine.retired"
+            @back="goBack"
+          />
         </section>
       </div>
     </div>
@@ -221,6 +274,12 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
   gap: 16px;
   justify-content: space-between;
   padding: 12px 0;
+}
+.meant {
+  background: var(--wash);
+  box-shadow:
+    -12px 0 var(--wash),
+    12px 0 var(--wash);
 }
 .fitted {
   font-size: 1.5rem;

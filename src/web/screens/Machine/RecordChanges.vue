@@ -7,7 +7,8 @@ import { dayOf } from '../../figures/dates.js'
 import { useSession } from '../../stores/session.js'
 
 /** Who changed what in the records, from what to what; a line stands in words, in the reader's units. */
-defineProps<{ changes: readonly RecordChange[]; title: string }>()
+const props = defineProps<{ changes: readonly RecordChange[]; title: string; back?: boolean }>()
+defineEmits<{ back: [change: RecordChange] }>()
 const session = useSession()
 
 const KIND = { made: 'made', changed: 'changed', retired: 'retired', 'brought-back': 'brought back' } as const
@@ -21,6 +22,7 @@ const LABEL: Readonly<Record<string, string>> = {
     words: 'line',
     reason: 'because',
     copyOf: 'copied from',
+    points: 'greasing points',
   },
   ...{ shaftMaterial: 'shaft', housingMaterial: 'housing' },
 }
@@ -30,6 +32,9 @@ function shown(field: string, value: unknown): string {
   if (field === 'words') return writeLine(readLine(text, 'metric').line, session.units)
   return MATERIALS[text as Material]?.label ?? text
 }
+/** What can be put back as it stood: the line or the head of a machine, on the page of the machine. */
+const canGoBack = ({ kind, before }: RecordChange) =>
+  props.back && kind === 'changed' && before !== null && ('words' in before || 'code' in before)
 /** Only what differs; of a thing just made all that it is. */
 const lines = ({ before, after }: RecordChange) =>
   Object.keys(after ?? {})
@@ -49,6 +54,7 @@ const lines = ({ before, after }: RecordChange) =>
         <p>
           <span class="soft">{{ dayOf(c.at) }}</span> {{ c.lineName ?? 'machine' }} {{ KIND[c.kind] }}
           <span class="soft">by {{ c.by }}</span>
+          <button v-if="canGoBack(c)" type="button" class="link-button" @click="$emit('back', c)">as before…</button>
         </p>
         <p v-for="l in lines(c)" :key="l.label" class="small">
           <span class="soft">{{ l.label }}</span>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { addressOf } from '../../../contract/addresses.js'
 import InputText from 'primevue/inputtext'
+import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { SavedSearch } from '../../../contract/own-data.js'
-import { refusalOf, call } from '../../api.js'
 import { readDraft, writeDraft } from '../../stores/drafts.js'
 import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import type { RackLine } from '../../workers/rack.worker.js'
+import KeptViews from '../KeptViews.vue'
 import RackNav from './RackNav.vue'
 import RackTable from './RackTable.vue'
 import { FIRST_COLUMNS, RACK_COLUMNS } from './rackColumns.js'
@@ -27,7 +27,6 @@ const error = ref<string | null>(null)
 const picked = ref<string[]>([])
 const columns = ref<string[]>(readDraft<string[]>('rack-columns') ?? FIRST_COLUMNS)
 const shownColumns = computed(() => RACK_COLUMNS.filter((c) => columns.value.includes(c.key)))
-const panel = ref<'columns' | 'searches' | null>(null)
 const table = ref<InstanceType<typeof RackTable> | null>(null)
 const box = ref<{ $el: HTMLInputElement } | null>(null)
 
@@ -66,32 +65,9 @@ function pick(designation: string) {
     ? picked.value.filter((d) => d !== designation)
     : [...picked.value, designation].slice(-MOST_PICKED)
 }
-const toggle = (key: string) =>
-  (columns.value = columns.value.includes(key) ? columns.value.filter((k) => k !== key) : [...columns.value, key])
-
-const name = ref('')
-const problem = ref('')
-async function keep() {
-  problem.value = ''
-  try {
-    rack.tookSearches(
-      await call('saveSearch', {
-        body: { name: name.value.trim() || search.value, search: search.value, columns: columns.value },
-      }),
-    )
-    name.value = ''
-  } catch (failure) {
-    const { errors, problem: words } = refusalOf(failure)
-    problem.value = words ?? Object.values(errors).join('; ')
-  }
-}
-async function drop(saved: SavedSearch) {
-  rack.tookSearches(await call('dropSearch', { params: { id: saved.id } }))
-}
-function use(saved: SavedSearch) {
-  search.value = saved.search
-  columns.value = [...saved.columns]
-  panel.value = null
+function use(kept: string, columnsKept: readonly string[]) {
+  search.value = kept
+  if (columnsKept.length) columns.value = [...columnsKept]
 }
 const csv = computed(() => addressOf('bearingsCsv', {}, { find: search.value }))
 </script>
@@ -125,40 +101,25 @@ const csv = computed(() => addressOf('bearingsCsv', {}, { find: search.value }))
         />
         <span v-if="picked.length" class="soft">{{ picked.join(', ') }}</span>
         <span class="fill"></span>
-        <button
-          type="button"
-          class="link-button"
-          :aria-expanded="panel === 'searches'"
-          @click="panel = panel === 'searches' ? null : 'searches'"
-        >
-          kept searches
-        </button>
-        <button
-          type="button"
-          class="link-button"
-          :aria-expanded="panel === 'columns'"
-          @click="panel = panel === 'columns' ? null : 'columns'"
-        >
-          columns
-        </button>
+        <KeptViews
+          screen="rack"
+          :views="rack.view?.searches ?? []"
+          :search="search"
+          :columns="columns"
+          @use="use"
+          @changed="rack.tookSearches"
+        />
+        <MultiSelect
+          v-model="columns"
+          :options="[...RACK_COLUMNS]"
+          option-label="label"
+          option-value="key"
+          aria-label="Columns"
+          :max-selected-labels="0"
+          selected-items-label="Columns"
+          size="small"
+        />
         <a class="link-button" :href="csv" download>CSV</a>
-      </div>
-      <div v-if="panel === 'columns'" class="panel" role="group" aria-label="Columns">
-        <label v-for="c in RACK_COLUMNS" :key="c.key"
-          ><input type="checkbox" :checked="columns.includes(c.key)" @change="toggle(c.key)" /> {{ c.label }}</label
-        >
-      </div>
-      <div v-if="panel === 'searches'" class="panel" role="group" aria-label="Kept searches">
-        <span v-for="s in rack.view?.searches ?? []" :key="s.id" class="kept">
-          <button type="button" class="link-button" @click="use(s)">{{ s.name }}</button>
-          <button type="button" class="link-button soft" :aria-label="`Drop ${s.name}`" @click="drop(s)">drop</button>
-        </span>
-        <span v-if="!rack.view?.searches.length" class="soft">None kept yet.</span>
-        <form class="kept" @submit.prevent="keep">
-          <InputText v-model="name" aria-label="Name of the search" :placeholder="search || 'search first'" maxlength="60" />
-          <ActionButton type="submit" label="Keep this search" size="small" outlined :why="!search && 'search for something first'" />
-        </form>
-        <p v-if="problem" role="alert">{{ problem }}</p>
       </div>
       <p v-if="!lines.length" class="empty">
         Nothing fits "{{ search.slice(0, 60) }}". Sizes are bore, outside and width in millimetres; fewer words find more. Not in the rack
@@ -202,20 +163,6 @@ const csv = computed(() => addressOf('bearingsCsv', {}, { find: search.value }))
 }
 .fill {
   flex: 1;
-}
-.panel {
-  align-items: center;
-  background: var(--paper);
-  border-left: 4px solid var(--damson);
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  padding: 10px 14px;
-}
-.kept {
-  align-items: center;
-  display: flex;
-  gap: 8px;
 }
 .empty {
   color: var(--soft);

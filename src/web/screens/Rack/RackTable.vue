@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { useVirtualList } from '@vueuse/core'
+import Column from 'primevue/column'
+import DataTable, { type DataTablePassThroughMethodOptions, type DataTableSortEvent } from 'primevue/datatable'
 import { computed, nextTick, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useSession } from '../../stores/session.js'
@@ -12,40 +13,40 @@ const emit = defineEmits<{ open: [designation: string]; pick: [designation: stri
 const session = useSession()
 
 const ROW = 42
-const by = ref<{ column: RackColumn; down: boolean } | null>(null)
+const by = ref<{ field: string; order: number } | null>(null)
 const sorted = computed(() => {
-  if (!by.value) return props.lines
-  const { column, down } = by.value
-  const order = [...props.lines].sort((a, b) => {
+  const column = by.value && props.columns.find((c) => c.key === by.value!.field)
+  if (!column) return props.lines
+  return [...props.lines].sort((a, b) => {
     const [x, y] = [column.sort(a), column.sort(b)]
-    return x < y ? -1 : x > y ? 1 : 0
+    return by.value!.order * (x < y ? -1 : x > y ? 1 : 0)
   })
-  return down ? order.reverse() : order
 })
-const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(sorted, { itemHeight: ROW, overscan: 12 })
-const at = ref(-1)
-watch(sorted, () => {
-  at.value = -1
-  scrollTo(0)
-})
-
-function sortBy(column: RackColumn) {
-  by.value = by.value?.column.key === column.key ? (by.value.down ? null : { column, down: true }) : { column, down: false }
+function sort({ sortField, sortOrder }: DataTableSortEvent) {
+  by.value = sortOrder ? { field: String(sortField), order: sortOrder } : null
 }
-const shown = (line: RackLine, column: RackColumn) =>
-  column.quantity ? session.showTrimmed(column.sort(line) as number, column.quantity, column.decimals) : column.words!(line)
-const unit = (column: RackColumn) => (column.quantity ? session.unit(column.quantity) : '')
-const template = computed(() => `2.4rem minmax(9rem, 1fr) ${props.columns.map((c) => c.width).join(' ')}`)
+const at = ref(-1)
+watch(sorted, () => (at.value = -1))
+
+const figure = (c: RackColumn) => !!c.quantity || c.key === 'stock'
+const shown = (line: RackLine, c: RackColumn) =>
+  c.quantity ? session.showTrimmed(c.sort(line) as number, c.quantity, c.decimals) : c.words!(line)
+const has = ({ designation }: RackLine) => props.picked.includes(designation)
+const rowClass = (line: RackLine) => ({ here: sorted.value[at.value] === line, picked: has(line) })
+/** The grid has the focus and says which row is meant: rows come and go while it is scrolled. */
+const PARTS = { bodyRow: ({ context }: DataTablePassThroughMethodOptions) => ({ id: `rack-row-${context.index}` }) }
 
 const grid = ref<HTMLElement | null>(null)
+const scroller = () => grid.value?.querySelector<HTMLElement>('.p-virtualscroller') ?? null
 function move(to: number) {
   at.value = Math.max(0, Math.min(sorted.value.length - 1, to))
-  const box = containerProps.ref.value
+  const box = scroller()
   if (!box) return
-  // Keeps the row in sight without jumping.
+  // Keeps the row in sight without jumping; the head of the table covers the first of it.
+  const head = box.querySelector('thead')?.clientHeight ?? 0
   const [top, bottom] = [at.value * ROW, (at.value + 1) * ROW]
   if (top < box.scrollTop) box.scrollTop = top
-  else if (bottom > box.scrollTop + box.clientHeight) box.scrollTop = bottom - box.clientHeight
+  else if (bottom > box.scrollTop + box.clientHeight - head) box.scrollTop = bottom - box.clientHeight + head
 }
 function enter() {
   grid.value?.focus()
@@ -54,7 +55,7 @@ function enter() {
 defineExpose({ enter })
 
 function key(event: KeyboardEvent) {
-  const page = Math.max(1, Math.floor((containerProps.ref.value?.clientHeight ?? 400) / ROW) - 1)
+  const page = Math.max(1, Math.floor((scroller()?.clientHeight ?? 400) / ROW) - 2)
   const steps: Record<string, number> = {
     ArrowDown: at.value + 1,
     ArrowUp: at.value - 1,
@@ -77,155 +78,108 @@ function key(event: KeyboardEvent) {
   <div
     ref="grid"
     class="table"
-    role="grid"
+    role="group"
     tabindex="0"
-    aria-label="Bearings"
-    :aria-rowcount="sorted.length + 1"
+    aria-label="Bearings: arrows move, Enter opens, the space bar picks for comparing"
     :aria-activedescendant="at >= 0 ? `rack-row-${at}` : undefined"
-    @keydown="key"
+    @keydown.self="key"
     @focus="at < 0 && sorted.length && move(0)"
   >
-    <div class="inner" role="presentation">
-      <div class="line head" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template }">
-        <span role="columnheader"><span class="visually-hidden">Compare</span></span>
-        <span role="columnheader">Number</span>
-        <span
-          v-for="c in columns"
-          :key="c.key"
-          role="columnheader"
-          :aria-sort="by?.column.key === c.key ? (by.down ? 'descending' : 'ascending') : 'none'"
-          :class="{ figure: c.quantity || c.key === 'stock' }"
-        >
-          <button type="button" tabindex="-1" @click="sortBy(c)">
-            {{ c.label }} <span class="soft">{{ unit(c) }}</span><i
-              v-if="by?.column.key === c.key"
-              class="way"
-              :class="{ down: by.down }"
-              aria-hidden="true"
-            ></i>
-          </button>
-        </span>
-      </div>
-      <div v-bind="containerProps" class="body">
-        <div v-bind="wrapperProps">
-          <div
-            v-for="{ data: line, index } in list"
-            :id="`rack-row-${index}`"
-            :key="line.designation"
-            class="line"
-            role="row"
-            :aria-rowindex="index + 2"
-            :aria-selected="picked.includes(line.designation)"
-            :class="{ here: index === at, picked: picked.includes(line.designation) }"
-            :style="{ gridTemplateColumns: template, height: `${ROW}px` }"
-            @click="at = index"
+    <DataTable
+      :value="sorted"
+      data-key="designation"
+      lazy
+      removable-sort
+      :sort-field="by?.field"
+      :sort-order="by?.order"
+      scrollable
+      scroll-height="flex"
+      :virtual-scroller-options="{ itemSize: ROW, numToleratedItems: 12 }"
+      :row-class="rowClass"
+      :pt="PARTS"
+      @sort="sort"
+      @row-click="at = $event.index"
+    >
+      <Column :style="{ width: '2.6rem' }">
+        <template #header><span class="visually-hidden">Compare</span></template>
+        <template #body="{ data }">
+          <button
+            type="button"
+            tabindex="-1"
+            class="pick"
+            :aria-label="`${has(data) ? 'Leave out of' : 'Take into'} comparison: ${data.designation}`"
+            @click.stop="emit('pick', data.designation)"
           >
-            <span role="gridcell">
-              <button
-                type="button"
-                tabindex="-1"
-                class="pick"
-                :aria-label="`${picked.includes(line.designation) ? 'Leave out of' : 'Take into'} comparison: ${line.designation}`"
-                @click.stop="emit('pick', line.designation)"
-              >
-                <i :class="{ on: picked.includes(line.designation) }"></i>
-              </button>
-            </span>
-            <span role="gridcell"
-              ><RouterLink tabindex="-1" class="number name" :to="{ name: 'bearing', params: { designation: line.designation } }">{{
-                line.designation
-              }}</RouterLink></span
-            >
-            <span
-              v-for="c in columns"
-              :key="c.key"
-              role="gridcell"
-              :class="{ figure: c.quantity || c.key === 'stock', number: c.quantity || c.key === 'stock' }"
-              >{{ shown(line, c) }}</span
-            >
-          </div>
-        </div>
-      </div>
-    </div>
+            <i :class="{ on: has(data) }"></i>
+          </button>
+        </template>
+      </Column>
+      <Column header="Number" :style="{ width: '10rem' }">
+        <template #body="{ data }">
+          <RouterLink tabindex="-1" class="number name" :to="{ name: 'bearing', params: { designation: data.designation } }">{{
+            data.designation
+          }}</RouterLink>
+        </template>
+      </Column>
+      <Column
+        v-for="c in columns"
+        :key="c.key"
+        :field="c.key"
+        sortable
+        :style="{ width: c.width }"
+        :class="{ figure: figure(c) }"
+        :pt="{ sort: { tabindex: -1 } }"
+      >
+        <template #header
+          >{{ c.label }} <span v-if="c.quantity" class="soft">{{ session.unit(c.quantity) }}</span></template
+        >
+        <template #body="{ data }">
+          <span :class="{ number: figure(c) }" class="cell">{{ shown(data, c) }}</span>
+        </template>
+      </Column>
+    </DataTable>
   </div>
 </template>
 
 <style scoped>
 .table {
-  display: flex;
   flex: 1;
-  flex-direction: column;
   min-height: 0;
   min-width: 0;
-  overflow-x: auto;
 }
-.inner {
-  display: flex;
-  flex: 1;
-  flex-direction: column;
-  min-height: 0;
+.table :deep(.p-datatable) {
+  height: 100%;
+}
+.table :deep(.p-datatable-table) {
   min-width: 58rem;
+  table-layout: fixed;
 }
-.body {
-  flex: 1;
-  min-height: 0;
-}
-.line {
-  align-items: center;
-  border-bottom: 1px solid var(--hair);
-  display: grid;
-  gap: 12px;
-  padding: 0 8px;
-}
-.line > span {
-  min-width: 0;
+.table :deep(td) {
+  height: 42px;
   overflow: hidden;
+  padding-block: 0;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.head {
-  border-bottom: 2px solid var(--ink);
-  min-height: 38px;
+.table :deep(td:first-child) {
+  text-overflow: clip;
 }
-.head > span {
-  font: 600 1rem var(--condensed);
-}
-.head button {
-  background: none;
-  border: 0;
-  color: var(--ink);
-  cursor: pointer;
-  font: 600 1rem var(--condensed);
-  padding: 6px 0;
-}
-.way {
-  border: 5px solid transparent;
-  border-bottom-color: var(--damson);
-  border-top: 0;
-  display: inline-block;
-  margin: 0 0 2px 4px;
-}
-.way.down {
-  border-bottom: 0;
-  border-top: 5px solid var(--damson);
-}
-.figure {
+.table :deep(.figure) {
   text-align: right;
+}
+.table :deep(.figure .p-datatable-column-header-content) {
+  justify-content: flex-end;
 }
 .name {
   font-size: 1.25rem;
 }
-.number {
+.cell.number {
   font-size: 1.12rem;
 }
-.line:not(.head):hover {
-  background: var(--paper);
-}
-.table:focus-visible .here,
-.here {
+.table :deep(tr.here) {
   box-shadow: inset 4px 0 var(--damson);
 }
-.picked {
+.table :deep(tr.picked) {
   background: var(--wash);
 }
 .pick {

@@ -7,7 +7,6 @@ import type { RackLine } from '../../workers/rack.worker.js'
 export interface RackColumn {
   key: string
   label: string
-  /** Share of the width. */
   width: string
   sort: (line: RackLine) => number | string
   quantity?: Quantity
@@ -15,7 +14,7 @@ export interface RackColumn {
   words?: (line: RackLine) => string
 }
 
-const figure = (key: keyof RackLine, label: string, quantity: Quantity, decimals?: number, width = '5.4rem'): RackColumn => ({
+const figure = (key: keyof RackLine, label: string, quantity: Quantity, decimals?: number, width = '7.2rem'): RackColumn => ({
   key,
   label,
   width,
@@ -32,24 +31,24 @@ const text = (key: string, label: string, width: string, words: (line: RackLine)
 })
 
 export const RACK_COLUMNS: readonly RackColumn[] = [
-  text('family', 'Family', 'minmax(12rem, 1fr)', (l) => FAMILY_LABEL[l.family]),
-  text('form', 'Form', 'minmax(10rem, 1fr)', (l) => FORMS[l.form as FormName].label),
+  text('family', 'Family', '14rem', (l) => FAMILY_LABEL[l.family]),
+  text('form', 'Form', '13rem', (l) => FORMS[l.form as FormName].label),
   figure('boreMm', 'Bore', 'length', 2),
   figure('outsideMm', 'Outside', 'length', 2),
   figure('widthMm', 'Width', 'length', 2),
-  figure('dynamicRatingN', 'C', 'force', 1, '5rem'),
-  figure('staticRatingN', 'C0', 'force', 1, '5rem'),
-  figure('fatigueLoadLimitN', 'Cu', 'force', 2, '5rem'),
-  figure('massKg', 'Mass', 'mass', 3, '5rem'),
-  figure('greaseSpeedRpm', 'Speed, grease', 'speed', 0, '7rem'),
-  figure('oilSpeedRpm', 'Speed, oil', 'speed', 0, '6rem'),
-  text('boreTaper', 'Bore taper', '6rem', (l) => l.boreTaper ?? ''),
+  figure('dynamicRatingN', 'C', 'force', 1, '6rem'),
+  figure('staticRatingN', 'C0', 'force', 1, '6rem'),
+  figure('fatigueLoadLimitN', 'Cu', 'force', 2, '6rem'),
+  figure('massKg', 'Mass', 'mass', 3, '6.4rem'),
+  figure('greaseSpeedRpm', 'Speed, grease', 'speed', 0, '8.6rem'),
+  figure('oilSpeedRpm', 'Speed, oil', 'speed', 0, '7.4rem'),
+  text('boreTaper', 'Bore taper', '7rem', (l) => l.boreTaper ?? ''),
   text('closures', 'Closures', '10rem', (l) =>
     l.closures
       .filter((c) => c !== 'open')
       .map((c) => c.replace('-', ' '))
       .join(', '),
   ),
-  { key: 'stock', label: 'On shelf', width: '5rem', words: (l) => (l.stock ? String(l.stock) : ''), sort: (l) => -l.stock },
+  { key: 'stock', label: 'On shelf', width: '6.4rem', words: (l) => (l.stock ? String(l.stock) : ''), sort: (l) => -l.stock },
 ]
 export const FIRST_COLUMNS = ['family', 'boreMm', 'outsideMm', 'widthMm', 'dynamicRatingN', 'staticRatingN', 'massKg', 'stock']

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { call } from '../../api.js'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
-import { reactive, ref } from 'vue'
+import { ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../../../core/arrangement/growth.js'
 import type { Schools } from '../../../core/card/context.js'
@@ -13,14 +12,17 @@ import type { Grease } from '../../../core/lubrication/grease.js'
 import { dayOf } from '../../figures/dates.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
-import FieldFrame from '../../fields/FieldFrame.vue'
+import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
+import { greaseInput, gunInput } from '../../../contract/plant.js'
 import { useSession } from '../../stores/session.js'
 import { useSettings } from './useSettings.js'
 
 /** School of intervals, greases, guns, and the maker's figures that have been entered. */
 const session = useSession()
-const { settings, problem, errors, attempt } = useSettings()
+const { settings, problem, attempt } = useSettings()
 const SCHOOL_OPTIONS = SCHOOLS.map((value) => ({ value, label: SCHOOL_LABEL[value] }))
 const GROWTH_OPTIONS = GROWTH_SCHOOLS.map((value) => ({ value, label: GROWTH_SCHOOL_LABEL[value] }))
 const BAND_OPTIONS = LOAD_BAND_NAMES.map((value) => ({ value, label: value.replace('-', ' … ') }))
@@ -41,32 +43,22 @@ const blank = (): Draft => ({
   lowC: null,
   highC: null,
 })
-const grease = reactive<Draft>(blank())
-const editing = ref<number | 'new' | null>(null)
-function edit(g: Grease | null) {
-  editing.value = g?.id ?? 'new'
-  Object.assign(grease, g ?? blank())
-}
-async function saveGrease() {
-  const { name, thickener, baseOil, nlgi, viscosity40, viscosity100, lowC, highC } = grease
-  const body = { name, thickener, baseOil, nlgi, viscosity40, viscosity100, lowC, highC }
-  const done =
-    editing.value === 'new'
-      ? await attempt(() => call('addGrease', { body }))
-      : await attempt(() => call('changeGrease', { params: { id: editing.value as number }, body }))
-  if (done) editing.value = null
+const editing = ref<{ id: number | null; initial: Draft } | null>(null)
+const edit = (g: Grease | null) => (editing.value = { id: g?.id ?? null, initial: g ? { ...blank(), ...bare(g) } : blank() })
+const bare = ({ id: _id, ...grease }: Grease) => grease
+async function saveGrease(body: Omit<Grease, 'id'>) {
+  const { id } = editing.value!
+  settings.value = await (id === null ? call('addGrease', { body }) : call('changeGrease', { params: { id }, body }))
+  editing.value = null
 }
 
-const gun = reactive({ id: null as number | null, name: '', strokesWeighed: 10 as number | null, gramsWeighed: null as number | null })
-const weighing = ref(false)
-function weigh(g: { id: number; name: string } | null) {
-  Object.assign(gun, { id: g?.id ?? null, name: g?.name ?? '', strokesWeighed: 10, gramsWeighed: null })
-  weighing.value = true
-}
-async function saveGun() {
-  const body = { name: gun.name, strokesWeighed: gun.strokesWeighed, gramsWeighed: gun.gramsWeighed }
-  const { id } = gun
-  if (await attempt(() => (id === null ? call('addGun', { body }) : call('weighGun', { params: { id }, body })))) weighing.value = false
+const weighing = ref<{ id: number | null; initial: { name: string; strokesWeighed: number; gramsWeighed: null } } | null>(null)
+const weigh = (g: { id: number; name: string } | null) =>
+  (weighing.value = { id: g?.id ?? null, initial: { name: g?.name ?? '', strokesWeighed: 10, gramsWeighed: null } })
+async function saveGun(body: { name: string; strokesWeighed: number; gramsWeighed: number }) {
+  const { id } = weighing.value!
+  settings.value = await (id === null ? call('addGun', { body }) : call('weighGun', { params: { id }, body }))
+  weighing.value = null
 }
 </script>
 
@@ -125,39 +117,17 @@ async function saveGun() {
           <Button v-if="session.may('planner')" label="Change" size="small" outlined :aria-label="`Change: ${g.name}`" @click="edit(g)" />
         </li>
       </ul>
-      <form v-if="editing !== null" class="form" @submit.prevent="saveGrease">
-        <FieldFrame id="grease-name" label="Name" :error="errors.name"
-          ><InputText id="grease-name" v-model="grease.name" v-focus autocomplete="off" maxlength="60"
-        /></FieldFrame>
-        <ChoiceField
-          id="grease-thickener"
-          label="Thickener"
-          :options="THICKENER_OPTIONS"
-          :model-value="grease.thickener"
-          @update:model-value="grease.thickener = $event ?? 'lithium'"
-        />
-        <ChoiceField
-          id="grease-oil"
-          label="Base oil"
-          :options="OIL_OPTIONS"
-          :model-value="grease.baseOil"
-          @update:model-value="grease.baseOil = $event ?? 'mineral'"
-        />
-        <FieldFrame id="grease-nlgi" label="NLGI class" :error="errors.nlgi"
-          ><InputText id="grease-nlgi" v-model="grease.nlgi" maxlength="8"
-        /></FieldFrame>
-        <QuantityField id="grease-v40" v-model="grease.viscosity40" label="Oil at 40 °C" quantity="viscosity" :error="errors.viscosity40" />
-        <QuantityField
-          id="grease-v100"
-          v-model="grease.viscosity100"
-          label="Oil at 100 °C"
-          quantity="viscosity"
-          :error="errors.viscosity100"
-        />
-        <QuantityField id="grease-low" v-model="grease.lowC" label="Serves from" quantity="temperature" :error="errors.lowC" />
-        <QuantityField id="grease-high" v-model="grease.highC" label="Serves to" quantity="temperature" :error="errors.highC" />
+      <SentForm v-if="editing" :key="`${editing.id}`" class="form" :schema="greaseInput" :initial="editing.initial" :send="saveGrease">
+        <FormPart id="grease-name" name="name" :control="TextField" empty="" label="Name" :most="60" />
+        <FormPart id="grease-thickener" name="thickener" :control="ChoiceField" label="Thickener" :options="THICKENER_OPTIONS" />
+        <FormPart id="grease-oil" name="baseOil" :control="ChoiceField" label="Base oil" :options="OIL_OPTIONS" />
+        <FormPart id="grease-nlgi" name="nlgi" :control="TextField" empty="" label="NLGI class" :most="8" />
+        <FormPart id="grease-v40" name="viscosity40" :control="QuantityField" label="Oil at 40 °C" quantity="viscosity" />
+        <FormPart id="grease-v100" name="viscosity100" :control="QuantityField" label="Oil at 100 °C" quantity="viscosity" />
+        <FormPart id="grease-low" name="lowC" :control="QuantityField" label="Serves from" quantity="temperature" />
+        <FormPart id="grease-high" name="highC" :control="QuantityField" label="Serves to" quantity="temperature" />
         <span class="act"><Button type="submit" label="Save" /><Button label="Leave" text @click="editing = null" /></span>
-      </form>
+      </SentForm>
       <Button v-else-if="session.may('planner')" label="Add a grease" outlined class="add" @click="edit(null)" />
     </section>
     <section aria-labelledby="guns-title">
@@ -183,21 +153,12 @@ async function saveGun() {
           />
         </li>
       </ul>
-      <form v-if="weighing" class="form" @submit.prevent="saveGun">
-        <FieldFrame id="gun-name" label="Name" :error="errors.name"
-          ><InputText id="gun-name" v-model="gun.name" v-focus autocomplete="off" maxlength="60"
-        /></FieldFrame>
-        <QuantityField
-          id="gun-strokes"
-          v-model="gun.strokesWeighed"
-          label="Strokes weighed"
-          quantity="ratio"
-          :decimals="0"
-          :error="errors.strokesWeighed"
-        />
-        <QuantityField id="gun-grams" v-model="gun.gramsWeighed" label="Grams together" quantity="grams" :error="errors.gramsWeighed" />
-        <span class="act"><Button type="submit" label="Save" /><Button label="Leave" text @click="weighing = false" /></span>
-      </form>
+      <SentForm v-if="weighing" :key="`${weighing.id}`" class="form" :schema="gunInput" :initial="weighing.initial" :send="saveGun">
+        <FormPart id="gun-name" name="name" :control="TextField" empty="" label="Name" :most="60" />
+        <FormPart id="gun-strokes" name="strokesWeighed" :control="QuantityField" label="Strokes weighed" quantity="ratio" :decimals="0" />
+        <FormPart id="gun-grams" name="gramsWeighed" :control="QuantityField" label="Grams together" quantity="grams" />
+        <span class="act"><Button type="submit" label="Save" /><Button label="Leave" text @click="weighing = null" /></span>
+      </SentForm>
       <Button v-else-if="session.may('technician')" label="Add a gun" outlined class="add" @click="weigh(null)" />
     </section>
     <section aria-labelledby="figures-title">

@@ -1,46 +1,35 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { ref } from 'vue'
-import { call, refusalOf } from '../../api.js'
+import { plantInput } from '../../../contract/plant.js'
+import { call } from '../../api.js'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
 
 /** What the plant is called: on the Yard, on cards, on paper. */
 const emit = defineEmits<{ named: [] }>()
 const name = ref<string | null>(null)
-const refusal = ref<string | null>(null)
 const said = ref('')
 
 void call('plantSettings')
-  .then((settings) => (name.value ??= settings.name || null))
-  .catch(() => {})
+  .then((settings) => (name.value = settings.name))
+  .catch(() => (name.value = ''))
 
-async function save() {
+async function save(body: { name: string }) {
   said.value = ''
-  refusal.value = null
-  try {
-    const settings = await call('namePlant', { body: { name: name.value ?? '' } })
-    said.value = `It is called ${settings.name}.`
-    emit('named')
-  } catch (failure) {
-    const { errors, problem } = refusalOf(failure)
-    refusal.value = errors.name ?? problem
-  }
+  const settings = await call('namePlant', { body })
+  said.value = `It is called ${settings.name}.`
+  emit('named')
 }
 </script>
 
 <template>
-  <form class="name" @submit.prevent="save">
-    <TextField
-      id="plant-name"
-      label="Name of the plant"
-      :most="120"
-      :model-value="name"
-      :error="refusal"
-      @update:model-value="name = $event"
-    />
+  <SentForm v-if="name !== null" class="name" :schema="plantInput" :initial="{ name }" :send="save">
+    <FormPart name="name" :control="TextField" id="plant-name" label="Name of the plant" :most="120" empty="" />
     <Button type="submit" label="Keep the name" outlined />
     <span v-if="said" class="soft" role="status">{{ said }}</span>
-  </form>
+  </SentForm>
 </template>
 
 <style scoped>
@@ -50,7 +39,7 @@ async function save() {
   flex-wrap: wrap;
   gap: 10px;
 }
-.name > :first-child {
+.name > :deep(.field) {
   flex: 0 1 24rem;
 }
 </style>

@@ -1,47 +1,35 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
-import { reactive, ref } from 'vue'
+import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { call, refusalOf } from '../../api.js'
-import FieldFrame from '../../fields/FieldFrame.vue'
+import type { z } from 'zod'
+import { firstAdministratorInput, invitationInput, type FirstAdministratorInput } from '../../../contract/people.js'
+import { call } from '../../api.js'
+import FormPart from '../../fields/FormPart.vue'
+import PasswordField from '../../fields/PasswordField.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSession } from '../../stores/session.js'
 import SignInForm from './SignInForm.vue'
 
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const first = reactive({ code: '', name: '', login: '', password: '' })
-const error = ref<string | null>(null)
-
 function enter() {
   const then = String(route.query.then ?? '/')
   void router.replace(then.startsWith('/') && !then.startsWith('//') ? then : '/')
 }
 
 const invited = ref(false)
-const invitation = reactive({ login: '', code: '', password: '' })
-async function take() {
-  error.value = null
-  try {
-    await call('takeInvitation', { body: invitation })
-    await session.signIn(invitation.login, invitation.password)
-    enter()
-  } catch (failure) {
-    const { errors, problem } = refusalOf(failure)
-    error.value = problem ?? Object.values(errors).join(' ')
-  }
+async function take(body: z.output<typeof invitationInput>) {
+  await call('takeInvitation', { body })
+  await session.signIn(body.login, body.password)
+  enter()
 }
-
-async function makeFirst() {
-  error.value = null
-  try {
-    await call('firstAdministrator', { body: first })
-    await session.signIn(first.login, first.password)
-    enter()
-  } catch (failure) {
-    error.value = failure instanceof Error ? failure.message : String(failure)
-  }
+async function makeFirst(body: FirstAdministratorInput) {
+  await call('firstAdministrator', { body })
+  await session.signIn(body.login, body.password)
+  enter()
 }
 </script>
 
@@ -61,40 +49,40 @@ async function makeFirst() {
       <p class="soft">Which bearing, which fit, how hot, and what to write down.</p>
       <template v-if="session.needsFirstAdministrator">
         <h2>First administrator</h2>
-        <form class="form" @submit.prevent="makeFirst">
-          <FieldFrame id="code" label="Code printed at the start"
-            ><InputText id="code" v-model="first.code" autocomplete="off"
-          /></FieldFrame>
-          <FieldFrame id="name" label="Your name"><InputText id="name" v-model="first.name" autocomplete="name" /></FieldFrame>
-          <FieldFrame id="first-login" label="Sign-in name"
-            ><InputText id="first-login" v-model="first.login" autocomplete="username"
-          /></FieldFrame>
-          <FieldFrame id="first-password" label="Password, at least 10 characters" :error="error"
-            ><InputText id="first-password" v-model="first.password" type="password" autocomplete="new-password"
-          /></FieldFrame>
+        <SentForm
+          class="form"
+          :schema="firstAdministratorInput"
+          :initial="{ code: '', name: '', login: '', password: '' }"
+          :send="makeFirst"
+        >
+          <FormPart id="code" name="code" :control="TextField" empty="" label="Code printed at the start" :most="80" />
+          <FormPart id="name" name="name" :control="TextField" empty="" label="Your name" :most="80" />
+          <FormPart id="first-login" name="login" :control="TextField" empty="" label="Sign-in name" :most="40" />
+          <FormPart id="first-password" name="password" :control="PasswordField" empty="" label="Password, at least 10 characters" fresh />
           <Button type="submit" label="Make administrator" />
-        </form>
+        </SentForm>
       </template>
       <template v-else>
-        <form v-if="invited" class="form" @submit.prevent="take">
+        <SentForm v-if="invited" class="form" :schema="invitationInput" :initial="{ login: '', code: '', password: '' }" :send="take">
           <h2>Choose your password</h2>
-          <FieldFrame id="invited-login" label="Sign-in name"
-            ><InputText id="invited-login" v-model="invitation.login" autocomplete="username" autofocus
-          /></FieldFrame>
-          <FieldFrame id="invited-code" label="Code that you were given"
-            ><InputText id="invited-code" v-model="invitation.code" autocomplete="off"
-          /></FieldFrame>
-          <FieldFrame id="invited-password" label="New password, at least 10 characters" :error="error"
-            ><InputText id="invited-password" v-model="invitation.password" type="password" autocomplete="new-password"
-          /></FieldFrame>
+          <FormPart id="invited-login" name="login" :control="TextField" empty="" label="Sign-in name" :most="80" />
+          <FormPart id="invited-code" name="code" :control="TextField" empty="" label="Code that you were given" :most="40" />
+          <FormPart
+            id="invited-password"
+            name="password"
+            :control="PasswordField"
+            empty=""
+            label="New password, at least 10 characters"
+            fresh
+          />
           <Button type="submit" label="Choose and sign in" />
-        </form>
+        </SentForm>
         <SignInForm v-else @done="enter" />
         <button type="button" class="link-button" @click="invited = !invited">
           {{ invited ? 'I have a password' : 'I have a one-time code' }}
         </button>
         <p v-if="session.demo" class="soft small">
-          Demo plant: sign in as storekeeper, technician, planner or administrator with the password <b>cider-press-4</b>.
+          Demo plant: sign in as viewer, storekeeper, technician, planner or administrator with the password <b>cider-press-4</b>.
         </p>
       </template>
     </div>

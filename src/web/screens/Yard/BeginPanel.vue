@@ -2,7 +2,7 @@
 import FileUpload, { type FileUploadUploaderEvent } from 'primevue/fileupload'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { Yard } from '../../../contract/machines.js'
+import type { Yard } from '../../../contract/yard.js'
 import { call, refusalOf } from '../../api.js'
 import { useSession } from '../../stores/session.js'
 import PlantName from '../Settings/PlantName.vue'
@@ -25,7 +25,7 @@ async function read(event: FileUploadUploaderEvent) {
   }
 }
 const steps = computed(() => {
-  const { named, people, greases, guns } = props.beginning
+  const { named, people, greases, guns, schools } = props.beginning
   return [
     { key: 'name', title: 'Name the plant', done: named, words: 'It stands on every card and on paper.', to: null },
     {
@@ -37,8 +37,14 @@ const steps = computed(() => {
       words: greases || guns ? `${greases} greases, ${guns} guns` : 'What is pumped here, and what a stroke of each gun weighs.',
     },
     {
+      ...{ key: 'schools', title: 'Units and schools', done: schools, to: { path: '/settings', hash: '#schools-title' } },
+      words:
+        'Millimetres or inches is each person’s own choice (key u). Where practitioners differ, the usual school governs until you choose.',
+    },
+    {
       ...{ key: 'machine', title: 'The first machine', done: false, to: { name: 'new-machine' } },
-      words: 'A line of two supports takes under a minute: choose its kind, or type it in words.',
+      words:
+        'With its area, as a path: Press house / Mill. A line of two supports takes under a minute: choose its kind, or type it in words.',
     },
   ]
 })

@@ -11,11 +11,11 @@ const session = useSession()
 
 <template>
   <ul class="plain-list due">
-    <li v-for="d in due" :key="d.positionId">
-      <RouterLink :to="{ name: 'greasing', params: { id: d.positionId } }">
+    <li v-for="d in due" :key="d.pointId">
+      <RouterLink :to="{ name: 'greasing', params: { id: d.pointId } }">
         <span class="state" :class="`state-${dueWords(d.dueAt, now).level}`">{{ dueWords(d.dueAt, now).words }}</span>
         <span class="what">
-          <b>{{ d.machineName }} {{ d.machineCode }}, {{ d.positionName }}</b>
+          <b>{{ d.machineName }} {{ d.machineCode }}, {{ d.pointName }}</b>
           <span class="soft small">{{ [d.greaseName ?? 'grease not settled', d.location].filter(Boolean).join(' · ') }}</span>
         </span>
         <span class="number grams">{{ d.quantityG === null ? '—' : session.withUnit(d.quantityG, 'grams') }}</span>

@@ -1,0 +1,91 @@
+import { referenceViscosity } from '../lubrication/viscosity.js'
+import { cleanShare, lifeFactor } from './modified-life.js'
+import { GREASE_CLEANLINESS, type GreaseCleanliness } from './modified-life-tables.js'
+
+/** How a life moves with load, speed, viscosity and cleanliness: what is drawn beside it, and what if. */
+
+/** What a life rests on. */
+export interface LifeBasis {
+  rollingElement: 'ball' | 'roller'
+  thrust: boolean
+  dynamicRatingN: number
+  fatigueLoadLimitN: number
+  equivalentLoadN: number
+  speedRpm: number
+  /** Factor for the reliability that is asked for. */
+  a1: number
+  pitchDiameterMm: number
+  /** Null while no lubricant is known. */
+  kappa: number | null
+  cleanliness: GreaseCleanliness
+}
+
+export const LIFE_AXES = ['load', 'speed', 'viscosity', 'cleanliness'] as const
+export type LifeAxis = (typeof LIFE_AXES)[number]
+
+/** What is changed against the basis: factors of load, speed and viscosity, or another cleanliness. */
+export interface WhatIf {
+  load?: number
+  speed?: number
+  viscosity?: number
+  cleanliness?: GreaseCleanliness
+}
+export interface Lives {
+  nominalH: number
+  /** With film and dirt; null while no lubricant is known, or κ is under 0.1. */
+  modifiedH: number | null
+}
+
+/** Both lives, h, with something changed by a factor. The temperature stays as it is. Source: ISO 281:2007. */
+export function lifeIf(basis: LifeBasis, { load = 1, speed = 1, viscosity = 1, cleanliness = basis.cleanliness }: WhatIf): Lives {
+  const P = basis.equivalentLoadN * load
+  const n = basis.speedRpm * speed
+  const nominalH = (basis.a1 * (basis.dynamicRatingN / P) ** (basis.rollingElement === 'ball' ? 3 : 10 / 3) * 1e6) / (60 * n)
+  if (basis.kappa === null) return { nominalH, modifiedH: null }
+  const wanted = (speedRpm: number) => referenceViscosity({ pitchDiameterMm: basis.pitchDiameterMm, speedRpm }).values.viscosityMm2S
+  const kappa = (basis.kappa * viscosity * wanted(basis.speedRpm)) / wanted(n)
+  if (kappa < 0.1) return { nominalH, modifiedH: null }
+  const factor = lifeFactor({
+    ...{
+      rollingElement: basis.rollingElement,
+      thrust: basis.thrust,
+      kappa,
+      fatigueLoadLimitN: basis.fatigueLoadLimitN,
+      equivalentLoadN: P,
+    },
+    contaminationFactor: cleanShare(kappa, basis.pitchDiameterMm, cleanliness),
+  })
+  return { nominalH, modifiedH: factor * nominalH }
+}
+
+/** Factors of a curve: a quarter to four times, by equal steps of the logarithm; the one in the middle is what stands. */
+export const FACTORS: readonly number[] = Array.from({ length: 33 }, (_, i) => 4 ** ((i - 16) / 16))
+export const CLEANLINESS_STEPS = Object.keys(GREASE_CLEANLINESS) as GreaseCleanliness[]
+
+/** The change at each point of a curve along one axis; no unit. Source: the table of cleanliness, and FACTORS. */
+export function stepsOf(axis: LifeAxis): WhatIf[] {
+  return axis === 'cleanliness' ? CLEANLINESS_STEPS.map((cleanliness) => ({ cleanliness })) : FACTORS.map((factor) => ({ [axis]: factor }))
+}
+
+/** What of load, size, cleanliness, viscosity and running cooler buys most life here: hours of each change, best first. */
+export interface Buy {
+  code: 'buy-load' | 'buy-clean' | 'buy-oil' | 'buy-speed'
+  hours: number
+}
+
+/** Lives after each change that a plant can make, h, longest first: a fifth less load or speed, one step cleaner, twice the viscosity. Source: ISO 281:2007. */
+export function whatBuysMost(basis: LifeBasis): Buy[] {
+  const hours = (change: WhatIf) => {
+    const { nominalH, modifiedH } = lifeIf(basis, change)
+    return modifiedH ?? nominalH
+  }
+  const cleaner = CLEANLINESS_STEPS[CLEANLINESS_STEPS.indexOf(basis.cleanliness) - 1]
+  const now = hours({})
+  const buys: Buy[] = [
+    { code: 'buy-load', hours: hours({ load: 0.8 }) },
+    { code: 'buy-speed', hours: hours({ speed: 0.8 }) },
+    ...(basis.kappa === null ? [] : [{ code: 'buy-oil' as const, hours: hours({ viscosity: 2 }) }]),
+    ...(basis.kappa === null || !cleaner ? [] : [{ code: 'buy-clean' as const, hours: hours({ cleanliness: cleaner }) }]),
+  ]
+  return buys.filter((b) => b.hours > 1.02 * now).sort((a, b) => b.hours - a.hours)
+}

@@ -1,0 +1,106 @@
+import { FAMILIES, GREASE_NDM, TILT_DEG, rollsOnBalls, type Family } from '../catalogue/families.js'
+import type { Shock } from '../life/targets.js'
+import type { Message } from '../words/message.js'
+
+/** Which kinds of bearing suit a duty, and why: reasons, never a score. Engineering practice. */
+
+/** What a kind is made for. `apart`: its rings go on one by one. `inside`: it gives way to growth between its rings. */
+interface Kind {
+  radial: boolean
+  /** Along the shaft: none, on flanges for a time, a share beside radial load, one way only, both ways, or thrust alone. */
+  thrust: 'none' | 'flange' | 'share' | 'one' | 'both' | 'only'
+  inside: boolean
+  apart: boolean
+  sealed: boolean
+  quiet: boolean
+}
+
+// prettier-ignore
+const KINDS: Readonly<Record<Family, Kind>> = {
+  'deep-groove-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
+  'angular-contact-ball': { radial: true, thrust: 'one', inside: false, apart: false, sealed: false, quiet: true },
+  'self-aligning-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
+  'cylindrical-roller': { radial: true, thrust: 'flange', inside: true, apart: true, sealed: false, quiet: false },
+  'needle-roller': { radial: true, thrust: 'none', inside: true, apart: true, sealed: false, quiet: false },
+  'tapered-roller': { radial: true, thrust: 'one', inside: false, apart: true, sealed: false, quiet: false },
+  'spherical-roller': { radial: true, thrust: 'both', inside: false, apart: false, sealed: true, quiet: false },
+  'toroidal-roller': { radial: true, thrust: 'none', inside: true, apart: false, sealed: false, quiet: false },
+  'thrust-ball': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: true },
+  'thrust-spherical-roller': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: false },
+  'insert-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
+}
+
+export interface SuitedDuty {
+  radialN: number
+  axialN: number
+  speedRpm: number
+  /** Sizes of the bearing that stands there, mm. */
+  boreMm: number
+  outsideMm: number
+  shock: Shock
+  /** Tilt between the rings, degrees, where it is known. */
+  tiltDeg?: number | null
+  /** The shaft grows past its housing here and nothing else gives way. */
+  mustFloat?: boolean
+  wet?: boolean
+}
+
+export interface Suited {
+  family: Family
+  verdict: 'well' | 'care' | 'not'
+  reasons: Message[]
+}
+
+type Said = readonly [weight: Suited['verdict'], code: string, params?: Message['params']]
+
+/** What is to be said of thrust: who carries it, who only beside radial load, and who needs a partner. */
+function ofThrust({ thrust, radial }: Kind, { radialN, axialN }: SuitedDuty): Said[] {
+  if (!radial) return radialN > 0.55 * axialN ? [['not', 'suits-thrust-only']] : [['well', 'suits-thrust']]
+  if (thrust === 'one') return [axialN > 0 ? ['care', 'suits-one-way'] : ['care', 'suits-partner']]
+  if (axialN === 0) return []
+  if (thrust === 'none' || (thrust === 'flange' && axialN > 0.4 * radialN)) return [['not', 'suits-no-thrust']]
+  if (thrust === 'flange') return [['care', 'suits-flange']]
+  if (thrust === 'both') return axialN > radialN / 3 ? [['care', 'suits-one-row']] : [['well', 'suits-thrust-both']]
+  return axialN > 0.5 * radialN ? [['care', 'suits-much-thrust']] : [['well', 'suits-some-thrust']]
+}
+
+function ofSpeed(family: Family, { speedRpm, boreMm, outsideMm }: SuitedDuty): Said[] {
+  const share = (speedRpm * (boreMm + outsideMm)) / 2 / GREASE_NDM[family]
+  if (share > 1) return [['not', 'suits-too-fast', { share: Math.round(share * 100) }]]
+  return share > 0.7 ? [['care', 'suits-fast', { share: Math.round(share * 100) }]] : []
+}
+
+function ofTilt(family: Family, { tiltDeg }: SuitedDuty): Said[] {
+  if (!tiltDeg) return []
+  const allowed = `${TILT_DEG[family]}°`
+  return [tiltDeg > TILT_DEG[family] ? ['not', 'suits-no-tilt', { allowed }] : ['well', 'suits-tilt', { allowed }]]
+}
+
+/**
+ * Every kind of bearing against a duty, the fitting ones first, each with its reasons. Loads from 0 N, speed r/min, sizes mm, tilt in
+ * degrees. Source: engineering practice; speeds and tilt by the tables of the families.
+ */
+export function suitability(duty: SuitedDuty): Suited[] {
+  const order = { well: 0, care: 1, not: 2 }
+  return FAMILIES.map((family): Suited => {
+    const kind = KINDS[family]
+    const said: Said[] = [
+      ...ofThrust(kind, duty),
+      ...(duty.shock === 'heavy'
+        ? [rollsOnBalls(family) ? (['care', 'suits-shock-balls'] as const) : (['well', 'suits-shock-rollers'] as const)]
+        : []),
+      ...ofSpeed(family, duty),
+      ...ofTilt(family, duty),
+      ...(duty.mustFloat ? [kind.inside ? (['well', 'suits-inside'] as const) : (['care', 'suits-slides'] as const)] : []),
+      ...(duty.wet && kind.sealed ? [['well', 'suits-sealed'] as const] : []),
+      ...(kind.apart && kind.radial ? [['well', 'suits-apart'] as const] : []),
+      ...(kind.quiet && kind.radial && duty.shock === 'smooth' ? [['well', 'suits-quiet'] as const] : []),
+    ]
+    const verdict = said.reduce<Suited['verdict']>((worst, [weight]) => (order[weight] > order[worst] ? weight : worst), 'well')
+    // What speaks against it comes first.
+    const reasons = [...said]
+      .sort((a, b) => order[b[0]] - order[a[0]])
+      .map(([, code, params]): Message => ({ code, ...(params && { params }) }))
+    return { family, verdict, reasons }
+  }).sort((a, b) => order[a.verdict] - order[b.verdict])
+}

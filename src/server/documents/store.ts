@@ -1,0 +1,119 @@
+import { createHash } from 'node:crypto'
+import type { DocumentKind, DocumentView, MediaType, SayingInput, SayingView } from '../../contract/documents.js'
+import { execute, one, rows, type Query } from '../database.js'
+
+const SAYING_JSON = `json_build_object('id', y.id, 'documentId', y.document_id, 'positionId', y.position_id, 'subject', y.subject, 'words', y.words,
+  'amount', y.amount, 'page', y.page, 'document', d.name)`
+
+/** What lies in the folder of a machine, with what it says; the bytes stay where they are. */
+export async function documentsOf(query: Query, machineId: number): Promise<DocumentView[]> {
+  const found = await rows<Omit<DocumentView, 'addedAt'> & { addedAt: Date | string }>(
+    query,
+    `SELECT d.id, d.kind, d.name, d.media_type AS "mediaType", d.size, d.added_at AS "addedAt", p.name AS "addedBy",
+       (SELECT coalesce(json_agg(${SAYING_JSON} ORDER BY y.id), '[]') FROM saying y
+        WHERE y.document_id = d.id AND y.machine_id = $1 AND y.removed_at IS NULL) AS sayings
+     FROM machine_document m JOIN document d ON d.id = m.document_id JOIN person p ON p.id = d.added_by WHERE m.machine_id = $1 ORDER BY d.kind, d.name`,
+    [machineId],
+  )
+  return found.map((d) => ({ ...d, addedAt: new Date(d.addedAt).toISOString() }))
+}
+
+/** What the papers of a machine say, of one line by the job on it: each with the position that it speaks of. */
+export async function sayingsOf(query: Query, of: { lineId: number } | { jobId: number }): Promise<SayingView[]> {
+  const found = await rows<{ saying: SayingView }>(
+    query,
+    `SELECT ${SAYING_JSON} AS saying FROM saying y JOIN document d ON d.id = y.document_id
+     WHERE y.removed_at IS NULL AND y.machine_id = (SELECT machine_id FROM shaft_line
+       WHERE id = coalesce($1::bigint, (SELECT shaft_line_id FROM job WHERE id = $2))) ORDER BY y.id`,
+    'lineId' in of ? [of.lineId, null] : [null, of.jobId],
+  )
+  return found.map((f) => f.saying)
+}
+
+export interface NewDocument {
+  kind: DocumentKind
+  name: string
+  mediaType: MediaType
+  bytes: Buffer
+}
+
+/** Puts a file into a folder; the same bytes are kept once, whatever they are called the second time. */
+export async function addDocument(query: Query, machineId: number, d: NewDocument, personId: number, at: Date): Promise<number> {
+  const sum = createHash('sha256').update(d.bytes).digest('hex')
+  const kept = await one<{ id: number }>(
+    query,
+    `WITH made AS (INSERT INTO document (kind, name, media_type, bytes, size, sum, added_at, added_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+       ON CONFLICT (sum) DO NOTHING RETURNING id)
+     SELECT id FROM made UNION ALL SELECT id FROM document WHERE sum = $6 LIMIT 1`,
+    [d.kind, d.name, d.mediaType, d.bytes, d.bytes.length, sum, at, personId],
+  )
+  await linkDocument(query, machineId, kept!.id)
+  return kept!.id
+}
+
+export async function linkDocument(query: Query, machineId: number, documentId: number): Promise<void> {
+  await execute(query, 'INSERT INTO machine_document (machine_id, document_id) VALUES ($1, $2) ON CONFLICT DO NOTHING', [
+    machineId,
+    documentId,
+  ])
+}
+
+/** Takes a file out of a folder with what it says there; one that lies in no folder any more is dropped. */
+export async function removeDocument(query: Query, machineId: number, documentId: number, at: Date): Promise<boolean> {
+  const done = await execute(query, 'DELETE FROM machine_document WHERE machine_id = $1 AND document_id = $2', [machineId, documentId])
+  if (!done) return false
+  await execute(query, 'UPDATE saying SET removed_at = $3 WHERE machine_id = $1 AND document_id = $2 AND removed_at IS NULL', [
+    machineId,
+    documentId,
+    at,
+  ])
+  await execute(
+    query,
+    `DELETE FROM document d WHERE id = $1 AND NOT EXISTS (SELECT FROM machine_document m WHERE m.document_id = d.id)
+       AND NOT EXISTS (SELECT FROM saying y WHERE y.document_id = d.id)`,
+    [documentId],
+  )
+  return true
+}
+
+export function findDocument(query: Query, id: number): Promise<{ name: string; mediaType: MediaType; bytes: Buffer } | null> {
+  return one(query, 'SELECT name, media_type AS "mediaType", bytes FROM document WHERE id = $1', [id])
+}
+
+/** False where the paper does not lie in this folder, or the position is not of this machine. */
+export async function addSaying(query: Query, machineId: number, s: SayingInput, personId: number, at: Date): Promise<boolean> {
+  const done = await execute(
+    query,
+    `INSERT INTO saying (document_id, machine_id, position_id, subject, words, amount, page, added_at, added_by)
+     SELECT $2, $1, $3::bigint, $4, $5, $6, $7, $8, $9 WHERE EXISTS (SELECT FROM machine_document WHERE machine_id = $1 AND document_id = $2)
+       AND ($3::bigint IS NULL OR EXISTS (SELECT FROM position p JOIN shaft_line l ON l.id = p.shaft_line_id WHERE p.id = $3 AND l.machine_id = $1))`,
+    [machineId, s.documentId, s.positionId, s.subject, s.words, s.amount, s.page, at, personId],
+  )
+  return done === 1
+}
+
+export async function removeSaying(query: Query, machineId: number, id: number, at: Date): Promise<boolean> {
+  return (
+    (await execute(query, 'UPDATE saying SET removed_at = $3 WHERE id = $2 AND machine_id = $1 AND removed_at IS NULL', [
+      machineId,
+      id,
+      at,
+    ])) === 1
+  )
+}
+
+/** A machine like another has its papers too, and what they say at the same supports. */
+export async function copyDocuments(query: Query, from: number, to: number, personId: number, at: Date): Promise<void> {
+  await execute(query, 'INSERT INTO machine_document SELECT $2, document_id FROM machine_document WHERE machine_id = $1', [from, to])
+  await execute(
+    query,
+    `WITH support AS (SELECT p.id, l.machine_id, dense_rank() OVER (PARTITION BY l.machine_id ORDER BY l.id) AS line,
+         row_number() OVER (PARTITION BY l.id ORDER BY p.along_mm, p.code) AS at
+       FROM position p JOIN shaft_line l ON l.id = p.shaft_line_id WHERE l.machine_id IN ($1, $2) AND p.retired_at IS NULL AND l.retired_at IS NULL)
+     INSERT INTO saying (document_id, machine_id, position_id, subject, words, amount, page, added_at, added_by)
+     SELECT y.document_id, $2, b.id, y.subject, y.words, y.amount, y.page, $4, $3
+     FROM saying y LEFT JOIN support a ON a.id = y.position_id LEFT JOIN support b ON b.machine_id = $2 AND b.line = a.line AND b.at = a.at
+     WHERE y.machine_id = $1 AND y.removed_at IS NULL AND (y.position_id IS NULL OR b.id IS NOT NULL)`,
+    [from, to, personId, at],
+  )
+}

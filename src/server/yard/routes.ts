@@ -1,0 +1,84 @@
+import { Router, type Request } from 'express'
+import { z } from 'zod'
+import { MACHINE_ORDERS } from '../../contract/machines.js'
+import { SCREENS_KEPT, type Yard } from '../../contract/yard.js'
+import { ROUTES } from '../../contract/routes.js'
+import { audit, transaction } from '../database.js'
+import { route } from '../http/route.js'
+import { beginning, plantName } from '../machines/store.js'
+import type { ServerOptions } from '../options.js'
+import { notFound, refused } from '../problems.js'
+import { find } from './find.js'
+import * as yard from './store.js'
+
+/** How far ahead the Yard looks for greasing. */
+const AHEAD_MS = 7 * 24 * 3600 * 1000
+
+const text = z.string().max(200).catch('')
+const person = z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER).nullable().catch(null)
+const order = z.enum(MACHINE_ORDERS).catch('code')
+const pageNumber = z.coerce.number().int().min(1).max(1e6).catch(1)
+const area = (req: Request) => text.parse(req.query.area).trim()
+
+/** What needs hands, machines page by page, the one box that finds, what a person looks at again and again. */
+export function yardRoutes({ pool, now }: ServerOptions): Router {
+  const router = Router()
+
+  route(router, ROUTES.yard, async ({ req, me }): Promise<Yard> => {
+    const at = now()
+    const before = new Date(at.getTime() + AHEAD_MS)
+    const asked = { area: area(req), personId: person.parse(req.query.person ?? null) }
+    const [plant, open, points, areas, colleagues, views] = await Promise.all([
+      plantName(pool),
+      yard.openJobs(pool, asked),
+      yard.dueBefore(pool, asked, at, before),
+      yard.listAreas(pool, at, before),
+      yard.listColleagues(pool),
+      yard.savedSearches(pool, me.id, 'yard'),
+    ])
+    return {
+      ...{ plant, now: at.toISOString(), areas, colleagues, views },
+      ...{ jobs: open.jobs, jobsTotal: open.total, questions: open.questions },
+      ...{ due: points.due, dueTotal: points.total, overdue: points.overdue },
+      beginning: areas.length ? null : await beginning(pool),
+    }
+  })
+  route(router, ROUTES.colleagues, () => yard.listColleagues(pool))
+  route(router, ROUTES.find, async ({ req }) => ({ found: await find(pool, text.parse(req.query.find)) }))
+  route(router, ROUTES.machines, ({ req }) =>
+    yard.machinePage(pool, {
+      area: area(req),
+      find: text.parse(req.query.find),
+      order: order.parse(req.query.order),
+      page: pageNumber.parse(req.query.page),
+    }),
+  )
+  route(router, ROUTES.areaCharge, ({ body, me }) =>
+    transaction(pool, async (query) => {
+      const { area, personId } = body
+      if (personId !== null && !(await yard.listColleagues(query)).some((c) => c.id === personId))
+        throw refused('personId', 'somebody who works here')
+      await yard.setAreaCharge(query, area, personId)
+      await audit(query, now(), me.id, 'area-charge', area, { personId })
+      const colleague = (await yard.listColleagues(query)).find((c) => c.id === personId)
+      return { areas: colleague?.areas ?? [] }
+    }),
+  )
+  route(router, ROUTES.keptSearches, async ({ req, me }) => {
+    const screen = z.enum(SCREENS_KEPT).safeParse(req.params.screen)
+    if (!screen.success) throw notFound('screen')
+    return yard.savedSearches(pool, me.id, screen.data)
+  })
+  route(router, ROUTES.saveSearch, async ({ body, me }) => {
+    const { screen, ...saved } = body
+    await yard.saveSearch(pool, me.id, screen, saved)
+    return yard.savedSearches(pool, me.id, screen)
+  })
+  route(router, ROUTES.dropSearch, async ({ id, me }) => {
+    const screen = await yard.dropSearch(pool, me.id, id)
+    if (!screen) throw notFound('search')
+    return yard.savedSearches(pool, me.id, screen)
+  })
+
+  return router
+}

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import Slider from 'primevue/slider'
+import { computed, ref, watch } from 'vue'
+import VueApexCharts from 'vue3-apexcharts'
+import { DAY, NIGHT } from '../../../core/drawing/palette.js'
+import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type LifeBasis } from '../../../core/life/curves.js'
+import { GREASE_CLEANLINESS } from '../../../core/life/modified-life-tables.js'
+import { wordsOf } from '../../../core/words/say.js'
+import { amount } from '../../../core/words/message.js'
+import { useSession } from '../../stores/session.js'
+
+/** Life against load, speed, viscosity or cleanliness, with the point that stands and a handle for what if. */
+const props = defineProps<{ basis: LifeBasis; wantedH: number | null }>()
+const session = useSession()
+const axis = ref<LifeAxis>('load')
+const AXES = LIFE_AXES.map((value) => ({ value, label: `against ${value}` }))
+const steps = computed(() => stepsOf(axis.value))
+const lives = computed(() => steps.value.map((change) => lifeIf(props.basis, change)))
+/** The point that stands. */
+const here = computed(() =>
+  axis.value === 'cleanliness' ? steps.value.findIndex((s) => s.cleanliness === props.basis.cleanliness) : (FACTORS.length - 1) / 2,
+)
+const at = ref(here.value)
+watch(here, (index) => (at.value = index))
+
+const whole = (hours: number) => session.show(hours, 'hours')
+function place(index: number): string {
+  const step = steps.value[index]!
+  if (step.cleanliness) return GREASE_CLEANLINESS[step.cleanliness].label.split(':')[0]!
+  const factor = FACTORS[index]!
+  const { equivalentLoadN, speedRpm, kappa } = props.basis
+  if (axis.value === 'load') return session.withUnit(equivalentLoadN * factor, 'force')
+  if (axis.value === 'speed') return session.withUnit(speedRpm * factor, 'speed')
+  return kappa === null ? `${factor.toPrecision(2)} times` : `κ ${(kappa * factor).toPrecision(2)}`
+}
+const categories = computed(() => steps.value.map((_, i) => place(i)))
+const there = computed(() => lives.value[at.value]!)
+const said = computed(() => {
+  const { nominalH, modifiedH } = there.value
+  return `${place(at.value)}: ${whole(nominalH)} h${modifiedH === null ? '' : `, with film and dirt ${whole(modifiedH)} h`}`
+})
+const rule = computed(() => `Twice the load leaves ${props.basis.rollingElement === 'ball' ? 'an eighth' : 'a tenth'} of the rating life.`)
+const buys = computed(() =>
+  whatBuysMost(props.basis).map(({ code, hours }) => session.say(wordsOf({ code, params: { hours: amount(hours, 'hours') } }))),
+)
+
+const series = computed(() => [
+  { name: 'rating life', data: lives.value.map((l) => l.nominalH) },
+  ...(props.basis.kappa === null ? [] : [{ name: 'with film and dirt', data: lives.value.map((l) => l.modifiedH) }]),
+])
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
+const options = computed(() => {
+  const p = session.theme === 'night' ? NIGHT : DAY
+  const mark = (index: number, colour: string, text: string) => ({
+    x: categories.value[index],
+    borderColor: colour,
+    strokeDashArray: 0,
+    label: { text, orientation: 'horizontal', borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } },
+  })
+  return {
+    chart: {
+      ...{ nonce, fontFamily: 'inherit', foreColor: p.soft, background: 'transparent', animations: { enabled: false } },
+      ...{ toolbar: { show: false }, zoom: { enabled: false }, parentHeightOffset: 0 },
+    },
+    colors: [p.damson, p.ember],
+    stroke: { width: [3, 3], dashArray: [0, 6], curve: 'straight' },
+    grid: { borderColor: p.hair, padding: { left: 4, right: 8, top: -18, bottom: -6 } },
+    xaxis: {
+      categories: categories.value,
+      tickAmount: axis.value === 'cleanliness' ? undefined : 4,
+      labels: { rotate: 0, hideOverlappingLabels: true, style: { fontSize: '12px' } },
+      tooltip: { enabled: false },
+      axisBorder: { color: p.ink },
+    },
+    yaxis: { logarithmic: true, tickAmount: 4, labels: { formatter: (h: number) => `${whole(h)} h`, style: { fontSize: '12px' } } },
+    legend: { show: series.value.length > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
+    tooltip: { theme: session.theme === 'night' ? 'dark' : 'light', y: { formatter: (h: number) => `${whole(h)} h` } },
+    annotations: {
+      xaxis: [mark(here.value, p.ink, 'here'), ...(at.value === here.value ? [] : [mark(at.value, p.ember, 'what if')])],
+      yaxis: props.wantedH
+        ? [
+            {
+              y: props.wantedH,
+              borderColor: p.rowan,
+              label: { text: 'wanted', borderWidth: 0, style: { background: p.paper, color: p.rowan, fontSize: '13px' } },
+            },
+          ]
+        : [],
+    },
+  }
+})
+</script>
+
+<template>
+  <section class="life" aria-label="Life drawn">
+    <div class="head">
+      <Select v-model="axis" :options="AXES" option-label="label" option-value="value" size="small" aria-label="Life against what" />
+      <p class="number" role="status">{{ said }}</p>
+    </div>
+    <VueApexCharts type="line" height="210" :options="options" :series="series" aria-hidden="true" />
+    <Slider v-model="at" :min="0" :max="steps.length - 1" :step="1" aria-label="What if" />
+    <p class="soft small">
+      {{ rule }}
+      <template v-if="buys.length">What buys most here: {{ buys.join(' · ') }}.</template>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.life {
+  display: grid;
+  gap: 6px;
+  margin: 8px 0 14px;
+}
+p.small {
+  margin-top: 8px;
+}
+.head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+}
+</style>

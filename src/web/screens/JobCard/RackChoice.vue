@@ -1,0 +1,242 @@
+<script setup lang="ts">
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
+import Dialog from 'primevue/dialog'
+import MultiSelect from 'primevue/multiselect'
+import Slider from 'primevue/slider'
+import Tab from 'primevue/tab'
+import TabList from 'primevue/tablist'
+import TabPanel from 'primevue/tabpanel'
+import TabPanels from 'primevue/tabpanels'
+import Tabs from 'primevue/tabs'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { Bearing } from '../../../core/catalogue/bearing.js'
+import { FAMILIES, FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
+import type { LifeBasis } from '../../../core/life/curves.js'
+import type { Candidate, SelectInput, SelectValues } from '../../../core/select/select.js'
+import type { Message } from '../../../core/words/message.js'
+import { wordsOf } from '../../../core/words/say.js'
+import QuantityField from '../../fields/QuantityField.vue'
+import TickField from '../../fields/TickField.vue'
+import type { SuitedDuty } from '../../../core/select/suitability.js'
+import KindList from './KindList.vue'
+import { useRack } from '../../stores/rack.js'
+import { useSession } from '../../stores/session.js'
+
+/** What else of the whole rack would do at this place: within limits, ranked by what counts here, live while they are moved. */
+const props = defineProps<{
+  row: Bearing
+  basis: LifeBasis
+  radialN: number
+  axialN: number
+  wantedH: number | null
+  safety: number
+  duty: SuitedDuty
+}>()
+const emit = defineEmits<{ close: [] }>()
+const rack = useRack()
+const session = useSession()
+const limits = reactive({
+  keepSeats: true,
+  boreMm: props.row.boreMm as number | null,
+  lifeH: props.wantedH as number | null,
+  safety: props.safety as number | null,
+  families: [] as Family[],
+})
+const WEIGHTS = [
+  { name: 'life', label: 'life' },
+  { name: 'seats', label: 'keeps the seats' },
+  { name: 'shelf', label: 'on the shelf' },
+  { name: 'size', label: 'small' },
+] as const
+const weights = reactive({ life: 1, seats: 1, shelf: 1, size: 1 })
+const FAMILY_OPTIONS = FAMILIES.map((value) => ({ value, label: FAMILY_LABEL[value] }))
+
+const found = shallowRef<SelectValues | null>(null)
+const stock = ref<Record<string, number>>({})
+const problem = ref('')
+const input = computed((): SelectInput => {
+  const { row, basis } = props
+  const { keepSeats, boreMm, lifeH, safety, families } = limits
+  const sizes = keepSeats ? { boreMm: row.boreMm, outsideMm: row.outsideMm, widthMm: row.widthMm } : boreMm === null ? {} : { boreMm }
+  const life = lifeH === null ? {} : basis.kappa === null ? { ratingLifeH: lifeH } : { modifiedLifeH: lifeH }
+  return {
+    ...{ radialLoadN: props.radialN, axialLoadN: props.axialN, speedRpm: basis.speedRpm, weights: { ...weights }, limit: 100 },
+    ...(basis.kappa === null ? {} : { kappa: basis.kappa, cleanliness: basis.cleanliness }),
+    limits: { ...sizes, boreTaper: row.boreTaper, ...life, ...(safety === null ? {} : { staticSafety: safety }), families: [...families] },
+  }
+})
+let asked = 0
+watch(
+  input,
+  async (now) => {
+    const mine = ++asked
+    try {
+      await rack.ready()
+      const answer = await rack.worker.select(now)
+      // A later question may have been answered first.
+      if (mine === asked) [found.value, stock.value, problem.value] = [answer.values, answer.stock, '']
+    } catch (failure) {
+      if (mine === asked) problem.value = failure instanceof Error ? failure.message : String(failure)
+    }
+  },
+  { immediate: true },
+)
+const life = (c: Candidate) => session.show(c.modifiedLifeH ?? c.ratingLifeH, 'hours')
+const sizes = (c: Candidate) => [c.boreMm, c.outsideMm, c.widthMm].map((mm) => session.showTrimmed(mm, 'length', 2)).join(' × ')
+const say = (messages: readonly Message[]) => messages.map((m) => session.say(wordsOf(m))).join('; ')
+</script>
+
+<template>
+  <Dialog :visible="true" modal header="What of the rack would do here" :style="{ width: '72rem' }" @update:visible="emit('close')">
+    <Tabs value="rack">
+      <TabList aria-label="What would do">
+        <Tab value="rack">Bearings of the rack</Tab>
+        <Tab value="kinds">Kinds of bearing</Tab>
+      </TabList>
+      <TabPanels>
+        <TabPanel value="kinds"><KindList :duty="duty" :here="row.family" /></TabPanel>
+        <TabPanel value="rack">
+          <div class="choice">
+            <aside aria-label="Limits">
+              <TickField id="keep-seats" v-model="limits.keepSeats" label="Shaft and housing stay" />
+              <QuantityField v-if="!limits.keepSeats" id="choice-bore" v-model="limits.boreMm" label="Bore" quantity="length" />
+              <QuantityField
+                id="choice-life"
+                v-model="limits.lifeH"
+                :label="basis.kappa === null ? 'Rating life, at least' : 'Life with film and dirt, at least'"
+                quantity="hours"
+              />
+              <QuantityField id="choice-safety" v-model="limits.safety" label="Static safety, at least" quantity="ratio" :decimals="1" />
+              <MultiSelect
+                v-model="limits.families"
+                :options="FAMILY_OPTIONS"
+                option-label="label"
+                option-value="value"
+                placeholder="any kind"
+                aria-label="Kinds of bearing"
+                :max-selected-labels="2"
+              />
+              <p class="soft">What counts</p>
+              <div v-for="w in WEIGHTS" :key="w.name" class="weight">
+                <span>{{ w.label }}</span>
+                <Slider v-model="weights[w.name]" :min="0" :max="3" :step="0.5" :aria-label="w.label" />
+              </div>
+            </aside>
+            <div class="found">
+              <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
+              <template v-if="found">
+                <p role="status" class="soft">{{ found.met }} of {{ found.looked }} bearings meet every limit.</p>
+                <DataTable
+                  :value="found.candidates"
+                  data-key="designation"
+                  size="small"
+                  scrollable
+                  scroll-height="22rem"
+                  :row-class="(c: Candidate) => ({ this: c.designation === row.designation })"
+                >
+                  <template #empty><p class="soft">None does. Loosen a limit, or look at what nearly does.</p></template>
+                  <Column header="Bearing">
+                    <template #body="{ data }">
+                      <RouterLink
+                        class="number name"
+                        target="_blank"
+                        :to="{ name: 'bearing', params: { designation: data.designation } }"
+                        >{{ data.designation }}</RouterLink
+                      >
+                      <span class="soft small kind">{{ FAMILY_LABEL[(data as Candidate).family] }}</span>
+                    </template>
+                  </Column>
+                  <Column :header="`Sizes, ${session.unit('length')}`"
+                    ><template #body="{ data }"
+                      ><span class="plain">{{ sizes(data) }}</span></template
+                    ></Column
+                  >
+                  <Column header="Life, h"
+                    ><template #body="{ data }"
+                      ><b class="number plain">{{ life(data) }}</b></template
+                    ></Column
+                  >
+                  <Column header="Shelf"
+                    ><template #body="{ data }">{{ stock[data.designation] || '' }}</template></Column
+                  >
+                  <Column header="Why"
+                    ><template #body="{ data }"
+                      ><span class="small">{{ say(data.reasons) }}</span></template
+                    ></Column
+                  >
+                </DataTable>
+                <template v-if="found.nearly.length">
+                  <h3>Nearly</h3>
+                  <ul class="plain-list nearly">
+                    <li v-for="n in found.nearly.slice(0, 8)" :key="n.designation">
+                      <b class="number">{{ n.designation }}</b> {{ say(n.missing) }}
+                    </li>
+                  </ul>
+                </template>
+                <p>
+                  <RouterLink
+                    :to="{
+                      name: 'compare',
+                      query: {
+                        rows: [row.designation, ...found.candidates.map((c) => c.designation).filter((d) => d !== row.designation)].slice(
+                          0,
+                          4,
+                        ),
+                      },
+                    }"
+                    >The first of them beside {{ row.designation }}</RouterLink
+                  >
+                </p>
+              </template>
+            </div>
+          </div>
+        </TabPanel>
+      </TabPanels>
+    </Tabs>
+  </Dialog>
+</template>
+
+<style scoped>
+.choice {
+  display: grid;
+  gap: 24px;
+  grid-template-columns: 17rem minmax(0, 1fr);
+}
+aside {
+  align-content: start;
+  display: grid;
+  gap: 12px;
+}
+.weight {
+  align-items: center;
+  display: grid;
+  gap: 14px;
+  grid-template-columns: 7.5rem 1fr;
+}
+.kind {
+  display: block;
+}
+.name {
+  font-size: 1.15rem;
+}
+.found :deep(.plain) {
+  white-space: nowrap;
+}
+.nearly {
+  columns: 2;
+}
+.found :deep(tr.this) {
+  box-shadow: inset 4px 0 var(--damson);
+}
+.problem {
+  color: var(--rowan);
+  font-weight: 600;
+}
+@media (max-width: 900px) {
+  .choice {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

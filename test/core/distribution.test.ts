@@ -1,0 +1,135 @@
+import { expect } from 'chai'
+import { ellipticIntegrals, linePressure, pointContact, pointPressure } from '../../src/core/distribution/hertz.js'
+import { loadDistribution, type DistributionInput } from '../../src/core/distribution/load-distribution.js'
+import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
+import { loadRating } from '../../src/core/ratings/load-rating.js'
+import { InputError } from '../../src/core/result.js'
+
+const BALLS: DistributionInput = {
+  family: 'deep-groove-ball',
+  elements: 40,
+  elementDiameterMm: 10,
+  pitchDiameterMm: 160,
+  clearanceUm: 0,
+  radialLoadN: 10_000,
+}
+const ROLLERS: DistributionInput = { family: 'cylindrical-roller', elements: 40, elementDiameterMm: 12, pitchDiameterMm: 180, rollerLengthMm: 14, clearanceUm: 0, radialLoadN: 30_000 } // prettier-ignore
+const angled = (deg: number) => (deg * Math.PI) / 180
+const solve = (input: DistributionInput) => loadDistribution(input).values
+/** Most loaded element over Fr / (Z cos α). */
+const peak = (input: DistributionInput) =>
+  (solve(input).maxLoadN * input.elements * Math.cos(angled(input.contactAngleDeg ?? 0))) / input.radialLoadN
+const rating = (input: DistributionInput) => loadRating(input).values.dynamicRatingN
+
+describe('contacts by Hertz', () => {
+  it('the elliptic integrals keep their known values and the relation of Legendre', () => {
+    expect(ellipticIntegrals(0)).to.deep.equal({ first: Math.PI / 2, second: Math.PI / 2 })
+    expect(ellipticIntegrals(0.5).first).to.be.closeTo(1.8540746773, 1e-9)
+    expect(ellipticIntegrals(0.5).second).to.be.closeTo(1.3506438811, 1e-9)
+    for (const m of [0.1, 0.3, 0.9]) {
+      const [a, b] = [ellipticIntegrals(m), ellipticIntegrals(1 - m)]
+      expect(a.second * b.first + b.second * a.first - a.first * b.first).to.be.closeTo(Math.PI / 2, 1e-12)
+    }
+  })
+  it('a ball on a plane: radius, approach and pressure by the closed form', () => {
+    const [R, Q] = [10, 500]
+    const contact = pointContact(2 / R, 0)
+    const a = Math.cbrt((1.5 * Q * R * 0.91) / 206_000)
+    expect(contact.wide * Math.cbrt(Q)).to.be.closeTo(a, 1e-9)
+    expect(contact.long * Math.cbrt(Q)).to.be.closeTo(a, 1e-9)
+    expect(contact.give * Q ** (2 / 3)).to.be.closeTo((a * a) / R, 1e-9)
+    expect(pointPressure(contact, Q)).to.be.closeTo((1.5 * Q) / (Math.PI * a * a), 1e-6)
+  })
+  it('a roller on a plane: 0.418 √(q E / R)', () =>
+    expect(linePressure(200, 1 / 8)).to.be.closeTo(0.4179 * Math.sqrt((200 * 206_000) / 8), 1))
+})
+
+describe('load distribution', () => {
+  // prettier-ignore
+  const PEAKS: [what: string, input: DistributionInput, peak: number, tolerance: number][] = [
+    ['balls without clearance', BALLS, 4.37, 0.01],
+    ['rollers without clearance', ROLLERS, 4.08, 0.01],
+    ['balls with usual clearance', { ...BALLS, clearanceUm: 25 }, 5, 0.3],
+    ['two rows of rollers at 10°', { ...ROLLERS, family: 'spherical-roller', rows: 2, contactAngleDeg: 10 }, 4.08, 0.02],
+    ['tapered rollers pushed to half a ring', { ...ROLLERS, family: 'tapered-roller', contactAngleDeg: 14, axialLoadN: 1.26 * 30_000 * Math.tan(angled(14)) }, 4.08, 0.05],
+  ]
+  for (const [what, input, wanted, tolerance] of PEAKS)
+    it(`${what}: the most loaded element carries ${wanted} times the mean`, () => expect(peak(input)).to.be.closeTo(wanted, tolerance))
+
+  it('the loads balance the load from outside, around the ring and along the shaft', () => {
+    for (const input of [
+      { ...BALLS, clearanceUm: 15, axialLoadN: 4000 },
+      { ...BALLS, clearanceUm: -8 },
+      { ...ROLLERS, clearanceUm: 30, tiltArcmin: 3 },
+    ]) {
+      const { elementLoadsN, contactAnglesDeg } = solve(input)
+      const sum = (part: (q: number, j: number) => number) => elementLoadsN.reduce((s, q, j) => s + part(q, j), 0)
+      const phi = (j: number) => (2 * Math.PI * j) / input.elements
+      expect(sum((q, j) => q * Math.cos(angled(contactAnglesDeg[j]!)) * Math.cos(phi(j)))).to.be.closeTo(input.radialLoadN, 1e-4)
+      expect(sum((q, j) => q * Math.cos(angled(contactAnglesDeg[j]!)) * Math.sin(phi(j)))).to.be.closeTo(0, 1e-4)
+      expect(sum((q, j) => q * Math.sin(angled(contactAnglesDeg[j]!)))).to.be.closeTo('axialLoadN' in input ? input.axialLoadN! : 0, 1e-4)
+    }
+  })
+
+  it('the load zone is 2 arccos(clearance / 2 shift), 360° where all carry', () => {
+    for (const clearanceUm of [-6, 0, 12, 40]) {
+      const { loadZoneDeg, displacementUm } = solve({ ...BALLS, clearanceUm })
+      expect(loadZoneDeg).to.be.closeTo((2 * Math.acos(clearanceUm / 2 / displacementUm) * 180) / Math.PI, 1e-6)
+    }
+    expect(solve({ ...BALLS, radialLoadN: 0, axialLoadN: 5000, clearanceUm: 20 }).loadZoneDeg).to.be.closeTo(360, 1e-9)
+  })
+
+  it('thrust alone: every ball carries Fa / (Z sin α), at an angle that grows with the load', () => {
+    const angle = (axialLoadN: number) => {
+      const { elementLoadsN, contactAnglesDeg } = solve({ ...BALLS, radialLoadN: 0, axialLoadN, clearanceUm: 20 })
+      for (const q of elementLoadsN) expect(q).to.be.closeTo(axialLoadN / (40 * Math.sin(angled(contactAnglesDeg[0]!))), 1e-6)
+      return contactAnglesDeg[0]!
+    }
+    expect(angle(20_000)).to.be.above(angle(2000))
+  })
+
+  // prettier-ignore
+  const LIVES: [what: string, input: DistributionInput, off: number][] = [
+    ['balls', BALLS, 0.03],
+    ['rollers', ROLLERS, 0.03],
+    ['two rows', { ...ROLLERS, family: 'spherical-roller', rows: 2, contactAngleDeg: 10 }, 0.03],
+    ['thrust balls', { ...BALLS, family: 'thrust-ball', radialLoadN: 0, axialLoadN: 9000 }, 1e-6],
+    ['angular contact, half the ring', { ...BALLS, family: 'angular-contact-ball', contactAngleDeg: 40, axialLoadN: 1.2186 * 10_000 * Math.tan(angled(40)) }, 0.2],
+  ]
+  for (const [what, input, off] of LIVES)
+    it(`${what} without clearance: the life that the rating states, within ${off * 100} %`, () => {
+      const element = ['cylindrical-roller', 'spherical-roller'].includes(input.family) ? 10 / 3 : 3
+      const P = equivalentLoad({ ...input, axialLoadN: input.axialLoadN ?? 0, staticRatingN: loadRating(input).values.staticRatingN, f0: 14 }).values.equivalentLoadN // prettier-ignore
+      expect(solve(input).referenceLifeMrev / (rating(input) / P) ** element).to.be.closeTo(1, off)
+    })
+
+  it('clearance and tilt cost life; the number of laminae does not show', () => {
+    const life = (change: Partial<DistributionInput>) => solve({ ...ROLLERS, ...change }).referenceLifeMrev
+    expect(life({ clearanceUm: 40 })).to.be.below(life({}))
+    expect(life({ tiltArcmin: 4 })).to.be.below(life({ tiltArcmin: 2 }))
+    expect(life({ tiltArcmin: 1e-6 })).to.be.closeTo(life({}), 1e-3 * life({}))
+    expect(solve({ ...ROLLERS, tiltArcmin: 4 }).maxPressureMPa).to.be.above(solve(ROLLERS).maxPressureMPa)
+    const { cautions } = loadDistribution({ ...ROLLERS, tiltArcmin: 4 })
+    expect(cautions.map((c) => c.code)).to.include('tilt-without-profile')
+    const forgiving = { ...ROLLERS, family: 'spherical-roller' as const, rows: 2, contactAngleDeg: 10 }
+    expect(solve({ ...forgiving, tiltArcmin: 30 }).maxLoadN).to.equal(solve(forgiving).maxLoadN)
+  })
+
+  // prettier-ignore
+  const REFUSED: [input: DistributionInput, field: string][] = [
+    [{ ...BALLS, radialLoadN: 0 }, 'radialLoadN'],
+    [{ ...BALLS, elements: 7.5 }, 'elements'],
+    [{ ...BALLS, pitchDiameterMm: 15 }, 'pitchDiameterMm'],
+    [{ ...BALLS, innerOsculation: 0.5 }, 'innerOsculation'],
+    [{ ...ROLLERS, rollerLengthMm: undefined }, 'rollerLengthMm'],
+    [{ ...ROLLERS, axialLoadN: 10 }, 'axialLoadN'],
+    [{ ...ROLLERS, family: 'tapered-roller', contactAngleDeg: 14 }, 'axialLoadN'],
+    [{ ...BALLS, family: 'thrust-ball', axialLoadN: 5 }, 'radialLoadN'],
+  ]
+  for (const [input, field] of REFUSED)
+    it(`refuses ${field} of ${JSON.stringify(input).slice(0, 60)}`, () => {
+      expect(() => loadDistribution(input))
+        .to.throw(InputError)
+        .with.property('field', field)
+    })
+})

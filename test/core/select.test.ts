@@ -1,0 +1,203 @@
+import { expect } from 'chai'
+import { calculate } from '../../src/contract/calculations/registry.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
+import { CLEANLINESS_STEPS, FACTORS, lifeIf, stepsOf, whatBuysMost, type LifeBasis } from '../../src/core/life/curves.js'
+import { NOT_CARRIED, carriedLoad, equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
+import { rateBearing } from '../../src/core/life/rate-bearing.js'
+import { select, type SelectInput } from '../../src/core/select/select.js'
+import { suitability, type SuitedDuty } from '../../src/core/select/suitability.js'
+import { say } from '../../src/core/words/say.js'
+
+const ROWS = catalogue()
+const PUMP: SelectInput = { radialLoadN: 6000, axialLoadN: 500, speedRpm: 1470, limits: { boreMm: 60 } }
+const found = (change: Partial<SelectInput> = {}, shelf?: ReadonlySet<string>) => select({ ...PUMP, ...change }, ROWS, shelf).values
+const names = (change: Partial<SelectInput> = {}) => found(change).candidates.map((c) => c.designation)
+
+describe('selection from the whole rack', () => {
+  it('rates every row as the card does', () => {
+    for (const c of found().candidates.slice(0, 40)) {
+      const row = ROWS.find((r) => r.designation === c.designation)!
+      const rated = rateBearing(row, 6000, 500, 1470, 90)
+      expect(c.ratingLifeH / rated.life.values.ratingLifeH, c.designation).to.be.closeTo(1, 1e-9)
+      expect(c.staticSafety / rated.staticSafety, c.designation).to.be.closeTo(1, 1e-9)
+    }
+  })
+
+  it('figures alone agree with the whole calculation, for every row and load that it carries', () => {
+    let compared = 0
+    for (const row of ROWS.filter((_, i) => i % 17 === 0))
+      for (const [Fr, Fa] of [
+        [3000, 0],
+        [3000, 900],
+        [500, 2000],
+      ] as const) {
+        const quick = carriedLoad(row, Fr, Fa)
+        if ('not' in quick) {
+          expect(NOT_CARRIED).to.include(quick.not)
+          continue
+        }
+        const { family, contactAngleDeg, staticRatingN, rows } = row
+        const whole = equivalentLoad({
+          family,
+          contactAngleDeg,
+          staticRatingN,
+          rows,
+          f0: row.f0 ?? undefined,
+          radialLoadN: Fr,
+          axialLoadN: Fa,
+        })
+        expect(quick.equivalentLoadN).to.be.closeTo(whole.values.equivalentLoadN, 1e-9)
+        expect(quick.staticEquivalentLoadN).to.be.closeTo(whole.values.staticEquivalentLoadN, 1e-9)
+        compared += 1
+      }
+    expect(compared).to.be.above(200)
+  })
+
+  it('keeps to limits, and says what a row misses that nearly meets them', () => {
+    const limits = { boreMm: 60, outsideMm: [120, 130] as const, ratingLifeH: 20_000, families: ['deep-groove-ball' as const] }
+    const { candidates, nearly } = found({ limits })
+    for (const c of candidates) {
+      expect(c.boreMm).to.equal(60)
+      expect(c.outsideMm).to.be.within(120, 130)
+      expect(c.ratingLifeH).to.be.at.least(20_000)
+      expect(c.family).to.equal('deep-groove-ball')
+    }
+    expect(candidates.map((c) => c.designation)).to.include('6312')
+    expect(nearly.length).to.be.above(0)
+    for (const n of nearly) expect(n.missing, n.designation).to.have.length(1)
+  })
+
+  it('kept seats are kept to a hundredth, a cylinder takes no tapered bore', () => {
+    const limits = { boreMm: 60, outsideMm: 130, widthMm: 31 }
+    const kept = found({ keepSeats: true, limits }).candidates
+    expect(kept.map((c) => c.designation)).to.include.members(['6312', 'NJ 312', '21312 K'])
+    for (const c of kept) expect([c.boreMm, c.outsideMm, c.widthMm]).to.deep.equal([60, 130, 31])
+    expect(names({ keepSeats: true, limits: { ...limits, boreTaper: null } })).to.not.include('21312 K')
+  })
+
+  it('what the load hardly turns comes last, whatever life it has on paper', () => {
+    const { candidates } = found({ radialLoadN: 400, axialLoadN: 0, limits: { boreMm: 60 } })
+    const idle = candidates.map((c) => c.reasons.some((r) => r.code === 'select-idle'))
+    expect(idle).to.include(true)
+    expect(idle).to.deep.equal([...idle].sort())
+  })
+
+  it('weights decide the order: the shelf, or the smallest', () => {
+    const counting = (weight: object) => ({ weights: { life: 0, seats: 0, shelf: 0, size: 0, ...weight } })
+    const limits = { boreMm: 60, ratingLifeH: 10_000 }
+    expect(found({ limits, ...counting({ shelf: 1 }) }, new Set(['6312'])).candidates[0]!.designation).to.equal('6312')
+    const [smallest, ...others] = found({ limits, ...counting({ size: 1 }) }).candidates
+    for (const c of others) expect(c.outsideMm ** 2 * c.widthMm).to.be.at.least(smallest!.outsideMm ** 2 * smallest!.widthMm)
+  })
+
+  it('needs its opposite: a single angular contact bearing under radial load alone is told so', () => {
+    const { nearly, candidates } = found({ axialLoadN: 0, limits: { boreMm: 60, families: ['angular-contact-ball'] } })
+    expect(candidates.map((c) => c.designation).filter((d) => /^7312/.test(d))).to.deep.equal([])
+    const mine = nearly.find((n) => n.designation === '7312 B')!
+    expect(say(mine.missing[0]!, 'metric')).to.equal('needs a partner against the thrust that it makes itself')
+  })
+
+  it('answers by its fixed name, in plain words', () => {
+    const answer = calculate('select', {
+      ...PUMP,
+      limits: { boreMm: 60, modifiedLifeH: 40_000 },
+      isoVg: 100,
+      temperatureC: 70,
+      cleanliness: 'high',
+      limit: 5,
+    })
+    expect(answer.ok).to.equal(true)
+    if (!answer.ok) return
+    const { candidates } = answer.result.values as { candidates: { modifiedLifeH: number; reasons: string[] }[] }
+    expect(candidates).to.have.length(5)
+    expect(candidates[0]!.modifiedLifeH).to.be.at.least(40_000)
+    expect(candidates[0]!.reasons.join(' ')).to.match(/^lasts [\d\s]+h, [\d.]+ times what is wanted static safety/)
+  })
+
+  // prettier-ignore
+  const REFUSED: [change: object, field: string][] = [
+    [{ radialLoadN: 0, axialLoadN: 0 }, 'radialLoadN'],
+    [{ speedRpm: 0 }, 'speedRpm'],
+    [{ limits: { boreMm: [70, 60] } }, 'limits.boreMm'],
+    [{ limits: { modifiedLifeH: 1000 } }, 'kappa'],
+    [{ limits: { boreMm: [59, 61] }, keepSeats: true }, 'limits.boreMm'],
+    [{ limit: 0 }, 'limit'],
+    [{ isoVg: 100 }, 'temperatureC'],
+  ]
+  for (const [change, field] of REFUSED)
+    it(`refuses ${field} of ${JSON.stringify(change)}`, () => {
+      const answer = calculate('select', { ...PUMP, ...change })
+      expect(answer.ok).to.equal(false)
+      if (!answer.ok) expect(answer.problem.errors!.map((e) => e.field)).to.include(field)
+    })
+})
+
+describe('curves of a life', () => {
+  const BASIS: LifeBasis = {
+    ...{ rollingElement: 'ball', thrust: false, dynamicRatingN: 82_000, fatigueLoadLimitN: 2200, equivalentLoadN: 6000, speedRpm: 1470 },
+    ...{ a1: 1, pitchDiameterMm: 95, kappa: 1.5, cleanliness: 'normal' },
+  }
+  it('twice the load leaves an eighth with balls and a tenth with rollers', () => {
+    const share = (basis: LifeBasis) => lifeIf(basis, { load: 2 }).nominalH / lifeIf(basis, {}).nominalH
+    expect(share(BASIS)).to.be.closeTo(1 / 8, 1e-12)
+    expect(share({ ...BASIS, rollingElement: 'roller' })).to.be.closeTo(2 ** (-10 / 3), 1e-12)
+  })
+  it('run from a quarter to four times through what stands, and over every cleanliness', () => {
+    expect([FACTORS[0], FACTORS[16], FACTORS.at(-1)]).to.deep.equal([0.25, 1, 4])
+    expect(stepsOf('load')[16]).to.deep.equal({ load: 1 })
+    const lives = stepsOf('cleanliness').map((s) => lifeIf(BASIS, s).modifiedH!)
+    expect(lives).to.have.length(CLEANLINESS_STEPS.length)
+    expect(lives).to.deep.equal([...lives].sort((a, b) => b - a))
+  })
+  it('a faster shaft asks for less viscosity; without a lubricant only the rating life is told', () => {
+    const slow = lifeIf(BASIS, { speed: 0.5 })
+    expect(slow.nominalH).to.be.closeTo(2 * lifeIf(BASIS, {}).nominalH, 1e-6)
+    expect(slow.modifiedH!).to.be.below(2 * lifeIf(BASIS, {}).modifiedH!)
+    expect(lifeIf({ ...BASIS, kappa: null }, {}).modifiedH).to.equal(null)
+    expect(lifeIf({ ...BASIS, kappa: 0.15 }, { viscosity: 0.5 }).modifiedH).to.equal(null)
+  })
+  it('what buys most comes first, and what buys nothing is left out', () => {
+    const buys = whatBuysMost({ ...BASIS, kappa: 4, cleanliness: 'high' })
+    expect(buys.map((b) => b.code)).to.not.include('buy-oil')
+    expect(buys.map((b) => b.code)).to.not.include('buy-clean')
+    const dirty = whatBuysMost({ ...BASIS, cleanliness: 'slight-to-typical' })
+    expect(dirty.map((b) => b.hours)).to.deep.equal(dirty.map((b) => b.hours).sort((a, b) => b - a))
+    expect(dirty.map((b) => b.code)).to.include.members(['buy-load', 'buy-clean', 'buy-oil'])
+  })
+})
+
+describe('kinds of bearing against a duty', () => {
+  const DUTY: SuitedDuty = { radialN: 5000, axialN: 0, speedRpm: 1470, boreMm: 60, outsideMm: 130, shock: 'smooth' }
+  const of = (family: string, change: Partial<SuitedDuty> = {}) => suitability({ ...DUTY, ...change }).find((s) => s.family === family)!
+  // prettier-ignore
+  const JUDGED: [family: string, change: Partial<SuitedDuty>, verdict: string, first: string][] = [
+    ['deep-groove-ball', { axialN: 800 }, 'well', 'suits-some-thrust'],
+    ['deep-groove-ball', { axialN: 4000 }, 'care', 'suits-much-thrust'],
+    ['deep-groove-ball', { shock: 'heavy' }, 'care', 'suits-shock-balls'],
+    ['cylindrical-roller', { axialN: 800 }, 'care', 'suits-flange'],
+    ['cylindrical-roller', { axialN: 3000 }, 'not', 'suits-no-thrust'],
+    ['toroidal-roller', { axialN: 1 }, 'not', 'suits-no-thrust'],
+    ['cylindrical-roller', { mustFloat: true }, 'well', 'suits-inside'],
+    ['tapered-roller', {}, 'care', 'suits-partner'],
+    ['angular-contact-ball', { axialN: 3000 }, 'care', 'suits-one-way'],
+    ['spherical-roller', { axialN: 800 }, 'well', 'suits-thrust-both'],
+    ['spherical-roller', { axialN: 3000 }, 'care', 'suits-one-row'],
+    ['spherical-roller', { tiltDeg: 1 }, 'well', 'suits-tilt'],
+    ['deep-groove-ball', { tiltDeg: 1 }, 'not', 'suits-no-tilt'],
+    ['needle-roller', { speedRpm: 4000 }, 'not', 'suits-too-fast'],
+    ['thrust-ball', {}, 'not', 'suits-thrust-only'],
+    ['thrust-spherical-roller', { radialN: 1000, axialN: 9000, speedRpm: 500 }, 'well', 'suits-thrust'],
+  ]
+  for (const [family, change, verdict, first] of JUDGED)
+    it(`${family} under ${JSON.stringify(change)}: ${verdict}, ${first}`, () => {
+      const { reasons, ...rest } = of(family, change)
+      expect([rest.verdict, reasons[0]?.code]).to.deep.equal([verdict, first])
+    })
+  it('names every kind once, the fitting ones first, each reason in words', () => {
+    const all = suitability({ ...DUTY, axialN: 900, wet: true })
+    expect(new Set(all.map((s) => s.family)).size).to.equal(all.length)
+    const rank = all.map((s) => ['well', 'care', 'not'].indexOf(s.verdict))
+    expect(rank).to.deep.equal([...rank].sort())
+    for (const { reasons } of all) for (const reason of reasons) expect(say(reason, 'inch')).to.have.length.above(10)
+  })
+})
