@@ -80,7 +80,10 @@ const elements = (source: string): Piece[] =>
   )
 
 const lower = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim()
-const find = <T>(table: readonly (readonly [string, T])[], text: string): T | undefined => table.find(([word]) => word === lower(text))?.[1]
+function find<T>(table: readonly (readonly [string, T])[], text: string): T | undefined {
+  const given = lower(text)
+  return table.find(([word]) => word === given)?.[1]
+}
 
 /** Words nearest to what was typed, best first; none that needs more than a third of it changed. */
 function nearest(text: string, words: readonly string[]): string[] {
@@ -180,13 +183,14 @@ function seatOf(text: string, system: UnitSystem): ShaftSeatRecord | null {
 type Problem = (piece: Piece, code: string, params?: Message['params'], could?: string[]) => void
 
 /** `inner free` is one clause. */
+const CLAUSE_FIRST = new RegExp(`^(?:${CLAUSES.join('|')})\\b`, 'i')
 const CLAUSE_START = new RegExp(`(?<!\\binner)\\s+(?=(?:${CLAUSES.join('|')})\\b)`, 'gi')
 
 /** Takes a bearing's name from its clauses: the stretches that begin with a word of the table. */
 function clausesOf(source: string, piece: Piece): { head: Piece; clauses: (Piece & { word: Clause; rest: string })[] } {
   const from = piece.text.startsWith('"') ? Math.max(1, piece.text.indexOf('"', 1)) : 0
   const starts = [...piece.text.slice(from).matchAll(CLAUSE_START)].map((m) => piece.from + from + m.index)
-  const first = CLAUSES.some((word) => new RegExp(`^${word}\\b`, 'i').test(piece.text))
+  const first = CLAUSE_FIRST.test(piece.text)
   const bounds = [...(first ? [] : [piece.from]), ...(first ? [piece.from] : []), ...starts, piece.to]
   const parts = bounds.slice(0, -1).map((start, i) => trimmed(source, start, bounds[i + 1]!))
   const head = first ? { text: '', from: piece.from, to: piece.from } : parts.shift()!

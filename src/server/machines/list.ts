@@ -68,12 +68,8 @@ async function known(query: Query, codes: readonly string[]): Promise<Map<string
 }
 
 const headOf = ({ code, name, area, location, notes }: Row) => ({ code, name, area, location, notes })
-const lineOf = (row: Row): NewLine => ({
-  name: row.line,
-  shaftMaterial: row.shaftMaterial,
-  housingMaterial: row.housingMaterial,
-  line: readLine(row.words, 'metric').line,
-})
+const lineHeadOf = ({ line: name, shaftMaterial, housingMaterial }: Row) => ({ name, shaftMaterial, housingMaterial })
+const lineOf = (row: Row): NewLine => ({ ...lineHeadOf(row), line: readLine(row.words, 'metric').line })
 
 /** Writes rows of the list: what is new is made in bulk, what stands is written over and keeps its places. */
 export async function writeMachineRows(query: Query, list: readonly Record<string, unknown>[], personId: number, at: Date): Promise<void> {
@@ -128,10 +124,15 @@ async function makeInBulk(query: Query, list: readonly Row[], personId: number, 
     [plantId, JSON.stringify(heads)],
   )
   const machineOf = new Map(machines.map((m) => [m.code.toUpperCase(), m.id]))
+  // Plants have many machines alike: words that were read are not read again.
+  const read = new Map<string, LineDraft>()
   const lines = list
     .filter((r) => r.words)
-    .map((r) => ({ machineId: machineOf.get(r.code.toUpperCase())!, ...lineOf(r) }))
-    .map((l) => ({ ...l, carries: carriedBy(l.line) }))
+    .map((r) => {
+      const line = read.get(r.words) ?? readLine(r.words, 'metric').line
+      read.set(r.words, line)
+      return { machineId: machineOf.get(r.code.toUpperCase())!, ...lineHeadOf(r), words: r.words, line, carries: carriedBy(line) }
+    })
   const made = await rows<{ id: number; machineId: number; name: string }>(
     query,
     `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning)
@@ -152,7 +153,11 @@ async function makeInBulk(query: Query, list: readonly Row[], personId: number, 
       personId,
       JSON.stringify([
         ...heads.map((h) => ({ machineId: machineOf.get(h.code.toUpperCase()), lineId: null, after: h })),
-        ...whole.map((l) => ({ machineId: l.machineId, lineId: l.lineId, after: said(l, l.line) })),
+        ...whole.map(({ machineId, lineId, name, shaftMaterial, housingMaterial, words }) => ({
+          machineId,
+          lineId,
+          after: { name, shaftMaterial, housingMaterial, words },
+        })),
       ]),
     ],
   )
@@ -185,16 +190,25 @@ async function makeStanding(query: Query, lines: readonly { lineId: number; line
      SELECT "positionId", "setCode", bearing ->> 'arrangement' FROM jsonb_to_recordset($1::jsonb) AS r ("positionId" bigint, "setCode" text, bearing jsonb)`,
     [JSON.stringify(sets)],
   )
+  // Told apart here: the database does not know how many rows a document holds, and would look through all of them for each.
+  const placed = await rows<{ id: number; positionId: number; number: number }>(
+    query,
+    `INSERT INTO place (position_id, number, set_code, shaft_seat, housing_seat, holding)
+     SELECT "positionId", number, "setCode", bearing -> 'shaftSeat', bearing -> 'housingSeat', bearing -> 'holding'
+     FROM jsonb_to_recordset($1::jsonb) AS r ("positionId" bigint, number integer, "setCode" text, bearing jsonb)
+     RETURNING id, position_id AS "positionId", number`,
+    [JSON.stringify(places)],
+  )
+  const placeAt = new Map(placed.map((x) => [`${x.positionId} ${x.number}`, x.id]))
+  const fitted = places.flatMap(({ positionId, number, bearing: { designation, group, since } }) =>
+    designation === null ? [] : [{ placeId: placeAt.get(`${positionId} ${number}`)!, designation, group, since }],
+  )
   await execute(
     query,
-    `WITH given AS (SELECT * FROM jsonb_to_recordset($1::jsonb) AS r ("positionId" bigint, number integer, "setCode" text, bearing jsonb)),
-       made AS (INSERT INTO place (position_id, number, set_code, shaft_seat, housing_seat, holding)
-         SELECT "positionId", number, "setCode", bearing -> 'shaftSeat', bearing -> 'housingSeat', bearing -> 'holding' FROM given
-         RETURNING id, position_id, number)
-     INSERT INTO installation (place_id, designation, clearance_group, fitted)
-     SELECT made.id, bearing ->> 'designation', bearing ->> 'group', tstzrange((bearing ->> 'since')::timestamptz, NULL)
-     FROM given JOIN made ON made.position_id = "positionId" AND made.number = given.number WHERE bearing ->> 'designation' IS NOT NULL`,
-    [JSON.stringify(places)],
+    `INSERT INTO installation (place_id, designation, clearance_group, fitted)
+     SELECT "placeId", designation, "group", tstzrange(since::timestamptz, NULL)
+     FROM jsonb_to_recordset($1::jsonb) AS r ("placeId" bigint, designation text, "group" text, since text)`,
+    [JSON.stringify(fitted)],
   )
   await execute(
     query,

@@ -30,6 +30,8 @@ export interface Rack {
   references: Map<string, string>
   /** What earlier lines of a file said of each machine. */
   machines: Map<string, string>
+  /** Words of lines that were read, with the words in which the records write them. */
+  lines: Map<string, string>
   own: Bearing[]
   /** Only for lists that speak of supports. */
   records: { supports: Supports; greases: string[]; spans: Spans } | null
@@ -62,6 +64,7 @@ export async function loadRack(query: Query, kind: OwnKind): Promise<Rack> {
     table: letterTable(letters as unknown as Letters[]),
     references: new Map(references.map((r) => [String(r.name), String(r.marking)])),
     machines: new Map(),
+    lines: new Map(),
   }
 }
 
@@ -87,12 +90,6 @@ function reading(rack: Rack, field: string, marking: string) {
 
 /** A machine with its line in the words in which the records write it. */
 function settledMachine(entry: OwnEntry<'machines'>, rack: Rack, at: Date): Entry {
-  const { line, problems } = readLine(entry.words, 'metric')
-  const [first] = problems
-  if (first) {
-    const could = first.could.length ? ` It could be ${first.could.join(', ')}.` : ''
-    throw new Wrong('words', inUnits(wordsOf(first), 'metric') + could)
-  }
   const code = entry.code.toUpperCase()
   const { name, area, location, notes } = entry
   const head = JSON.stringify([name, area, location, notes])
@@ -102,9 +99,24 @@ function settledMachine(entry: OwnEntry<'machines'>, rack: Rack, at: Date): Entr
   rack.machines.set(code, head)
   if (!entry.words) return { ...entry, line: '' }
   if (!entry.line) throw new Wrong('line', 'a shaft line has a name')
+  return { ...entry, words: settledLine(entry.words, rack, at) }
+}
+
+/** A line in the words in which the records write it; plants have many machines alike, so the same words are read once. */
+function settledLine(words: string, rack: Rack, at: Date): string {
+  const known = rack.lines.get(words)
+  if (known !== undefined) return known
+  const { line, problems } = readLine(words, 'metric')
+  const [first] = problems
+  if (first) {
+    const could = first.could.length ? ` It could be ${first.could.join(', ')}.` : ''
+    throw new Wrong('words', inUnits(wordsOf(first), 'metric') + could)
+  }
   const [fault] = faultsOf(line, at.toISOString().slice(0, 10))
   if (fault) throw new Wrong('words', inUnits(wordsOf(fault), 'metric'))
-  return { ...entry, words: writeLine(line, 'metric') }
+  const written = writeLine(line, 'metric')
+  rack.lines.set(words, written)
+  return written
 }
 
 /** An entry in the form in which it is kept; throws `Wrong` where the rack does not know what it speaks of. */
