@@ -190,25 +190,21 @@ async function makeStanding(query: Query, lines: readonly { lineId: number; line
      SELECT "positionId", "setCode", bearing ->> 'arrangement' FROM jsonb_to_recordset($1::jsonb) AS r ("positionId" bigint, "setCode" text, bearing jsonb)`,
     [JSON.stringify(sets)],
   )
-  // Told apart here: the database does not know how many rows a document holds, and would look through all of them for each.
-  const placed = await rows<{ id: number; positionId: number; number: number }>(
+  // Numbers are drawn first, so that places and what is fitted go in together and nothing is looked for in between.
+  const ids = await rows<{ id: number }>(
     query,
-    `INSERT INTO place (position_id, number, set_code, shaft_seat, housing_seat, holding)
-     SELECT "positionId", number, "setCode", bearing -> 'shaftSeat', bearing -> 'housingSeat', bearing -> 'holding'
-     FROM jsonb_to_recordset($1::jsonb) AS r ("positionId" bigint, number integer, "setCode" text, bearing jsonb)
-     RETURNING id, position_id AS "positionId", number`,
-    [JSON.stringify(places)],
-  )
-  const placeAt = new Map(placed.map((x) => [`${x.positionId} ${x.number}`, x.id]))
-  const fitted = places.flatMap(({ positionId, number, bearing: { designation, group, since } }) =>
-    designation === null ? [] : [{ placeId: placeAt.get(`${positionId} ${number}`)!, designation, group, since }],
+    "SELECT nextval(pg_get_serial_sequence('place', 'id')) AS id FROM generate_series(1, $1)",
+    [places.length],
   )
   await execute(
     query,
-    `INSERT INTO installation (place_id, designation, clearance_group, fitted)
-     SELECT "placeId", designation, "group", tstzrange(since::timestamptz, NULL)
-     FROM jsonb_to_recordset($1::jsonb) AS r ("placeId" bigint, designation text, "group" text, since text)`,
-    [JSON.stringify(fitted)],
+    `WITH given AS (SELECT * FROM jsonb_to_recordset($1::jsonb) AS r (id bigint, "positionId" bigint, number integer, "setCode" text, bearing jsonb)),
+       made AS (INSERT INTO place (id, position_id, number, set_code, shaft_seat, housing_seat, holding) OVERRIDING SYSTEM VALUE
+         SELECT id, "positionId", number, "setCode", bearing -> 'shaftSeat', bearing -> 'housingSeat', bearing -> 'holding' FROM given)
+     INSERT INTO installation (place_id, designation, clearance_group, fitted)
+     SELECT id, bearing ->> 'designation', bearing ->> 'group', tstzrange((bearing ->> 'since')::timestamptz, NULL)
+     FROM given WHERE bearing ->> 'designation' IS NOT NULL`,
+    [JSON.stringify(places.map((x, i) => ({ ...x, id: ids[i]!.id })))],
   )
   await execute(
     query,
