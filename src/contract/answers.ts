@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { keyOf, partsOf, type Key, type LineAnswers, type Scope } from '../core/card/answers.js'
 import type { UnreadAnswer } from '../core/card/context.js'
 import { FIELDS, STATIONS, fieldOf, fieldsOf, type Field, type Station } from '../core/card/fields.js'
+import { SHOCK_NAMES } from '../core/life/targets.js'
+import { MOST } from '../core/line/draft.js'
+import { SOURCE_KINDS, sourceOf } from '../core/loads/line-sources.js'
 import { id, version } from './numbers.js'
 
 /** Answers of a card as they cross HTTP. What is accepted follows from the one table of fields in the core. */
@@ -10,6 +13,27 @@ const within = ([min, max]: readonly [number, number]) => z.number().min(min).ma
 const oneOf = (options: readonly string[]) => z.enum(options as [string, ...string[]])
 /** A run-in is watched for two weeks at most. */
 const minute = z.number().min(0).max(20_160)
+
+/** What sits on the shaft, each kind with its own values. */
+const source = z.union(
+  SOURCE_KINDS.map((kind) =>
+    z.strictObject({
+      id: z.string().min(1).max(40),
+      kind: z.literal(kind),
+      alongMm: z.number().min(-MOST.lengthMm).max(MOST.lengthMm).nullable(),
+      toward: z.enum(['left', 'right']).nullable(),
+      values: z.strictObject(Object.fromEntries(sourceOf(kind).fields.map((f) => [f.name, within(f.range).nullable()]))),
+    }),
+  ),
+)
+const dutyStep = z.strictObject({
+  sharePercent: within([0, 100]).nullable(),
+  speedRpm: within([0, 200_000]).nullable(),
+  loadPercent: within([0, 1000]).nullable(),
+  temperatureC: within([-60, 300]).nullable(),
+  shock: oneOf(SHOCK_NAMES).nullable(),
+  ramp: z.boolean(),
+})
 
 function schemaOf(field: Field): z.ZodType {
   const closed = (): z.ZodType => {
@@ -27,6 +51,10 @@ function schemaOf(field: Field): z.ZodType {
         return z.array(z.strictObject({ minute, temperatureC: within(field.range), storedAt: z.iso.datetime().optional() })).max(field.most)
       case 'findings':
         return z.array(oneOf(field.options)).max(field.most)
+      case 'loads':
+        return z.array(source).max(field.most)
+      case 'spectrum':
+        return z.array(dutyStep).max(field.most)
       case 'text':
         return z.string().max(field.most)
       case 'reference':

@@ -14,6 +14,7 @@ import {
   type RingHolding,
   type ShaftSeatRecord,
 } from '../core/line/records.js'
+import { MOST_SECTIONS, type ShaftShape } from '../core/line/shaft.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import type { Grease } from '../core/lubrication/grease.js'
@@ -91,6 +92,8 @@ export interface ShaftLineView {
   housingMaterial: string
   carries: string
   components: DraftComponent[]
+  /** Left out of what was closed before it was kept; null where nobody has drawn its steps. */
+  shaft?: ShaftShape | null
   positions: PositionView[]
 }
 
@@ -142,6 +145,22 @@ export const lineDraft = z.strictObject({
   components: z
     .array(z.strictObject({ kind: z.enum(COMPONENT_KINDS), slot: z.int().min(0).max(MOST.positions), alongMm: along.nullable() }))
     .max(MOST.components),
+  shaft: z
+    .strictObject({
+      leftMm: along,
+      sections: z
+        .array(
+          z.strictObject({
+            lengthMm: z.number().min(0).max(MOST.lengthMm),
+            outsideMm: z.number().min(0).max(5000),
+            boreMm: z.number().min(0).max(5000),
+          }),
+        )
+        .min(1)
+        .max(MOST_SECTIONS),
+    })
+    .nullable()
+    .default(null),
 }) satisfies z.ZodType<LineDraft>
 
 const material = z.enum(MATERIAL_NAMES)
@@ -155,7 +174,7 @@ export const lineInput = z.strictObject({ ...lineHead, version: z.int().min(1), 
 export type LineInput = z.output<typeof lineInput>
 
 /** What of a line is needed to draw it. */
-export type DrawnLine = Pick<ShaftLineView, 'orientation' | 'tiltDeg' | 'turning' | 'components'> & {
+export type DrawnLine = Pick<ShaftLineView, 'orientation' | 'tiltDeg' | 'turning' | 'components' | 'shaft'> & {
   positions: (Pick<PositionView, 'code' | 'name' | 'alongMm'> & {
     places: Pick<PlaceView, 'code' | 'set' | 'fitted' | 'shaftSeat' | 'housingSeat' | 'holding'>[]
   })[]
@@ -163,12 +182,13 @@ export type DrawnLine = Pick<ShaftLineView, 'orientation' | 'tiltDeg' | 'turning
 
 /** The line of the records as somebody would draw it: places of one set as one. */
 export function draftOf(view: DrawnLine): LineDraft {
-  const { orientation, tiltDeg, turning, components } = view
+  const { orientation, tiltDeg, turning, components, shaft = null } = view
   return {
     orientation,
     tiltDeg,
     turning,
     components,
+    shaft,
     positions: view.positions.map(({ code, name, alongMm, places }) => {
       const firsts = places.filter((p, i) => !p.set || places.findIndex((q) => q.set?.code === p.set!.code) === i)
       const bearings = firsts.map((p): DraftBearing => {

@@ -24,12 +24,16 @@ export interface Caution extends Message {
   figure?: number | string
 }
 
-export interface Result<V> {
-  /** Unrounded values; the unit is in the name. */
-  values: V
+/** How figures came about, and what is to be said of them. */
+export interface Sheet {
   working: WorkingStep[]
   cautions: Caution[]
   assumptions: string[]
+}
+
+export interface Result<V> extends Sheet {
+  /** Unrounded values; the unit is in the name. */
+  values: V
 }
 
 /** Input that cannot be: names the field, the value and the allowed range in plain words. */

@@ -3,6 +3,7 @@ import type pg from 'pg'
 import { z } from 'zod'
 import source from '../../demo/plant.json'
 import { OWN_KINDS } from '../contract/own-data.js'
+import { lineDraft } from '../contract/lines.js'
 import { ROLES, type Me } from '../contract/people.js'
 import { greaseInput, gunInput, schoolsInput } from '../contract/plant.js'
 import { readAnswers, schemaFor, stepValuesSchema } from '../contract/answers.js'
@@ -33,13 +34,15 @@ export const DEMO_PASSWORD = 'cider-press-4'
 
 /** Answers of some fields of one station at one level. */
 const answersAt = (level: Level) =>
-  z.strictObject(
-    Object.fromEntries(
-      fieldsOf('duty')
-        .filter(([, field]) => field.level === level)
-        .map(([name]) => [name, schemaFor('duty', name)]),
-    ),
-  )
+  z
+    .strictObject(
+      Object.fromEntries(
+        fieldsOf('duty')
+          .filter(([, field]) => field.level === level)
+          .map(([name]) => [name, schemaFor('duty', name)]),
+      ),
+    )
+    .partial()
 const place = z.strictObject({
   designation: z.string(),
   group: z.string().nullable(),
@@ -80,6 +83,7 @@ const demoSchema = z.strictObject({
           housingMaterial: z.string(),
           carries: z.string(),
           components: z.array(z.strictObject({ kind: z.enum(COMPONENT_KINDS), slot: z.int() })),
+          shaft: lineDraft.shape.shaft,
           duty: answersAt('line'),
           positions: z.array(
             z.strictObject({
@@ -259,8 +263,8 @@ async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Loaded> 
     for (const line of machine.shaftLines) {
       const lineId = await insert(
         pool,
-        'INSERT INTO shaft_line (machine_id, name, orientation, shaft_material, housing_material, carries) VALUES ($1, $2, $3, $4, $5, $6)',
-        [machineId, line.name, line.orientation, line.shaftMaterial, line.housingMaterial, line.carries],
+        'INSERT INTO shaft_line (machine_id, name, orientation, shaft_material, housing_material, carries, shaft) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+        [machineId, line.name, line.orientation, line.shaftMaterial, line.housingMaterial, line.carries, line.shaft],
       )
       for (const [i, c] of line.components.entries())
         await pool.query('INSERT INTO component (shaft_line_id, number, kind, slot) VALUES ($1, $2, $3, $4)', [

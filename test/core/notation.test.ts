@@ -70,6 +70,8 @@ describe('a line as words', () => {
     ['6312 since 2026-13-40, 320, 6312', 'words-since', 'since 2026-13-40', null],
     ['7312 B pair sideways, 320, 6312', 'words-set', 'pair sideways', null],
     ['held, 320, 6312', 'words-no-bearing', 'held', null],
+    ['6312, 320, 6312, shaft 60 x', 'words-shaft', 'shaft 60 x', null],
+    ['6312, 320, 6312, shaft 60 x 400 bore wide', 'words-shaft', 'shaft 60 x 400 bore wide', null],
   ]
   for (const [words, code, stretch, could] of WRONG)
     it(`${words}: ${code}`, () => {
@@ -80,6 +82,18 @@ describe('a line as words', () => {
       if (could) expect(found.could).to.include(could)
       expect(say(found, 'inch')).to.match(/^[A-Z“].*[.:?—]?/)
     })
+
+  it('the shaft in steps: from the left, hollow or solid, reaching out evenly unless it says where it begins', () => {
+    const { shaft, positions } = read('coupling, 100, 6312, 320, NU 312, shaft 60 x 200 + 70,5 x 260 bore 20 + 2.5 in x 140')
+    expect(shaft!.sections).to.deep.equal([
+      { lengthMm: 200, outsideMm: 60, boreMm: 0 },
+      { lengthMm: 260, outsideMm: 70.5, boreMm: 20 },
+      { lengthMm: 140, outsideMm: 63.5, boreMm: 0 },
+    ])
+    expect([shaft!.leftMm, positions[0]!.alongMm]).to.deep.equal([140, 100])
+    expect(read('6312, 320, NU 312, shaft 60 x 400 begins 12').shaft!.leftMm).to.equal(12)
+    expect(read('shaft turns, 6312, 320, NU 312, shaft seal').shaft).to.equal(null)
+  })
 
   it('a number that a bearing bears too is what leaves no distance missing; a unit settles it', () => {
     for (const words of [
@@ -152,14 +166,28 @@ describe('a line as words', () => {
   const lines = fc
     .array(fc.tuple(fc.integer({ min: 100, max: 3000 }), bearing), { minLength: 1, maxLength: 6 })
     .chain((supports) => fc.tuple(fc.constant(supports), fc.array(fc.tuple(fc.constantFrom(...COMPONENT_KINDS), fc.nat(supports.length)), { maxLength: 3 }))) // prettier-ignore
+  const shafts = fc.option(
+    fc.record({
+      leftMm: fc.integer({ min: -50, max: 400 }),
+      sections: fc.array(
+        fc.record({
+          lengthMm: fc.integer({ min: 1, max: 900 }),
+          outsideMm: fc.integer({ min: 30, max: 200 }),
+          boreMm: fc.constantFrom(0, 20),
+        }),
+        { minLength: 1, maxLength: 4 },
+      ),
+    }),
+  )
   it('any drawn line is written as words that read back as it, in either unit system', () => {
     fc.assert(
-      fc.property(lines, fc.constantFrom('metric' as const, 'inch' as const), ([supports, carried], system) => {
+      fc.property(lines, shafts, fc.constantFrom('metric' as const, 'inch' as const), ([supports, carried], shaft, system) => {
         let along = 0
         const draft: LineDraft = {
           orientation: 'horizontal',
           tiltDeg: 0,
           turning: 'shaft',
+          shaft,
           components: carried.sort((a, b) => a[1] - b[1]).map(([kind, slot]) => ({ kind, slot, alongMm: null })),
           positions: supports.map(([gap, b], i) => {
             along = i === 0 ? 0 : along + Math.round(gap / 25.4) * 25.4
@@ -183,6 +211,16 @@ describe('a line as words', () => {
           expect(p.alongMm, words).to.be.closeTo(draft.positions[i]!.alongMm, 0.02)
           p.alongMm = draft.positions[i]!.alongMm
         })
+        // In inches a length is written to a thousandth of an inch.
+        const near = (a: number | undefined, b: number) => expect(a, words).to.be.closeTo(b, 0.02)
+        if (shaft) near(line.shaft?.leftMm, shaft.leftMm)
+        shaft?.sections.forEach((s, i) => {
+          near(line.shaft!.sections[i]?.lengthMm, s.lengthMm)
+          near(line.shaft!.sections[i]?.outsideMm, s.outsideMm)
+          near(line.shaft!.sections[i]?.boreMm, s.boreMm)
+        })
+        expect(line.shaft?.sections.length).to.equal(shaft?.sections.length)
+        line.shaft = shaft
         expect(line, words).to.deep.equal(draft)
       }),
       { numRuns: 200 },
@@ -237,6 +275,12 @@ describe('what cannot be of a line', () => {
     ['6312 since 2026-11-26, 320, NU 312', () => {}, 'fitted-in-future'],
     ['6312 since 2026-11-25, 320, NU 312', () => {}, null],
     ['6312, 200 m, NU 312', () => {}, 'line-too-long'],
+    ['6312, 320, NU 312, shaft 60 x 400', () => {}, null],
+    ['6312, 320, NU 312, shaft 60 x 300 begins 20', () => {}, 'support-off-shaft'],
+    ['6312, 320, NU 312, shaft 60 x 400 begins -5', () => {}, 'support-off-shaft'],
+    ['coupling, 100, 6312, 320, NU 312, shaft 60 x 400 begins 60', () => {}, 'component-off-shaft'],
+    ['6312, 320, NU 312, shaft 60 x 400 bore 60', () => {}, 'shaft-bore-wide'],
+    ['6312, 320, NU 312, shaft 60 x 400', (l) => (l.shaft!.sections[0]!.lengthMm = 0), 'shaft-section-size'],
   ]
   for (const [words, change, code] of FAULTS)
     it(`${words}: ${code ?? 'nothing'}`, () => {

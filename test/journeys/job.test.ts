@@ -38,24 +38,6 @@ describe('journey: from the Yard to a signed mounting step', () => {
     expect(await person.verdict()).to.equal('complete')
   })
 
-  it('Duty: from belt and weight to both supports, one change that goes back as one', async () => {
-    const before = await person.figure('duty.radialN')
-    await person.button('Loads from belt, gear, weight')
-    await person.button('Add it')
-    await person.seeText('power is open')
-    await person.type('Power', '10 hp')
-    await person.type('Pitch diameter', '180')
-    await person.type('Along the shaft', '-90')
-    await person.see("//*[@aria-label='What each support carries']//li[2]")
-    await person.seeText('The pull is an estimate until')
-    await person.button('Take these loads')
-    await person.web.wait(async () => (await person.figure('duty.radialN')) !== before, 10_000, 'the loads are taken')
-    await person.saved()
-    await person.button('Undo')
-    await person.web.wait(async () => (await person.figure('duty.radialN')) === before, 10_000, 'and taken back')
-    await person.saved()
-  })
-
   it('Select: a verdict in words, with the next sizes beside it and the working one click away', async () => {
     await person.station('Select')
     await person.pick('What kind of machine is it?', 'round the clock')

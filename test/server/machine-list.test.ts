@@ -1,4 +1,5 @@
 import { expect } from 'chai'
+import { readLine } from '../../src/core/line/notation.js'
 import type { ImportReport } from '../../src/contract/own-data.js'
 import type { MachineView } from '../../src/contract/machines.js'
 import { Client, NOW, freshDatabase, machineBy, startInstance, type Instance } from './helpers.js'
@@ -128,6 +129,17 @@ describe('machines as a list', () => {
       (mm: number) => `6308 held, ${mm}, 6308 free, 300, 6308 free`,
     ]
     const rows = Array.from({ length: 5000 }, (_, i) => row(`BULK-${i}`, words[i % 5 < 3 ? i % 2 : 2]!(300 + i)))
+    // A server that has been at work on a small plant, on every connection that it has.
+    await Promise.all(
+      Array.from({ length: 120 }, (_, i) =>
+        planner.post('/machines', {
+          ...{ code: `WARM-${i}`, name: 'pump', area: '', location: '', notes: '' },
+          lines: [
+            { name: 'shaft', shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', line: readLine(words[1]!(900), 'metric').line },
+          ],
+        }),
+      ),
+    )
     const begun = Date.now()
     const report = await bring(rows, true)
     const seconds = (Date.now() - begun) / 1000

@@ -184,7 +184,7 @@ export const LOAD_CALCULATIONS: readonly Calculation[] = [
   define('shaft-reactions', 'What two supports carry', ['statics'], reactionsInput,
     values({ reactions: z.array(values({ radialN: number, angleDeg: number, axialN: number })) }), shaftReactions),
   define('shaft-deflection', 'Bending line of a stepped shaft on its supports', ['Euler–Bernoulli beam'], beamInput,
-    values({ deflectionUm: list, slopeArcmin: list, supportSlopeArcmin: list, supportLoadsN: list, supportAngleDeg: list }), shaftDeflection),
+    values({ deflectionUm: list, deflectionAngleDeg: list, slopeArcmin: list, supportSlopeArcmin: list, supportLoadsN: list, supportAngleDeg: list }), shaftDeflection),
   define('opposed-pair', 'Axial loads of two bearings against each other', ['ISO 281:2007'], opposedInput,
     values({ axialLoadsN: pair, pushed: z.enum(['A', 'B']) }), opposedPair),
   define('select', 'Bearings of the catalogue that carry a duty within limits (base rows)', ['ISO 281:2007', 'ISO 76:2006', 'engineering practice'], selectInput,

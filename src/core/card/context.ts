@@ -5,6 +5,7 @@ import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
 import type { SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
+import type { ShaftShape } from '../line/shaft.js'
 import type { Saying } from '../line/sayings.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
 import type { School } from '../lubrication/regreasing.js'
@@ -100,7 +101,13 @@ export interface UnreadAnswer {
 /** What a card of a shaft line knows. */
 export interface LineContext {
   plant: PlantContext
-  line: { orientation: (typeof SHAFT_ORIENTATIONS)[number]; carries: string }
+  line: {
+    orientation: (typeof SHAFT_ORIENTATIONS)[number]
+    carries: string
+    /** Left out by cards of before; the shaft null where nobody has drawn its steps. */
+    tiltDeg?: number
+    shaft?: ShaftShape | null
+  }
   /** All positions of the line from the drive side. */
   positions: PositionRecord[]
   /** The places that this card works on. */

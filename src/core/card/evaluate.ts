@@ -25,6 +25,7 @@ import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
 import { judgeSet } from './sets.js'
+import { lineDuty, supportLives, type LineDuty, type SupportLife } from './line-duty.js'
 
 /** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
 export interface CardEvaluation {
@@ -43,6 +44,9 @@ export interface LineEvaluation {
   /** The places of the card in order, each with the first place of its set. */
   order: { place: Scope; lead: Scope }[]
   places: Record<Scope, CardEvaluation>
+  /** What the whole line settles of loads, and the life of every support; not there in older closed cards. */
+  lineDuty?: LineDuty
+  lives?: SupportLife[]
 }
 
 /** Of what the result of a station speaks. */
@@ -110,10 +114,12 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     code,
     name,
     alongMm,
-    rows: places.map((p) => (identified.has(p.code) ? identified.get(p.code)!.row : p.row)),
+    // Until it is known what goes in, what is recorded stands there.
+    rows: places.map((p) => identified.get(p.code)?.row ?? p.row),
   }))
   const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
   const arrange = arrangeStation(answers, line.arrange, supports, plant.schools)
+  const loads = lineDuty(answers, context, supports, arrange)
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {
     const a = at.get(place)!
@@ -125,7 +131,14 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     const row = identified.get(lead)?.row ?? identify.row
     const group = identified.get(lead)?.group ?? identify.group
     const arrangement = set.length > 1 ? set[0]!.set!.arrangement : 'single'
-    const duty = shared('duty', () => dutyStation(a.duty))
+    const duty = shared('duty', () =>
+      dutyStation(a.duty, {
+        support: loads.supports[position] ?? null,
+        loads: loads.sheet,
+        refused: loads.refused,
+        opposed: loads.opposed[position] ?? null,
+      }),
+    )
     const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
     const select = shared('select', () => selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }, film))
     const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position), set[0]!.shaftSeat))
@@ -139,7 +152,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   }
   for (const { place, lead } of order) if (place === lead) judgeSet(setOf(context, place), places)
   askUnread(context, order, places)
-  return { order, places }
+  return { order, places, lineDuty: loads, lives: supportLives(answers, context, supports, loads) }
 }
 
 /** Makes what is asked for under a key once. */

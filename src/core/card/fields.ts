@@ -7,6 +7,8 @@ import { CAUSE_LABEL, CAUSE_NAMES } from '../inspection/causes.js'
 import { FINDINGS, FINDING_NAMES } from '../inspection/findings.js'
 import { GREASE_CLEANLINESS, type GreaseCleanliness } from '../life/modified-life-tables.js'
 import { LIFE_SCHOOLS, LIFE_SCHOOL_LABEL, LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS, SHOCK_NAMES, type LifeSchool } from '../life/targets.js'
+import { MOST_STEPS, type DutyStep } from '../life/duty-spectrum.js'
+import { MOST_SOURCES, type LoadSource } from '../loads/line-sources.js'
 import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
@@ -24,7 +26,8 @@ import type { Quantity } from '../units/quantities.js'
 export const LEVELS = ['line', 'position', 'place'] as const
 export type Level = (typeof LEVELS)[number]
 
-export type FieldKind = 'quantity' | 'choice' | 'yes-no' | 'flag' | 'readings' | 'run' | 'findings' | 'text' | 'reference'
+export type FieldKind =
+  'quantity' | 'choice' | 'yes-no' | 'flag' | 'readings' | 'run' | 'findings' | 'loads' | 'spectrum' | 'text' | 'reference'
 
 /** One field. Its value is of type `T`; null stands for "not answered yet". */
 export interface Field<T = unknown> {
@@ -88,6 +91,8 @@ const labelsOf = (table: Readonly<Record<string, { label: string }>>) =>
   Object.fromEntries(Object.entries(table).map(([k, v]) => [k, v.label]))
 const namesOf = <N extends string>(rows: readonly { readonly name: N }[]) => rows.map((r) => r.name)
 
+/** How two bearings that hold a shaft against each other stand. */
+export const FACINGS = ['face-to-face', 'back-to-back'] as const
 /** How a feature that cannot be seen was made certain. */
 export const EVIDENCE = ['marking', 'paper', 'stores'] as const
 export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
@@ -126,6 +131,9 @@ export const FIELDS = {
     innerRingC: number('position', 'Inner ring, running', 'temperature'),
     outerRingC: number('position', 'Outer ring, running', 'temperature'),
     ambientC: number('position', 'Air around', 'temperature'),
+    sources: field<LoadSource[]>({ level: 'line', kind: 'loads', label: 'What sits on the shaft', empty: [], open: false, most: MOST_SOURCES }),
+    upperEnd: choice('line', 'Upper end of the shaft', ['left', 'right'], { left: 'the left', right: 'the right' }),
+    spectrum: field<DutyStep[]>({ level: 'line', kind: 'spectrum', label: 'How its running changes', empty: [], open: false, most: MOST_STEPS }),
     turningRing: choice('line', 'What turns', ['inner', 'outer'], { inner: 'inner ring', outer: 'outer ring' }),
     loadDirection: choice('line', 'The load', LOAD_DIRECTIONS, { still: 'stands still', turns: 'turns with the ring', unknown: 'not known' }),
     shock: choice('line', 'Running', SHOCK_NAMES, labelsOf(SHOCKS)),
@@ -142,6 +150,7 @@ export const FIELDS = {
     floatPresentMm: number('position', 'Float', 'gap'),
     alongMm: number('position', 'Along the shaft', 'length'),
     spanMm: number('line', 'Between bearing centres', 'length'),
+    facing: choice('line', 'The two bearings stand', FACINGS, Object.fromEntries(FACINGS.map((f) => [f, f]))),
     shaftMaterial: choice('line', 'Shaft', MATERIAL_NAMES, labelsOf(MATERIALS)),
     housingMaterial: choice('line', 'Housing or base', MATERIAL_NAMES, labelsOf(MATERIALS)),
     assemblyC: number('line', 'At assembly', 'temperature'),

@@ -1,11 +1,15 @@
 import type { FieldKind } from './fields.js'
 
-/** What makes two elements of a list the same: of a run its minute, of others the value itself. */
+/** What makes two elements of a list the same: of a run its minute, of loads their mark, of others the value itself. */
 const KEY_OF: Partial<Record<FieldKind, (element: unknown) => string>> = {
+  loads: (source) => (source as { id: string }).id,
   run: (reading) => String((reading as { minute: number }).minute),
   findings: String,
   readings: String,
 }
+
+/** Lists whose elements have a name of their own, so that one may be changed. */
+const NAMED: readonly FieldKind[] = ['run', 'loads']
 
 const isList = (value: unknown): value is readonly unknown[] => Array.isArray(value)
 
@@ -34,7 +38,7 @@ export function mergeLists(kind: FieldKind, before: unknown, theirs: unknown, mi
   const same = (a: readonly unknown[], b: readonly unknown[], k: string) => plain(a, k) === plain(b, k)
   const wanted = counted(here, key)
   for (const k of new Set([...wanted.keys(), ...now.keys()]))
-    if (!same(from, here, k) && !same(from, there, k) && !same(here, there, k) && kind === 'run') return null
+    if (!same(from, here, k) && !same(from, there, k) && !same(here, there, k) && NAMED.includes(kind)) return null
   const result: unknown[] = []
   const rest = new Map<string, number>()
   for (const k of new Set([...old.keys(), ...now.keys(), ...wanted.keys()])) {
@@ -47,7 +51,7 @@ export function mergeLists(kind: FieldKind, before: unknown, theirs: unknown, mi
     if (left === 0) continue
     // Where only I changed an element that both lists hold, mine counts.
     const mineOfIt = here.find((e) => key(e) === k)
-    result.push(kind === 'run' && mineOfIt !== undefined && !same(from, here, k) ? mineOfIt : element)
+    result.push(NAMED.includes(kind) && mineOfIt !== undefined && !same(from, here, k) ? mineOfIt : element)
     rest.set(k, left - 1)
   }
   return kind === 'run' ? result.sort((a, b) => (a as { minute: number }).minute - (b as { minute: number }).minute) : result

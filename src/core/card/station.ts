@@ -1,4 +1,4 @@
-import { InputError, type Caution, type Result, type WorkingStep } from '../result.js'
+import { InputError, type Caution, type Result, type Sheet, type WorkingStep } from '../result.js'
 import type { Quantity } from '../units/quantities.js'
 import type { Message, Params } from '../words/message.js'
 import type { Station } from './answers.js'
@@ -83,7 +83,7 @@ export class StationBuilder {
     label: string,
     value: Figure['value'],
     quantity: Quantity,
-    from: Result<unknown> | null,
+    from: Pick<Sheet, 'working' | 'assumptions'> | null,
     more: Partial<Pick<Figure, 'decimals' | 'note'>> = {},
   ): Figure {
     const figure: Figure = {

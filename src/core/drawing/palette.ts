@@ -88,6 +88,7 @@ export function shapeStyle(role: Role, p: Palette): ShapeStyle {
     'zone-seat': solid(p.paper, p.ink, 1.4),
     hot: solid(p.ember),
     'hot-line': line(p.ember, 2.2),
+    bent: line(p.damson, 2, '7 4'),
   }
   return styles[role]
 }

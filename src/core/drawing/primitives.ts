@@ -31,6 +31,7 @@ export type Role =
   | 'zone-seat'
   | 'hot'
   | 'hot-line'
+  | 'bent'
 
 export type TextRole = 'label' | 'figure' | 'small' | 'gap-text' | 'error-text' | 'held-text' | 'hot-text'
 

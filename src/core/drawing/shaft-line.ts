@@ -1,4 +1,5 @@
 import { COMPONENTS, type ComponentKind, type DraftComponent } from '../line/draft.js'
+import { shaftLengthMm, type ShaftShape } from '../line/shaft.js'
 import type { Bearing } from '../catalogue/bearing.js'
 import { formOf } from '../catalogue/construction-forms.js'
 import { arrow, outline, text, type Drawing, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
@@ -35,6 +36,8 @@ export interface ShaftLineSpec {
   carries: string
   /** What sits on the shaft, where it is recorded; drawn instead of the usual coupling and what is carried. */
   components?: readonly DraftComponent[]
+  /** The shaft in its steps, where somebody has drawn them. */
+  shaft?: ShaftShape | null
   /** Words of the distance between each two supports; drawn instead of the whole span. */
   gapTexts?: readonly string[]
   /** Leaves out all words: a small picture. */
@@ -88,6 +91,52 @@ function scaleAlong(positions: readonly LinePosition[], at: readonly number[]): 
   const per = (i: number) => (positions[i]!.alongMm - positions[i - 1]!.alongMm) / (at[i]! - at[i - 1]!)
   const first = per(1)
   return first > 0 && at.slice(1).every((_, i) => Math.abs(per(i + 1) - first) < first * 1e-6) ? first : null
+}
+
+/** The shaft in its steps: along it between the supports as they stand on the paper, outside of them to the paper's ends. */
+function drawSteps(
+  shapes: Primitive[],
+  shaft: ShaftShape,
+  spec: ShaftLineSpec,
+  at: readonly number[],
+  ends: readonly [number, number],
+  axis: number,
+  scale: number,
+): void {
+  const from = spec.positions[0]!.alongMm
+  const along = spec.positions.map((p) => p.alongMm - from)
+  const [leftMm, rightMm] = [-shaft.leftMm, shaftLengthMm(shaft) - shaft.leftMm]
+  const known: Point[] = [...along.map((mm, i): Point => [mm, at[i]!])]
+  if (leftMm < along[0]!) known.unshift([leftMm, ends[0]])
+  if (rightMm > along.at(-1)!) known.push([rightMm, ends[1]])
+  const xOf = (mm: number): number => {
+    const i = Math.max(
+      0,
+      Math.min(
+        known.length - 2,
+        known.findLastIndex(([x]) => x <= mm),
+      ),
+    )
+    const [a, b] = [known[i]!, known[i + 1] ?? known[i]!]
+    return b[0] === a[0] ? a[1] : a[1] + ((mm - a[0]) / (b[0] - a[0])) * (b[1] - a[1])
+  }
+  let mm = leftMm
+  for (const { lengthMm, outsideMm, boreMm } of shaft.sections) {
+    const [x1, x2] = [xOf(mm), xOf(mm + lengthMm)]
+    mm += lengthMm
+    const r = Math.min((outsideMm / 2) * scale, spec.height / 2 - 30)
+    shapes.push(box(x1, axis - r, x2, axis + r, 'shaft'))
+    if (boreMm > 0)
+      for (const side of [-1, 1])
+        shapes.push({
+          kind: 'line',
+          x1,
+          y1: axis + (side * r * boreMm) / outsideMm,
+          x2,
+          y2: axis + (side * r * boreMm) / outsideMm,
+          role: 'extension',
+        })
+  }
 }
 
 /** Width of a bearing on the paper, never so small that it cannot be hit. */
@@ -182,13 +231,15 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const [left, right] = positions.length > 2 ? [width * 0.045, width * 0.955] : [width * 0.1, width * 0.9]
   const shapes: Primitive[] = []
   const bar = (x1: number, x2: number, r: number) => box(x1, axis - r, x2, axis + r, 'shaft')
-  shapes.push(bar(left, right, shaftR * 0.86))
   const halves = positions.map((p) => p.places.reduce((sum, x) => sum + wideOf(x, scale, low), 0) / 2)
-  if (positions.length) shapes.push(bar(at[0]! - halves[0]! - 12, at.at(-1)! + halves.at(-1)! + 12, shaftR))
+  const steps = positions.length > 0 && spec.shaft?.sections.length ? spec.shaft : null
+  if (steps) drawSteps(shapes, steps, spec, at, [left, right], axis, scale)
+  else shapes.push(bar(left, right, shaftR * 0.86))
+  if (positions.length && !steps) shapes.push(bar(at[0]! - halves[0]! - 12, at.at(-1)! + halves.at(-1)! + 12, shaftR))
   at.slice(1).forEach((x, i) => {
     const margin = (x - at[i]!) * 0.16
     const [from, to] = [at[i]! + halves[i]! + margin, x - halves[i + 1]! - margin]
-    if (to > from) shapes.push(bar(from, to, shaftR * 1.3))
+    if (to > from && !steps) shapes.push(bar(from, to, shaftR * 1.3))
   })
   // Coupling half at the drive end, and what the shaft carries at the other; both leave room for their words.
   const most = height - axis - 24

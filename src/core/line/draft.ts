@@ -2,6 +2,7 @@ import { findBearing } from '../catalogue/catalogue.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { amount, type Message } from '../words/message.js'
+import { offShaftMm, type ShaftShape } from './shaft.js'
 import type { Holder, HousingSeatRecord, RingHolding, SHAFT_ORIENTATIONS, ShaftSeatRecord, Sides, TURNING } from './records.js'
 
 /** A shaft line as somebody draws it, types it or reads it from a list. Sizes in mm, from the left end of the shaft. */
@@ -50,6 +51,8 @@ export interface LineDraft {
   turning: (typeof TURNING)[number]
   positions: DraftPosition[]
   components: DraftComponent[]
+  /** Null where nobody has drawn its steps. */
+  shaft: ShaftShape | null
 }
 
 /** What can sit on a shaft, with the words that name it and the name that it lends to the end beside it. */
@@ -87,7 +90,7 @@ export function plainBearing(designation: string | null): DraftBearing {
   }
 }
 
-export const EMPTY_LINE: LineDraft = { orientation: 'horizontal', tiltDeg: 0, turning: 'shaft', positions: [], components: [] }
+export const EMPTY_LINE: LineDraft = { orientation: 'horizontal', tiltDeg: 0, turning: 'shaft', positions: [], components: [], shaft: null }
 
 /**
  * What the supports of a line are called where nobody has named them: by what sits outside of an end, else drive and
@@ -115,7 +118,7 @@ export interface LineFault extends Message {
 
 /**
  * What cannot be of a line: none or too many supports, supports in one place or whose bearings overlap, two of one name, a day
- * that has not come yet. `today` as `2026-03-12`. Source: engineering practice.
+ * that has not come yet, a bore as wide as its shaft, a support or what sits on the shaft beyond its end. `today` as `2026-03-12`. Source: engineering practice.
  */
 export function faultsOf(line: LineDraft, today: string): LineFault[] {
   const faults: LineFault[] = []
@@ -138,9 +141,31 @@ export function faultsOf(line: LineDraft, today: string): LineFault[] {
       fault(i, 'supports-overlap', { one: before.name, other: p.name, apart: amount(apart, 'length'), needed: amount(needed, 'length') })
     return
   })
+  faultsOfShaft(line, fault)
   const last = positions.at(-1)
   if (last && last.alongMm > MOST.lengthMm) fault(positions.length - 1, 'line-too-long', { most: amount(MOST.lengthMm, 'length', 0) })
   return faults
+}
+
+function faultsOfShaft(
+  { shaft, positions, components }: LineDraft,
+  fault: (at: number | null, code: string, params?: Message['params']) => void,
+) {
+  if (!shaft) return
+  shaft.sections.forEach((s, i) => {
+    if (!(s.lengthMm > 0) || !(s.outsideMm > 0)) fault(null, 'shaft-section-size', { number: i + 1 })
+    else if (s.boreMm >= s.outsideMm) fault(null, 'shaft-bore-wide', { number: i + 1 })
+  })
+  if (shaft.sections.some((s) => !(s.lengthMm > 0))) return
+  const off = (alongMm: number) => offShaftMm(shaft, alongMm - (positions[0]?.alongMm ?? 0))
+  positions.forEach((p, i) => {
+    const by = off(p.alongMm)
+    if (by > 0) fault(i, 'support-off-shaft', { name: p.name, by: amount(by, 'length', 0) })
+  })
+  for (const c of components) {
+    const by = c.alongMm === null ? 0 : off(c.alongMm)
+    if (by > 0) fault(null, 'component-off-shaft', { name: COMPONENTS[c.kind].words[0], by: amount(by, 'length', 0) })
+  }
 }
 
 /** Room along the shaft that the bearings of a support take, mm; what no table lists takes none. */

@@ -7,6 +7,7 @@ import { parse, type UnitSystem } from '../units/quantities.js'
 import type { Message } from '../words/message.js'
 import { MOST, plainBearing, usualNames, type ComponentKind, type DraftBearing, type DraftComponent, type LineDraft } from './draft.js'
 import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
+import { readShaft, speaksOfShaft } from './shaft.js'
 import { ARRANGEMENTS, CLAUSES, COMPONENT_WORDS, HELD_BY, LINE_WORDS, SEATS, type Clause } from './vocabulary.js'
 
 /**
@@ -76,7 +77,7 @@ const elements = (source: string): Piece[] =>
     source.length,
     (at) =>
       source[at] === ';' ||
-      (source[at] === ',' && !(/\d/.test(source[at - 1] ?? '') && /^\d{1,2}(?=\s*(mm|cm|m|in)?\s*([,;]|$))/.test(source.slice(at + 1)))),
+      (source[at] === ',' && !(/\d/.test(source[at - 1] ?? '') && /^\d{1,2}(?=\s*(mm|cm|m|in)?\s*([,;x×+]|$))/.test(source.slice(at + 1)))),
   )
 
 const lower = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim()
@@ -297,11 +298,10 @@ function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens:
     if (!piece.text) return false
     const tilt = /^tilted\s+(\d{1,2}(?:[.,]\d+)?)\s*°?$/i.exec(piece.text)
     const word = tilt ? { orientation: 'tilted' as const, tiltDeg: Number(tilt[1]!.replace(',', '.')) } : find(LINE_WORDS, piece.text)
-    if (word) {
-      Object.assign(line, word)
-      token(piece, 'line')
-    }
-    return !word
+    if (word) Object.assign(line, word)
+    if (!word && !speaksOfShaft(piece.text)) return true
+    token(piece, 'line')
+    return false
   })
   const sorts = settle(
     things.map(({ text }) => {
@@ -374,6 +374,16 @@ function place(found: readonly Element[], line: LineDraft, problem: Problem): vo
   )
 }
 
+/** The shaft in steps; read last, since it is laid about the supports. */
+function readShafts(source: string, tokens: readonly Token[], system: UnitSystem, line: LineDraft, problem: Problem): void {
+  for (const { from, to } of tokens) {
+    const piece = trimmed(source, from, to)
+    if (!speaksOfShaft(piece.text)) continue
+    line.shaft = readShaft(piece.text, system, (line.positions.at(-1)?.alongMm ?? 0) - (line.positions[0]?.alongMm ?? 0))
+    if (!line.shaft) problem(piece, 'words-shaft', { text: piece.text })
+  }
+}
+
 /** To a thousandth of a mm: as written in inches it comes back the same. */
 const round = (mm: number) => Math.round(mm * 1e3) / 1e3
 
@@ -384,7 +394,7 @@ const round = (mm: number) => Math.round(mm * 1e3) / 1e3
  * Source: engineering practice (a notation of its own).
  */
 export function readLine(source: string, system: UnitSystem): ReadLine {
-  const line: LineDraft = { orientation: 'horizontal', tiltDeg: 0, turning: 'shaft', positions: [], components: [] }
+  const line: LineDraft = { orientation: 'horizontal', tiltDeg: 0, turning: 'shaft', positions: [], components: [], shaft: null }
   const tokens: Token[] = []
   const problems: NotUnderstood[] = []
   const problem: Problem = ({ from, to }, code, params = {}, could = []) => problems.push({ from, to, code, params, could })
@@ -399,5 +409,6 @@ export function readLine(source: string, system: UnitSystem): ReadLine {
   const usual = usualNames(line)
   line.positions.forEach((p, i) => (p.name ||= usual[i]!))
   place(found, line, problem)
+  readShafts(source, tokens, system, line, problem)
   return { line, tokens, problems }
 }

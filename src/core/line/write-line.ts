@@ -4,6 +4,7 @@ import { findMarked } from '../identify/marked.js'
 import { formatTrimmed, unitOf, type UnitSystem } from '../units/quantities.js'
 import { COMPONENTS, usualNames, type DraftBearing, type LineDraft } from './draft.js'
 import type { Holder, ShaftSeatRecord, Sides } from './records.js'
+import { writeShaft } from './shaft.js'
 import { HELD_BY, SEATS } from './vocabulary.js'
 
 const HOLDER_WORD = new Map(HELD_BY.map(([word, holder]) => [holder, word.replace('rings', 'ring')] as const).reverse())
@@ -88,6 +89,7 @@ export function writeLine(line: LineDraft, system: UnitSystem): string {
     if (known) last = thing.at
     out.push(thing.words)
   })
+  if (line.shaft) out.push(writeShaft(line.shaft, system))
   return out.join(', ')
 }
 

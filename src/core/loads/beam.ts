@@ -30,6 +30,8 @@ export interface BeamInput {
 export interface BeamValues {
   /** How far the shaft stands off at `atMm`, both planes together. */
   deflectionUm: number[]
+  /** To which side, degrees. */
+  deflectionAngleDeg: number[]
   slopeArcmin: number[]
   supportSlopeArcmin: number[]
   supportLoadsN: number[]
@@ -165,11 +167,13 @@ export function shaftDeflection(input: BeamInput): Result<BeamValues> {
   const size = (i: number) => Math.hypot(bent[0]![i]!, bent[1]![i]!)
   const off = (x: number) => {
     const node = nearest(x)
-    return Math.hypot(...bent.map((u) => u[2 * node]! + u[2 * node + 1]! * (x - nodes[node]!)))
+    return bent.map((u) => u[2 * node]! + u[2 * node + 1]! * (x - nodes[node]!)) as [number, number]
   }
+  const stands = input.atMm.map(off)
   const carried = held.map((i) => [0, 1].map((p) => loads[p]![i]! - asked(i, bent[p]!)) as [number, number])
   const values: BeamValues = {
-    deflectionUm: input.atMm.map((x) => 1000 * off(x)),
+    deflectionUm: stands.map(([x, y]) => 1000 * Math.hypot(x, y)),
+    deflectionAngleDeg: stands.map(([x, y]) => angleOf(x, y)),
     slopeArcmin: input.atMm.map((x) => ARCMIN * size(2 * nearest(x) + 1)),
     supportSlopeArcmin: held.map((i) => ARCMIN * size(i + 1)),
     supportLoadsN: carried.map(([x, y]) => Math.hypot(x, y)),

@@ -12,6 +12,7 @@ export const QUANTITIES = {
   temperature: { core: 'tempC', metric: { unit: '°C', decimals: 0 }, inch: { unit: '°F', decimals: 0 } },
   rise: { core: 'degC', metric: { unit: 'K', decimals: 0 }, inch: { unit: '°F', decimals: 0 } },
   stress: { core: 'MPa', metric: { unit: 'MPa', decimals: 0 }, inch: { unit: 'psi', decimals: 0 } },
+  pressure: { core: 'MPa', metric: { unit: 'bar', decimals: 1 }, inch: { unit: 'psi', decimals: 0 } },
   mass: { core: 'kg', metric: { unit: 'kg', decimals: 2 }, inch: { unit: 'lb', decimals: 2 } },
   power: { core: 'kW', metric: { unit: 'kW', decimals: 1 }, inch: { unit: 'hp', decimals: 1 } },
   speed: { core: 'rpm', metric: { unit: 'r/min', decimals: 0 }, inch: { unit: 'r/min', decimals: 0 } },
@@ -20,9 +21,11 @@ export const QUANTITIES = {
   viscosity: { core: '1', metric: { unit: 'mm²/s', decimals: 0 }, inch: { unit: 'mm²/s', decimals: 0 } },
   minutes: { core: 'min', metric: { unit: 'min', decimals: 0 }, inch: { unit: 'min', decimals: 0 } },
   days: { core: '1', metric: { unit: 'd', decimals: 0 }, inch: { unit: 'd', decimals: 0 } },
+  frequency: { core: 'Hz', metric: { unit: 'Hz', decimals: 1 }, inch: { unit: 'Hz', decimals: 1 } },
   percent: { core: '1', metric: { unit: '%', decimals: 0 }, inch: { unit: '%', decimals: 0 } },
   hours: { core: 'h', metric: { unit: 'h', decimals: 0 }, inch: { unit: 'h', decimals: 0 } },
   angle: { core: '1', metric: { unit: '°', decimals: 1 }, inch: { unit: '°', decimals: 1 } },
+  arcmin: { core: '1', metric: { unit: 'arcmin', decimals: 1 }, inch: { unit: 'arcmin', decimals: 1 } },
   ratio: { core: '1', metric: { unit: '', decimals: 2 }, inch: { unit: '', decimals: 2 } },
   text: { core: '1', metric: { unit: '', decimals: 0 }, inch: { unit: '', decimals: 0 } },
 } as const
@@ -67,6 +70,7 @@ const WRITTEN: Record<string, readonly [string, number]> = {
   'r/min': ['rpm', 1],
   rpm: ['rpm', 1],
   h: ['h', 1],
+  hz: ['Hz', 1],
 }
 
 /** The units package stumbles over numbers that are nearly nothing. */

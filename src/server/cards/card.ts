@@ -71,7 +71,7 @@ function lineContext(
   }
   return {
     plant,
-    line: { orientation: line.orientation, carries: line.carries },
+    line: { orientation: line.orientation, carries: line.carries, tiltDeg: line.tiltDeg, shaft: line.shaft ?? null },
     positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication }) => ({
       code,
       name,

@@ -27,7 +27,7 @@ async function stored(query: Query, keys: readonly string[] | null): Promise<Sto
     query,
     `SELECT m.id AS "machineId", s.id AS "lineId", m.code, m.name, m.area, m.location, m.notes, coalesce(s.name, '') AS line,
        coalesce(s.shaft_material, 'carbon-steel') AS "shaftMaterial", coalesce(s.housing_material, 'cast-iron') AS "housingMaterial",
-       CASE WHEN s.id IS NOT NULL THEN json_build_object('orientation', s.orientation, 'tiltDeg', s.tilt_deg, 'turning', s.turning,
+       CASE WHEN s.id IS NOT NULL THEN json_build_object('orientation', s.orientation, 'tiltDeg', s.tilt_deg, 'turning', s.turning, 'shaft', s.shaft,
          'components', (SELECT coalesce(json_agg(json_build_object('kind', c.kind, 'slot', c.slot, 'alongMm', c.along_mm) ORDER BY c.number), '[]')
             FROM component c WHERE c.shaft_line_id = s.id),
          'positions', (SELECT coalesce(json_agg(json_build_object('code', p.code, 'name', p.name, 'alongMm', p.along_mm, 'places',
@@ -135,8 +135,8 @@ async function makeInBulk(query: Query, list: readonly Row[], personId: number, 
     })
   const made = await rows<{ id: number; machineId: number; name: string }>(
     query,
-    `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning)
-     SELECT "machineId", name, "shaftMaterial", "housingMaterial", carries, line ->> 'orientation', (line ->> 'tiltDeg')::numeric, line ->> 'turning'
+    `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning, shaft)
+     SELECT "machineId", name, "shaftMaterial", "housingMaterial", carries, line ->> 'orientation', (line ->> 'tiltDeg')::numeric, line ->> 'turning', nullif(line -> 'shaft', 'null')
      FROM jsonb_to_recordset($1::jsonb) AS r ("machineId" bigint, name text, "shaftMaterial" text, "housingMaterial" text, carries text, line jsonb)
      RETURNING id, machine_id AS "machineId", name`,
     [JSON.stringify(lines)],
@@ -191,11 +191,9 @@ async function makeStanding(query: Query, lines: readonly { lineId: number; line
     [JSON.stringify(sets)],
   )
   // Numbers are drawn first, so that places and what is fitted go in together and nothing is looked for in between.
-  const ids = await rows<{ id: number }>(
-    query,
-    "SELECT nextval(pg_get_serial_sequence('place', 'id')) AS id FROM generate_series(1, $1)",
-    [places.length],
-  )
+  const ids = await rows<{ id: number }>(query, "SELECT nextval(pg_get_serial_sequence('place', 'id')) AS id FROM generate_series(1, $1)", [
+    places.length,
+  ])
   await execute(
     query,
     `WITH given AS (SELECT * FROM jsonb_to_recordset($1::jsonb) AS r (id bigint, "positionId" bigint, number integer, "setCode" text, bearing jsonb)),

@@ -85,9 +85,19 @@ export function carriedBy(line: LineDraft): string {
 export async function insertLine(query: Query, machineId: number, { line, ...head }: NewLine, at: Date): Promise<number> {
   const row = await one<{ id: number }>(
     query,
-    `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
-    [machineId, head.name, head.shaftMaterial, head.housingMaterial, carriedBy(line), line.orientation, line.tiltDeg, line.turning],
+    `INSERT INTO shaft_line (machine_id, name, shaft_material, housing_material, carries, orientation, tilt_deg, turning, shaft)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+    [
+      machineId,
+      head.name,
+      head.shaftMaterial,
+      head.housingMaterial,
+      carriedBy(line),
+      line.orientation,
+      line.tiltDeg,
+      line.turning,
+      line.shaft,
+    ],
   )
   await writeStanding(query, row!.id, null, line, at)
   return row!.id
@@ -245,7 +255,7 @@ export async function writeLineOver(query: Query, lineId: number, before: ShaftL
   await execute(
     query,
     `UPDATE shaft_line SET version = version + 1, name = $2, shaft_material = $3, housing_material = $4, carries = $5, orientation = $6,
-       tilt_deg = $7, turning = $8 WHERE id = $1`,
+       tilt_deg = $7, turning = $8, shaft = $9 WHERE id = $1`,
     [
       lineId,
       input.name,
@@ -255,6 +265,7 @@ export async function writeLineOver(query: Query, lineId: number, before: ShaftL
       line.orientation,
       line.tiltDeg,
       line.turning,
+      line.shaft,
     ],
   )
   await writeStanding(query, lineId, before, line, at)

@@ -49,7 +49,7 @@ interface LineRow extends Omit<ShaftLineView, 'positions'> {
   duty: Record<Key, unknown> | null
 }
 const LINE_SQL = `
-  s.id, s.version, s.name, s.orientation, s.tilt_deg AS "tiltDeg", s.turning, s.span_mm AS "spanMm", s.shaft_material AS "shaftMaterial",
+  s.id, s.version, s.name, s.orientation, s.tilt_deg AS "tiltDeg", s.turning, s.shaft, s.span_mm AS "spanMm", s.shaft_material AS "shaftMaterial",
   s.housing_material AS "housingMaterial", s.carries,
   (SELECT coalesce(json_agg(json_build_object('kind', c.kind, 'slot', c.slot, 'alongMm', c.along_mm) ORDER BY c.number), '[]')
    FROM component c WHERE c.shaft_line_id = s.id) AS components,

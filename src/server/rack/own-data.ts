@@ -63,6 +63,8 @@ async function withMovedCards(
 }
 
 async function make(query: pg.PoolClient, kind: OwnKind, changes: readonly Change[], rack: Rack, me: Me, at: Date): Promise<void> {
+  // Plans from when the tables were small would look through every row of what is about to grow.
+  await query.query('DISCARD PLANS')
   const list = ownList(kind)
   const gone = changes.filter((c) => c.after === null).map((c) => c.key)
   const written = changes.flatMap((c) => (c.after ? [withRow(kind, c.after, rack)] : []))

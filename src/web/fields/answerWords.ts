@@ -1,4 +1,6 @@
 import type { Field } from '../../core/card/fields.js'
+import type { DutyStep } from '../../core/life/duty-spectrum.js'
+import { sourceOf, type LoadSource } from '../../core/loads/line-sources.js'
 import type { RunReading } from '../../core/runin/run-in.js'
 import { formatTrimmed, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
 
@@ -15,6 +17,14 @@ export function answerWords(field: Field, value: unknown, units: UnitSystem): st
       return (value as RunReading[]).map((r) => `${r.minute} min ${quantity(r.temperatureC, 'temperature')}`).join(', ') || '—'
     case 'findings':
       return (value as string[]).map((v) => field.words[v] ?? v).join(', ') || '—'
+    case 'loads':
+      return (
+        (value as LoadSource[])
+          .map((s) => `${sourceOf(s.kind).label}${s.alongMm === null ? '' : ` at ${quantity(s.alongMm, 'length')}`}`)
+          .join(', ') || '—'
+      )
+    case 'spectrum':
+      return (value as DutyStep[]).map((s) => `${s.sharePercent ?? '?'} % at ${s.loadPercent ?? '?'} % of the load`).join(', ') || '—'
     case 'yes-no':
     case 'flag':
       return value ? 'yes' : 'no'

@@ -1,6 +1,10 @@
 import type { RingLoad } from '../../fits/recommend.js'
+import { faultOfSteps } from '../../life/duty-spectrum.js'
 import { SHOCKS } from '../../life/targets.js'
-import { Derivation, short } from '../../result.js'
+import { loadSweep } from '../../loads/sources.js'
+import type { SupportLoad } from '../../loads/line-loads.js'
+import { Derivation, short, type Sheet } from '../../result.js'
+import type { OpposedShare } from '../line-duty.js'
 import type { DutyAnswers } from '../answers.js'
 import { q, type Quantity } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
@@ -12,7 +16,18 @@ export interface DutyResult extends StationResult {
   /** Loads with the shock factor, N. */
   radialN: number | null
   axialN: number | null
+  /** How far the shaft leans in the seat; null where what sits on the shaft is not said. Not there in older closed cards. */
+  slopeArcmin?: number | null
 }
+
+/** What the line settles for this position. */
+export interface FromLine {
+  support: SupportLoad | null
+  loads: Sheet | null
+  refused: string | null
+  opposed: OpposedShare | null
+}
+const NOTHING: FromLine = { support: null, loads: null, refused: null, opposed: null }
 
 /** Which ring the load sweeps, from which ring turns and whether the load turns with it. */
 export function sweptRings(turning: 'inner' | 'outer', direction: DutyAnswers['loadDirection']): [RingLoad, RingLoad] {
@@ -60,57 +75,95 @@ function refuseSlips(station: StationBuilder, answers: DutyAnswers): Set<string>
   return refused
 }
 
-/** What the bearing carries; also settles which ring the load sweeps. */
-export function dutyStation(answers: DutyAnswers): DutyResult {
-  const station = new StationBuilder('duty')
-  const refused = refuseSlips(station, answers)
+/** A typed load counts before what the sources make; where they part, it is said. */
+function chosen(station: StationBuilder, typed: number | null, found: number | undefined): number | null {
+  if (typed === null) return found ?? null
+  if (found !== undefined && Math.abs(typed - found) > 0.1 * Math.max(typed, found) && Math.max(typed, found) > 1)
+    station.warn('note', 'typed-beside-sources', { typed: amount(typed, 'force'), found: amount(found, 'force') }, short(typed))
+  return typed
+}
+
+/** Loads with the shock factor, and how they came about. */
+function loadsOf(station: StationBuilder, answers: DutyAnswers, refused: ReadonlySet<string>, { support, loads, opposed }: FromLine) {
   const usable = (field: 'radialLoadN' | 'axialLoadN') => (refused.has(field) ? null : answers[field])
   const factor = answers.shock ? SHOCKS[answers.shock].factor : null
-  const Fr = usable('radialLoadN')
-  const Fa = usable('axialLoadN')
+  const Fr = chosen(station, usable('radialLoadN'), support?.radialN)
+  const Fa = chosen(station, usable('axialLoadN'), support?.axialN)
   const radialN = Fr !== null && factor !== null ? Fr * factor : null
-  const axialN = Fa !== null && factor !== null ? Fa * factor : null
+  const own = Fa !== null && factor !== null ? Fa * factor : null
+  const axialN = opposed?.axialN ?? own
   const sheet = new Derivation()
+  if (loads && support) sheet.include({ ...loads, cautions: [] })
   if (radialN !== null && axialN !== null) {
     const words = SHOCKS[answers.shock!].label
     sheet.step('Fr', 'radial load with shock', 'fs · Fr', `${factor} · ${short(Fr!)}`, radialN, 'N', `engineering practice: ${words}`)
-    sheet.step('Fa', 'axial load with shock', 'fs · Fa', `${factor} · ${short(Fa!)}`, axialN, 'N', `engineering practice: ${words}`)
+    if (opposed) sheet.include(opposed.from)
+    else sheet.step('Fa', 'axial load with shock', 'fs · Fa', `${factor} · ${short(Fa!)}`, axialN, 'N', `engineering practice: ${words}`)
+  }
+  return { radialN, axialN, from: sheet.result({}) }
+}
+
+const SHARE = { pushed: 'the other presses it: its thrust and that from outside', own: 'what its own radial load makes' }
+
+/** Which ring the load sweeps: as answered, else from what stands and what turns. */
+function sweepOf(
+  station: StationBuilder,
+  answers: DutyAnswers,
+  support: SupportLoad | null,
+): readonly [RingLoad, RingLoad] | readonly [null, null] {
+  const { turningRing, loadDirection } = answers
+  const sheet = new Derivation()
+  let rings: readonly [RingLoad, RingLoad] | readonly [null, null] = [null, null]
+  if (turningRing && loadDirection) {
+    rings = sweptRings(turningRing, loadDirection)
+    sheet.step('ring', 'ring swept by the load', 'turning ring and direction of the load', `${turningRing} ring turns, load ${loadDirection}`, `inner ${rings[0]}, outer ${rings[1]}`, '', 'engineering practice, decides the fits') // prettier-ignore
+  } else if (turningRing && support && support.standingN + support.turningN > 0) {
+    const swept = station.attempt(() => loadSweep({ turning: turningRing, standingN: support.standingN, rotatingN: support.turningN }))
+    if (swept) {
+      rings = [swept.values.innerRing, swept.values.outerRing]
+      sheet.include({ ...swept, cautions: [] })
+    }
   }
   const from = sheet.result({})
-  const [inner, outer] =
-    answers.turningRing && answers.loadDirection ? sweptRings(answers.turningRing, answers.loadDirection) : [null, null]
-  const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from)
-  station.figure('axialN', 'Axial load with shock', axialN, 'force', from)
-  const sweep = new Derivation()
-  if (inner)
-    sweep.step(
-      'ring',
-      'ring swept by the load',
-      'turning ring and direction of the load',
-      `${answers.turningRing} ring turns, load ${answers.loadDirection}`,
-      `inner ${inner}, outer ${outer}`,
-      '',
-      'engineering practice, decides the fits',
-    )
-  station.figure('innerRingLoad', 'Inner ring', inner && WORDS[inner], 'text', sweep.result({}))
-  station.figure('outerRingLoad', 'Outer ring', outer && WORDS[outer], 'text', sweep.result({}))
+  station.figure('innerRingLoad', 'Inner ring', rings[0] && WORDS[rings[0]], 'text', from)
+  station.figure('outerRingLoad', 'Outer ring', rings[1] && WORDS[rings[1]], 'text', from)
+  return rings
+}
+
+/** Why the loads matter, and where those of this place come from. */
+function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine): string {
+  const turned = support && support.turningN > 0 ? ` ${q(support.standingN, 'force', 2)} stand still here, ${q(support.turningN, 'force', 2)} turn with the shaft.` : '' // prettier-ignore
+  const share = opposed ? ` Along the shaft: ${opposed.pushed ? SHARE.pushed : SHARE.own}.` : ''
+  if (inner === 'rotating') return `The load stands still and sweeps round the inner ring.${turned}${share}`
+  if (inner === 'stationary') return `The load sweeps the outer ring and stays on one spot of the inner ring.${turned}${share}`
+  return `What the bearing carries decides its life, its fits and its clearance.${turned}${share}`
+}
+
+/** What the bearing carries; also settles which ring the load sweeps. What sits on the shaft counts where no load is typed. */
+export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): DutyResult {
+  const station = new StationBuilder('duty')
+  const refused = refuseSlips(station, answers)
+  if (line.refused) station.refuse('sources', line.refused)
+  line.loads?.cautions.forEach((c) => station.caution(c))
+  const { support } = line
+  const { radialN, axialN, from } = loadsOf(station, answers, refused, line)
+  const source = answers.radialLoadN === null && support ? { note: 'from what sits on the shaft' } : {}
+  const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from, source)
+  station.figure('axialN', 'Axial load with shock', axialN, 'force', from, line.opposed ? { note: line.opposed.pushed ? SHARE.pushed : SHARE.own } : {}) // prettier-ignore
+  const [inner, outer] = sweepOf(station, answers, support)
+  if (support) {
+    station.figure('slopeArcmin', 'Shaft leans in its seat', support.slopeArcmin, 'arcmin', line.loads)
+    if (support.standingN > 0 && support.angleDeg > 10 && support.angleDeg < 170) station.warn('note', 'support-lifted')
+  }
   const { innerRingC, outerRingC } = answers
   warnOfSurroundings(station, answers)
   if (answers.loadDirection === 'unknown') station.ask('load-direction')
   const complete =
     radialN !== null && axialN !== null && inner !== null && (answers.speedRpm ?? 0) > 0 && innerRingC !== null && outerRingC !== null
-  const reason =
-    inner === 'rotating'
-      ? 'The load stands still and sweeps round the inner ring.'
-      : inner === 'stationary'
-        ? 'The load sweeps the outer ring and stays on one spot of the inner ring.'
-        : 'What the bearing carries decides its life, its fits and its clearance.'
+  const fault = answers.spectrum.length ? faultOfSteps(answers.spectrum) : null
+  if (fault) station.warn('caution', fault.code, fault.params)
   const headline = radialN === null ? '—' : q(radialN, 'force', 1)
-  const result = station.close(
-    reason,
-    complete ? { word: 'complete', level: 'good' } : { word: 'not complete', level: 'open' },
-    hero,
-    headline,
-  )
-  return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN }
+  const verdict = complete ? ({ word: 'complete', level: 'good' } as const) : ({ word: 'not complete', level: 'open' } as const)
+  const result = station.close(reasonOf(inner, line), verdict, hero, headline)
+  return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN, slopeArcmin: support?.slopeArcmin ?? null }
 }

@@ -7,11 +7,12 @@ import { contaminationFactor, modifiedLifeFactor } from '../../life/modified-lif
 import { GREASE_CLEANLINESS, type GreaseCleanliness } from '../../life/modified-life-tables.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
-import { short, type Result } from '../../result.js'
+import { InputError, short, type Result } from '../../result.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import type { LifeBasis } from '../../life/curves.js'
 import type { PlaceFilm } from '../film.js'
 import { q } from '../../units/quantities.js'
+import { changingLife, type ChangingLife } from '../changing.js'
 import { ALONE, asSet, type SetOfBearings } from '../sets.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
@@ -32,6 +33,8 @@ export interface SelectResult extends StationResult {
   /** What the life rests on, for what is drawn and what if; not there in older closed cards. */
   basis?: LifeBasis | null
   alternatives: Alternative[]
+  /** Under its changing running, where that is said. */
+  changing?: ChangingLife | null
 }
 
 function wantedSafety(row: Bearing, shock: Shock): number {
@@ -178,6 +181,44 @@ function lifeFigures(
   return answers.select.lifeSchool === 'modified' && long ? lasting : hero
 }
 
+/** Life under the spectrum of the duty, where there is one, and which of its steps eats most of it. */
+function changing(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  duty: DutyResult,
+  set: SetOfBearings,
+  film: PlaceFilm | null,
+): ChangingLife | null {
+  if (!answers.duty.spectrum.length) return null
+  const counted = answers.select.lifeSchool === 'modified' ? film : null
+  const steady = {
+    ...{ radialN: duty.radialN!, axialN: duty.axialN!, arrangement: set.arrangement },
+    ...{ reliabilityPercent: answers.select.reliabilityPercent, cleanliness: cleanlinessOf(answers) },
+  }
+  try {
+    const found = changingLife(answers, row, steady, counted)
+    const shares = found?.values.damageShares ?? []
+    const worst = shares.indexOf(Math.max(...shares))
+    station.figure('changingLifeH', 'Life under its changing running', found?.values.hours ?? null, 'hours', found, {
+      note: found ? `step ${worst + 1} does ${Math.round(shares[worst]! * 100)} % of the damage` : undefined,
+    })
+    return found?.values ?? null
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error
+    station.warn('caution', 'spectrum-still')
+    return null
+  }
+}
+
+/** A shaft that leans in the seat more than the bearing puts up with. */
+function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResult): void {
+  const slope = duty.slopeArcmin ?? null
+  const allowed = row.misalignmentDeg * 60
+  if (slope !== null && slope > allowed)
+    station.warn('caution', 'slope-over', { slope: amount(slope, 'arcmin'), allowed: amount(allowed, 'arcmin') }, short(slope, 2))
+}
+
 /** The next size down and up under the same load. */
 function sizesBeside(
   single: Bearing,
@@ -286,7 +327,9 @@ export function selectStation(
   const hero = lifeFigures(station, answers, row, rated, set, long)
   const decides = answers.select.lifeSchool === 'modified'
   if (decides && !long) station.ask('lubricant-unknown')
-  const hours = decides && long ? long.values.hours : life.values.modifiedLifeH
+  const changed = changing(station, answers, row, duty, set, film)
+  const hours = changed?.hours ?? (decides && long ? long.values.hours : life.values.modifiedLifeH)
+  checkSlope(station, row, duty)
   station.figure('minimumLoadN', 'Least load', minimum?.values.minimumN ?? null, 'force', minimum)
   checkLoad(row, rated.values, shock, axialN, minimum?.values.minimumN ?? 0, station)
   const verdict: Verdict = target ? judge(hours, target, station) : { word: 'no target yet', level: 'open' }
@@ -301,5 +344,6 @@ export function selectStation(
     modified: long?.values ?? null,
     basis: basisOf(answers, row, rated.values, film),
     alternatives,
+    changing: changed,
   }
 }

@@ -42,6 +42,7 @@ const drawing = useLineDrawing(680, 280, () => {
   <StationFrame :result="result" drawing-title="The shaft line" drawing-note="bearings to scale, spans shortened">
     <template #drawing><DrawingView :drawing="drawing" /></template>
     <template #chart>
+      <AnswerField v-if="result.holding === 'adjusted'" station="arrange" name="facing" open />
       <AnswerField station="arrange" name="growthSchool" open :shown="card.context.plant.schools.growth" />
     </template>
     <template #entry>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import SelectButton from 'primevue/selectbutton'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { fieldOf } from '../../../core/card/fields.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -9,9 +9,11 @@ import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
 
-const LoadHelper = defineAsyncComponent(() => import('./LoadHelper.vue'))
+const ShaftLoads = defineAsyncComponent(() => import('./ShaftLoads.vue'))
+const SourcePanel = defineAsyncComponent(() => import('./SourcePanel.vue'))
+const DamageChart = defineAsyncComponent(() => import('./DamageChart.vue'))
+const SpectrumPanel = defineAsyncComponent(() => import('./SpectrumPanel.vue'))
 const card = useCard()
-const helping = ref(false)
 const section = useSection(640, 240)
 const NUMBERS = ['speedRpm', 'radialLoadN', 'axialLoadN', 'hoursPerDay', 'innerRingC', 'outerRingC', 'ambientC'] as const
 const CHOICES = ['turningRing', 'loadDirection', 'shock', 'dirt'] as const
@@ -24,26 +26,40 @@ const groups = computed(() => {
     { title: 'The whole line', numbers: at('line', NUMBERS), choices: at('line', CHOICES) },
   ]
 })
+/** What is looked at: the bearing in hand, what sits on its whole shaft, or how its running changes. */
+const VIEWS = ['This bearing', 'What sits on the shaft', 'How it runs'] as const
+const view = ref<(typeof VIEWS)[number]>('This bearing')
+const views = computed(() => VIEWS.filter((v) => several.value || v !== 'What sits on the shaft'))
+const running = computed(() => view.value === 'How it runs')
+/** What each step does of the damage, once the bearing and its life are known. */
+const damage = computed(() => card.evaluation.select.changing?.damageShares ?? null)
+const shaft = computed(() => view.value === 'What sits on the shaft' && several.value)
 </script>
 
 <template>
-  <StationFrame :result="card.evaluation.duty" drawing-title="What it carries" :drawing-note="section?.scale">
+  <StationFrame
+    :result="card.evaluation.duty"
+    :drawing-title="running ? 'What eats the life' : shaft ? 'What sits on the shaft' : 'What it carries'"
+    :hide-figures="shaft"
+    :drawing-note="shaft ? 'along the shaft to scale; drag, or use the arrow keys' : running ? '' : section?.scale"
+  >
     <template #drawing>
-      <DrawingView v-if="section" :drawing="section" />
+      <SelectButton v-model="view" class="views" :options="[...views]" :allow-empty="false" aria-label="What is looked at" />
+      <ShaftLoads v-if="shaft" />
+      <DamageChart v-else-if="running && damage && damage.length > 1" :shares="damage" :steps="card.answers.duty.spectrum" />
+      <DrawingView v-else-if="section" :drawing="section" />
       <EmptyStation v-else station="duty" />
     </template>
     <template #entry>
+      <SpectrumPanel v-if="running" />
       <section v-for="g in groups" :key="g.title" :aria-label="g.title">
         <h3 v-if="several">{{ g.title }}</h3>
         <div class="numbers"><AnswerField v-for="n in g.numbers" :key="n" station="duty" :name="n" /></div>
         <div class="choices"><AnswerField v-for="n in g.choices" :key="n" station="duty" :name="n" open /></div>
       </section>
     </template>
+    <template v-if="shaft" #chart><SourcePanel /></template>
     <template #after>
-      <p v-if="!card.readOnly" class="version">
-        <Button label="Loads from belt, gear, weight" outlined @click="helping = true" />
-      </p>
-      <LoadHelper v-if="helping" @close="helping = false" />
       <p v-if="card.view?.dutyVersion" class="soft small version">
         Duty of this shaft line, version {{ card.view.dutyVersion }}; what earlier jobs used stays with them.
       </p>
@@ -52,6 +68,9 @@ const groups = computed(() => {
 </template>
 
 <style scoped>
+.views {
+  margin: 6px 0 8px;
+}
 .numbers {
   display: grid;
   gap: 8px 12px;

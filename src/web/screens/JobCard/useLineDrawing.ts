@@ -31,6 +31,15 @@ export function useLineDrawing(width: number, height: number, more: () => More =
     // A card that was closed before they were recorded has none.
     const carried = card.view?.line.components ?? []
     const components = carried.length ? carried : undefined
-    return shaftLineDrawing({ width, height, positions, carries: context.line.carries, components, spanText: null, ...more() })
+    return shaftLineDrawing({
+      width,
+      height,
+      positions,
+      carries: context.line.carries,
+      components,
+      shaft: card.view?.line.shaft,
+      spanText: null,
+      ...more(),
+    })
   })
 }

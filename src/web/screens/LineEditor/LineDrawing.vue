@@ -23,6 +23,7 @@ const drawing = computed(() =>
     height: 380,
     carries: '',
     components: props.line.components,
+    shaft: props.line.shaft,
     spanText: null,
     gapTexts: props.line.positions.slice(1).map((p, i) => session.showTrimmed(p.alongMm - props.line.positions[i]!.alongMm, 'length', 2)),
     positions: props.line.positions.map((p, i) => ({

@@ -5,6 +5,7 @@ import { wordsOf } from '../../../core/words/say.js'
 import ListSelect from '../../fields/ListSelect.vue'
 import { useSession } from '../../stores/session.js'
 import LineDrawing from './LineDrawing.vue'
+import ShaftPanel from './ShaftPanel.vue'
 import ShapeRow from './ShapeRow.vue'
 import SupportPanel from './SupportPanel.vue'
 import type { LineEdit } from './useLineDraft.js'
@@ -89,6 +90,7 @@ function move(index: number, alongMm: number) {
             </button>
           </li>
         </ul>
+        <ShaftPanel v-if="!empty" :line="line" @draw="edit.draw" />
       </aside>
     </div>
     <ShapeRow v-if="fresh" @take="edit.type" />

@@ -46,6 +46,7 @@ const drawing = (line: ShaftLineView) =>
     carries: line.carries,
     spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'length', 0),
     components: line.components.length ? line.components : undefined,
+    shaft: line.shaft,
     positions: line.positions.map((p) => ({
       name: p.name,
       alongMm: p.alongMm,

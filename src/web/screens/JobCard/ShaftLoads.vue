@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { loadLineDrawing } from '../../../core/drawing/load-line.js'
+import {
+  SOURCES,
+  SOURCE_KINDS,
+  forcesOf,
+  openOf,
+  sourceOf,
+  togetherOf,
+  type LoadSource,
+  type SourceKind,
+} from '../../../core/loads/line-sources.js'
+import { angleOf } from '../../../core/loads/plane.js'
+import { Derivation, InputError } from '../../../core/result.js'
+import DrawingView from '../../drawing/DrawingView.vue'
+import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
+import { useSources } from './useSources.js'
+
+/** The shaft with all that acts on it: what sits there is chosen, dragged along, turned with the keys; what follows is drawn at once. */
+const card = useCard()
+const session = useSession()
+const { sources, chosen, components, full, add, begin, change } = useSources()
+/** Each thing once on the palette; where there are several ways to know it, they are chosen at the thing. */
+const PALETTE = SOURCE_KINDS.filter((k, i) => SOURCE_KINDS.findIndex((j) => SOURCES[j].of === SOURCES[k].of) === i)
+const labelOf = (kind: SourceKind) => SOURCES[kind].label.split(',')[0]!
+const STEP_MM = 5
+
+const duty = computed(() => card.line.lineDuty!)
+const positions = computed(() => card.context.positions)
+const speedRpm = computed(() => card.answers.duty.speedRpm)
+const leanDeg = computed(() => {
+  const { orientation, tiltDeg } = card.context.line
+  return orientation === 'vertical' ? 90 : orientation === 'tilted' ? (tiltDeg ?? 0) : 0
+})
+
+/** What one source does alone: its standing force across and what it pushes along. */
+function alone(source: LoadSource) {
+  if (openOf(source) || !speedRpm.value) return null
+  try {
+    const forces = forcesOf(source, { speedRpm: speedRpm.value, leanDeg: leanDeg.value, upperEnd: card.answers.duty.upperEnd }, new Derivation()) // prettier-ignore
+    const [x, y] = togetherOf(forces.filter((f) => !f.turns))
+    return {
+      ...{ acrossN: Math.hypot(x, y), angleDeg: angleOf(x, y), alongN: forces.reduce((sum, f) => sum + f.axialN, 0) },
+      turnsN: Math.hypot(...togetherOf(forces.filter((f) => f.turns))),
+    }
+  } catch (error) {
+    if (error instanceof InputError) return null
+    throw error
+  }
+}
+const force = (newton: number) => session.withUnit(newton, 'force', newton < 995 ? 2 : 1)
+const at = (s: LoadSource) => s.alongMm ?? positions.value[0]!.alongMm
+const drawn = computed(() =>
+  sources.value.map((s) => {
+    const own = alone(s)
+    const open = openOf(s)
+    const parts = own
+      ? [
+          ...(own.acrossN > 0.5 ? [force(own.acrossN)] : []),
+          ...(own.turnsN > 0.5 ? [`${force(own.turnsN)} turns`] : []),
+          ...(Math.abs(own.alongN) > 0.5 && own.acrossN <= 0.5 ? [`${force(Math.abs(own.alongN))} along`] : []),
+        ]
+      : []
+    return {
+      ...{
+        id: s.id,
+        label: labelOf(s.kind),
+        alongMm: at(s),
+        chosen: s.id === chosen.value,
+        turns: s.kind === 'unbalance',
+      },
+      angleDeg: own && own.acrossN > 0.5 ? own.angleDeg : null,
+      alongN: own?.alongN ?? 0,
+      words: parts.join(', ') || (open ? `${open.toLowerCase()}?` : '—'),
+    }
+  }),
+)
+const thrust = computed(() => {
+  const found = duty.value.loads
+  const holder = positions.value.find((p) => (duty.value.supports[p.code]?.axialN ?? 0) > 0)
+  const from = [...drawn.value].sort((a, b) => Math.abs(b.alongN) - Math.abs(a.alongN))[0]
+  if (!found || !holder || !from || Math.abs(found.thrustN) < 1) return null
+  return {
+    fromMm: from.alongMm,
+    toMm: holder.alongMm,
+    toRight: found.thrustN > 0,
+    words: `${force(Math.abs(found.thrustN))} along, carried at the ${holder.name}`,
+  }
+})
+const bending = computed(() => duty.value.loads?.bending ?? [])
+const drawing = computed(() => {
+  const most = Math.max(0, ...bending.value.map((b) => b.offUm))
+  return loadLineDrawing({
+    ...{
+      width: 660,
+      height: 330,
+      sources: drawn.value,
+      shaft: card.context.line.shaft ?? null,
+      bending: bending.value,
+      thrust: thrust.value,
+    },
+    bendingWords: most > 0.05 ? `bends ${session.withUnit(most, 'fine')} at most, drawn larger` : null,
+    supports: positions.value.map((p) => {
+      const own = duty.value.supports[p.code]
+      return {
+        ...{ name: p.name, alongMm: p.alongMm, centreMm: duty.value.centres[p.code] ?? p.alongMm },
+        held: card.line.places[card.place]!.arrange.holders.includes(p.code),
+        angleDeg: own?.angleDeg ?? null,
+        words: own ? force(own.radialN) : '',
+      }
+    }),
+  })
+})
+
+const dragged = ref<{ id: string; from: number; alongMm: number; perPixel: number } | null>(null)
+function grab(id: string, event: PointerEvent) {
+  chosen.value = id
+  if (card.readOnly) return
+  const svg = (event.currentTarget as SVGElement).ownerSVGElement!
+  const perPixel = drawing.value.mmPerUnit * (drawing.value.width / svg.getBoundingClientRect().width)
+  dragged.value = { id, from: event.clientX, alongMm: at(sources.value.find((s) => s.id === id)!), perPixel }
+  card.endTyping()
+  event.preventDefault()
+}
+const snap = (mm: number) => Math.round(mm / STEP_MM) * STEP_MM
+useEventListener('pointermove', (event) => {
+  const drag = dragged.value
+  if (drag) change(drag.id, { alongMm: snap(drag.alongMm + (event.clientX - drag.from) * drag.perPixel) })
+})
+useEventListener('pointerup', () => {
+  if (dragged.value) card.endTyping()
+  dragged.value = null
+})
+function key(s: LoadSource, event: KeyboardEvent) {
+  const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  const turn = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+  const angle = s.values.angleDeg
+  if (event.key === 'Enter' || event.key === ' ') chosen.value = s.id
+  else if (way && !card.readOnly) change(s.id, { alongMm: at(s) + way * (event.shiftKey ? 50 : STEP_MM) })
+  else if (turn && !card.readOnly && angle !== undefined)
+    change(s.id, { values: { ...s.values, angleDeg: ((angle ?? 0) + turn * (event.shiftKey ? 45 : 5) + 360) % 360 } })
+  else return
+  event.preventDefault()
+}
+const said = (s: LoadSource, i: number) =>
+  `${sourceOf(s.kind).label}, ${drawn.value[i]!.words}, ${session.withUnit(at(s), 'length', 0)} along. Arrow keys move it${s.values.angleDeg === undefined ? '' : ' and turn it'}.`
+</script>
+
+<template>
+  <DrawingView :drawing="drawing" handles>
+    <rect
+      v-for="(s, i) in sources"
+      :key="s.id"
+      class="handle"
+      :class="{ chosen: chosen === s.id }"
+      v-bind="{ ...drawing.handles[i], id: undefined }"
+      tabindex="0"
+      role="button"
+      :aria-pressed="chosen === s.id"
+      :aria-label="said(s, i)"
+      @pointerdown="grab(s.id, $event)"
+      @focus="chosen = s.id"
+      @keydown="key(s, $event)"
+    />
+  </DrawingView>
+  <p v-if="!card.readOnly" class="palette" role="group" aria-label="Put on the shaft">
+    <button v-for="k in PALETTE" :key="k" type="button" class="piece" :disabled="full" @click="add(k)">{{ labelOf(k) }}</button>
+  </p>
+  <p v-if="!sources.length" class="soft">
+    Nothing sits on this shaft yet: loads are as they are typed.
+    <button v-if="components.length && !card.readOnly" type="button" class="link-button" @click="begin">
+      begin with what the records carry
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.palette {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.piece {
+  background: var(--paper);
+  border: 1px solid var(--outline);
+  color: var(--ink);
+  cursor: pointer;
+  font: 500 1rem var(--condensed);
+  min-height: 44px;
+  padding: 4px 12px;
+}
+.piece:hover:enabled {
+  border-color: var(--damson);
+}
+.handle {
+  cursor: grab;
+  fill: transparent;
+  touch-action: none;
+}
+.handle:hover,
+.handle.chosen {
+  fill: color-mix(in srgb, var(--damson) 8%, transparent);
+}
+.handle:focus-visible {
+  outline: 3px solid var(--damson);
+}
+</style>
