@@ -22,6 +22,7 @@ const source = z.union(
       kind: z.literal(kind),
       alongMm: z.number().min(-MOST.lengthMm).max(MOST.lengthMm).nullable(),
       toward: z.enum(['left', 'right']).nullable(),
+      assumed: z.array(z.string().max(40)).max(12).optional(),
       values: z.strictObject(Object.fromEntries(sourceOf(kind).fields.map((f) => [f.name, within(f.range).nullable()]))),
     }),
   ),

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { Key, Origin } from 'selenium-webdriver'
+import { By, Key, Origin } from 'selenium-webdriver'
 import { readLine } from '../../src/core/line/notation.js'
 import { Person, clear, stage, type Stage } from './helpers.js'
 
@@ -96,6 +96,25 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     await person.see("//*[contains(@class, 'apexcharts-series')]")
     await person.station('Select')
     await person.seeText('step 1 does')
+    await person.saved()
+  })
+
+  it('a larger series is chosen over what is in, with its reason, and taken back as one', async () => {
+    const dialog = "//*[@role='dialog']"
+    await person.button('What of the rack would do here')
+    await person.click(`${dialog}//label[normalize-space()='Shaft and housing stay']`)
+    await person.click(`${dialog}//*[@role='tab'][normalize-space()='Looked at']`)
+    await person.see(`${dialog}//*[contains(@class, 'apexcharts-scatter-series') or contains(@class, 'apexcharts-series-markers')]`)
+    await person.click(`${dialog}//*[@role='tab'][normalize-space()='Bearings of the rack']`)
+    await person.click(`${dialog}//tr[.//a[normalize-space()='21316 K']]//button[contains(normalize-space(), 'choose')]`)
+    await person.type('Why it was chosen', 'room for it, and twice the life')
+    await person.button('Choose it')
+    const chosen = "//*[@data-figure='select.chosen']"
+    await person.see(`${chosen}//*[contains(normalize-space(), '21316 K over 22216 K')]`)
+    await person.seeText('room for it, and twice the life')
+    await person.saved()
+    await person.button('Undo')
+    await person.web.wait(async () => (await person.web.findElements(By.xpath(chosen))).length === 0, 15_000, 'it is taken back')
     await person.saved()
   })
 

@@ -1,3 +1,4 @@
+import { adviceOn } from './advice.js'
 import { filmOf } from './film.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import {
@@ -15,7 +16,7 @@ import {
 import { leadOf, placeRecord, setOf, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
-import { arrangeStation, holdingOf, type ArrangeResult, type Support } from './stations/arrange.js'
+import { arrangeStation, holdingOf, type ArrangeResult } from './stations/arrange.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
 import { fitStation, type FitStationResult } from './stations/fit.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
@@ -25,7 +26,7 @@ import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
 import { judgeSet } from './sets.js'
-import { lineDuty, supportLives, type LineDuty, type SupportLife } from './line-duty.js'
+import { lineDuty, supportLives, supportsOf, type LineDuty, type SupportLife } from './line-duty.js'
 
 /** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
 export interface CardEvaluation {
@@ -110,13 +111,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   const identified = new Map(
     onCard.map((place) => [place, identifyStation(at.get(place)!.identify, plant.makersFigures, plant.ownRows, saysAt(context, place))]),
   )
-  const supports: Support[] = context.positions.map(({ code, name, alongMm, places }) => ({
-    code,
-    name,
-    alongMm,
-    // Until it is known what goes in, what is recorded stands there.
-    rows: places.map((p) => identified.get(p.code)?.row ?? p.row),
-  }))
+  const supports = supportsOf(context, (place) => identified.get(place)?.row)
   const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
   const arrange = arrangeStation(answers, line.arrange, supports, plant.schools)
   const loads = lineDuty(answers, context, supports, arrange)
@@ -140,7 +135,10 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
       }),
     )
     const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
-    const select = shared('select', () => selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }, film))
+    const select = shared('select', () => ({
+      ...selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }, film),
+      advice: adviceOn(a, row, group, duty),
+    }))
     const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position), set[0]!.shaftSeat))
     const mount = shared('mount', () => mountStation(a, row, fit, { count: set.length, arrangement }, identify.typedDesignation))
     const lubricate = shared('lubricate', () =>

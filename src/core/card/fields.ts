@@ -143,6 +143,10 @@ export const FIELDS = {
     target: choice('line', 'What kind of machine is it?', LIFE_TARGET_NAMES, labelsOf(LIFE_TARGETS)),
     reliabilityPercent: numberFrom('line', 'How sure must it be?', 'percent', [90, 99.95], 90),
     cleanliness: choice('position', 'How clean does the lubricant stay?', Object.keys(GREASE_CLEANLINESS) as GreaseCleanliness[], labelsOf(GREASE_CLEANLINESS)),
+    chosen: words('place', 'Bearing chosen', 120),
+    chosenOver: words('place', 'Chosen over', 120),
+    chosenWhy: words('place', 'Why it was chosen', 300),
+    adviceLeft: words('place', 'Why the advice is left', 300),
     lifeSchool: choiceFrom<LifeSchool>('line', 'Life that decides', [...LIFE_SCHOOLS], 'nominal', LIFE_SCHOOL_LABEL),
   },
   arrange: {

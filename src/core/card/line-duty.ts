@@ -2,8 +2,9 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { rollsOnBalls } from '../catalogue/families.js'
 import { rateBearing } from '../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../life/targets.js'
+import { sharpest, type Doubt } from '../loads/cautious.js'
 import type { LoadSource } from '../loads/line-sources.js'
-import { lineLoads, type LineLoads, type SupportLoad } from '../loads/line-loads.js'
+import { lineLoads, type LineLoads, type LineLoadsInput, type SupportLoad } from '../loads/line-loads.js'
 import { opposedPair } from '../loads/opposed-pair.js'
 import { MATERIAL_NAMES, type Material } from '../materials.js'
 import { loadFactors } from '../ratings/equivalent-load.js'
@@ -103,6 +104,29 @@ function holderOf(answers: LineAnswers, supports: readonly Support[], holders: r
   return holders.length === 1 ? supports.findIndex((s) => s.code === holders[0]) : null
 }
 
+/** What the loads of a line are worked out from. */
+function inputOf(
+  answers: LineAnswers,
+  context: LineContext,
+  supports: readonly (Support & { at: number })[],
+  centres: readonly number[],
+  holders: readonly Scope[],
+  sources: readonly LoadSource[],
+  speedRpm: number,
+): LineLoadsInput {
+  const of = <T>(station: 'duty' | 'arrange', name: string) => (answers[keyOf(LINE, station, name)] ?? null) as T | null
+  const { orientation, tiltDeg, shaft } = context.line
+  const bore = supports.flatMap((s) => s.rows.flatMap((r) => r?.boreMm ?? []))[0]
+  return {
+    ...{ sources, speedRpm, shaft: shaft ?? null, diameterMm: bore ?? null },
+    material: MATERIAL_NAMES.find((m) => m === of<Material>('arrange', 'shaftMaterial')) ?? 'carbon-steel',
+    supports: centres.map((alongMm) => ({ alongMm })),
+    holds: holderOf(answers, supports, holders),
+    leanDeg: orientation === 'vertical' ? 90 : orientation === 'tilted' ? (tiltDeg ?? 0) : 0,
+    upperEnd: of<'left' | 'right'>('duty', 'upperEnd'),
+  }
+}
+
 /** What sits on the shaft, worked out to every support; nothing where nobody has said, or the speed or a second support is missing. */
 function loadsOf(
   answers: LineAnswers,
@@ -116,18 +140,16 @@ function loadsOf(
   const speedRpm = of<number>('duty', 'speedRpm')
   const none = { loads: null, sheet: null, refused: null, supports: {} }
   if (!sources.length || supports.length < 2 || !speedRpm) return none
-  const { orientation, tiltDeg, shaft } = context.line
-  const material = MATERIAL_NAMES.find((m) => m === of<Material>('arrange', 'shaftMaterial')) ?? 'carbon-steel'
-  const bore = supports.flatMap((s) => s.rows.flatMap((r) => r?.boreMm ?? []))[0]
+  const input = inputOf(answers, context, supports, centres, holders, sources, speedRpm)
   try {
-    const { values, ...sheet } = lineLoads({
-      ...{ sources, speedRpm, material, shaft: shaft ?? null, diameterMm: bore ?? null },
-      supports: centres.map((alongMm) => ({ alongMm })),
-      holds: holderOf(answers, supports, holders),
-      leanDeg: orientation === 'vertical' ? 90 : orientation === 'tilted' ? (tiltDeg ?? 0) : 0,
-      upperEnd: of<'left' | 'right'>('duty', 'upperEnd'),
-    })
-    return { loads: values, sheet, refused: null, supports: Object.fromEntries(supports.map((s, i) => [s.code, values.supports[i]!])) }
+    const { values, ...sheet } = lineLoads(input)
+    return {
+      loads: values,
+      sheet,
+
+      refused: null,
+      supports: Object.fromEntries(supports.map((s, i) => [s.code, values.supports[i]!])),
+    }
   } catch (error) {
     if (!(error instanceof InputError)) throw error
     return { ...none, refused: error.message }
@@ -170,6 +192,26 @@ function opposedOf(
     ? { onLeftN: factor * ((typed[0] ?? 0) - (typed[1] ?? 0)) }
     : { toRightN: factor * (loads?.thrustN ?? 0) }
   return opposed([pair[0]!, pair[1]!], [factor * radial[0]!, factor * radial[1]!], thrust, facing)
+}
+
+/** The supports of a line with what stands there: what the card knows, else what is recorded. Positions in mm. Source: the records. */
+export function supportsOf({ positions }: Pick<LineContext, 'positions'>, rowAt: (place: Scope) => Bearing | null | undefined): Support[] {
+  return positions.map(({ code, name, alongMm, places }) => ({ code, name, alongMm, rows: places.map((p) => rowAt(p.code) ?? p.row) }))
+}
+
+/** The guessed values of what sits on the shaft that matter most, N; none where nothing is guessed. Source: as `sharpest`. */
+export function doubtsOf(
+  answers: LineAnswers,
+  context: LineContext,
+  of: readonly Support[],
+  arrange: ArrangeResult,
+  duty: LineDuty,
+): Doubt[] {
+  const sources = (answers[keyOf(LINE, 'duty', 'sources')] ?? []) as readonly LoadSource[]
+  const speedRpm = (answers[keyOf(LINE, 'duty', 'speedRpm')] ?? null) as number | null
+  if (!duty.loads || !speedRpm || !sources.some((s) => s.assumed?.length)) return []
+  const supports = of.map((s) => ({ ...s, at: s.alongMm }))
+  return sharpest(inputOf(answers, context, supports, supports.map((s) => duty.centres[s.code]!), arrange.holders, sources, speedRpm)) // prettier-ignore
 }
 
 /** One support of the line with the life of what stands there. */

@@ -39,6 +39,9 @@ export const SETS = {
   '60': { kind: 'balls', share: 0.3075, fillDeg: 195, halfMm: true, small: 0.28, large: { share: 0.304, fillDeg: 199 } },
   '62': { kind: 'balls', share: 0.2925, fillDeg: 213, small: 0.265, large: { share: 0.28, fillDeg: 186 } },
   '63': { kind: 'balls', share: 0.2975, fillDeg: 211, small: 0.265, large: { share: 0.317, fillDeg: 206 } },
+  '622': { kind: 'balls', share: 0.2925, fillDeg: 213 },
+  '623': { kind: 'balls', share: 0.2975, fillDeg: 211 },
+  '630': { kind: 'balls', share: 0.3075, fillDeg: 195, halfMm: true },
   '64': { kind: 'balls', share: 0.294, fillDeg: 221 },
   '42': { kind: 'balls', share: 0.26, fillDeg: 207, ofWidth: 0.42, rows: 2 },
   '43': { kind: 'balls', share: 0.277, fillDeg: 213, ofWidth: 0.42, rows: 2 },
@@ -68,6 +71,7 @@ export const SETS = {
   '320': { kind: 'tapers', share: 0.2415, fillDeg: 308, length: 1, offsetMm: -3.25 },
   '322': { kind: 'tapers', share: 0.255, fillDeg: 276, length: 0.92, offsetMm: -1.96 },
   '323': { kind: 'tapers', share: 0.247, fillDeg: 300, length: 0.902, offsetMm: -2.7 },
+  '329': { kind: 'tapers', share: 0.244, fillDeg: 285, length: 1, offsetMm: -3.6 },
   '330': { kind: 'tapers', share: 0.244, fillDeg: 272, length: 0.98 },
   '331': { kind: 'tapers', share: 0.275, fillDeg: 271, length: 0.959 },
   '332': { kind: 'tapers', share: 0.256, fillDeg: 308, length: 1, offsetMm: -3.27 },
@@ -92,6 +96,7 @@ export const SETS = {
   '511': { kind: 'thrust-balls', share: 0.373, fillDeg: 304, ofWidth: 0.7 },
   '512': { kind: 'thrust-balls', share: 0.357, fillDeg: 288, ofWidth: 0.7 },
   '513': { kind: 'thrust-balls', share: 0.37, fillDeg: 247, ofWidth: 0.7 },
+  '514': { kind: 'thrust-balls', share: 0.37, fillDeg: 250, ofWidth: 0.7 },
   '293': { kind: 'thrust-barrels', share: 0.315, fillDeg: 288, length: 0.351, large: { share: 0.338, fillDeg: 313, length: 0.339 } },
   '294': { kind: 'thrust-barrels', share: 0.35, fillDeg: 324, length: 0.346 },
 } as const satisfies Record<string, SetRule>
@@ -134,6 +139,10 @@ const groove = (prefix: SetName, plan: Plan, width: string, closedTo: number, cl
   set: prefix,
   sizes: { plan, width },
   closed: upTo(closedTo, closures),
+})
+const wideGroove = (prefix: SetName, plan: Plan, width: string, to: number): SeriesRow => ({
+  ...groove(prefix, plan, width, to, CONTACT),
+  sizes: { plan, width, from: 10, to },
 })
 const doubleGroove = (prefix: SetName, plan: Plan, to: number): SeriesRow => ({
   prefix,
@@ -236,6 +245,10 @@ export const SERIES: readonly SeriesRow[] = [
   groove('60', PLAN_0, '1', 150),
   groove('62', PLAN_2, '0', 120),
   groove('63', PLAN_3, '0', 120),
+  // The wide ones: room for more grease between two seals.
+  wideGroove('622', PLAN_2, '2', 60),
+  wideGroove('623', PLAN_3, '2', 50),
+  wideGroove('630', PLAN_0, '3', 50),
   groove('64', PLAN_4, '0', 60, ['shields', 'contact-seals']),
   doubleGroove('42', PLAN_2, 110),
   doubleGroove('43', PLAN_3, 75),

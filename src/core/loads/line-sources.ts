@@ -261,6 +261,8 @@ export interface LoadSource {
   /** To which side it pushes the shaft, where it does. */
   toward: 'left' | 'right' | null
   values: Record<string, number | null>
+  /** Names of the values that nobody has said: guessed from power and speed. */
+  assumed?: string[]
 }
 
 /** Most sources of one line. */

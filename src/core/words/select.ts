@@ -3,6 +3,13 @@ import type { Cautions } from './tables.js'
 /** Why a bearing of the rack is a choice, or what keeps it from being one. */
 // prettier-ignore
 export const SELECT_WORDS: Cautions = {
+  'advise-group-warm': 'Take {group}: the inner ring runs {by} warmer than the outer, which takes that much of the clearance.',
+  'advise-group-hot': 'Take {group}: at {at} the inner ring grows into its clearance whenever the housing is cooler.',
+  'advise-group-shock': 'Take {group}: heavy shock wants tight fits, and tight fits take clearance.',
+  'advise-seal': 'Take it with contact seals: dirt or water reaches this place, and the kind is made with them.',
+  'advise-seal-fast': 'Keep it open, and seal the housing: dirt reaches this place, but rubbing seals do not stand {speed} at this size.',
+  'advise-seal-hot': 'Keep it open, and seal the housing: dirt reaches this place, but usual seals and their grease do not stand {at}.',
+  'advise-kind': 'Look for another kind: this one {why}. Better here: {kinds}.',
   'buy-load': 'a fifth less load: {hours}',
   'buy-speed': 'a fifth slower: {hours}',
   'buy-oil': 'an oil of twice the viscosity: {hours}',

@@ -16,6 +16,14 @@ const damson = {
 }
 
 /** Square, quiet, one colour for what can be acted on; see docs/design.md. */
+const TOGGLE = {
+  root: {
+    ...{ background: 'var(--paper)', checkedBackground: 'var(--damson)', hoverBackground: 'var(--paper)', borderColor: 'var(--outline)' },
+    ...{ color: 'var(--ink)', hoverColor: 'var(--damson)', checkedColor: 'var(--paper)', checkedBorderColor: 'var(--damson)' },
+  },
+  content: { checkedBackground: 'transparent' },
+}
+
 export const preset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '1px', sm: '2px', md: '2px', lg: '3px', xl: '3px' } },
   semantic: {
@@ -95,6 +103,13 @@ export const preset = definePreset(Aura, {
       sortIcon: { color: 'var(--outline)' },
     },
     tabs: { tablist: { background: 'transparent' }, tab: { padding: '0.5rem 0.9rem' }, activeBar: { height: '3px', bottom: '-1px' } },
+    // Views of one thing: as the choices of a card, the one that is looked at filled.
+    togglebutton: {
+      root: { borderRadius: '0', padding: '0', fontWeight: '500' },
+      content: { padding: '0.5rem 0.9rem', borderRadius: '0', checkedShadow: 'none' },
+      colorScheme: { light: TOGGLE, dark: TOGGLE },
+    },
+    selectbutton: { root: { borderRadius: '0' } },
     paginator: { root: { background: 'transparent', padding: '0.4rem 0' } },
     tree: {
       root: { background: 'transparent', padding: '0' },

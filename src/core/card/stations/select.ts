@@ -11,7 +11,8 @@ import { InputError, short, type Result } from '../../result.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import type { LifeBasis } from '../../life/curves.js'
 import type { PlaceFilm } from '../film.js'
-import { q } from '../../units/quantities.js'
+import { q, typed } from '../../units/quantities.js'
+import type { Advice } from '../advice.js'
 import { changingLife, type ChangingLife } from '../changing.js'
 import { ALONE, asSet, type SetOfBearings } from '../sets.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
@@ -33,6 +34,8 @@ export interface SelectResult extends StationResult {
   /** What the life rests on, for what is drawn and what if; not there in older closed cards. */
   basis?: LifeBasis | null
   alternatives: Alternative[]
+  /** What the duty asks for beyond the size; not there in older closed cards. */
+  advice?: Advice[]
   /** Under its changing running, where that is said. */
   changing?: ChangingLife | null
 }
@@ -211,6 +214,15 @@ function changing(
   }
 }
 
+/** What was chosen here over what, and why, as somebody wrote it. */
+function choiceFigure(station: StationBuilder, { select }: CardAnswers): void {
+  const { chosen, chosenOver, chosenWhy } = select
+  if (!chosen) return
+  station.figure('chosen', 'Chosen', chosenOver ? `${chosen} over ${chosenOver}` : chosen, 'text', null, {
+    note: chosenWhy ? typed(chosenWhy) : undefined,
+  })
+}
+
 /** A shaft that leans in the seat more than the bearing puts up with. */
 function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResult): void {
   const slope = duty.slopeArcmin ?? null
@@ -335,6 +347,7 @@ export function selectStation(
   const verdict: Verdict = target ? judge(hours, target, station) : { word: 'no target yet', level: 'open' }
   if (!target) station.ask('life-target')
 
+  choiceFigure(station, answers)
   const alternatives = sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock)
   const years = answers.duty.hoursPerDay ? hours / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`

@@ -9,7 +9,8 @@ import TabList from 'primevue/tablist'
 import TabPanel from 'primevue/tabpanel'
 import TabPanels from 'primevue/tabpanels'
 import Tabs from 'primevue/tabs'
-import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import Button from 'primevue/button'
+import { computed, defineAsyncComponent, reactive, ref, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Bearing } from '../../../core/catalogue/bearing.js'
 import { FAMILIES, FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
@@ -17,6 +18,7 @@ import type { LifeBasis } from '../../../core/life/curves.js'
 import type { Candidate, SelectInput, SelectValues } from '../../../core/select/select.js'
 import type { Message } from '../../../core/words/message.js'
 import { wordsOf } from '../../../core/words/say.js'
+import TextField from '../../fields/TextField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
 import type { SuitedDuty } from '../../../core/select/suitability.js'
@@ -33,8 +35,10 @@ const props = defineProps<{
   wantedH: number | null
   safety: number
   duty: SuitedDuty
+  readOnly: boolean
 }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: []; choose: [designation: string, why: string] }>()
+const RackScatter = defineAsyncComponent(() => import('./RackScatter.vue'))
 const rack = useRack()
 const session = useSession()
 const limits = reactive({
@@ -83,6 +87,16 @@ watch(
   },
   { immediate: true },
 )
+/** The bearing that is about to be chosen, with the reason that is asked for. */
+const choice = ref<string | null>(null)
+const why = ref<string | null>(null)
+const chosenOne = computed(() => found.value?.candidates.find((c) => c.designation === choice.value) ?? null)
+/** What speaks for it, as a first word on why. */
+function choose(designation: string) {
+  choice.value = designation
+  const own = found.value?.candidates.find((c) => c.designation === designation)
+  why.value = own ? say(own.reasons) : ''
+}
 const life = (c: Candidate) => session.show(c.modifiedLifeH ?? c.ratingLifeH, 'hours')
 const sizes = (c: Candidate) => [c.boreMm, c.outsideMm, c.widthMm].map((mm) => session.showTrimmed(mm, 'length', 2)).join(' × ')
 const say = (messages: readonly Message[]) => messages.map((m) => session.say(wordsOf(m))).join('; ')
@@ -90,12 +104,30 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
 
 <template>
   <Dialog :visible="true" modal header="What of the rack would do here" :style="{ width: '72rem' }" @update:visible="emit('close')">
+    <form v-if="choice && !readOnly" class="chosen" aria-label="Choose it" @submit.prevent="emit('choose', choice, why ?? '')">
+      <b class="number">{{ choice }}</b>
+      <span class="soft">over {{ row.designation }}{{ chosenOne ? `, lasts ${life(chosenOne)} h` : '' }}</span>
+      <TextField id="choice-why" label="Why it was chosen" :model-value="why" :most="300" @update:model-value="why = $event" />
+      <Button type="submit" label="Choose it" :disabled="!why?.trim()" />
+      <Button label="Not now" text @click="choice = null" />
+    </form>
     <Tabs value="rack">
       <TabList aria-label="What would do">
         <Tab value="rack">Bearings of the rack</Tab>
+        <Tab value="look">Looked at</Tab>
         <Tab value="kinds">Kinds of bearing</Tab>
       </TabList>
       <TabPanels>
+        <TabPanel value="look">
+          <RackScatter
+            v-if="found?.candidates.length"
+            :candidates="found.candidates"
+            :here="row.designation"
+            :wanted-h="wantedH"
+            @choose="choose"
+          />
+          <p v-else class="soft">No bearing meets every limit: loosen one in the list.</p>
+        </TabPanel>
         <TabPanel value="kinds"><KindList :duty="duty" :here="row.family" /></TabPanel>
         <TabPanel value="rack">
           <div class="choice">
@@ -161,6 +193,18 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
                   <Column header="Shelf"
                     ><template #body="{ data }">{{ stock[data.designation] || '' }}</template></Column
                   >
+                  <Column v-if="!readOnly" header=""
+                    ><template #body="{ data }"
+                      ><button
+                        v-if="data.designation !== row.designation"
+                        type="button"
+                        class="link-button"
+                        @click="choose(data.designation)"
+                      >
+                        choose<span class="visually-hidden"> {{ data.designation }}</span>
+                      </button></template
+                    ></Column
+                  >
                   <Column header="Why"
                     ><template #body="{ data }"
                       ><span class="small">{{ say(data.reasons) }}</span></template
@@ -214,6 +258,18 @@ aside {
   display: grid;
   gap: 14px;
   grid-template-columns: 7.5rem 1fr;
+}
+.chosen {
+  align-items: end;
+  background: var(--film);
+  border-left: 4px solid var(--damson);
+  display: grid;
+  gap: 4px 14px;
+  grid-template-columns: auto auto minmax(0, 1fr) auto auto;
+  padding: 8px 12px;
+}
+.chosen > .number {
+  font-size: 1.3rem;
 }
 .kind {
   display: block;

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
+import { keyOf, scopeOf } from '../../../core/card/answers.js'
 import { setOf } from '../../../core/card/context.js'
 import { lifeTogether } from '../../../core/card/together.js'
 import FigureRow from '../../figures/FigureRow.vue'
@@ -9,6 +10,7 @@ import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import AdviceList from './AdviceList.vue'
 import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import { useSection } from './useSection.js'
@@ -37,8 +39,23 @@ const suited = computed(() => {
   return {
     ...{ radialN, axialN, speedRpm: basis.speedRpm, boreMm: row.value.boreMm, outsideMm: row.value.outsideMm },
     ...{ shock: card.answers.duty.shock!, mustFloat: card.answers.arrange.held === false, wet: card.answers.duty.dirt === 'wet' },
+    tiltDeg: duty.value.slopeArcmin ? duty.value.slopeArcmin / 60 : null,
   }
 })
+/** Another bearing goes in: what it is, over what and why stand on the card, and go back as one. */
+function choose(designation: string, why: string) {
+  const { place, lead } = card
+  const own = (station: 'identify' | 'select', name: string) => keyOf(scopeOf(station, name, place, lead), station, name)
+  card.endTyping()
+  card.change({
+    [own('select', 'chosen')]: designation,
+    [own('select', 'chosenOver')]: row.value!.designation,
+    [own('select', 'chosenWhy')]: why,
+    [own('identify', 'designation')]: designation,
+  })
+  card.endTyping()
+  choosing.value = false
+}
 const TARGETS = LIFE_TARGET_NAMES.map((value) => ({
   value,
   label: `${LIFE_TARGETS[value].label}, ${LIFE_TARGETS[value].hours / 1000} 000 h`,
@@ -65,6 +82,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       <LifeChart v-if="result.basis" :basis="result.basis" :wanted-h="wantedH" />
     </template>
     <template #after>
+      <AdviceList v-if="result.advice?.length" :advice="result.advice" />
       <FigureRow v-if="together" :figure="together" />
       <p v-if="result.basis && row" class="rack">
         <Button v-if="alone" label="What of the rack would do here" outlined @click="choosing = true" />
@@ -79,6 +97,8 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
         :wanted-h="wantedH"
         :safety="safety"
         :duty="suited!"
+        :read-only="card.readOnly"
+        @choose="choose"
         @close="choosing = false"
       />
       <table v-if="result.alternatives.length" class="sizes">

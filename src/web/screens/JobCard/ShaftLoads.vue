@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { loadLineDrawing } from '../../../core/drawing/load-line.js'
@@ -15,6 +16,7 @@ import {
 import { angleOf } from '../../../core/loads/plane.js'
 import { Derivation, InputError } from '../../../core/result.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { useSources } from './useSources.js'
@@ -22,11 +24,12 @@ import { useSources } from './useSources.js'
 /** The shaft with all that acts on it: what sits there is chosen, dragged along, turned with the keys; what follows is drawn at once. */
 const card = useCard()
 const session = useSession()
-const { sources, chosen, components, full, add, begin, change } = useSources()
+const { sources, chosen, components, full, add, begin, guess, change } = useSources()
 /** Each thing once on the palette; where there are several ways to know it, they are chosen at the thing. */
 const PALETTE = SOURCE_KINDS.filter((k, i) => SOURCE_KINDS.findIndex((j) => SOURCES[j].of === SOURCES[k].of) === i)
 const labelOf = (kind: SourceKind) => SOURCES[kind].label.split(',')[0]!
 const STEP_MM = 5
+const power = ref<number | null>(null)
 
 const duty = computed(() => card.line.lineDuty!)
 const positions = computed(() => card.context.positions)
@@ -175,9 +178,25 @@ const said = (s: LoadSource, i: number) =>
       begin with what the records carry
     </button>
   </p>
+  <form v-if="!sources.length && !card.readOnly" class="little" @submit.prevent="power && guess(power)">
+    <QuantityField
+      id="little-power"
+      label="I only know the power"
+      quantity="power"
+      :model-value="power"
+      @update:model-value="power = $event"
+    />
+    <Button type="submit" label="Guess on the safe side" outlined :disabled="!power" />
+  </form>
 </template>
 
 <style scoped>
+.little {
+  align-items: end;
+  display: flex;
+  gap: 12px;
+  margin: 8px 0;
+}
 .palette {
   display: flex;
   flex-wrap: wrap;

@@ -2,6 +2,7 @@
 import Slider from 'primevue/slider'
 import { computed } from 'vue'
 import { keyOf } from '../../../core/card/answers.js'
+import { doubtsOf, supportsOf } from '../../../core/card/line-duty.js'
 import { SOURCES, SOURCE_KINDS, openOf, sourceOf, type SourceKind } from '../../../core/loads/line-sources.js'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -34,6 +35,20 @@ const SIDES = [
 ] as const
 const open = computed(() => (inHand.value ? openOf(inHand.value) : null))
 const working = computed(() => card.line.lineDuty?.sheet ?? null)
+const doubts = computed(() =>
+  doubtsOf(
+    card.lineAnswers,
+    card.context,
+    supportsOf(card.context, (place) => card.line.places[place]?.identify.row),
+    card.evaluation.arrange,
+    card.line.lineDuty!,
+  ).map((d) => ({
+    ...d,
+    what: `${sourceOf(d.kind)
+      .fields.find((f) => f.name === d.name)!
+      .label.toLowerCase()} of the ${labelOf(d.kind)}`,
+  })),
+)
 const lives = computed(() => card.line.lives ?? [])
 const shortest = computed(() => Math.min(...lives.value.map((l) => l.hours)))
 /** The slider of a belt's tension, over what belts are pulled with; a mark where the usual tension lies. */
@@ -85,7 +100,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
           v-for="f in spec.fields"
           :id="`${inHand.id}-${f.name}`"
           :key="f.name"
-          :label="f.label"
+          :label="inHand.assumed?.includes(f.name) ? `${f.label} (guessed)` : f.label"
           :quantity="f.quantity"
           :decimals="f.decimals"
           :model-value="inHand.values[f.name] ?? null"
@@ -121,6 +136,15 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
       </div>
       <p v-if="open" class="state state-open">{{ open }} is open: until then it is left out.</p>
       <p v-if="spec.estimate" class="estimate"><b>Estimate.</b> {{ spec.estimate }}</p>
+    </section>
+    <section v-if="doubts.length" class="estimate" aria-label="What to measure first">
+      <b>Guessed from power and speed.</b> What to measure first:
+      <ul class="plain-list">
+        <li v-for="d in doubts" :key="`${d.sourceId} ${d.name}`">
+          <button type="button" class="link-button" @click="chosen = d.sourceId">{{ d.what }}</button>: the greatest load lies between
+          {{ session.withUnit(d.fromN, 'force', 2) }} and {{ session.withUnit(d.toN, 'force', 2) }} for it.
+        </li>
+      </ul>
     </section>
     <p v-if="!card.readOnly && inHand" class="soft small">Directions count from level to the right: 90° is up, 270° down.</p>
     <p v-if="typed.length && working" class="over">

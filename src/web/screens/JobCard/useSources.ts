@@ -1,4 +1,5 @@
 import { computed, ref } from 'vue'
+import { cautiousSources } from '../../../core/loads/cautious.js'
 import { LINE, keyOf } from '../../../core/card/answers.js'
 import {
   MOST_SOURCES,
@@ -40,12 +41,20 @@ export function useSources() {
     done(list)
     chosen.value = list[0]?.id ?? null
   }
+  /** Only power and speed are known: the rest is guessed on the safe side, and marked as guessed. */
+  function guess(powerKw: number) {
+    const shaftMm = card.context.positions.flatMap((p) => p.places.flatMap((x) => x.row?.boreMm ?? []))[0] ?? 60
+    const list = cautiousSources({ powerKw, shaftMm }, components.value, supportsMm.value, id)
+    done(list)
+    chosen.value = list[0]?.id ?? null
+  }
   const change = (own: string, patch: Partial<LoadSource>) => set(sources.value.map((s) => (s.id === own ? { ...s, ...patch } : s)))
-  const setValue = (own: LoadSource, name: string, value: number | null) => change(own.id, { values: { ...own.values, [name]: value } })
+  const setValue = (own: LoadSource, name: string, value: number | null) =>
+    change(own.id, { values: { ...own.values, [name]: value }, assumed: own.assumed?.filter((a) => a !== name) })
   function remove(own: string) {
     const at = sources.value.findIndex((s) => s.id === own)
     done(sources.value.filter((s) => s.id !== own))
     chosen.value = sources.value[Math.min(at, sources.value.length - 1)]?.id ?? null
   }
-  return { sources, inHand, chosen, components, full, add, begin, change, setValue, remove }
+  return { sources, inHand, chosen, components, full, add, begin, guess, change, setValue, remove }
 }
