@@ -126,8 +126,13 @@ main(async () => {
     await go('/machines?area=Press%20house', 'machines')
     const mill = await machine('MM-1')
     await go(`/machines/${mill}`, 'machine')
-    for (const station of ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
+    for (const station of ['identify', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
       await go(`/jobs/${id}/${station}`, `station-${station}`)
+    // The fan's shaft with all that acts on it.
+    const fan = await api('GET', `/machines/${await machine('EF-1')}`)
+    await go(`/jobs/${fan.jobs.find((j) => j.status === 'open').id}/duty`)
+    await web.executeScript("[...document.querySelectorAll('.views button')].find((b) => b.textContent.includes('shaft')).click()")
+    await picture('station-duty')
     // The mill motor's second card is the one on which a repeat failure was understood.
     const { jobs } = await api('GET', `/machines/${mill}`)
     const told = jobs.find((j) => j.summary.cause === 'both-ends-held').id

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { ellipticIntegrals, linePressure, pointContact, pointPressure } from '../../src/core/distribution/hertz.js'
 import { loadDistribution, type DistributionInput } from '../../src/core/distribution/load-distribution.js'
+import { loadZoneDrawing } from '../../src/core/drawing/load-zone.js'
 import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { loadRating } from '../../src/core/ratings/load-rating.js'
 import { InputError } from '../../src/core/result.js'
@@ -132,4 +133,21 @@ describe('load distribution', () => {
         .to.throw(InputError)
         .with.property('field', field)
     })
+})
+
+describe('the drawing of a load zone', () => {
+  const bars = (clearanceUm: number) => {
+    const { elementLoadsN } = loadDistribution({ ...BALLS, clearanceUm }).values
+    const { primitives } = loadZoneDrawing({
+      ...{ width: 400, height: 300, sizeShare: 0.2, mostWords: '1 kN', description: '' },
+      elementLoadsN,
+    })
+    return primitives.flatMap((p) => (p.kind === 'line' && p.role === 'band-edge' ? [Math.hypot(p.x2 - p.x1, p.y2 - p.y1)] : []))
+  }
+  it('draws a bar for each element that carries, the longest under the load; fewer with more clearance', () => {
+    const [tight, loose] = [bars(0), bars(80)]
+    expect(tight.length).to.be.above(loose.length)
+    expect(Math.max(...tight)).to.be.closeTo(60, 1e-6)
+    expect(tight.indexOf(Math.max(...tight))).to.equal(0)
+  })
 })

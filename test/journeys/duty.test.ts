@@ -51,9 +51,9 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     person.web.wait(async () => (await what()) !== before, 15_000, words)
 
   it('a belt-driven fan: from power to the life of both bearings, and what a tighter belt does to it', async () => {
-    await cardOn(await machineOf('EF-1'), 'New belts')
+    await cardOn(await machineOf('CT-1'), 'New belts')
+    await person.type('Number on ring or paper', '22213')
     await person.station('Duty')
-    await person.figure('duty.radialN')
     await look('What sits on the shaft')
     await person.button('begin with what the records carry')
     await person.type('Power', '25 hp')
@@ -91,7 +91,7 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     }
     await paste('cycles;load\n1000000;100')
     await person.seeText('counts cycles')
-    await paste('share;rpm;load %\n20;1180;150\n80;1180;90')
+    await paste('share;rpm;load %\n20;720;150\n80;720;90')
     await person.seeText('Step 1 eats the life')
     await person.see("//*[contains(@class, 'apexcharts-series')]")
     await person.station('Select')
@@ -106,11 +106,11 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     await person.click(`${dialog}//*[@role='tab'][normalize-space()='Looked at']`)
     await person.see(`${dialog}//*[contains(@class, 'apexcharts-scatter-series') or contains(@class, 'apexcharts-series-markers')]`)
     await person.click(`${dialog}//*[@role='tab'][normalize-space()='Bearings of the rack']`)
-    await person.click(`${dialog}//tr[.//a[normalize-space()='21316 K']]//button[contains(normalize-space(), 'choose')]`)
+    await person.click(`${dialog}//tr[.//a[normalize-space()='21313']]//button[contains(normalize-space(), 'choose')]`)
     await person.type('Why it was chosen', 'room for it, and twice the life')
     await person.button('Choose it')
     const chosen = "//*[@data-figure='select.chosen']"
-    await person.see(`${chosen}//*[contains(normalize-space(), '21316 K over 22216 K')]`)
+    await person.see(`${chosen}//*[contains(normalize-space(), '21313 over 22213')]`)
     await person.seeText('room for it, and twice the life')
     await person.saved()
     await person.button('Undo')

@@ -57,6 +57,13 @@ describe('journey: from the Yard to a signed mounting step', () => {
     await person.web.executeScript('arguments[0].focus()', handle)
     await person.press(Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT)
     await person.web.wait(async () => (await said()) !== before, 10_000, 'the life follows the handle')
+    await person.button('How the load spreads inside')
+    const spread = async () => (await person.see("//section[@aria-label='How the load spreads inside']//p[@role='status']")).getText()
+    const tight = await spread()
+    expect(tight).to.contain('times the rating life')
+    await person.web.executeScript('arguments[0].focus()', await person.see("//*[@role='slider'][@aria-labelledby='zone-clearance']"))
+    await person.press(Key.END)
+    await person.web.wait(async () => (await spread()) !== tight, 10_000, 'the load zone follows the clearance')
     await person.button('What of the rack would do here')
     const dialog = "//*[@role='dialog']"
     await person.see(`${dialog}//tr[contains(@class, 'this')]//a[normalize-space()='6312']`)

@@ -6,6 +6,7 @@ import type { SavedSearch } from '../../contract/yard.js'
 import type { IdentifyInput } from '../../core/identify/identify.js'
 import type { SelectInput } from '../../core/select/select.js'
 import { call } from '../api.js'
+import type { DistributionInput } from '../../core/distribution/load-distribution.js'
 import type { RackWorker } from '../workers/rack.worker.js'
 
 let worker: Remote<RackWorker> | null = null
@@ -46,6 +47,7 @@ export const useRack = defineStore('rack', () => {
     search: (text: string) => rackWorker().search(text),
     identify: (input: IdentifyInput) => rackWorker().identify(input),
     select: (input: SelectInput) => rackWorker().select(input),
+    distribution: (input: DistributionInput) => rackWorker().distribution(input),
     read: (marking: string) => rackWorker().read(marking),
     row: (designation: string) => rackWorker().row(designation),
   }

@@ -3,6 +3,7 @@ import type { RackView } from '../../contract/rack.js'
 import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
+import { loadDistribution, type DistributionInput, type DistributionValues } from '../../core/distribution/load-distribution.js'
 import { searchRack } from '../../core/identify/search-rack.js'
 import { identify, type IdentifyInput, type IdentifyValues } from '../../core/identify/identify.js'
 import { letterTable, type Letters } from '../../core/identify/letters.js'
@@ -97,6 +98,15 @@ const api = {
   select(input: SelectInput): { values: SelectValues; stock: Record<string, number> } {
     const { values } = select(input, rows, shelf)
     return { values, stock: Object.fromEntries(values.candidates.map((c) => [c.designation, lines.get(c.designation)?.stock ?? 0])) }
+  },
+  /** How a load spreads over the elements; a refusal as its sentence. */
+  distribution(input: DistributionInput): Result<DistributionValues> | { refused: string } {
+    try {
+      return loadDistribution(input)
+    } catch (error) {
+      if (error instanceof InputError) return { refused: error.message }
+      throw error
+    }
   },
   identify(input: IdentifyInput): Result<IdentifyValues> {
     return identify(input, rows)

@@ -22,7 +22,14 @@ const section = useSection(640, 400)
 /** The chart comes with its station, not with the card. */
 const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
 const RackChoice = defineAsyncComponent(() => import('./RackChoice.vue'))
+const LoadZone = defineAsyncComponent(() => import('./LoadZone.vue'))
 const choosing = ref(false)
+const inside = ref(false)
+/** Rated life in million turns, (C/P)^p. */
+const ratedMrev = computed(() => {
+  const basis = result.value.basis!
+  return (basis.dynamicRatingN / basis.equivalentLoadN) ** (basis.rollingElement === 'ball' ? 3 : 10 / 3)
+})
 const together = computed(() => lifeTogether(card.line))
 const target = computed(() => card.answers.select.target)
 const wantedH = computed(() => (target.value ? LIFE_TARGETS[target.value].hours : null))
@@ -77,6 +84,24 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
         <AnswerField station="select" name="cleanliness" placeholder="by the surroundings" clearable />
         <AnswerField station="select" name="lifeSchool" />
       </div>
+      <template v-if="result.basis && row && alone">
+        <Button
+          :label="inside ? 'Leave the inside' : 'How the load spreads inside'"
+          outlined
+          :aria-expanded="inside"
+          @click="inside = !inside"
+        />
+        <LoadZone
+          v-if="inside"
+          :key="row.designation"
+          :row="row"
+          :radial-n="duty.radialN!"
+          :axial-n="duty.axialN!"
+          :clearance-um="card.evaluation.fit.clearance?.medianUm ?? null"
+          :slope-arcmin="duty.slopeArcmin ?? null"
+          :rated-mrev="ratedMrev"
+        />
+      </template>
     </template>
     <template #chart>
       <LifeChart v-if="result.basis" :basis="result.basis" :wanted-h="wantedH" />
