@@ -36,6 +36,10 @@ const dutyStep = z.strictObject({
   ramp: z.boolean(),
 })
 
+const runTemperature = within(FIELDS.runin.readings.range)
+/** One reading of a run as it is noted. */
+export const runReading = z.strictObject({ minute, temperatureC: runTemperature })
+
 function schemaOf(field: Field): z.ZodType {
   const closed = (): z.ZodType => {
     switch (field.kind) {

@@ -3,7 +3,6 @@ import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import type { Command } from './commands/commands.js'
-import SignInAgain from './screens/SignIn/SignInAgain.vue'
 import { useRound } from './stores/round.js'
 import { useSession } from './stores/session.js'
 import UnitSwitch from './theme/UnitSwitch.vue'
@@ -12,6 +11,7 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 
+const SignInAgain = defineAsyncComponent(() => import('./screens/SignIn/SignInAgain.vue'))
 const CommandPalette = defineAsyncComponent(() => import('./commands/CommandPalette.vue'))
 const ShortcutList = defineAsyncComponent(() => import('./commands/ShortcutList.vue'))
 const open = ref<'palette' | 'keys' | null>(null)

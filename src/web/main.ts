@@ -16,5 +16,5 @@ createApp(App)
   .use(router)
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '.night' } }, csp: { nonce } })
   // The autofocus attribute counts only while a page loads; a field that appears later asks for itself.
-  .directive('focus', { mounted: (element: HTMLElement) => element.focus() })
+  .directive('focus', { mounted: (element: HTMLElement, { value }: { value?: unknown }) => value !== false && element.focus() })
   .mount('#app')

@@ -159,7 +159,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
     try {
       await planner.signIn('planner')
       await planner.go(address)
-      await (await planner.see("//input[@aria-label='Reason for accepting']")).sendKeys('Housing is rebored next week')
+      await planner.type('Reason for accepting', 'Housing is rebored next week')
       await planner.button('Accept')
       await planner.seeText('Accepted by M. Thorpe')
       await planner.button('Sign: Measure the housing seat, 130 H7')

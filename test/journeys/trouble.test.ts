@@ -123,6 +123,7 @@ describe('journey: two people on one card', () => {
     await person.press('u')
     await person.type('Between bearing centres', '11')
     await person.seeText('Two answers')
+    await person.see("//*[@role='dialog']//td[normalize-space()='11 in']")
     const text = await (await person.see("//*[@role='dialog']")).getText()
     expect(text).to.contain('10 in').and.contain('11 in').and.not.contain('mm')
     await person.button('Take theirs')

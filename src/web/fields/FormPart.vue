@@ -5,7 +5,7 @@ import { Apart, SENT_FORM } from './sentForm.js'
 
 /**
  * One value of a `SentForm` in one of our fields, which takes the other attributes. Its error shows once the field was left or
- * the form tried.
+ * the form tried; of a late form only then.
  */
 const props = defineProps<{
   name: string
@@ -14,7 +14,7 @@ const props = defineProps<{
   empty?: string | number | null
 }>()
 defineOptions({ inheritAttrs: false })
-const { refused, tried } = inject(SENT_FORM)!
+const { refused, tried, late } = inject(SENT_FORM)!
 
 interface State {
   value: unknown
@@ -22,7 +22,8 @@ interface State {
   error: { message: string } | null
   props: { onBlur: () => void; onChange: (event: { value: unknown }) => void }
 }
-const errorOf = (state: State) => refused[props.name] ?? ((state.touched || tried.value) && state.error ? state.error.message : null)
+const errorOf = (state: State) =>
+  refused[props.name] ?? (((state.touched && !late) || tried.value) && state.error ? state.error.message : null)
 function set(state: State, value: unknown) {
   delete refused[props.name]
   state.props.onChange({ value: value ?? props.empty ?? null })

@@ -2,8 +2,8 @@
 import InputText from 'primevue/inputtext'
 import FieldFrame from './FieldFrame.vue'
 
-/** A password; `fresh` where one is chosen. */
-defineProps<{ id: string; label: string; modelValue: string | null; fresh?: boolean; error?: string | null }>()
+/** A password; `fresh` where one is chosen, `begin` where it has the focus as soon as it is there. */
+defineProps<{ id: string; label: string; modelValue: string | null; fresh?: boolean; begin?: boolean; error?: string | null }>()
 defineEmits<{ 'update:modelValue': [value: string | null] }>()
 </script>
 
@@ -11,7 +11,9 @@ defineEmits<{ 'update:modelValue': [value: string | null] }>()
   <FieldFrame :id="id" :label="label" :error="error">
     <InputText
       :id="id"
+      v-focus="begin"
       type="password"
+      :autofocus="begin"
       :autocomplete="fresh ? 'new-password' : 'current-password'"
       :model-value="modelValue"
       @update:model-value="$emit('update:modelValue', $event || null)"

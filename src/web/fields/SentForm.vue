@@ -14,6 +14,8 @@ const props = defineProps<{
   /** What the route accepts, or the part of it that is typed here. */
   schema: z.ZodType
   initial: Record<string, unknown>
+  /** A small form that stands beside other work: it speaks up only when it is sent, and moves nothing when it is left. */
+  late?: boolean
   /** What was typed as the schema has it, where that differs. */
   read?: (typed: Record<string, unknown>) => Record<string, unknown>
   // What it gets is what the schema passed.
@@ -26,7 +28,7 @@ const refused = reactive<Record<string, string>>({})
 const tried = ref(false)
 const sending = ref(false)
 const problem = ref<string | null>(null)
-provide(SENT_FORM, { refused, tried })
+provide(SENT_FORM, { refused, tried, late: props.late })
 
 const asTyped = (typed: Record<string, unknown>) => (props.read ? props.read(typed) : typed)
 function resolver({ values }: FormResolverOptions) {

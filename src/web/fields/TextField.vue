@@ -11,8 +11,10 @@ defineProps<{
   placeholder?: string
   disabled?: boolean
   error?: string | null
-  /** Has the focus when the dialog around it opens. */
+  /** Has the focus as soon as it is there. */
   begin?: boolean
+  /** What a browser may fill in. */
+  autocomplete?: string
 }>()
 defineEmits<{ 'update:modelValue': [value: string | null] }>()
 </script>
@@ -22,7 +24,8 @@ defineEmits<{ 'update:modelValue': [value: string | null] }>()
     <InputText
       :id="id"
       :model-value="modelValue ?? ''"
-      autocomplete="off"
+      v-focus="begin"
+      :autocomplete="autocomplete ?? 'off'"
       :autofocus="begin"
       :maxlength="most"
       :placeholder="placeholder"

@@ -1,31 +1,18 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
-import type { SavedSearch, SCREENS_KEPT } from '../../contract/yard.js'
-import { call, refusalOf } from '../api.js'
+import { savedSearchInput, type SavedSearch, type SCREENS_KEPT } from '../../contract/yard.js'
+import { call } from '../api.js'
+import FormPart from '../fields/FormPart.vue'
+import SentForm from '../fields/SentForm.vue'
+import TextField from '../fields/TextField.vue'
 
 /** What somebody looks at again and again on a screen: used with a touch, kept under a name, dropped. */
-const props = defineProps<{ screen: (typeof SCREENS_KEPT)[number]; views: SavedSearch[]; search: string; columns?: readonly string[] }>()
+defineProps<{ screen: (typeof SCREENS_KEPT)[number]; views: SavedSearch[]; search: string; columns?: readonly string[] }>()
 const emit = defineEmits<{ use: [search: string, columns: readonly string[]]; changed: [views: SavedSearch[]] }>()
 const naming = ref(false)
-const name = ref('')
-const problem = ref<string | null>(null)
-
-async function keep() {
-  problem.value = null
-  try {
-    emit(
-      'changed',
-      await call('saveSearch', {
-        body: { screen: props.screen, name: name.value, search: props.search, columns: [...(props.columns ?? [])] },
-      }),
-    )
-    naming.value = false
-    name.value = ''
-  } catch (failure) {
-    const { errors, problem: words } = refusalOf(failure)
-    problem.value = words ?? Object.values(errors).join('; ')
-  }
+async function keep(body: { screen: (typeof SCREENS_KEPT)[number]; name: string; search: string; columns: string[] }) {
+  emit('changed', await call('saveSearch', { body }))
+  naming.value = false
 }
 const drop = async ({ id }: SavedSearch) => emit('changed', await call('dropSearch', { params: { id } }))
 </script>
@@ -36,20 +23,28 @@ const drop = async ({ id }: SavedSearch) => emit('changed', await call('dropSear
       <button type="button" class="use" :aria-pressed="v.search === search" @click="$emit('use', v.search, v.columns)">{{ v.name }}</button>
       <button type="button" class="drop" :aria-label="`Drop the view ${v.name}`" @click="drop(v)">×</button>
     </span>
-    <form v-if="naming" @submit.prevent="keep" @keydown.esc.stop="naming = false">
-      <InputText v-model="name" autofocus size="small" aria-label="Name of the view" placeholder="Its name" maxlength="60" />
+    <SentForm
+      v-if="naming"
+      class="naming"
+      late
+      :schema="savedSearchInput"
+      :initial="{ name: '' }"
+      :read="(form) => ({ screen, name: form.name, search, columns: [...(columns ?? [])] })"
+      :send="keep"
+      @keydown.esc.stop="naming = false"
+    >
+      <FormPart id="view-name" name="name" :control="TextField" empty="" label="Name of the view" :most="60" begin />
       <button type="submit" class="link-button">keep</button>
-    </form>
+    </SentForm>
     <button v-else-if="search && !views.some((v) => v.search === search)" type="button" class="link-button" @click="naming = true">
       keep this view
     </button>
-    <span v-if="problem" role="alert" class="problem">{{ problem }}</span>
   </div>
 </template>
 
 <style scoped>
 .views,
-.views form {
+.naming {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
@@ -74,9 +69,5 @@ const drop = async ({ id }: SavedSearch) => emit('changed', await call('dropSear
 .here .use {
   background: var(--damson);
   color: var(--on-damson, #fff);
-}
-.problem {
-  color: var(--rowan);
-  font-weight: 600;
 }
 </style>

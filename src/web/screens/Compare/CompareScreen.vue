@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { fittedWords } from '../../../core/line/fitted.js'
-import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { z } from 'zod'
 import type { OffersView } from '../../../contract/rack.js'
 import { NO_DUTY, asMarked, compareBearings, type CompareResult, type Described } from '../../../core/identify/compare.js'
 import type { Feature } from '../../../core/identify/letters.js'
 import { call } from '../../api.js'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -30,8 +33,6 @@ const at = shallowRef<OffersView | null>(null)
 const read = shallowRef<Side[]>([])
 /** What was told on this page, over what the markings say, by marking. */
 const told = ref<Record<string, Described['features']>>({})
-const typed = ref('')
-const refused = ref('')
 
 const texts = computed(() => [route.query.rows ?? []].flat().map(String).slice(0, MOST))
 const positionId = computed(() => (/^\d+$/.test(String(route.query.at ?? '')) ? Number(route.query.at) : null))
@@ -77,19 +78,10 @@ function tell(text: string, feature: Feature, value: string) {
 }
 const go = (rows: string[]) => void router.replace({ query: { ...route.query, rows } })
 const leave = (text: string) => go(texts.value.filter((t) => t !== text))
-async function add() {
-  refused.value = ''
-  const text = typed.value.trim()
-  if (!text) return
-  try {
-    if (!(await describe(text))) refused.value = `No bearing of the rack begins with "${text.slice(0, 40)}".`
-    else {
-      typed.value = ''
-      go([...texts.value, text].slice(0, MOST))
-    }
-  } catch (failure) {
-    refused.value = failure instanceof Error ? failure.message : String(failure)
-  }
+const offeredInput = z.strictObject({ text: z.string().trim().min(1, 'a number first').max(60) })
+async function add({ text }: { text: string }) {
+  if (!(await describe(text))) throw new Error(`No bearing of the rack begins with "${text.slice(0, 40)}".`)
+  go([...texts.value, text].slice(0, MOST))
 }
 const trail = computed(() =>
   at.value
@@ -123,12 +115,26 @@ const trail = computed(() =>
           @tell="(feature, value) => tell(side.text, feature, value)"
           @leave="leave(side.text)"
         />
-        <form v-if="texts.length < MOST" class="add" @submit.prevent="add">
-          <label for="offered">{{ removed ? 'Offered: number and letters' : 'What came out: number and letters' }}</label>
-          <InputText id="offered" v-model="typed" autocomplete="off" maxlength="60" placeholder="6311 2RS C3" />
+        <SentForm
+          v-if="texts.length < MOST"
+          :key="texts.length"
+          late
+          class="add"
+          :schema="offeredInput"
+          :initial="{ text: '' }"
+          :send="add"
+        >
+          <FormPart
+            id="offered"
+            name="text"
+            :control="TextField"
+            empty=""
+            :label="removed ? 'Offered: number and letters' : 'What came out: number and letters'"
+            :most="60"
+            placeholder="6311 2RS C3"
+          />
           <button type="submit" class="link-button">put beside it</button>
-          <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
-        </form>
+        </SentForm>
       </div>
       <CompareTable v-if="results.length" :removed="removed!.text" :offered="offered.map((o) => o.text)" :results="results" />
       <OfferList

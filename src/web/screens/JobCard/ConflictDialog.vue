@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
 import { computed, ref } from 'vue'
 import { LINE, STATION_TITLE, partsOf, type Key } from '../../../core/card/answers.js'
@@ -43,32 +45,33 @@ const OPTIONS = [
 <template>
   <Dialog :visible="true" modal :closable="false" header="Two answers" :style="{ width: '46rem' }">
     <p>{{ who }} answered the same while you were at it. Nothing is lost: choose which one counts.</p>
-    <table>
-      <thead>
-        <tr>
-          <th scope="col"></th>
-          <th scope="col">Yours</th>
-          <th scope="col">{{ who }}</th>
-          <th v-if="rows.length > 1" scope="col">Counts</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(r, i) in rows" :key="r.key">
-          <th scope="row">{{ r.label }}</th>
-          <td>{{ r.mine }}</td>
-          <td>{{ r.theirs }}</td>
-          <td v-if="rows.length > 1">
-            <DecisionChoice
-              :id="`choose-${i}`"
-              label=""
-              :options="OPTIONS"
-              :model-value="chosen[r.key] ?? null"
-              @update:model-value="chosen = { ...chosen, [r.key]: $event }"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable :value="rows" data-key="key" size="small" class="answers">
+      <Column header="Answer"
+        ><template #body="{ data }"
+          ><b>{{ data.label }}</b></template
+        ></Column
+      >
+      <Column header="Yours"
+        ><template #body="{ data }"
+          ><b class="number">{{ data.mine }}</b></template
+        ></Column
+      >
+      <Column :header="who"
+        ><template #body="{ data }"
+          ><b class="number">{{ data.theirs }}</b></template
+        ></Column
+      >
+      <Column v-if="rows.length > 1" header="Counts"
+        ><template #body="{ data, index }">
+          <DecisionChoice
+            :id="`choose-${index}`"
+            label=""
+            :options="OPTIONS"
+            :model-value="chosen[data.key] ?? null"
+            @update:model-value="chosen = { ...chosen, [data.key]: $event }"
+          /> </template
+      ></Column>
+    </DataTable>
     <div class="choose">
       <Button label="Keep mine" @click="all('mine')" />
       <Button label="Take theirs" outlined @click="all('theirs')" />
@@ -84,19 +87,8 @@ const OPTIONS = [
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
+.answers {
   margin: 14px 0;
-  width: 100%;
-}
-th,
-td {
-  border-bottom: 1px solid var(--hair);
-  padding: 6px 8px 6px 0;
-  text-align: left;
-}
-td {
-  font: 650 1.1rem var(--condensed);
 }
 .choose {
   display: flex;

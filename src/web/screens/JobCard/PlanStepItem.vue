@@ -1,16 +1,19 @@
 <script setup lang="ts">
+import { acceptStepInput } from '../../../contract/cards.js'
 import { call } from '../../api.js'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { comparedWords, type PlanField } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
-import ActionButton from '../../fields/ActionButton.vue'
 
 /** One step of the mounting plan: what to do, what to write down with its tolerance, who signed. */
 const props = defineProps<{ step: LineStep; number: number }>()
@@ -29,7 +32,6 @@ const next = computed(() => {
   return card.stepStates.find((s) => !s.holds && here.includes(s.key))?.key === props.step.key
 })
 const locked = computed(() => card.readOnly || signed.value)
-const reason = ref('')
 
 const set = (key: string, value: unknown) => card.editStep(props.step.key, { [key]: value as never })
 const numberOf = (f: PlanField) => (typeof values.value[f.key] === 'number' ? (values.value[f.key] as number) : null)
@@ -43,7 +45,7 @@ function range(f: PlanField): string {
 const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const sign = () => card.act((id) => call('signStep', { params: { id, key: props.step.key } }))
 const withdraw = () => card.act((id) => call('withdrawStep', { params: { id, key: props.step.key } }))
-const accept = () => card.act((id) => call('acceptStep', { params: { id, key: props.step.key }, body: { reason: reason.value } }))
+const accept = (body: { reason: string }) => card.act((id) => call('acceptStep', { params: { id, key: props.step.key }, body }))
 </script>
 
 <template>
@@ -102,10 +104,17 @@ const accept = () => card.act((id) => call('acceptStep', { params: { id, key: pr
         </template>
       </div>
       <p v-if="record?.acceptedBy" class="soft small">Accepted by {{ record.acceptedBy }}: {{ record.acceptedReason }}</p>
-      <form v-if="state.outside.length && !signed && session.may('planner') && !card.readOnly" class="accept" @submit.prevent="accept">
-        <InputText v-model="reason" placeholder="Why it may go on" aria-label="Reason for accepting" minlength="5" />
-        <ActionButton type="submit" label="Accept" :why="reason.trim().length < 5 && 'say why, at least 5 letters'" />
-      </form>
+      <SentForm
+        v-if="state.outside.length && !signed && session.may('planner') && !card.readOnly"
+        class="accept"
+        late
+        :schema="acceptStepInput"
+        :initial="{ reason: '' }"
+        :send="accept"
+      >
+        <FormPart :id="`accept-${step.key}`" name="reason" :control="TextField" empty="" label="Reason for accepting" :most="300" />
+        <Button type="submit" label="Accept" />
+      </SentForm>
       <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
     </div>
     <div class="sign">

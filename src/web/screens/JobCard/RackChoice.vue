@@ -12,12 +12,15 @@ import Tabs from 'primevue/tabs'
 import Button from 'primevue/button'
 import { computed, defineAsyncComponent, reactive, ref, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
+import { z } from 'zod'
 import type { Bearing } from '../../../core/catalogue/bearing.js'
 import { FAMILIES, FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
 import type { LifeBasis } from '../../../core/life/curves.js'
 import type { Candidate, SelectInput, SelectValues } from '../../../core/select/select.js'
 import type { Message } from '../../../core/words/message.js'
 import { wordsOf } from '../../../core/words/say.js'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
@@ -89,7 +92,8 @@ watch(
 )
 /** The bearing that is about to be chosen, with the reason that is asked for. */
 const choice = ref<string | null>(null)
-const why = ref<string | null>(null)
+const why = ref('')
+const choiceInput = z.strictObject({ why: z.string().trim().min(3, 'a reason first').max(300) })
 const chosenOne = computed(() => found.value?.candidates.find((c) => c.designation === choice.value) ?? null)
 /** What speaks for it, as a first word on why. */
 function choose(designation: string) {
@@ -104,13 +108,21 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
 
 <template>
   <Dialog :visible="true" modal header="What of the rack would do here" :style="{ width: '72rem' }" @update:visible="emit('close')">
-    <form v-if="choice && !readOnly" class="chosen" aria-label="Choose it" @submit.prevent="emit('choose', choice, why ?? '')">
+    <SentForm
+      v-if="choice && !readOnly"
+      :key="choice"
+      class="chosen"
+      aria-label="Choose it"
+      :schema="choiceInput"
+      :initial="{ why }"
+      :send="async (form: { why: string }) => emit('choose', choice!, form.why)"
+    >
       <b class="number">{{ choice }}</b>
       <span class="soft">over {{ row.designation }}{{ chosenOne ? `, lasts ${life(chosenOne)} h` : '' }}</span>
-      <TextField id="choice-why" label="Why it was chosen" :model-value="why" :most="300" @update:model-value="why = $event" />
-      <Button type="submit" label="Choose it" :disabled="!why?.trim()" />
-      <Button label="Not now" text @click="choice = null" />
-    </form>
+      <FormPart id="choice-why" name="why" :control="TextField" empty="" label="Why it was chosen" :most="300" />
+      <Button type="submit" label="Choose it" />
+      <Button type="button" label="Not now" text @click="choice = null" />
+    </SentForm>
     <Tabs value="rack">
       <TabList aria-label="What would do">
         <Tab value="rack">Bearings of the rack</Tab>

@@ -1,16 +1,19 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, nextTick, ref } from 'vue'
+import { runReading } from '../../../contract/answers.js'
 import type { AnswersOf } from '../../../core/card/fields.js'
 import { runChart } from '../../../core/drawing/run-chart.js'
 import type { RunReading } from '../../../core/runin/run-in.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
+import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
+import SentForm from '../../fields/SentForm.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
-import ActionButton from '../../fields/ActionButton.vue'
 
 const card = useCard()
 const session = useSession()
@@ -20,17 +23,12 @@ const edit = (patch: Partial<AnswersOf<'runin'>>) => card.edit('runin', patch)
 
 const STEP_MIN = 20
 const next = () => (a.value.readings.length ? Math.max(...a.value.readings.map((r) => r.minute)) + STEP_MIN : 0)
-const minute = ref<number | null>(next())
-const temperature = ref<number | null>(null)
 const round = ref(0)
 
 /** Enter takes the reading and makes ready for the next one. */
-async function add() {
-  if (minute.value === null || temperature.value === null) return
-  const others = a.value.readings.filter((r) => r.minute !== minute.value)
-  edit({ readings: [...others, { minute: minute.value, temperatureC: temperature.value }].sort((x, y) => x.minute - y.minute) })
-  minute.value = next()
-  temperature.value = null
+async function add({ minute, temperatureC }: RunReading) {
+  const others = a.value.readings.filter((r) => r.minute !== minute)
+  edit({ readings: [...others, { minute, temperatureC }].sort((x, y) => x.minute - y.minute) })
   round.value += 1
   await nextTick()
   document.getElementById('newTemperature')?.focus()
@@ -48,11 +46,19 @@ const chart = computed(() =>
   <StationFrame :result="result" drawing-title="The first hours" drawing-note="temperature of the housing, minutes since the start">
     <template #drawing><DrawingView :drawing="chart" /></template>
     <template #entry>
-      <form v-if="!card.readOnly" class="reading" @submit.prevent="add">
-        <QuantityField id="newMinute" :key="`m${round}`" v-model="minute" label="Minutes since start" quantity="minutes" />
-        <QuantityField id="newTemperature" :key="`t${round}`" v-model="temperature" label="Temperature" quantity="temperature" />
-        <ActionButton type="submit" label="Note it" :why="(minute === null || temperature === null) && 'minutes and temperature first'" />
-      </form>
+      <SentForm
+        v-if="!card.readOnly"
+        :key="round"
+        class="reading"
+        late
+        :schema="runReading"
+        :initial="{ minute: next(), temperatureC: null }"
+        :send="add"
+      >
+        <FormPart id="newMinute" name="minute" :control="QuantityField" label="Minutes since start" quantity="minutes" />
+        <FormPart id="newTemperature" name="temperatureC" :control="QuantityField" label="Temperature" quantity="temperature" />
+        <Button type="submit" label="Note it" />
+      </SentForm>
       <p v-if="result.fieldErrors.readings" class="refusal" role="alert">{{ session.say(result.fieldErrors.readings) }}</p>
       <ul v-if="a.readings.length" class="plain-list readings" aria-label="Readings of the run">
         <li v-for="r in a.readings" :key="r.minute">

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
 import { keyOf, scopeOf } from '../../../core/card/answers.js'
 import { setOf } from '../../../core/card/context.js'
+import type { Alternative } from '../../../core/card/stations/select.js'
 import { lifeTogether } from '../../../core/card/together.js'
 import FigureRow from '../../figures/FigureRow.vue'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -126,31 +129,41 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
         @choose="choose"
         @close="choosing = false"
       />
-      <table v-if="result.alternatives.length" class="sizes">
-        <caption>
-          One size down and up, same series and load
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Size</th>
-            <th scope="col">Bearing</th>
-            <th scope="col">Life</th>
-            <th scope="col">Safety</th>
-            <th scope="col"></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="x in result.alternatives" :key="x.which" :class="{ this: x.which === 'this' }">
-            <td>{{ WHICH[x.which] }}</td>
-            <td class="number">{{ x.designation }}</td>
-            <td class="number">{{ session.show(x.ratingLifeH, 'hours') }} h</td>
-            <td class="number">{{ x.staticSafety.toFixed(1) }}</td>
-            <td>
-              <span class="state" :class="x.enough ? 'state-good' : 'state-caution'">{{ x.enough ? 'enough' : 'short' }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <section v-if="result.alternatives.length" class="sizes" aria-label="One size down and up">
+        <p class="soft">One size down and up, same series and load</p>
+        <DataTable
+          :value="result.alternatives"
+          data-key="which"
+          size="small"
+          :row-class="(x: Alternative) => ({ this: x.which === 'this' })"
+        >
+          <Column header="Size"
+            ><template #body="{ data }">{{ WHICH[(data as Alternative).which] }}</template></Column
+          >
+          <Column header="Bearing"
+            ><template #body="{ data }"
+              ><b class="number">{{ data.designation }}</b></template
+            ></Column
+          >
+          <Column header="Life"
+            ><template #body="{ data }"
+              ><b class="number">{{ session.show(data.ratingLifeH, 'hours') }} h</b></template
+            ></Column
+          >
+          <Column header="Safety"
+            ><template #body="{ data }"
+              ><b class="number">{{ data.staticSafety.toFixed(1) }}</b></template
+            ></Column
+          >
+          <Column header="Enough"
+            ><template #body="{ data }"
+              ><span class="state" :class="data.enough ? 'state-good' : 'state-caution'">{{
+                data.enough ? 'enough' : 'short'
+              }}</span></template
+            ></Column
+          >
+        </DataTable>
+      </section>
     </template>
   </StationFrame>
 </template>
@@ -165,33 +178,9 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
   margin: 10px 0;
 }
 .sizes {
-  border-collapse: collapse;
   margin: 14px 0 6px;
-  width: 100%;
 }
-caption {
-  color: var(--soft);
-  font-family: var(--condensed);
-  text-align: left;
-}
-th {
-  color: var(--soft);
-  font: 500 0.95rem var(--condensed);
-  text-align: left;
-}
-td,
-th {
-  border-bottom: 1px solid var(--hair);
-  padding: 6px 8px 6px 0;
-}
-td.number {
-  font-size: 1.15rem;
-}
-.this {
+.sizes :deep(tr.this) {
   box-shadow: inset 4px 0 var(--damson);
-}
-.this td:first-child {
-  padding-left: 10px;
-  font-weight: 650;
 }
 </style>

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { z } from 'zod'
 import { loadLineDrawing } from '../../../core/drawing/load-line.js'
 import {
   SOURCES,
@@ -16,7 +17,9 @@ import {
 import { angleOf } from '../../../core/loads/plane.js'
 import { Derivation, InputError } from '../../../core/result.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
+import SentForm from '../../fields/SentForm.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { useSources } from './useSources.js'
@@ -29,7 +32,7 @@ const { sources, chosen, components, full, add, begin, guess, change } = useSour
 const PALETTE = SOURCE_KINDS.filter((k, i) => SOURCE_KINDS.findIndex((j) => SOURCES[j].of === SOURCES[k].of) === i)
 const labelOf = (kind: SourceKind) => SOURCES[kind].label.split(',')[0]!
 const STEP_MM = 5
-const power = ref<number | null>(null)
+const powerInput = z.strictObject({ powerKw: z.number('a power').positive('above nothing').max(1e6) })
 
 const duty = computed(() => card.line.lineDuty!)
 const positions = computed(() => card.context.positions)
@@ -178,16 +181,17 @@ const said = (s: LoadSource, i: number) =>
       begin with what the records carry
     </button>
   </p>
-  <form v-if="!sources.length && !card.readOnly" class="little" @submit.prevent="power && guess(power)">
-    <QuantityField
-      id="little-power"
-      label="I only know the power"
-      quantity="power"
-      :model-value="power"
-      @update:model-value="power = $event"
-    />
-    <Button type="submit" label="Guess on the safe side" outlined :disabled="!power" />
-  </form>
+  <SentForm
+    v-if="!sources.length && !card.readOnly"
+    class="little"
+    late
+    :schema="powerInput"
+    :initial="{ powerKw: null }"
+    :send="async (form: { powerKw: number }) => guess(form.powerKw)"
+  >
+    <FormPart id="little-power" name="powerKw" :control="QuantityField" label="I only know the power" quantity="power" />
+    <Button type="submit" label="Guess on the safe side" outlined />
+  </SentForm>
 </template>
 
 <style scoped>

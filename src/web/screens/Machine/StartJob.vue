@@ -2,23 +2,22 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Dialog from 'primevue/dialog'
-import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { ShaftLineView } from '../../../contract/lines.js'
 import { fittedWords } from '../../../core/line/fitted.js'
+import { newJobInput } from '../../../contract/cards.js'
 import { call } from '../../api.js'
-import FieldFrame from '../../fields/FieldFrame.vue'
 import ActionButton from '../../fields/ActionButton.vue'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 
 /** What a job works on: any places of one shaft line under one lockout and one release. A set goes as a whole. */
 const props = defineProps<{ line: ShaftLineView; chosen: number[] }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const chosen = ref([...props.chosen])
-const reason = ref('')
-const refusal = ref<string | null>(null)
-const starting = ref(false)
 
 const rows = computed(() =>
   props.line.positions.map((p) => ({
@@ -34,22 +33,22 @@ const has = (places: number[]) => places.every((id) => chosen.value.includes(id)
 const toggle = (places: number[], on: boolean) =>
   (chosen.value = on ? [...chosen.value, ...places] : chosen.value.filter((id) => !places.includes(id)))
 
-async function start() {
-  refusal.value = null
-  starting.value = true
-  try {
-    const card = await call('openCard', { body: { places: chosen.value, reason: reason.value } })
-    await router.push({ name: 'card', params: { id: card.job.id, station: 'identify' } })
-  } catch (failure) {
-    refusal.value = failure instanceof Error ? failure.message : String(failure)
-  }
-  starting.value = false
+async function start(body: { places: number[]; reason: string }) {
+  const card = await call('openCard', { body })
+  await router.push({ name: 'card', params: { id: card.job.id, station: 'identify' } })
 }
 </script>
 
 <template>
   <Dialog :visible="true" modal header="Start a job" :style="{ width: '34rem' }" @update:visible="emit('close')">
-    <form class="start" @submit.prevent="start">
+    <SentForm
+      v-slot="{ sending }"
+      class="start"
+      :schema="newJobInput"
+      :initial="{ reason: '' }"
+      :read="(form) => ({ places: chosen, reason: form.reason })"
+      :send="start"
+    >
       <fieldset>
         <legend>What it works on</legend>
         <div v-for="r in rows" :key="r.id" class="row">
@@ -68,15 +67,12 @@ async function start() {
           all of the line
         </button>
       </fieldset>
-      <FieldFrame id="job-reason" label="What is wrong? (may stay empty)">
-        <InputText id="job-reason" v-model="reason" autofocus maxlength="200" autocomplete="off" />
-      </FieldFrame>
-      <p v-if="refusal" role="alert" class="refusal">{{ refusal }}</p>
+      <FormPart id="job-reason" name="reason" :control="TextField" empty="" label="What is wrong? (may stay empty)" :most="200" begin />
       <div class="buttons">
-        <ActionButton type="submit" label="Start" :why="!chosen.length && 'choose at least one bearing'" :loading="starting" />
+        <ActionButton type="submit" label="Start" :why="!chosen.length && 'choose at least one bearing'" :loading="sending" />
         <Button type="button" label="Not now" text @click="emit('close')" />
       </div>
-    </form>
+    </SentForm>
   </Dialog>
 </template>
 
@@ -100,10 +96,6 @@ legend {
   display: flex;
   gap: 10px;
   min-height: 44px;
-}
-.refusal {
-  color: var(--rowan);
-  font-weight: 600;
 }
 .buttons {
   align-items: center;

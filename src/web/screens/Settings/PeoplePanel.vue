@@ -5,12 +5,11 @@ import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref } from 'vue'
 import { ROLES, personInput, type PersonInput, type Deed, type Invitation, type Person, type Role } from '../../../contract/people.js'
+import { inChargeInput } from '../../../contract/cards.js'
 import type { Colleague } from '../../../contract/yard.js'
 import { refusalOf, call } from '../../api.js'
-import ActionButton from '../../fields/ActionButton.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import FormPart from '../../fields/FormPart.vue'
-import ListSelect from '../../fields/ListSelect.vue'
 import PasswordField from '../../fields/PasswordField.vue'
 import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
@@ -71,18 +70,18 @@ const invite = (person: Person) => attempt(async () => show(await call('invite',
 const change = (person: Person, body: BodyOf<'changePerson'>) => attempt(() => call('changePerson', { params: { id: person.id }, body }))
 
 /** Switching off asks who takes over what is still in somebody's hands. */
-const leaving = ref<{ person: Person; body: BodyOf<'changePerson'>; to: number | null; what: string } | null>(null)
+const leaving = ref<{ person: Person; body: BodyOf<'changePerson'>; what: string } | null>(null)
 const colleagues = ref<Colleague[]>([])
 async function release(person: Person, body: BodyOf<'changePerson'>) {
   if (await change(person, body)) return
   if (!errors.value.handTo) return
   colleagues.value = (await call('colleagues')).filter((c) => c.id !== person.id)
-  leaving.value = { person, body, to: null, what: errors.value.handTo }
+  leaving.value = { person, body, what: errors.value.handTo }
   problem.value = null
 }
-async function handOver() {
-  const { person, body, to } = leaving.value!
-  if (await change(person, { ...body, handTo: to })) leaving.value = null
+async function handOver({ personId }: { personId: number }) {
+  const { person, body } = leaving.value!
+  if (await change(person, { ...body, handTo: personId })) leaving.value = null
 }
 
 const deeds = ref<{ person: Person; list: Deed[] } | null>(null)
@@ -142,17 +141,18 @@ async function showDeeds(person: Person) {
       :style="{ width: '34rem' }"
       @update:visible="leaving = null"
     >
-      <form v-if="leaving" class="leaving" @submit.prevent="handOver">
+      <SentForm v-if="leaving" class="leaving" :schema="inChargeInput" :initial="{ personId: null }" :send="handOver">
         <p>{{ leaving.what }}</p>
-        <ListSelect
+        <FormPart
+          id="takes-over"
+          name="personId"
+          :control="ChoiceField"
           label="Who takes over"
           placeholder="Choose somebody"
           :options="colleagues.map((c) => ({ value: c.id, label: c.name }))"
-          :model-value="leaving.to"
-          @update:model-value="leaving.to = $event"
         />
-        <ActionButton type="submit" label="Hand over and change" :why="leaving.to === null && 'choose somebody'" />
-      </form>
+        <Button type="submit" label="Hand over and change" />
+      </SentForm>
     </Dialog>
     <p v-if="fitting.length > shown.length" class="soft">
       The first {{ shown.length }} of {{ fitting.length }}; type a part of the name for the others.

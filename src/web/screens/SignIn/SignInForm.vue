@@ -1,42 +1,38 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
-import { ref } from 'vue'
-import FieldFrame from '../../fields/FieldFrame.vue'
+import { signInInput } from '../../../contract/people.js'
+import FormPart from '../../fields/FormPart.vue'
+import PasswordField from '../../fields/PasswordField.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 import { useSession } from '../../stores/session.js'
 
-const props = defineProps<{ fixedLogin?: string }>()
+defineProps<{ fixedLogin?: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const login = ref(props.fixedLogin ?? '')
-const password = ref('')
-const error = ref<string | null>(null)
-const busy = ref(false)
 
-async function go() {
-  busy.value = true
-  error.value = null
-  try {
-    await session.signIn(login.value, password.value)
-    emit('done')
-  } catch (failure) {
-    error.value = failure instanceof Error ? failure.message : String(failure)
-  }
-  busy.value = false
+async function go({ login, password }: { login: string; password: string }) {
+  await session.signIn(login, password)
+  emit('done')
 }
 </script>
 
 <template>
-  <form class="form" @submit.prevent="go">
-    <FieldFrame id="login" label="Sign-in name">
-      <InputText id="login" v-model="login" autocomplete="username" autocapitalize="none" :disabled="!!fixedLogin" v-focus />
-    </FieldFrame>
-    <FieldFrame id="password" label="Password" :error="error">
-      <InputText v-if="fixedLogin" id="password" v-model="password" v-focus type="password" autocomplete="current-password" />
-      <InputText v-else id="password" v-model="password" type="password" autocomplete="current-password" />
-    </FieldFrame>
-    <Button type="submit" label="Sign in" :loading="busy" />
-  </form>
+  <SentForm v-slot="{ sending }" class="form" :schema="signInInput" :initial="{ login: fixedLogin ?? '', password: '' }" :send="go">
+    <FormPart
+      id="login"
+      name="login"
+      :control="TextField"
+      empty=""
+      label="Sign-in name"
+      :most="80"
+      autocomplete="username"
+      :disabled="!!fixedLogin"
+      :begin="!fixedLogin"
+    />
+    <FormPart id="password" name="password" :control="PasswordField" empty="" label="Password" :begin="!!fixedLogin" />
+    <Button type="submit" label="Sign in" :loading="sending" />
+  </SentForm>
 </template>
 
 <style scoped>
