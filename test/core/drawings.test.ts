@@ -147,6 +147,26 @@ describe('shaft line', () => {
     expect(draw(true, false).description).to.contain('held: drive end')
     expect(roles(draw(null, null)).has('held')).to.equal(false)
   })
+  it('what sits on the shaft is drawn where it sits, and its steps where they are', () => {
+    const components = (alongMm: number | null) => [{ kind: 'gear' as const, slot: 1, alongMm }, { kind: 'coupling' as const, slot: 0, alongMm: -80 }] // prettier-ignore
+    const middle = (alongMm: number | null) => {
+      const { carried, at: supports } = draw(true, false, { components: components(alongMm) })
+      const gear = carried.find((c) => c.index === 0)!
+      return (gear.x + gear.width / 2 - supports[0]!) / (supports[1]! - supports[0]!)
+    }
+    expect(middle(null)).to.be.closeTo(0.5, 1e-9)
+    expect(middle(62)).to.be.closeTo(0.2, 1e-9)
+    const shaft = {
+      leftMm: 100,
+      sections: [
+        { lengthMm: 300, outsideMm: 60, boreMm: 0 },
+        { lengthMm: 210, outsideMm: 80, boreMm: 30 },
+      ],
+    }
+    const plain = draw(true, false).primitives.length
+    expect(roles(draw(true, false, { shaft })).has('extension'), 'a bore is dashed').to.equal(true)
+    expect(draw(true, false, { shaft }).primitives.length).to.not.equal(plain)
+  })
   it('lets the growth run away from the held end', () => {
     const arrow = (held: [boolean, boolean]) =>
       draw(...held, { growthText: 'grows 0.11 mm' }).primitives.find((p) => p.kind === 'line' && p.role === 'hot-line') as {

@@ -118,6 +118,17 @@ describe('journey: machines and lines of one’s own', () => {
     await person.web.wait(async () => !(await words())?.includes(', 530,'), 10_000, 'it is dragged')
     const dragged = Number(/held, (\d+)/.exec((await words())!)![1])
     expect([dragged % 5, dragged > 530], String(dragged)).to.deep.equal([0, true])
+    const impeller = await handle('impeller, ')
+    await person.web.executeScript('arguments[0].focus()', impeller)
+    await person.press(Key.ARROW_RIGHT)
+    await person.web.wait(
+      async () => /NU 312 free, \d+, impeller/.test((await words()) ?? ''),
+      10_000,
+      'what sits on the shaft moves along it',
+    )
+    await person.button('Undo')
+    await person.web.wait(async () => (await words())?.endsWith('NU 312 free, impeller'), 10_000, 'and back')
+    await person.web.executeScript('arguments[0].focus()', await handle('impeller end'))
     await person.type('Number on ring or paper', '60 130 31 cylindrical', '')
     await person.click("//li[@role='option'][starts-with(normalize-space(), 'NU 312')]")
     await person.web.wait(async () => (await words())?.includes(', NU 312'), 10_000, 'it was found on the rack by its sizes')
@@ -161,6 +172,22 @@ describe('journey: machines and lines of one’s own', () => {
     )
     await person.button('Save')
     await person.seeText('2 × 7312 B')
+  })
+
+  it('the shaft gets its steps, a support beyond its end is said, and the words carry them', async () => {
+    await person.link('Edit the line')
+    await person.button('draw its steps')
+    await person.web.wait(async () => (await words())?.includes('shaft '), 10_000, 'the words follow')
+    await person.type('Length', '300')
+    await person.seeText('beyond the end of the shaft')
+    await person.type('Length', '24.5 in')
+    await person.web.wait(async () => (await words())?.includes('x 622.3'), 10_000, 'a length in inches is understood')
+    await person.button('Save')
+    await person.see("//h1[contains(., 'Sluice pump')]")
+    await person.link('Edit the line')
+    await person.web.wait(async () => /shaft \d+ x 622.3 begins 100/.test((await words()) ?? ''), 10_000, 'it was kept')
+    await person.visit('/machines')
+    await person.link('Sluice pump')
   })
 
   it('a support gets a second nipple, each with its half', async () => {

@@ -49,6 +49,8 @@ export interface ShaftLineSpec {
 export interface ShaftLineDrawing extends Drawing {
   /** Where each bearing stands, for handles and links. */
   places: { key: string; x: number; y: number; width: number; height: number }[]
+  /** Where what sits on the shaft stands, by its number in the spec. */
+  carried: { index: number; x: number; y: number; width: number; height: number }[]
   /** Where each support stands on the paper. */
   at: number[]
   /** What a unit of the paper is along the shaft, mm; null where it is not drawn to scale along it. */
@@ -93,23 +95,19 @@ function scaleAlong(positions: readonly LinePosition[], at: readonly number[]): 
   return first > 0 && at.slice(1).every((_, i) => Math.abs(per(i + 1) - first) < first * 1e-6) ? first : null
 }
 
-/** The shaft in its steps: along it between the supports as they stand on the paper, outside of them to the paper's ends. */
-function drawSteps(
-  shapes: Primitive[],
-  shaft: ShaftShape,
-  spec: ShaftLineSpec,
-  at: readonly number[],
-  ends: readonly [number, number],
-  axis: number,
-  scale: number,
-): void {
-  const from = spec.positions[0]!.alongMm
-  const along = spec.positions.map((p) => p.alongMm - from)
-  const [leftMm, rightMm] = [-shaft.leftMm, shaftLengthMm(shaft) - shaft.leftMm]
-  const known: Point[] = [...along.map((mm, i): Point => [mm, at[i]!])]
-  if (leftMm < along[0]!) known.unshift([leftMm, ends[0]])
-  if (rightMm > along.at(-1)!) known.push([rightMm, ends[1]])
-  const xOf = (mm: number): number => {
+/** Where a place along the shaft lies on the paper: between the supports as they stand there, outside of them as far as something is known. */
+function paperOf(spec: ShaftLineSpec, at: readonly number[], ends: readonly [number, number]): (mm: number) => number {
+  const from = spec.positions[0]?.alongMm ?? 0
+  const { shaft, components = [] } = spec
+  const things = components.flatMap((c) => (c.alongMm === null ? [] : [c.alongMm - from]))
+  const drawn = shaft?.sections.length ? [-shaft.leftMm, shaftLengthMm(shaft) - shaft.leftMm] : []
+  const supports = spec.positions.map((p, i): Point => [p.alongMm - from, at[i]!])
+  const known = [...supports]
+  const [least, most] = [Math.min(...things, ...drawn), Math.max(...things, ...drawn)]
+  if (least < (supports[0]?.[0] ?? 0)) known.unshift([least, ends[0]])
+  if (most > (supports.at(-1)?.[0] ?? 0)) known.push([most, ends[1]])
+  return (along) => {
+    const mm = along - from
     const i = Math.max(
       0,
       Math.min(
@@ -120,7 +118,20 @@ function drawSteps(
     const [a, b] = [known[i]!, known[i + 1] ?? known[i]!]
     return b[0] === a[0] ? a[1] : a[1] + ((mm - a[0]) / (b[0] - a[0])) * (b[1] - a[1])
   }
-  let mm = leftMm
+}
+
+/** The shaft in its steps: along it between the supports as they stand on the paper, outside of them to the paper's ends. */
+function drawSteps(
+  shapes: Primitive[],
+  shaft: ShaftShape,
+  spec: ShaftLineSpec,
+  at: readonly number[],
+  ends: readonly [number, number],
+  axis: number,
+  scale: number,
+): void {
+  const xOf = paperOf(spec, at, ends)
+  let mm = spec.positions[0]!.alongMm - shaft.leftMm
   for (const { lengthMm, outsideMm, boreMm } of shaft.sections) {
     const [x1, x2] = [xOf(mm), xOf(mm + lengthMm)]
     mm += lengthMm
@@ -198,7 +209,9 @@ function drawComponents(
   axis: number,
   shaftR: number,
   ends: readonly [number, number],
-): void {
+): ShaftLineDrawing['carried'] {
+  const carried: ShaftLineDrawing['carried'] = []
+  const xOf = paperOf(spec, at, ends)
   const most = spec.height - axis - (spec.wordless ? 6 : 26)
   for (let slot = 0; slot <= at.length; slot += 1) {
     const own = (spec.components ?? []).filter((c) => c.slot === slot)
@@ -207,7 +220,7 @@ function drawComponents(
       const [radii, half] = COMPONENT_SHAPE[c.kind] ?? [2.2, 10]
       // Outside of the first and the last support from the shaft end inward.
       const share = slot === 0 ? i / Math.max(1, own.length) : slot === at.length ? (i + 1) / own.length : (i + 1) / (own.length + 1)
-      const x = left + (right - left) * share
+      const x = c.alongMm === null || !at.length ? left + (right - left) * share : xOf(c.alongMm)
       const wide = Math.min(half, Math.max(5, (right - left) / (own.length + 1) / 2 - 6))
       const r = Math.min(shaftR * radii, most)
       shapes.push(box(x - wide, axis - r, x + wide, axis + r, 'shaft'))
@@ -215,8 +228,10 @@ function drawComponents(
         for (const y of [-0.86, -0.72, 0.72, 0.86])
           shapes.push({ kind: 'line', x1: x - wide, y1: axis + y * r, x2: x + wide, y2: axis + y * r, role: 'extension' })
       shapes.push(text(Math.min(spec.width - 34, Math.max(34, x)), axis + r + 18, COMPONENTS[c.kind].words[0], 'label', 'middle'))
+      carried.push({ index: spec.components!.indexOf(c), x: x - wide - 4, y: axis - r - 4, width: 2 * wide + 8, height: 2 * r + 28 })
     })
   }
+  return carried
 }
 
 /** The whole shaft line from coupling to what it carries; bearing sections to one scale, the spans shortened. */
@@ -245,8 +260,8 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const most = height - axis - 24
   const [half, carried] = [Math.min(shaftR * 2, most), Math.min(shaftR * 2.6, most)]
   const under = (r: number) => Math.min(height - 6, axis + r + 20)
-  if (spec.components) drawComponents(shapes, spec, at, axis, shaftR, [left, right])
-  else {
+  const onShaft = spec.components ? drawComponents(shapes, spec, at, axis, shaftR, [left, right]) : []
+  if (!spec.components) {
     shapes.push(bar(left - 20, left + 8, half), text(Math.max(30, left - 6), under(half), 'coupling', 'label', 'middle'))
     shapes.push(bar(right - 6, right + 14, carried))
     shapes.push(text(Math.min(width - 34, right + 4), under(carried), spec.carries, 'label', 'middle'))
@@ -314,6 +329,7 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
     height,
     primitives: spec.wordless ? shapes.filter((p) => p.kind !== 'text') : shapes,
     places,
+    carried: onShaft,
     at,
     mmPerUnit: scaleAlong(positions, at),
     description: `Shaft line with ${positions.map((p) => `${p.designation} at the ${p.name}`).join(' and ')}; held: ${holding.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,

@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
-import type { DraftBearing, LineDraft } from '../../../core/line/draft.js'
+import { COMPONENTS, type DraftBearing, type LineDraft } from '../../../core/line/draft.js'
+import { shaftLengthMm } from '../../../core/line/shaft.js'
 import { outerHeld } from '../../../core/line/records.js'
 import { recordedRow } from '../../../core/identify/marked.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
@@ -11,7 +12,7 @@ import { useSession } from '../../stores/session.js'
 
 /** The line as it is drawn: a support is chosen, dragged along the shaft, or moved with the arrow keys. */
 const props = defineProps<{ line: LineDraft; chosen: number | null }>()
-const emit = defineEmits<{ choose: [index: number]; move: [index: number, alongMm: number] }>()
+const emit = defineEmits<{ choose: [index: number]; move: [index: number, alongMm: number]; carry: [index: number, alongMm: number] }>()
 const session = useSession()
 const STEP_MM = 5
 
@@ -65,14 +66,62 @@ function grab(index: number, event: PointerEvent) {
   dragged.value = { index, from: event.clientX, alongMm: positions[index]!.alongMm, perPixel }
   event.preventDefault()
 }
+/** What a unit of the paper is at a place of it, mm: that of the gap there, or of the nearest. */
+function perUnitAt(x: number): number {
+  const { at, mmPerUnit } = drawing.value
+  const { positions } = props.line
+  if (mmPerUnit !== null || positions.length < 2) return mmPerUnit ?? 1
+  const right = Math.min(
+    Math.max(
+      1,
+      at.findIndex((a) => a > x),
+    ),
+    positions.length - 1,
+  )
+  return (positions[right]!.alongMm - positions[right - 1]!.alongMm) / (at[right]! - at[right - 1]!)
+}
+/** Where something that sits on the shaft is, also while nobody has said. */
+function carriedAt(index: number): number {
+  const own = props.line.components[index]!
+  if (own.alongMm !== null) return own.alongMm
+  const { positions } = props.line
+  const box = drawing.value.carried.find((c) => c.index === index)!
+  const x = box.x + box.width / 2
+  const near = Math.min(Math.max(0, own.slot - 1), positions.length - 1)
+  const found = snap(positions[near]!.alongMm + (x - drawing.value.at[near]!) * perUnitAt(x))
+  // Outside of the supports the paper is not to scale: on a drawn shaft it sits on it.
+  const { shaft } = props.line
+  if (!shaft) return found
+  const left = positions[0]!.alongMm - shaft.leftMm
+  return Math.min(left + shaftLengthMm(shaft) - STEP_MM, Math.max(left + STEP_MM, found))
+}
+const carrying = ref<{ index: number; from: number; alongMm: number; perPixel: number } | null>(null)
+function grabCarried(index: number, event: PointerEvent) {
+  const svg = (event.currentTarget as SVGElement).ownerSVGElement!
+  const box = drawing.value.carried.find((c) => c.index === index)!
+  const perPixel = perUnitAt(box.x) * (drawing.value.width / svg.getBoundingClientRect().width)
+  carrying.value = { index, from: event.clientX, alongMm: carriedAt(index), perPixel }
+  event.preventDefault()
+}
+function keyCarried(index: number, event: KeyboardEvent) {
+  const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  if (!way) return
+  emit('carry', index, carriedAt(index) + way * (event.shiftKey ? 50 : STEP_MM))
+  event.preventDefault()
+}
 const snap = (mm: number) => Math.round(mm / STEP_MM) * STEP_MM
 useEventListener('pointermove', (event) => {
+  const carry = carrying.value
+  if (carry) emit('carry', carry.index, snap(carry.alongMm + (event.clientX - carry.from) * carry.perPixel))
   const drag = dragged.value
   if (!drag) return
   const before = props.line.positions[drag.index - 1]!.alongMm
   emit('move', drag.index, Math.max(before + STEP_MM, before + snap(drag.alongMm + (event.clientX - drag.from) * drag.perPixel - before)))
 })
-useEventListener('pointerup', () => (dragged.value = null))
+useEventListener('pointerup', () => {
+  dragged.value = null
+  carrying.value = null
+})
 
 function key(index: number, event: KeyboardEvent) {
   const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
@@ -98,6 +147,17 @@ function key(index: number, event: KeyboardEvent) {
       @pointerdown="grab(i, $event)"
       @focus="emit('choose', i)"
       @keydown="key(i, $event)"
+    />
+    <rect
+      v-for="c in line.positions.length ? drawing.carried : []"
+      :key="`on ${c.index}`"
+      class="handle"
+      v-bind="{ ...c, index: undefined }"
+      tabindex="0"
+      role="button"
+      :aria-label="`${COMPONENTS[line.components[c.index]!.kind].words[0]}, ${session.withUnit(carriedAt(c.index), 'length', 0)} along. Arrow keys move it along the shaft.`"
+      @pointerdown="grabCarried(c.index, $event)"
+      @keydown="keyCarried(c.index, $event)"
     />
   </DrawingView>
 </template>

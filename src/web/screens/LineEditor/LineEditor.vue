@@ -50,6 +50,14 @@ function move(index: number, alongMm: number) {
     draft.components.filter((c) => c.slot > index).forEach((c) => (c.alongMm = c.alongMm === null ? null : c.alongMm + by))
   }, `move ${index}`)
 }
+/** What sits on the shaft stays between the supports that it stands between. */
+function carry(index: number, alongMm: number) {
+  props.edit.draw((draft) => {
+    const own = draft.components[index]!
+    const [left, right] = [draft.positions[own.slot - 1]?.alongMm ?? -Infinity, draft.positions[own.slot]?.alongMm ?? Infinity]
+    if (alongMm > left && alongMm < right) own.alongMm = alongMm
+  }, `carry ${index}`)
+}
 </script>
 
 <template>
@@ -59,8 +67,10 @@ function move(index: number, alongMm: number) {
       <div class="drawn">
         <p v-if="empty" class="hint soft">Type the line above, or begin with a kind of machine below. The drawing follows.</p>
         <template v-else>
-          <p class="soft small">Bearings to scale, spans shortened. Drag a support, or move it with the arrow keys.</p>
-          <LineDrawing :line="line" :chosen="inHand" @choose="chosen = $event" @move="move" />
+          <p class="soft small">
+            Bearings to scale, spans shortened. Drag a support or what sits on the shaft, or move it with the arrow keys.
+          </p>
+          <LineDrawing :line="line" :chosen="inHand" @choose="chosen = $event" @move="move" @carry="carry" />
         </template>
         <ul v-if="!read.problems.length && !empty" class="plain-list faults" aria-live="polite">
           <li v-for="f in faults" :key="`${f.code} ${f.position}`" class="state state-caution">{{ session.say(wordsOf(f)) }}</li>
