@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { z } from 'zod'
 import { loadLineDrawing } from '../../../core/drawing/load-line.js'
 import {
@@ -17,6 +16,7 @@ import {
 import { angleOf } from '../../../core/loads/plane.js'
 import { Derivation, InputError } from '../../../core/result.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import { alongByKey, useAlongDrag } from '../../drawing/useAlongDrag.js'
 import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import SentForm from '../../fields/SentForm.vue'
@@ -31,7 +31,6 @@ const { sources, chosen, components, full, add, begin, guess, change } = useSour
 /** Each thing once on the palette; where there are several ways to know it, they are chosen at the thing. */
 const PALETTE = SOURCE_KINDS.filter((k, i) => SOURCE_KINDS.findIndex((j) => SOURCES[j].of === SOURCES[k].of) === i)
 const labelOf = (kind: SourceKind) => SOURCES[kind].label.split(',')[0]!
-const STEP_MM = 5
 const powerInput = z.strictObject({ powerKw: z.number('a power').positive('above nothing').max(1e6) })
 
 const duty = computed(() => card.line.lineDuty!)
@@ -121,31 +120,22 @@ const drawing = computed(() => {
   })
 })
 
-const dragged = ref<{ id: string; from: number; alongMm: number; perPixel: number } | null>(null)
+const grabSource = useAlongDrag<string>(
+  (id, alongMm) => change(id, { alongMm }),
+  () => card.endTyping(),
+)
 function grab(id: string, event: PointerEvent) {
   chosen.value = id
   if (card.readOnly) return
-  const svg = (event.currentTarget as SVGElement).ownerSVGElement!
-  const perPixel = drawing.value.mmPerUnit * (drawing.value.width / svg.getBoundingClientRect().width)
-  dragged.value = { id, from: event.clientX, alongMm: at(sources.value.find((s) => s.id === id)!), perPixel }
   card.endTyping()
-  event.preventDefault()
+  grabSource(id, at(sources.value.find((s) => s.id === id)!), drawing.value.mmPerUnit, drawing.value.width, event)
 }
-const snap = (mm: number) => Math.round(mm / STEP_MM) * STEP_MM
-useEventListener('pointermove', (event) => {
-  const drag = dragged.value
-  if (drag) change(drag.id, { alongMm: snap(drag.alongMm + (event.clientX - drag.from) * drag.perPixel) })
-})
-useEventListener('pointerup', () => {
-  if (dragged.value) card.endTyping()
-  dragged.value = null
-})
 function key(s: LoadSource, event: KeyboardEvent) {
-  const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  const by = alongByKey(event)
   const turn = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
   const angle = s.values.angleDeg
   if (event.key === 'Enter' || event.key === ' ') chosen.value = s.id
-  else if (way && !card.readOnly) change(s.id, { alongMm: at(s) + way * (event.shiftKey ? 50 : STEP_MM) })
+  else if (by !== null && !card.readOnly) change(s.id, { alongMm: at(s) + by })
   else if (turn && !card.readOnly && angle !== undefined)
     change(s.id, { values: { ...s.values, angleDeg: ((angle ?? 0) + turn * (event.shiftKey ? 45 : 5) + 360) % 360 } })
   else return

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { useEventListener } from '@vueuse/core'
+import { computed } from 'vue'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { COMPONENTS, type DraftBearing, type LineDraft } from '../../../core/line/draft.js'
 import { shaftLengthMm } from '../../../core/line/shaft.js'
@@ -8,13 +7,13 @@ import { outerHeld } from '../../../core/line/records.js'
 import { recordedRow } from '../../../core/identify/marked.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import { STEP_MM, alongByKey, snapMm, useAlongDrag } from '../../drawing/useAlongDrag.js'
 import { useSession } from '../../stores/session.js'
 
 /** The line as it is drawn: a support is chosen, dragged along the shaft, or moved with the arrow keys. */
 const props = defineProps<{ line: LineDraft; chosen: number | null }>()
 const emit = defineEmits<{ choose: [index: number]; move: [index: number, alongMm: number]; carry: [index: number, alongMm: number] }>()
 const session = useSession()
-const STEP_MM = 5
 
 const marked = ({ designation, group, count }: DraftBearing) =>
   `${count > 1 ? `${count} × ` : ''}${designation ?? '?'}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
@@ -53,18 +52,18 @@ const box = (i: number) => {
   }
 }
 
-const dragged = ref<{ index: number; from: number; alongMm: number; perPixel: number } | null>(null)
+const grabSupport = useAlongDrag<number>((index, alongMm) => {
+  const before = props.line.positions[index - 1]!.alongMm
+  emit('move', index, Math.max(before + STEP_MM, before + snapMm(alongMm - before)))
+})
 function grab(index: number, event: PointerEvent) {
   emit('choose', index)
-  const svg = (event.currentTarget as SVGElement).ownerSVGElement!
-  const { at } = drawing.value
+  const { at, width } = drawing.value
   const { positions } = props.line
   if (index === 0 || positions.length < 2) return
   // Where the paper is not to scale along the shaft, the gap to the neighbour before gives it.
   const perUnit = drawing.value.mmPerUnit ?? (positions[index]!.alongMm - positions[index - 1]!.alongMm) / (at[index]! - at[index - 1]!)
-  const perPixel = perUnit * (drawing.value.width / svg.getBoundingClientRect().width)
-  dragged.value = { index, from: event.clientX, alongMm: positions[index]!.alongMm, perPixel }
-  event.preventDefault()
+  grabSupport(index, positions[index]!.alongMm, perUnit, width, event)
 }
 /** What a unit of the paper is at a place of it, mm: that of the gap there, or of the nearest. */
 function perUnitAt(x: number): number {
@@ -88,45 +87,29 @@ function carriedAt(index: number): number {
   const box = drawing.value.carried.find((c) => c.index === index)!
   const x = box.x + box.width / 2
   const near = Math.min(Math.max(0, own.slot - 1), positions.length - 1)
-  const found = snap(positions[near]!.alongMm + (x - drawing.value.at[near]!) * perUnitAt(x))
+  const found = snapMm(positions[near]!.alongMm + (x - drawing.value.at[near]!) * perUnitAt(x))
   // Outside of the supports the paper is not to scale: on a drawn shaft it sits on it.
   const { shaft } = props.line
   if (!shaft) return found
   const left = positions[0]!.alongMm - shaft.leftMm
   return Math.min(left + shaftLengthMm(shaft) - STEP_MM, Math.max(left + STEP_MM, found))
 }
-const carrying = ref<{ index: number; from: number; alongMm: number; perPixel: number } | null>(null)
+const grabOnShaft = useAlongDrag<number>((index, alongMm) => emit('carry', index, alongMm))
 function grabCarried(index: number, event: PointerEvent) {
-  const svg = (event.currentTarget as SVGElement).ownerSVGElement!
-  const box = drawing.value.carried.find((c) => c.index === index)!
-  const perPixel = perUnitAt(box.x) * (drawing.value.width / svg.getBoundingClientRect().width)
-  carrying.value = { index, from: event.clientX, alongMm: carriedAt(index), perPixel }
-  event.preventDefault()
+  const { x } = drawing.value.carried.find((c) => c.index === index)!
+  grabOnShaft(index, carriedAt(index), perUnitAt(x), drawing.value.width, event)
 }
 function keyCarried(index: number, event: KeyboardEvent) {
-  const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
-  if (!way) return
-  emit('carry', index, carriedAt(index) + way * (event.shiftKey ? 50 : STEP_MM))
+  const by = alongByKey(event)
+  if (by === null) return
+  emit('carry', index, carriedAt(index) + by)
   event.preventDefault()
 }
-const snap = (mm: number) => Math.round(mm / STEP_MM) * STEP_MM
-useEventListener('pointermove', (event) => {
-  const carry = carrying.value
-  if (carry) emit('carry', carry.index, snap(carry.alongMm + (event.clientX - carry.from) * carry.perPixel))
-  const drag = dragged.value
-  if (!drag) return
-  const before = props.line.positions[drag.index - 1]!.alongMm
-  emit('move', drag.index, Math.max(before + STEP_MM, before + snap(drag.alongMm + (event.clientX - drag.from) * drag.perPixel - before)))
-})
-useEventListener('pointerup', () => {
-  dragged.value = null
-  carrying.value = null
-})
 
 function key(index: number, event: KeyboardEvent) {
-  const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+  const by = alongByKey(event)
   if (event.key === 'Enter' || event.key === ' ') emit('choose', index)
-  else if (way && index > 0) emit('move', index, props.line.positions[index]!.alongMm + way * (event.shiftKey ? 50 : STEP_MM))
+  else if (by !== null && index > 0) emit('move', index, props.line.positions[index]!.alongMm + by)
   else return
   event.preventDefault()
 }
