@@ -3,7 +3,7 @@ import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { asLineAnswers, keyOf, type Key } from '../../src/core/card/answers.js'
 import { bareContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
-import { pressureOffsetMm } from '../../src/core/card/line-duty.js'
+import { pressureOffsetMm, supportLives, supportsOf } from '../../src/core/card/line-duty.js'
 import { newStep, readSteps, faultOfSteps, slicesOf, type DutyStep } from '../../src/core/life/duty-spectrum.js'
 import { newSource, type LoadSource } from '../../src/core/loads/line-sources.js'
 
@@ -16,8 +16,17 @@ function line(names: readonly string[], answers: Record<Key, unknown>, held: rea
   const context = bareContext(...names.map(row))
   context.positions.forEach((p, i) => (answers[keyOf(p.code, 'arrange', 'held')] = held[i] ?? null))
   const base = asLineAnswers({ identify: { designation: names[0]! }, duty: DUTY, select: { target: 'full-shift' } }, 'p1.1')
-  return evaluateLine({ ...base, ...answers }, context)
+  const all = { ...base, ...answers }
+  return { ...evaluateLine(all, context), all, context }
 }
+/** The life of every support of the line. */
+const livesOf = ({ all, context, places, lineDuty }: ReturnType<typeof line>) =>
+  supportLives(
+    all,
+    context,
+    supportsOf(context, (place) => places[place]?.identify.row),
+    lineDuty!,
+  )
 const duty = (e: ReturnType<typeof line>) => e.places['p1.1']!.duty
 const G = 9.80665
 const SMOOTH = 1.1
@@ -28,7 +37,7 @@ describe('loads of a line on its card', () => {
     expect(duty(e).radialN).to.be.closeTo(0.75 * 300 * G * SMOOTH, 0.1)
     expect([duty(e).axialN, duty(e).innerRingLoad, duty(e).outerRingLoad]).to.deep.equal([0, 'rotating', 'stationary'])
     expect(duty(e).verdict.word).to.equal('complete')
-    expect(e.lives!.map((l) => [l.code, l.designation])).to.deep.equal([['p1', '6312'], ['p2', 'NU 312']]) // prettier-ignore
+    expect(livesOf(e).map((l) => [l.code, l.designation])).to.deep.equal([['p1', '6312'], ['p2', 'NU 312']]) // prettier-ignore
   })
   it('a load that turns with the shaft wins where it is the greater', () => {
     const unbalance: LoadSource = { ...newSource('unbalance', 'u', 100), values: { massKg: 300, gradeMmS: 200 } }

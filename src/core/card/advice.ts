@@ -1,7 +1,7 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
 import { CLEARANCE_GROUPS, clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
-import { suitability } from '../select/suitability.js'
+import { suitability, suits } from '../select/suitability.js'
 import { amount, type Message } from '../words/message.js'
 import type { CardAnswers, Station } from './answers.js'
 import type { DutyResult } from './stations/duty.js'
@@ -54,14 +54,17 @@ function ofClosure({ duty }: CardAnswers, row: Bearing): Advice[] {
 function ofKind(answers: CardAnswers, row: Bearing, duty: DutyResult): Advice[] {
   const { speedRpm, shock, dirt } = answers.duty
   if (!speedRpm || !shock || duty.radialN === null || duty.axialN === null) return []
-  const kinds = suitability({
+  const asked = {
     ...{ radialN: duty.radialN, axialN: duty.axialN, speedRpm, shock, boreMm: row.boreMm, outsideMm: row.outsideMm },
     ...{ tiltDeg: duty.slopeArcmin ? duty.slopeArcmin / 60 : null, mustFloat: answers.arrange.held === false, wet: dirt === 'wet' },
-  })
-  const own = kinds.find((k) => k.family === row.family)
+  }
+  const own = suits(row.family, asked)
+  if (own.verdict !== 'not') return []
   // The fitting ones stand first.
-  const better = kinds.filter((k) => k.verdict !== 'not').slice(0, 2)
-  if (own?.verdict !== 'not' || !better.length) return []
+  const better = suitability(asked)
+    .filter((k) => k.verdict !== 'not')
+    .slice(0, 2)
+  if (!better.length) return []
   return [
     { code: 'advise-kind', params: { why: own.reasons[0]!, kinds: better.map((k) => FAMILY_LABEL[k.family]).join(' or ') }, takes: null },
   ]

@@ -26,7 +26,7 @@ import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
 import { judgeSet } from './sets.js'
-import { lineDuty, supportLives, supportsOf, type LineDuty, type SupportLife } from './line-duty.js'
+import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
 
 /** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
 export interface CardEvaluation {
@@ -45,9 +45,8 @@ export interface LineEvaluation {
   /** The places of the card in order, each with the first place of its set. */
   order: { place: Scope; lead: Scope }[]
   places: Record<Scope, CardEvaluation>
-  /** What the whole line settles of loads, and the life of every support; not there in older closed cards. */
+  /** What the whole line settles of loads; not there in older closed cards. */
   lineDuty?: LineDuty
-  lives?: SupportLife[]
 }
 
 /** Of what the result of a station speaks. */
@@ -150,7 +149,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   }
   for (const { place, lead } of order) if (place === lead) judgeSet(setOf(context, place), places)
   askUnread(context, order, places)
-  return { order, places, lineDuty: loads, lives: supportLives(answers, context, supports, loads) }
+  return { order, places, lineDuty: loads }
 }
 
 /** Makes what is asked for under a key once. */

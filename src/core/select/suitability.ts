@@ -81,26 +81,30 @@ function ofTilt(family: Family, { tiltDeg }: SuitedDuty): Said[] {
  * degrees. Source: engineering practice; speeds and tilt by the tables of the families.
  */
 export function suitability(duty: SuitedDuty): Suited[] {
-  const order = { well: 0, care: 1, not: 2 }
-  return FAMILIES.map((family): Suited => {
-    const kind = KINDS[family]
-    const said: Said[] = [
-      ...ofThrust(kind, duty),
-      ...(duty.shock === 'heavy'
-        ? [rollsOnBalls(family) ? (['care', 'suits-shock-balls'] as const) : (['well', 'suits-shock-rollers'] as const)]
-        : []),
-      ...ofSpeed(family, duty),
-      ...ofTilt(family, duty),
-      ...(duty.mustFloat ? [kind.inside ? (['well', 'suits-inside'] as const) : (['care', 'suits-slides'] as const)] : []),
-      ...(duty.wet && kind.sealed ? [['well', 'suits-sealed'] as const] : []),
-      ...(kind.apart && kind.radial ? [['well', 'suits-apart'] as const] : []),
-      ...(kind.quiet && kind.radial && duty.shock === 'smooth' ? [['well', 'suits-quiet'] as const] : []),
-    ]
-    const verdict = said.reduce<Suited['verdict']>((worst, [weight]) => (order[weight] > order[worst] ? weight : worst), 'well')
-    // What speaks against it comes first.
-    const reasons = [...said]
-      .sort((a, b) => order[b[0]] - order[a[0]])
-      .map(([, code, params]): Message => ({ code, ...(params && { params }) }))
-    return { family, verdict, reasons }
-  }).sort((a, b) => order[a.verdict] - order[b.verdict])
+  return FAMILIES.map((family) => suits(family, duty)).sort((a, b) => ORDER[a.verdict] - ORDER[b.verdict])
+}
+
+const ORDER = { well: 0, care: 1, not: 2 }
+
+/** One kind of bearing against a duty; loads from 0 N, speed r/min, sizes mm, tilt in degrees. Source: as `suitability`. */
+export function suits(family: Family, duty: SuitedDuty): Suited {
+  const kind = KINDS[family]
+  const said: Said[] = [
+    ...ofThrust(kind, duty),
+    ...(duty.shock === 'heavy'
+      ? [rollsOnBalls(family) ? (['care', 'suits-shock-balls'] as const) : (['well', 'suits-shock-rollers'] as const)]
+      : []),
+    ...ofSpeed(family, duty),
+    ...ofTilt(family, duty),
+    ...(duty.mustFloat ? [kind.inside ? (['well', 'suits-inside'] as const) : (['care', 'suits-slides'] as const)] : []),
+    ...(duty.wet && kind.sealed ? [['well', 'suits-sealed'] as const] : []),
+    ...(kind.apart && kind.radial ? [['well', 'suits-apart'] as const] : []),
+    ...(kind.quiet && kind.radial && duty.shock === 'smooth' ? [['well', 'suits-quiet'] as const] : []),
+  ]
+  const verdict = said.reduce<Suited['verdict']>((worst, [weight]) => (ORDER[weight] > ORDER[worst] ? weight : worst), 'well')
+  // What speaks against it comes first.
+  const reasons = [...said]
+    .sort((a, b) => ORDER[b[0]] - ORDER[a[0]])
+    .map(([, code, params]): Message => ({ code, ...(params && { params }) }))
+  return { family, verdict, reasons }
 }

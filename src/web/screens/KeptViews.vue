@@ -1,17 +1,16 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { savedSearchInput, type SavedSearch, type SCREENS_KEPT } from '../../contract/yard.js'
+import { defineAsyncComponent, ref } from 'vue'
+import type { SavedSearch, SCREENS_KEPT } from '../../contract/yard.js'
 import { call } from '../api.js'
-import FormPart from '../fields/FormPart.vue'
-import SentForm from '../fields/SentForm.vue'
-import TextField from '../fields/TextField.vue'
 
 /** What somebody looks at again and again on a screen: used with a touch, kept under a name, dropped. */
 defineProps<{ screen: (typeof SCREENS_KEPT)[number]; views: SavedSearch[]; search: string; columns?: readonly string[] }>()
 const emit = defineEmits<{ use: [search: string, columns: readonly string[]]; changed: [views: SavedSearch[]] }>()
+/** Forms come when somebody names a view. */
+const NameView = defineAsyncComponent(() => import('./NameView.vue'))
 const naming = ref(false)
-async function keep(body: { screen: (typeof SCREENS_KEPT)[number]; name: string; search: string; columns: string[] }) {
-  emit('changed', await call('saveSearch', { body }))
+function keep(views: SavedSearch[]) {
+  emit('changed', views)
   naming.value = false
 }
 const drop = async ({ id }: SavedSearch) => emit('changed', await call('dropSearch', { params: { id } }))
@@ -23,19 +22,7 @@ const drop = async ({ id }: SavedSearch) => emit('changed', await call('dropSear
       <button type="button" class="use" :aria-pressed="v.search === search" @click="$emit('use', v.search, v.columns)">{{ v.name }}</button>
       <button type="button" class="drop" :aria-label="`Drop the view ${v.name}`" @click="drop(v)">×</button>
     </span>
-    <SentForm
-      v-if="naming"
-      class="naming"
-      late
-      :schema="savedSearchInput"
-      :initial="{ name: '' }"
-      :read="(form) => ({ screen, name: form.name, search, columns: [...(columns ?? [])] })"
-      :send="keep"
-      @keydown.esc.stop="naming = false"
-    >
-      <FormPart id="view-name" name="name" :control="TextField" empty="" label="Name of the view" :most="60" begin />
-      <button type="submit" class="link-button">keep</button>
-    </SentForm>
+    <NameView v-if="naming" :view="{ screen, search, columns: [...(columns ?? [])] }" @kept="keep" @keydown.esc.stop="naming = false" />
     <button v-else-if="search && !views.some((v) => v.search === search)" type="button" class="link-button" @click="naming = true">
       keep this view
     </button>
@@ -43,8 +30,7 @@ const drop = async ({ id }: SavedSearch) => emit('changed', await call('dropSear
 </template>
 
 <style scoped>
-.views,
-.naming {
+.views {
   align-items: center;
   display: flex;
   flex-wrap: wrap;

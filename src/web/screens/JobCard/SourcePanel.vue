@@ -2,7 +2,7 @@
 import Slider from 'primevue/slider'
 import { computed } from 'vue'
 import { keyOf } from '../../../core/card/answers.js'
-import { doubtsOf, supportsOf } from '../../../core/card/line-duty.js'
+import { doubtsOf, supportLives, supportsOf } from '../../../core/card/line-duty.js'
 import { SOURCES, SOURCE_KINDS, openOf, sourceOf, type SourceKind } from '../../../core/loads/line-sources.js'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -36,20 +36,15 @@ const SIDES = [
 const open = computed(() => (inHand.value ? openOf(inHand.value) : null))
 const working = computed(() => card.line.lineDuty?.sheet ?? null)
 const doubts = computed(() =>
-  doubtsOf(
-    card.lineAnswers,
-    card.context,
-    supportsOf(card.context, (place) => card.line.places[place]?.identify.row),
-    card.evaluation.arrange,
-    card.line.lineDuty!,
-  ).map((d) => ({
+  doubtsOf(card.lineAnswers, card.context, supports.value, card.evaluation.arrange, card.line.lineDuty!).map((d) => ({
     ...d,
     what: `${sourceOf(d.kind)
       .fields.find((f) => f.name === d.name)!
       .label.toLowerCase()} of the ${labelOf(d.kind)}`,
   })),
 )
-const lives = computed(() => card.line.lives ?? [])
+const supports = computed(() => supportsOf(card.context, (place) => card.line.places[place]?.identify.row))
+const lives = computed(() => supportLives(card.lineAnswers, card.context, supports.value, card.line.lineDuty!))
 const shortest = computed(() => Math.min(...lives.value.map((l) => l.hours)))
 /** The slider of a belt's tension, over what belts are pulled with; a mark where the usual tension lies. */
 const TENSION = { min: 1, max: 4, step: 0.05, usual: 1.8 }
