@@ -29,11 +29,13 @@ const groups = computed(() => {
 /** What is looked at: the bearing in hand, what sits on its whole shaft, or how its running changes. */
 const VIEWS = ['This bearing', 'What sits on the shaft', 'How it runs'] as const
 const view = ref<(typeof VIEWS)[number]>('This bearing')
-const views = computed(() => VIEWS.filter((v) => several.value || v !== 'What sits on the shaft'))
+/** A card that was closed before loads of the shaft were kept has none to show. */
+const hasShaft = computed(() => several.value && card.line.lineDuty !== undefined)
+const views = computed(() => VIEWS.filter((v) => hasShaft.value || v !== 'What sits on the shaft'))
 const running = computed(() => view.value === 'How it runs')
 /** What each step does of the damage, once the bearing and its life are known. */
 const damage = computed(() => card.evaluation.select.changing?.damageShares ?? null)
-const shaft = computed(() => view.value === 'What sits on the shaft' && several.value)
+const shaft = computed(() => view.value === 'What sits on the shaft' && hasShaft.value)
 </script>
 
 <template>

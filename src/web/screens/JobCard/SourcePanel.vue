@@ -81,6 +81,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
           label="How it is known"
           :options="ways.map((k) => ({ value: k, label: SOURCES[k].label }))"
           :model-value="inHand.kind"
+          :disabled="card.readOnly"
           @update:model-value="$event && know($event)"
         />
         <QuantityField
@@ -107,6 +108,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
           label="Pushes the shaft"
           :options="SIDES"
           :model-value="inHand.toward"
+          :disabled="card.readOnly"
           @update:model-value="change(inHand.id, { toward: $event })"
         />
       </fieldset>

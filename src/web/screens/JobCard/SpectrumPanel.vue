@@ -74,6 +74,7 @@ async function file(event: FileUploadUploaderEvent) {
         quantity="percent"
         :decimals="1"
         :model-value="s.sharePercent"
+        :disabled="card.readOnly"
         @update:model-value="change(i, { sharePercent: $event })"
       />
       <QuantityField
@@ -81,6 +82,7 @@ async function file(event: FileUploadUploaderEvent) {
         label="Speed"
         quantity="speed"
         :model-value="s.speedRpm"
+        :disabled="card.readOnly"
         @update:model-value="change(i, { speedRpm: $event })"
       />
       <QuantityField
@@ -88,6 +90,7 @@ async function file(event: FileUploadUploaderEvent) {
         label="Of the load"
         quantity="percent"
         :model-value="s.loadPercent"
+        :disabled="card.readOnly"
         @update:model-value="change(i, { loadPercent: $event })"
       />
       <QuantityField
@@ -95,12 +98,14 @@ async function file(event: FileUploadUploaderEvent) {
         label="Bearing"
         quantity="temperature"
         :model-value="s.temperatureC"
+        :disabled="card.readOnly"
         @update:model-value="change(i, { temperatureC: $event })"
       />
       <ListSelect
         label="Running in this step"
         :options="SHOCK_OPTIONS"
         :model-value="s.shock"
+        :disabled="card.readOnly"
         placeholder="as the duty"
         clearable
         @update:model-value="change(i, { shock: $event })"
@@ -109,7 +114,7 @@ async function file(event: FileUploadUploaderEvent) {
         :id="`step-${i}-ramp`"
         label="ramp"
         :model-value="s.ramp"
-        :disabled="i === 0"
+        :disabled="i === 0 || card.readOnly"
         @update:model-value="change(i, { ramp: $event })"
       />
       <p class="share">
