@@ -4,7 +4,7 @@ import type { UnreadAnswer } from '../core/card/context.js'
 import { FIELDS, STATIONS, fieldOf, fieldsOf, type Field, type Station } from '../core/card/fields.js'
 import { SHOCK_NAMES } from '../core/life/targets.js'
 import { MOST } from '../core/line/draft.js'
-import { SOURCE_KINDS, sourceOf } from '../core/loads/line-sources.js'
+import { SOURCE_KINDS, sourceOf, type SourceKind } from '../core/loads/line-sources.js'
 import { id, version } from './numbers.js'
 
 /** Answers of a card as they cross HTTP. What is accepted follows from the one table of fields in the core. */
@@ -15,18 +15,17 @@ const oneOf = (options: readonly string[]) => z.enum(options as [string, ...stri
 const minute = z.number().min(0).max(20_160)
 
 /** What sits on the shaft, each kind with its own values. */
-const source = z.union(
-  SOURCE_KINDS.map((kind) =>
-    z.strictObject({
-      id: z.string().min(1).max(40),
-      kind: z.literal(kind),
-      alongMm: z.number().min(-MOST.lengthMm).max(MOST.lengthMm).nullable(),
-      toward: z.enum(['left', 'right']).nullable(),
-      assumed: z.array(z.string().max(40)).max(12).optional(),
-      values: z.strictObject(Object.fromEntries(sourceOf(kind).fields.map((f) => [f.name, within(f.range).nullable()]))),
-    }),
-  ),
-)
+const sourceOfKind = (kind: SourceKind) =>
+  z.strictObject({
+    id: z.string().min(1).max(40),
+    kind: z.literal(kind),
+    alongMm: z.number().min(-MOST.lengthMm).max(MOST.lengthMm).nullable(),
+    toward: z.enum(['left', 'right']).nullable(),
+    assumed: z.array(z.string().max(40)).max(12).optional(),
+    values: z.strictObject(Object.fromEntries(sourceOf(kind).fields.map((f) => [f.name, within(f.range).nullable()]))),
+  })
+const [firstKind, ...otherKinds] = SOURCE_KINDS
+const source = z.discriminatedUnion('kind', [sourceOfKind(firstKind!), ...otherKinds.map(sourceOfKind)])
 const dutyStep = z.strictObject({
   sharePercent: within([0, 100]).nullable(),
   speedRpm: within([0, 200_000]).nullable(),

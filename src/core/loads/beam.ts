@@ -71,6 +71,26 @@ function solveBand(A: Float64Array, n: number, bs: readonly Float64Array[]): voi
   }
 }
 
+interface Bent {
+  off: number
+  slope: number
+}
+
+/** The bent line at `x` in one plane: between two nodes the cubic that both ends ask for, beyond the last one straight on. */
+function lineAt(nodes: readonly number[], u: Float64Array, x: number): Bent {
+  const last = nodes.length - 1
+  const e = Math.max(0, nodes.findLastIndex((node) => node <= x))
+  const [v, t] = [u[2 * e]!, u[2 * e + 1]!]
+  if (e === last || x < nodes[e]!) return { off: v + t * (x - nodes[e]!), slope: t }
+  const [w, r] = [u[2 * e + 2]!, u[2 * e + 3]!]
+  const L = nodes[e + 1]! - nodes[e]!
+  const s = (x - nodes[e]!) / L
+  return {
+    off: v * (1 - 3 * s * s + 2 * s ** 3) + t * L * (s - 2 * s * s + s ** 3) + w * (3 * s * s - 2 * s ** 3) + r * L * (s ** 3 - s * s),
+    slope: (6 * (w - v) * (s - s * s)) / L + t * (1 - 4 * s + 3 * s * s) + r * (3 * s * s - 2 * s),
+  }
+}
+
 function checked(input: BeamInput): { lengthMm: number; ends: number[]; EI: number[] } {
   if (!input.segments.length) throw new InputError('segments', 0, 'at least one segment')
   const E = MATERIALS[input.material].youngGPa * 1000
@@ -104,8 +124,8 @@ function checked(input: BeamInput): { lengthMm: number; ends: number[]; EI: numb
  */
 export function shaftDeflection(input: BeamInput): Result<BeamValues> {
   const { lengthMm, ends, EI } = checked(input)
-  // Supports stand where they stand; the others give way to what is there.
-  const wanted = [...input.supportsMm, 0, lengthMm, ...ends, ...input.loads.map((l) => l.positionMm), ...input.atMm]
+  // Supports stand where they stand; the others give way to what is there. Between nodes the line is a cubic and read off as one.
+  const wanted = [...input.supportsMm, 0, lengthMm, ...ends, ...input.loads.map((l) => l.positionMm)]
   const nodes = wanted
     .reduce<number[]>((kept, x) => (kept.some((node) => Math.abs(node - x) < APART_MM) ? kept : [...kept, x]), [])
     .sort((a, b) => a - b)
@@ -165,16 +185,12 @@ export function shaftDeflection(input: BeamInput): Result<BeamValues> {
     return sum
   }
   const size = (i: number) => Math.hypot(bent[0]![i]!, bent[1]![i]!)
-  const off = (x: number) => {
-    const node = nearest(x)
-    return bent.map((u) => u[2 * node]! + u[2 * node + 1]! * (x - nodes[node]!)) as [number, number]
-  }
-  const stands = input.atMm.map(off)
+  const stands = input.atMm.map((x) => bent.map((u) => lineAt(nodes, u, x)) as [Bent, Bent])
   const carried = held.map((i) => [0, 1].map((p) => loads[p]![i]! - asked(i, bent[p]!)) as [number, number])
   const values: BeamValues = {
-    deflectionUm: stands.map(([x, y]) => 1000 * Math.hypot(x, y)),
-    deflectionAngleDeg: stands.map(([x, y]) => angleOf(x, y)),
-    slopeArcmin: input.atMm.map((x) => ARCMIN * size(2 * nearest(x) + 1)),
+    deflectionUm: stands.map(([x, y]) => 1000 * Math.hypot(x.off, y.off)),
+    deflectionAngleDeg: stands.map(([x, y]) => angleOf(x.off, y.off)),
+    slopeArcmin: stands.map(([x, y]) => ARCMIN * Math.hypot(x.slope, y.slope)),
     supportSlopeArcmin: held.map((i) => ARCMIN * size(i + 1)),
     supportLoadsN: carried.map(([x, y]) => Math.hypot(x, y)),
     supportAngleDeg: carried.map(([x, y]) => angleOf(x, y)),
