@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import compression from 'compression'
 import express, { type Express, type NextFunction, type Request, type Response } from 'express'
 import session from 'express-session'
-import helmet from 'helmet'
+import helmet, { type HelmetOptions } from 'helmet'
 import { pinoHttp } from 'pino-http'
 import { openApiDocument } from '../contract/openapi.js'
 import { problem } from '../contract/problem.js'
@@ -42,6 +42,28 @@ const loggedResponse = (res: { statusCode: number }) => ({ statusCode: res.statu
 const WEEK_MS = 7 * 24 * 3600 * 1000
 const NONCE_MARK = '__CSP_NONCE__'
 
+/** Answers of the interface of programs are no pages: nothing in them is fetched, run or framed. */
+const API_POLICY = { useDefaults: false, directives: { defaultSrc: ["'none'"], frameAncestors: ["'none'"] } }
+
+/** The page loads only what it ships, with styles that bear this response's nonce. */
+const PAGE_POLICY: NonNullable<HelmetOptions['contentSecurityPolicy']> = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    scriptSrc: ["'self'"],
+    styleSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals.nonce}'`],
+    styleSrcAttr: ["'unsafe-inline'"],
+    imgSrc: ["'self'", 'data:'],
+    fontSrc: ["'self'"],
+    connectSrc: ["'self'"],
+    objectSrc: ["'none'"],
+    baseUri: ["'none'"],
+    frameAncestors: ["'none'"],
+    formAction: ["'self'"],
+  },
+}
+
+/** The application: its calls, and the built page where there is one. */
 export function createApp(options: ServerOptions): Express {
   const { webDir } = options
   const app = express()
@@ -56,33 +78,14 @@ export function createApp(options: ServerOptions): Express {
     )
   // Behind a proxy on this machine the address of the person is the one it names.
   if (options.publicOrigin) app.set('trust proxy', 'loopback')
+  app.use('/api', helmet({ strictTransportSecurity: false, contentSecurityPolicy: API_POLICY }))
+  app.use(compression())
+  app.use('/api/v1', api(options))
   app.use((_req, res, next) => {
     res.locals.nonce = randomBytes(16).toString('base64')
     next()
   })
-  app.use(
-    helmet({
-      strictTransportSecurity: false,
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          styleSrc: ["'self'", (_req, res) => `'nonce-${(res as Response).locals.nonce}'`],
-          styleSrcAttr: ["'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'none'"],
-          frameAncestors: ["'none'"],
-          formAction: ["'self'"],
-        },
-      },
-    }),
-  )
-  app.use(compression())
-  app.use('/api/v1', api(options))
+  app.use(helmet({ strictTransportSecurity: false, contentSecurityPolicy: PAGE_POLICY }))
   if (webDir && existsSync(webDir)) serveInterface(app, webDir)
   app.use((_req: Request, res: Response) => sendProblem(res, problem(404, 'Not found', 'There is nothing at this address.')))
   app.use(failure)

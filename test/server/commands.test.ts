@@ -125,7 +125,11 @@ describe('start command', () => {
     expect(job.status).to.equal(201)
     const page = await fetch(first.url)
     const html = await page.text()
-    const nonce = /nonce-([^']+)'/.exec(page.headers.get('content-security-policy')!)![1]!
+    const policy = page.headers.get('content-security-policy')!
+    expect(policy)
+      .to.contain("script-src 'self'")
+      .and.not.match(/unsafe-eval|upgrade-insecure-requests/)
+    const nonce = /nonce-([^']+)'/.exec(policy)![1]!
     expect(html).to.contain(nonce).and.not.contain('__CSP_NONCE__')
     expect(await first.stop('SIGINT')).to.equal(0)
     expect(existsSync(join(clusterDirectory(home), 'data', 'postmaster.pid'))).to.equal(false)

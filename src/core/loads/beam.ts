@@ -79,7 +79,10 @@ interface Bent {
 /** The bent line at `x` in one plane: between two nodes the cubic that both ends ask for, beyond the last one straight on. */
 function lineAt(nodes: readonly number[], u: Float64Array, x: number): Bent {
   const last = nodes.length - 1
-  const e = Math.max(0, nodes.findLastIndex((node) => node <= x))
+  const e = Math.max(
+    0,
+    nodes.findLastIndex((node) => node <= x),
+  )
   const [v, t] = [u[2 * e]!, u[2 * e + 1]!]
   if (e === last || x < nodes[e]!) return { off: v + t * (x - nodes[e]!), slope: t }
   const [w, r] = [u[2 * e + 2]!, u[2 * e + 3]!]

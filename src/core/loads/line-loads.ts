@@ -114,15 +114,18 @@ export function lineLoads(input: LineLoadsInput): Result<LineLoads> {
   /** From the left end of the beam; sums of sections end a rounding away from what stands at their end. */
   const on = (x: number) => Math.min(lengthMm, Math.max(0, x - left))
   const atMm = Array.from({ length: POINTS + 1 }, (_, i) => on(left + ((right - left) * i) / POINTS))
-  const bent = (loads: readonly Acting[]) =>
+  const bent = (loads: readonly Acting[], told: readonly number[] = []) =>
     shaftDeflection({
       segments: beam,
       material: input.material,
       supportsMm: at.map(on),
       loads: loads.map((l) => ({ ...l, positionMm: on(l.positionMm), forceN: l.radialN })),
-      atMm,
+      atMm: told,
     }).values
-  const standing = bent(acting.filter((f) => !f.turns))
+  const standing = bent(
+    acting.filter((f) => !f.turns),
+    atMm,
+  )
   const turning = acting.some((f) => f.turns) ? bent(acting.filter((f) => f.turns)) : null
   const thrustN = acting.reduce((sum, f) => sum + f.axialN, 0)
   if (Math.abs(thrustN) > 1e-9 && input.holds === null) sheet.caution('caution', 'thrust-unheld')
