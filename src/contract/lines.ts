@@ -18,6 +18,7 @@ import { MOST_SECTIONS, type ShaftShape } from '../core/line/shaft.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import type { Grease } from '../core/lubrication/grease.js'
+import { OIL_CODES, OIL_FEEDS, OIL_VISCOSITY, type OilRecord } from '../core/lubrication/oil.js'
 import type { School } from '../core/lubrication/regreasing.js'
 
 /** Shaft lines as they are read: positions, places, what is fitted, what happened. */
@@ -76,6 +77,8 @@ export interface PositionView {
   held: boolean | null
   places: PlaceView[]
   lubrication: LubricationView | null
+  /** What it runs in where that is oil; left out of what was closed before it was kept. */
+  oil?: OilRecord | null
 }
 
 export interface ShaftLineView {
@@ -110,6 +113,13 @@ const seat = <K extends string>(kinds: readonly K[]) =>
   })
 const code = z.string().regex(/^p[1-9]\d*$/)
 const day = z.iso.date()
+/** What a position runs in where that is oil. */
+const oil = z.strictObject({
+  feed: z.enum(OIL_FEEDS),
+  viscosity40: z.number().min(OIL_VISCOSITY[0]).max(OIL_VISCOSITY[1]),
+  viscosity100: z.number().min(1).max(1000).nullable(),
+  code: z.enum(OIL_CODES).nullable(),
+}) satisfies z.ZodType<OilRecord>
 
 /** A line as it is drawn, typed or read from a list; what is wrong with it as a whole is judged by `faultsOf`. */
 export const lineDraft = z.strictObject({
@@ -139,6 +149,7 @@ export const lineDraft = z.strictObject({
               .refine((b) => b.count > 1 === (b.arrangement !== null), 'a pair or set says how its bearings face, one alone does not'),
           )
           .max(MOST.bearings),
+        oil: oil.nullable().optional(),
       }),
     )
     .max(MOST.positions),
@@ -175,7 +186,7 @@ export type LineInput = z.output<typeof lineInput>
 
 /** What of a line is needed to draw it. */
 export type DrawnLine = Pick<ShaftLineView, 'orientation' | 'tiltDeg' | 'turning' | 'components' | 'shaft'> & {
-  positions: (Pick<PositionView, 'code' | 'name' | 'alongMm'> & {
+  positions: (Pick<PositionView, 'code' | 'name' | 'alongMm' | 'oil'> & {
     places: Pick<PlaceView, 'code' | 'set' | 'fitted' | 'shaftSeat' | 'housingSeat' | 'holding'>[]
   })[]
 }
@@ -189,7 +200,7 @@ export function draftOf(view: DrawnLine): LineDraft {
     turning,
     components,
     shaft,
-    positions: view.positions.map(({ code, name, alongMm, places }) => {
+    positions: view.positions.map(({ code, name, alongMm, places, oil }) => {
       const firsts = places.filter((p, i) => !p.set || places.findIndex((q) => q.set?.code === p.set!.code) === i)
       const bearings = firsts.map((p): DraftBearing => {
         const all = p.set ? places.filter((q) => q.set?.code === p.set!.code) : [p]
@@ -205,7 +216,7 @@ export function draftOf(view: DrawnLine): LineDraft {
           since: p.fitted?.since?.slice(0, 10) ?? null,
         }
       })
-      return { code, name, alongMm, bearings }
+      return { code, name, alongMm, bearings, ...(oil && { oil }) }
     }),
   }
 }

@@ -12,6 +12,7 @@ import { cardSection } from '../../src/core/drawing/card-section.js'
 import { DAY, NIGHT, shapeStyle } from '../../src/core/drawing/palette.js'
 import { toSvg } from '../../src/core/drawing/svg.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
+import { at100, oilCleanliness } from '../../src/core/lubrication/oil.js'
 import { wordsOf } from '../../src/core/words/say.js'
 
 const CALCIUM: Grease = {
@@ -113,6 +114,53 @@ const value = (e: CardEvaluation, key: string) => figuresOf(e).get(key)?.value
 const codes = (e: CardEvaluation, station: 'lubricate' | 'runin' | 'inspect') => e[station].cautions.map((c) => c.code)
 const questions = (e: CardEvaluation) => questionsOf(e).map((q) => q.code)
 const keys = stepsOf
+
+describe('a position in oil', () => {
+  const oil = { feed: 'bath', viscosity40: 68, viscosity100: 8.7, code: null } as const
+  it('one film for Select and Lubricate: the oil of the records, the class from the surroundings', () => {
+    const e = card({ past: { oil }, duty: { dirt: 'normal' } })
+    const nu = 10 ** 10 ** (Math.log10(Math.log10(68.7)) - ((Math.log10(Math.log10(68.7)) - Math.log10(Math.log10(9.4))) * Math.log10(343.15 / 313.15)) / Math.log10(373.15 / 313.15)) - 0.7 // prettier-ignore
+    expect(value(e, 'lubricate.kappa')).to.be.closeTo(nu / (4500 / Math.sqrt(1470 * 95)), 0.02)
+    expect(e.select.modified!.kappa).to.equal(value(e, 'lubricate.kappa'))
+    expect(e.select.modified!.cleanliness).to.deep.equal({ filter: 'bath', code: '-/17/14' })
+    expect([e.lubricate.applies, e.lubricate.intervalH, keys(e).includes('oil-fill'), keys(e).includes('fill')]).to.deep.equal([false, null, true, false]) // prettier-ignore
+    expect(e.lubricate.questions.map((q) => q.code)).to.deep.equal([])
+  })
+  it('a change of oil on the card moves the life at Select; a cleaner sample too', () => {
+    const life = (lubricate: Partial<LubricateAnswers>) => card({ past: { oil }, lubricate }).select.modified!.hours
+    const now = life({})
+    expect(life({ oilViscosity40: 150 })).to.be.above(1.2 * now)
+    expect(life({ oilViscosity40: 32 })).to.be.below(now)
+    expect(life({ oilCode: '-/13/10' })).to.be.above(1.2 * now)
+    expect(life({ oilFeed: 'circulating' })).to.be.above(now)
+  })
+  it('what the card says goes before the records; another oil has its own viscosity when hot', () => {
+    expect(card({ past: { oil }, lubricate: { lubricant: 'grease' } }).lubricate.applies).to.equal(true)
+    const open = card({ lubricate: { lubricant: 'oil' } })
+    expect([open.lubricate.verdict.level, questions(open).includes('oil-viscosity'), open.select.modified]).to.deep.equal([
+      'open',
+      true,
+      null,
+    ])
+    const bath = { feed: 'bath', viscosity40: 150, viscosity100: null, code: null } as const
+    expect(at100(bath)).to.be.closeTo(14.5, 0.5)
+    expect(value(card({ past: { oil }, lubricate: { oilViscosity40: 150 } }), 'lubricate.kappa')).to.equal(
+      value(card({ past: { oil: bath } }), 'lubricate.kappa'),
+    )
+  })
+  it('hot oil is changed sooner, over 120 °C it is no case for it; a fast bath asks to circulate', () => {
+    const hours = (outerRingC: number) => value(card({ past: { oil }, duty: { outerRingC } }), 'lubricate.oilServiceH')
+    expect([hours(45), hours(60), hours(85), hours(130)]).to.deep.equal([8000, 5000, 2500, null])
+    expect(codes(card({ past: { oil }, duty: { outerRingC: 130 } }), 'lubricate')).to.include('oil-too-hot')
+    expect(codes(card({ past: { oil }, duty: { speedRpm: 5000 } }), 'lubricate')).to.include('bath-too-fast')
+    expect(codes(card({ past: { oil: { ...oil, feed: 'circulating' } }, duty: { speedRpm: 5000 } }), 'lubricate')).to.not.include(
+      'bath-too-fast',
+    )
+  })
+  it('filtered oil dirtier than its table counts as the dirtiest of it', () => {
+    expect(oilCleanliness({ feed: 'circulating', code: '-/21/18' }, 'clean').code).to.equal('-/19/16')
+  })
+})
 
 describe('Lubricate', () => {
   it('agrees with the sums done by hand: factors from Duty, quantity, strokes, days', () => {

@@ -6,6 +6,7 @@ import { readLine } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
 import { NOTATION } from '../../src/core/line/vocabulary.js'
 import type { Holder, Sides } from '../../src/core/line/records.js'
+import type { OilRecord } from '../../src/core/lubrication/oil.js'
 import { say } from '../../src/core/words/say.js'
 
 const brief = (line: LineDraft) =>
@@ -31,6 +32,11 @@ const LINES: [string, string[], string[]][] = [
   ['22211 K on H 311 held, 2200, same free, 2200, same free, 2200, same, 2200, same', ['drive end 0 1×22211 K', 'middle 1 2200 1×22211 K', 'middle 2 4400 1×22211 K', 'middle 3 6600 1×22211 K', 'non-drive end 8800 1×22211 K'], []],
   ['"bronze sleeve 80" held, 400, ?', ['drive end 0 1×bronze sleeve 80', 'non-drive end 400 1×null'], []],
   ['upper: NU 212 + 7312 B pair DB held, 12.5 in, lower: NU 212', ['upper 0 1×NU 212+2×7312 B', 'lower 317.5 1×NU 212'], []],
+]
+
+const OILS: OilRecord[] = [
+  { feed: 'bath', viscosity40: 68, viscosity100: null, code: null },
+  { feed: 'circulating', viscosity40: 46.5, viscosity100: null, code: '-/17/14' },
 ]
 
 describe('a line as words', () => {
@@ -157,6 +163,7 @@ describe('a line as words', () => {
     outer: sides,
     inner: sides,
     since: fc.constantFrom(null, '2025-04-01'),
+    oil: fc.constantFrom(null, ...OILS),
     seat: fc.constantFrom(
       { kind: 'not-recorded' as const },
       { kind: 'adapter-sleeve' as const, sleeve: 'H 316', nominalMm: 70 },
@@ -200,7 +207,7 @@ describe('a line as words', () => {
               holding: { outer: b.outer, inner: b.inner },
               since: b.since,
             }
-            return { code: null, name: '', alongMm: Math.round(along * 1e4) / 1e4, bearings: [own] }
+            return { code: null, name: '', alongMm: Math.round(along * 1e4) / 1e4, bearings: [own], ...(b.oil && { oil: b.oil }) }
           }),
         }
         usualNames(draft).forEach((name, i) => (draft.positions[i]!.name = name))
@@ -259,6 +266,27 @@ describe('a line typed over one that stands', () => {
       shaftSeat: { kind: 'cylindrical', measuredMm: [60.01] },
     })
     expect(after.positions[1]!.bearings[0]!.places).to.deep.equal(['p2.1', 'p2.2'])
+  })
+})
+
+describe('what a support runs in', () => {
+  it('is said behind everything else; what is no oil is named', () => {
+    expect(read('6312 held in oil vg 68, 320, NU 312').positions.map((p) => p.oil?.viscosity40)).to.deep.equal([68, undefined])
+    expect(read('NU 212 + 7312 B pair DB in oil 46 circulating /17/14, 320, NU 212').positions[0]!.oil).to.deep.equal({ ...OILS[1], viscosity40: 46 }) // prettier-ignore
+    for (const words of ['6312 in oil, 320, 6312', '6312 in oil thin, 320, 6312', '6312 in oil 68 -/9/9, 320, 6312'])
+      expect(
+        readLine(words, 'metric').problems.map((p) => p.code),
+        words,
+      ).to.deep.equal(['words-oil'])
+  })
+  it('typed over: the same oil keeps its viscosity when hot, another does not', () => {
+    const before = { ...read('6312 held in oil 68, 320, NU 312') }
+    before.positions[0]!.oil!.viscosity100 = 8.9
+    expect(carryOver(before, read('6312 held in oil 68 circulating, 320, NU 312')).positions[0]!.oil).to.include({
+      feed: 'circulating',
+      viscosity100: 8.9,
+    })
+    expect(carryOver(before, read('6312 held in oil 100, 320, NU 312')).positions[0]!.oil!.viscosity100).to.equal(null)
   })
 })
 

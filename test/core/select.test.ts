@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { calculate } from '../../src/contract/calculations/registry.js'
 import { catalogue } from '../../src/core/catalogue/catalogue.js'
-import { CLEANLINESS_STEPS, FACTORS, lifeIf, stepsOf, whatBuysMost, type LifeBasis } from '../../src/core/life/curves.js'
+import { FACTORS, lifeIf, stepsOf, whatBuysMost, type LifeBasis } from '../../src/core/life/curves.js'
 import { NOT_CARRIED, carriedLoad, equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
 import { select, type SelectInput } from '../../src/core/select/select.js'
@@ -144,10 +144,13 @@ describe('curves of a life', () => {
   })
   it('run from a quarter to four times through what stands, and over every cleanliness', () => {
     expect([FACTORS[0], FACTORS[16], FACTORS.at(-1)]).to.deep.equal([0.25, 1, 4])
-    expect(stepsOf('load')[16]).to.deep.equal({ load: 1 })
-    const lives = stepsOf('cleanliness').map((s) => lifeIf(BASIS, s).modifiedH!)
-    expect(lives).to.have.length(CLEANLINESS_STEPS.length)
-    expect(lives).to.deep.equal([...lives].sort((a, b) => b - a))
+    expect(stepsOf('load', BASIS)[16]).to.deep.equal({ load: 1 })
+    const oil = { ...BASIS, cleanliness: { filter: 'bath', code: '-/17/14' } } as const
+    for (const basis of [BASIS, oil]) {
+      const lives = stepsOf('cleanliness', basis).map((s) => lifeIf(basis, s).modifiedH!)
+      expect(lives).to.have.length(5)
+      expect(lives).to.deep.equal([...lives].sort((a, b) => b - a))
+    }
   })
   it('a faster shaft asks for less viscosity; without a lubricant only the rating life is told', () => {
     const slow = lifeIf(BASIS, { speed: 0.5 })

@@ -24,9 +24,10 @@ describe('every kind is carried to the finish', () => {
   let db: Awaited<ReturnType<typeof freshDatabase>>
   let instance: Instance
   let technician: Client
+  let clock = NOW
   before(async () => {
     db = await freshDatabase()
-    instance = await startInstance(db.url)
+    instance = await startInstance(db.url, { now: () => clock })
     technician = await new Client(instance.url).signIn('technician')
   })
   after(async () => {
@@ -118,6 +119,30 @@ describe('every kind is carried to the finish', () => {
       expect(codes.includes('pair-faces-otherwise'), letters).to.equal(wrong)
     }
     await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
+  })
+
+  it('a position that runs in oil: filled as oil, and the records know it afterwards; grease again forgets it', async () => {
+    const oilOfRecords = async () => (await machineBy(technician, 'MM-1')).shaftLines[0]!.positions[1]!.oil ?? null
+    for (const [lubricant, wanted] of [
+      ['oil', { feed: 'circulating', viscosity40: 68, viscosity100: null, code: '-/15/12' }],
+      ['grease', null],
+    ] as const) {
+      const { id } = (await openAt(technician, 'MM-1', ['p2.1'])).job
+      await answerRun(technician, id)
+      const oil = { oilFeed: 'circulating', oilViscosity40: 68, oilCode: '-/15/12' }
+      await answer(technician, id, {
+        ...{ 'p2.1/identify.designation': '6309', 'p2.1/identify.group': 'N', 'p2.1/identify.groupEvidence': 'marking' },
+        ...Object.fromEntries(Object.entries({ lubricant, ...(wanted && oil) }).map(([name, v]) => [`p2/lubricate.${name}`, v])),
+      })
+      const names = linePlan(await evaluation(id)).map((s) => stepName(s.key))
+      expect([names.includes('oil-fill'), names.includes('fill')], lubricant).to.deep.equal([wanted !== null, wanted === null])
+      await signAll(technician, id)
+      const done = await technician.post(`/cards/${id}/finish`, { reason: 'only the oil was changed' })
+      expect(done.status, JSON.stringify(done.body)).to.equal(200)
+      expect(await oilOfRecords()).to.deep.equal(wanted)
+      clock = new Date(clock.getTime() + 24 * 3600 * 1000)
+    }
+    clock = NOW
   })
 
   it('what is written down is compared with what is expected before it can be signed', async () => {

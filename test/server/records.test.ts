@@ -124,6 +124,16 @@ describe('records of a plant of one’s own', () => {
     expect([late.status, late.body.current.positions[1].alongMm]).to.deep.equal([409, 950])
   })
 
+  it('what it runs in is part of the line: kept, said in what was changed, moved on an open card', async () => {
+    const m = await made('LF-9', '6312 held, 320, NU 312')
+    const oiled = (await retype(m, '6312 held, 320, NU 312 in oil VG 68 -/17/14')).body as MachineView
+    expect(words(oiled)).to.match(/ in oil VG 68 -\/17\/14$/)
+    expect(oiled.shaftLines[0]!.positions[1]!.oil).to.deep.equal({ feed: 'bath', viscosity40: 68, viscosity100: null, code: '-/17/14' })
+    expect(JSON.stringify(oiled.changes[0]!.after)).to.contain('in oil VG 68')
+    const card = (await technician.post('/cards', { places: [oiled.shaftLines[0]!.positions[1]!.places[0]!.id], reason: 'oil' })).body as CardView // prettier-ignore
+    expect(card.context.positions[1]!.past.oil!.viscosity40).to.equal(68)
+  })
+
   it('a place is not taken away from under its card; what else changes is shown on it', async () => {
     const m = await made('LF-5')
     const line = m.shaftLines[0]!

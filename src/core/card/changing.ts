@@ -2,8 +2,7 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { isThrust, rollsOnBalls } from '../catalogue/families.js'
 import { faultOfSteps, slicesOf } from '../life/duty-spectrum.js'
 import { spectrumLife } from '../life/many-lives.js'
-import { contaminationFactor, modifiedLifeFactor } from '../life/modified-life.js'
-import type { GreaseCleanliness } from '../life/modified-life-tables.js'
+import { contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../life/modified-life.js'
 import { rateBearing } from '../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../life/targets.js'
 import { film } from '../lubrication/grease.js'
@@ -25,13 +24,13 @@ interface Steady {
   axialN: number
   reliabilityPercent: number
   arrangement: Arrangement
-  cleanliness: GreaseCleanliness
+  cleanliness: Cleanliness
 }
 
 /** What film and dirt make of one stretch; null where no lubricant is known or the film cannot be reckoned there. */
-function factorAt(row: Bearing, place: PlaceFilm, speedRpm: number, runC: number, equivalentLoadN: number, cleanliness: GreaseCleanliness) {
+function factorAt(row: Bearing, place: PlaceFilm, speedRpm: number, runC: number, equivalentLoadN: number, cleanliness: Cleanliness) {
   try {
-    const { kappa } = film(place.grease, runC, row.pitchDiameterMm, speedRpm).values
+    const { kappa } = film(place, runC, row.pitchDiameterMm, speedRpm).values
     if (kappa < 0.1) return null
     const { contaminationFactor: dirt } = contaminationFactor({ kappa, pitchDiameterMm: row.pitchDiameterMm, cleanliness }).values
     return modifiedLifeFactor({

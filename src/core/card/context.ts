@@ -8,6 +8,7 @@ import type { SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
 import type { ShaftShape } from '../line/shaft.js'
 import type { Saying } from '../line/sayings.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
+import type { OilRecord } from '../lubrication/oil.js'
 import type { School } from '../lubrication/regreasing.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { positionOf, type Scope } from './answers.js'
@@ -50,6 +51,8 @@ export interface Removed {
 export interface PositionPast {
   removed: Removed | null
   grease: Grease | null
+  /** What the position runs in where that is oil; left out: grease, or not known. */
+  oil?: OilRecord | null
   daysSinceGrease: number | null
   intervalDays: number | null
   /** The point as it stands in the records; left out by cards of before. */
@@ -87,7 +90,7 @@ export interface PositionRecord {
   alongMm: number
   held: boolean | null
   places: PlaceRecord[]
-  past: Pick<PositionPast, 'grease' | 'daysSinceGrease' | 'intervalDays' | 'point' | 'says'>
+  past: Pick<PositionPast, 'grease' | 'oil' | 'daysSinceGrease' | 'intervalDays' | 'point' | 'says'>
 }
 
 /** A stored answer that cannot be read any more: its option is gone, or it never could be. */

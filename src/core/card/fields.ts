@@ -10,6 +10,7 @@ import { LIFE_SCHOOLS, LIFE_SCHOOL_LABEL, LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCK
 import { MOST_STEPS, type DutyStep } from '../life/duty-spectrum.js'
 import { MOST_SOURCES, type LoadSource } from '../loads/line-sources.js'
 import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
+import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubrication/oil.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
 import { MATERIALS, MATERIAL_NAMES } from '../materials.js'
@@ -98,6 +99,7 @@ export const EVIDENCE = ['marking', 'paper', 'stores'] as const
 export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
 export const DIRT = ['clean', 'normal', 'dirty', 'wet'] as const
 export const MOUNT_METHODS = ['press', 'heat', 'chill'] as const
+export const LUBRICANTS = ['grease', 'oil'] as const
 export const FEEDS = ['side', 'centre'] as const
 export const FREE_TURNS = ['free', 'catches', 'rough'] as const
 export const NOISES = ['quiet', 'changed', 'harsh'] as const
@@ -195,6 +197,11 @@ export const FIELDS = {
     manualIntervalH: number('position', 'Interval of the manual', 'hours'),
     fillPercent: number('position', 'First fill of free space', 'percent'),
     sealed: flag('position', 'Sealed for life: nothing to feed'),
+    lubricant: choice('position', 'It runs in', LUBRICANTS),
+    oilFeed: choice('position', 'The oil', OIL_FEEDS, OIL_FEED_LABEL),
+    oilViscosity40: field<number | null>({ level: 'position', kind: 'quantity', label: 'Viscosity at 40 °C', empty: null, open: true, quantity: 'viscosity', range: OIL_VISCOSITY }),
+    oilViscosity100: field<number | null>({ level: 'position', kind: 'quantity', label: 'Viscosity at 100 °C', empty: null, open: true, quantity: 'viscosity', range: [1, 1000] }),
+    oilCode: choice('position', 'Class of its sample', OIL_CODES),
   },
   runin: {
     freeTurn: choice('position', 'Turned by hand', FREE_TURNS, { free: 'free and even' }),

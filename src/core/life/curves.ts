@@ -1,6 +1,5 @@
 import { referenceViscosity } from '../lubrication/viscosity.js'
-import { cleanShare, lifeFactor } from './modified-life.js'
-import { GREASE_CLEANLINESS, type GreaseCleanliness } from './modified-life-tables.js'
+import { cleanShare, lifeFactor, stepsOfCleanliness, type Cleanliness } from './modified-life.js'
 
 /** How a life moves with load, speed, viscosity and cleanliness: what is drawn beside it, and what if. */
 
@@ -17,7 +16,7 @@ export interface LifeBasis {
   pitchDiameterMm: number
   /** Null while no lubricant is known. */
   kappa: number | null
-  cleanliness: GreaseCleanliness
+  cleanliness: Cleanliness
 }
 
 export const LIFE_AXES = ['load', 'speed', 'viscosity', 'cleanliness'] as const
@@ -28,7 +27,7 @@ export interface WhatIf {
   load?: number
   speed?: number
   viscosity?: number
-  cleanliness?: GreaseCleanliness
+  cleanliness?: Cleanliness
 }
 export interface Lives {
   nominalH: number
@@ -36,11 +35,15 @@ export interface Lives {
   modifiedH: number | null
 }
 
+/** What a size carries against what it has to, in million turns: (C/P)^p. Loads in N. Source: ISO 281:2007, 5 to 8. */
+export const ratedMrev = (basis: Pick<LifeBasis, 'rollingElement' | 'dynamicRatingN'>, equivalentLoadN: number): number =>
+  (basis.dynamicRatingN / equivalentLoadN) ** (basis.rollingElement === 'ball' ? 3 : 10 / 3)
+
 /** Both lives, h, with something changed by a factor. The temperature stays as it is. Source: ISO 281:2007. */
 export function lifeIf(basis: LifeBasis, { load = 1, speed = 1, viscosity = 1, cleanliness = basis.cleanliness }: WhatIf): Lives {
   const P = basis.equivalentLoadN * load
   const n = basis.speedRpm * speed
-  const nominalH = (basis.a1 * (basis.dynamicRatingN / P) ** (basis.rollingElement === 'ball' ? 3 : 10 / 3) * 1e6) / (60 * n)
+  const nominalH = (basis.a1 * ratedMrev(basis, P) * 1e6) / (60 * n)
   if (basis.kappa === null) return { nominalH, modifiedH: null }
   const wanted = (speedRpm: number) => referenceViscosity({ pitchDiameterMm: basis.pitchDiameterMm, speedRpm }).values.viscosityMm2S
   const kappa = (basis.kappa * viscosity * wanted(basis.speedRpm)) / wanted(n)
@@ -60,11 +63,12 @@ export function lifeIf(basis: LifeBasis, { load = 1, speed = 1, viscosity = 1, c
 
 /** Factors of a curve: a quarter to four times, by equal steps of the logarithm; the one in the middle is what stands. */
 export const FACTORS: readonly number[] = Array.from({ length: 33 }, (_, i) => 4 ** ((i - 16) / 16))
-export const CLEANLINESS_STEPS = Object.keys(GREASE_CLEANLINESS) as GreaseCleanliness[]
 
 /** The change at each point of a curve along one axis; no unit. Source: the table of cleanliness, and FACTORS. */
-export function stepsOf(axis: LifeAxis): WhatIf[] {
-  return axis === 'cleanliness' ? CLEANLINESS_STEPS.map((cleanliness) => ({ cleanliness })) : FACTORS.map((factor) => ({ [axis]: factor }))
+export function stepsOf(axis: LifeAxis, basis: Pick<LifeBasis, 'cleanliness'>): WhatIf[] {
+  return axis === 'cleanliness'
+    ? stepsOfCleanliness(basis.cleanliness).steps.map((cleanliness) => ({ cleanliness }))
+    : FACTORS.map((factor) => ({ [axis]: factor }))
 }
 
 /** What of load, size, cleanliness, viscosity and running cooler buys most life here: hours of each change, best first. */
@@ -79,7 +83,8 @@ export function whatBuysMost(basis: LifeBasis): Buy[] {
     const { nominalH, modifiedH } = lifeIf(basis, change)
     return modifiedH ?? nominalH
   }
-  const cleaner = CLEANLINESS_STEPS[CLEANLINESS_STEPS.indexOf(basis.cleanliness) - 1]
+  const { steps, at } = stepsOfCleanliness(basis.cleanliness)
+  const cleaner = steps[at - 1]
   const now = hours({})
   const buys: Buy[] = [
     { code: 'buy-load', hours: hours({ load: 0.8 }) },

@@ -21,6 +21,19 @@ function coefficients(cleanliness: Cleanliness, dpw: number): { c: number; b: nu
   return { ...row, words: `${cleanliness.filter === 'in-line' ? 'oil filtered in line' : 'oil bath'}, ${code}` }
 }
 
+/** How clean, in words for the reader; no unit. Refuses an oil code that no table has. Source: labels of ISO 281:2007, annex A. */
+export const cleanlinessLabel = (cleanliness: Cleanliness): string => coefficients(cleanliness, 1).words
+
+/** The steps of the table that a cleanliness stands in, cleanest first, and which of them it is. No unit. Source: ISO 281:2007, annex A. */
+export function stepsOfCleanliness(cleanliness: Cleanliness): { steps: Cleanliness[]; at: number } {
+  if (typeof cleanliness === 'string') {
+    const steps = Object.keys(GREASE_CLEANLINESS) as GreaseCleanliness[]
+    return { steps, at: steps.indexOf(cleanliness) }
+  }
+  const codes = Object.keys(cleanliness.filter === 'in-line' ? IN_LINE_OIL : BATH_OIL)
+  return { steps: codes.map((code) => ({ ...cleanliness, code })), at: codes.indexOf(plainCode(cleanliness.code)) }
+}
+
 /** eC as a figure only, for what is drawn and searched; Dpw in mm. Source: ISO 281:2007, annex A. Refuses an oil code that no table has. */
 export function cleanShare(kappa: number, dpw: number, cleanliness: Cleanliness): number {
   const { c, b } = coefficients(cleanliness, dpw)

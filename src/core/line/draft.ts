@@ -1,5 +1,6 @@
 import { findBearing } from '../catalogue/catalogue.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { OilRecord } from '../lubrication/oil.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { amount, type Message } from '../words/message.js'
 import { offShaftMm, type ShaftShape } from './shaft.js'
@@ -33,6 +34,8 @@ export interface DraftPosition {
   name: string
   alongMm: number
   bearings: DraftBearing[]
+  /** What it runs in where that is oil; left out or null: grease, or not known. */
+  oil?: OilRecord | null
 }
 
 /** What the shaft carries besides its bearings. */

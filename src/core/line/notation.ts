@@ -3,6 +3,7 @@ import { findBearing, sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import { groupMark } from '../fits/clearance-group.js'
 import { findMarked } from '../identify/marked.js'
+import { readOil, type OilRecord } from '../lubrication/oil.js'
 import { parse, type UnitSystem } from '../units/quantities.js'
 import type { Message } from '../words/message.js'
 import { MOST, plainBearing, usualNames, type ComponentKind, type DraftBearing, type DraftComponent, type LineDraft } from './draft.js'
@@ -286,7 +287,10 @@ function bearingOf(source: string, piece: Piece, before: DraftBearing | null, sy
 type Element =
   | { kind: 'component'; component: ComponentKind; piece: Piece }
   | { kind: 'distance'; mm: number; piece: Piece }
-  | { kind: 'support'; name: string; bearings: DraftBearing[]; piece: Piece }
+  | { kind: 'support'; name: string; bearings: DraftBearing[]; oil: OilRecord | null; piece: Piece }
+
+/** What a support runs in, behind everything else; grease needs no word. */
+const IN_OIL = /\s+in\s+oil\b\s*([^"]*)$/i
 
 /** What each stretch between two commas is; a line word is taken at once. */
 function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens: Token[], problem: Problem): Element[] {
@@ -325,14 +329,17 @@ function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens:
       return []
     }
     const name = /^([^:"]{1,60}):\s*/.exec(piece.text)
-    const rest = trimmed(source, piece.from + (name?.[0].length ?? 0), piece.to)
+    const inOil = IN_OIL.exec(piece.text)
+    const oil = inOil && readOil(inOil[1]!)
+    if (inOil && !oil) problem(trimmed(source, piece.from + inOil.index, piece.to), 'words-oil', { text: inOil[0].trim() })
+    const rest = trimmed(source, piece.from + (name?.[0].length ?? 0), inOil ? piece.from + inOil.index : piece.to)
     const bearings = split(source, rest.from, rest.to, (at) => source[at] === '+').flatMap((part) => {
       const bearing = bearingOf(source, part, before, system, problem)
       before = bearing ?? before
       return bearing ?? []
     })
     token(piece, bearings.length ? 'bearing' : 'unknown')
-    return bearings.length ? [{ kind: 'support', name: name?.[1]!.trim() ?? '', bearings, piece }] : []
+    return bearings.length ? [{ kind: 'support', name: name?.[1]!.trim() ?? '', bearings, oil, piece }] : []
   })
 }
 
@@ -403,7 +410,7 @@ export function readLine(source: string, system: UnitSystem): ReadLine {
   for (const e of found) {
     if (e.kind === 'component') line.components.push({ kind: e.component, slot, alongMm: null })
     if (e.kind !== 'support') continue
-    line.positions.push({ code: null, name: e.name, alongMm: 0, bearings: e.bearings })
+    line.positions.push({ code: null, name: e.name, alongMm: 0, bearings: e.bearings, ...(e.oil && { oil: e.oil }) })
     slot += 1
   }
   const usual = usualNames(line)

@@ -63,6 +63,7 @@ export const NOTATION: readonly { what: string; words: readonly string[]; exampl
     example: 'NU 212 + 7312 B pair back-to-back',
   },
   { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
+  { what: 'in oil', words: ['in oil', 'VG', 'bath', 'circulating'], example: '6312 held in oil VG 68 circulating -/17/14' },
   { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
   { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted'], example: 'vertical, 6312 held, 400, 6312 free' },
   { what: 'the shaft in steps', words: ['shaft', 'x', '+', 'bore', 'begins'], example: '6312 held, 320, NU 312, shaft 60 x 200 + 70 x 260 bore 20 + 60 x 200 begins 170' }, // prettier-ignore

@@ -1,3 +1,4 @@
+import { writeOil } from '../lubrication/oil.js'
 import { findBearing } from '../catalogue/catalogue.js'
 import { groupMark } from '../fits/clearance-group.js'
 import { findMarked } from '../identify/marked.js'
@@ -79,7 +80,8 @@ export function writeLine(line: LineDraft, system: UnitSystem): string {
       before = b
       return words
     })
-    things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${own.join(' + ') || '?'}`, at: p.alongMm, support: true })
+    const oil = p.oil ? ` in oil ${writeOil(p.oil)}` : ''
+    things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${own.join(' + ') || '?'}${oil}`, at: p.alongMm, support: true })
   }
   let last: number | null = null
   things.forEach((thing, i) => {

@@ -16,6 +16,7 @@ export const LINE_CAUTIONS: Cautions = {
   'shaft-bore-wide': 'Section {number} of the shaft has a bore as wide as itself.',
   'support-off-shaft': 'The {name} stands {by} beyond the end of the shaft as it is drawn.',
   'component-off-shaft': 'The {name} sits {by} beyond the end of the shaft as it is drawn.',
+  'words-oil': '“{text}” is no oil: its viscosity, how it comes and its class, as in in oil VG 68 circulating -/17/14.',
   'words-shaft': '“{text}” is no shaft: diameter x length of each section, joined by +, as in shaft 60 x 300 + 80 x 500 bore 30 begins 120.',
   'words-empty': 'Nothing stands between these two commas.',
   'words-unknown': '“{text}” is not understood here: a bearing’s number, a distance, or what sits on the shaft. What no table lists stands in quotes.',

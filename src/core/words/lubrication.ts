@@ -9,9 +9,11 @@ export const LUBRICATION_CAUTIONS: Cautions = {
   'grease-too-hot': '{name} serves to {high}; the bearing runs at {run}.',
   'grease-too-cold': '{name} serves from {low}; it runs at {coldest}.',
   'grease-too-cold-start': '{name} serves from {low}; it starts at {coldest}.',
-  'film-thin': 'The film is too thin (κ {kappa}): take a grease with thicker oil or one with EP additives.',
+  'film-thin': 'The film is too thin (κ {kappa}): take thicker oil, or one with EP additives.',
   'film-low': 'κ {kappa} is under the 1 that is wanted; thicker oil would last longer.',
   'film-thick': 'κ {kappa} is more than it needs: the bearing runs warmer than it must.',
+  'oil-too-hot': 'Above 120 °C ordinary oil does not last: cool it, or take what its maker gives for this heat.',
+  'bath-too-fast': 'The speed factor is {ndm} 000 mm/min; past about {limit} 000 a bath churns and warms itself: let the oil circulate.',
   'no-grease-speed': 'The speed factor is {times} times what a {family} runs at with grease: this is no grease case. Use oil or continuous feed, and ask the machine maker.',
   'no-grease-speed-bore': 'At this speed and bore grease does not stay: this is no grease case. Use oil or continuous feed, and ask the machine maker.',
   'grease-speed-high': 'The speed factor is over what is usual with grease in a {family}: only a grease made for speed, and watch the temperature.',
@@ -21,6 +23,7 @@ export const LUBRICATION_CAUTIONS: Cautions = {
 
 // prettier-ignore
 export const LUBRICATION_QUESTIONS: Questions = {
+  'oil-viscosity': ['What oil does it run in? Its viscosity stands on the can or the plate of the machine.', 'Without it neither film nor life can be told.'],
   grease: ['Which grease goes in?', 'Two greases that do not go together run out of the bearing or turn hard.'],
   'grease-inside': ['What grease was in the housing? Look at the nipple tag or the round; not known is an answer.', 'Unknown counts as no: the housing must then be cleaned out.'],
   gun: ['Which grease gun is used?', 'Pumps are not grams: guns give from half a gram to three grams a stroke.'],

@@ -72,7 +72,7 @@ function lineContext(
   return {
     plant,
     line: { orientation: line.orientation, carries: line.carries, tiltDeg: line.tiltDeg, shaft: line.shaft ?? null },
-    positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication }) => ({
+    positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication, oil }) => ({
       code,
       name,
       alongMm,
@@ -87,6 +87,7 @@ function lineContext(
       })),
       past: {
         grease: lubrication?.grease ?? null,
+        ...(oil && { oil }),
         daysSinceGrease: daysSince(lubrication?.lastAt),
         intervalDays: lubrication?.intervalDays ?? null,
         point: lubrication && { school: lubrication.school, intervalH: lubrication.intervalH, quantityG: lubrication.quantityG },

@@ -3,13 +3,14 @@ import type pg from 'pg'
 import type { CardView } from '../../contract/cards.js'
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
-import { keyOf, positionOf, type Station } from '../../core/card/answers.js'
+import { keyOf, placeAnswers, positionOf, type Station } from '../../core/card/answers.js'
 import { movedFigures, type LineEvaluation, shownOf } from '../../core/card/evaluate.js'
+import { oilOf } from '../../core/card/film.js'
 import { stepName, stepStates } from '../../core/card/signing.js'
 import { withOuterHeld } from '../../core/line/records.js'
 import { worded } from '../../core/card/worded.js'
 import { CORE_VERSION } from '../../core/version.js'
-import { findLine, fitBearing, setHolding } from '../machines/store.js'
+import { findLine, fitBearing, setHolding, setOil } from '../machines/store.js'
 import { Refused, blocked, refused } from '../problems.js'
 import { works } from '../people/store.js'
 import { audit, transaction, type Query } from '../database.js'
@@ -81,6 +82,7 @@ export async function finish(pool: pg.Pool, jobId: number, reason: string, me: M
       )
     await recordFitted(query, card, evaluation, at)
     await recordGrease(query, card, evaluation, steps, me, at)
+    await recordOil(query, card)
     await store.setSummary(query, jobId, summaryOf(evaluation))
     await store.closeJob(query, jobId, at, { finished: { context, reason: questions + stops ? reason : '' } })
     await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designations, reason })
@@ -167,6 +169,19 @@ async function recordGrease(
       looks: '',
       note: `card ${job.line.number}`,
     })
+  }
+}
+
+/** What a position runs in, where the card says another thing than the records. */
+async function recordOil(query: Query, { answers, context, record, job }: Card): Promise<void> {
+  for (const position of record.line.positions) {
+    const place = job.places.find((p) => positionOf(p.code) === position.code)?.code
+    if (!place) continue
+    const oil = oilOf(
+      placeAnswers(answers, place),
+      context.positions.find((p) => p.code === position.code)!,
+    )
+    if (JSON.stringify(oil) !== JSON.stringify(position.oil ?? null)) await setOil(query, position.id, oil)
   }
 }
 

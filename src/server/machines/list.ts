@@ -30,7 +30,7 @@ async function stored(query: Query, keys: readonly string[] | null): Promise<Sto
        CASE WHEN s.id IS NOT NULL THEN json_build_object('orientation', s.orientation, 'tiltDeg', s.tilt_deg, 'turning', s.turning, 'shaft', s.shaft,
          'components', (SELECT coalesce(json_agg(json_build_object('kind', c.kind, 'slot', c.slot, 'alongMm', c.along_mm) ORDER BY c.number), '[]')
             FROM component c WHERE c.shaft_line_id = s.id),
-         'positions', (SELECT coalesce(json_agg(json_build_object('code', p.code, 'name', p.name, 'alongMm', p.along_mm, 'places',
+         'positions', (SELECT coalesce(json_agg(json_build_object('code', p.code, 'name', p.name, 'alongMm', p.along_mm, 'oil', p.oil, 'places',
               (SELECT coalesce(json_agg(json_build_object('code', p.code || '.' || x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat,
                   'housingSeat', x.housing_seat, 'set', CASE WHEN t.code IS NOT NULL THEN json_build_object('code', t.code, 'arrangement', t.arrangement) END,
                   'fitted', CASE WHEN i.id IS NOT NULL THEN json_build_object('designation', i.designation, 'group', i.clearance_group,
@@ -166,12 +166,19 @@ async function makeInBulk(query: Query, list: readonly Row[], personId: number, 
 /** Supports, places, sets, what is fitted and what the shaft carries, of many new lines at once. */
 async function makeStanding(query: Query, lines: readonly { lineId: number; line: LineDraft }[]): Promise<void> {
   const positions = lines.flatMap(({ lineId, line }) =>
-    line.positions.map((p, i) => ({ lineId, code: `p${i + 1}`, name: p.name, alongMm: p.alongMm, bearings: p.bearings })),
+    line.positions.map((p, i) => ({
+      lineId,
+      code: `p${i + 1}`,
+      name: p.name,
+      alongMm: p.alongMm,
+      oil: p.oil ?? null,
+      bearings: p.bearings,
+    })),
   )
   const made = await rows<{ id: number; lineId: number; code: string }>(
     query,
-    `INSERT INTO position (shaft_line_id, code, name, along_mm)
-     SELECT "lineId", code, name, "alongMm" FROM jsonb_to_recordset($1::jsonb) AS r ("lineId" bigint, code text, name text, "alongMm" numeric)
+    `INSERT INTO position (shaft_line_id, code, name, along_mm, oil)
+     SELECT "lineId", code, name, "alongMm", oil FROM jsonb_to_recordset($1::jsonb) AS r ("lineId" bigint, code text, name text, "alongMm" numeric, oil jsonb)
      RETURNING id, shaft_line_id AS "lineId", code`,
     [JSON.stringify(positions.map(({ bearings: _b, ...p }) => p))],
   )

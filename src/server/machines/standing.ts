@@ -41,7 +41,10 @@ export async function writeStanding(query: Query, lineId: number, before: ShaftL
     const code = own?.code ?? `p${(highest += 1)}`
     const positionId = own ? own.id : await insertPosition(query, lineId, code, p)
     if (own)
-      await execute(query, 'UPDATE position SET name = $2, along_mm = $3, retired_at = NULL WHERE id = $1', [own.id, p.name, p.alongMm])
+      await execute(query, 'UPDATE position SET name = $2, along_mm = $3, oil = $4, retired_at = NULL WHERE id = $1', [
+        ...[own.id, p.name, p.alongMm],
+        p.oil ?? null,
+      ])
     kept.add(positionId)
     await writePlaces(query, { id: positionId, code, name: p.name }, own?.places ?? [], p, at, i)
   }
@@ -61,8 +64,8 @@ export async function writeStanding(query: Query, lineId: number, before: ShaftL
 async function insertPosition(query: Query, lineId: number, code: string, p: DraftPosition): Promise<number> {
   const row = await one<{ id: number }>(
     query,
-    'INSERT INTO position (shaft_line_id, code, name, along_mm) VALUES ($1, $2, $3, $4) RETURNING id',
-    [lineId, code, p.name, p.alongMm],
+    'INSERT INTO position (shaft_line_id, code, name, along_mm, oil) VALUES ($1, $2, $3, $4, $5) RETURNING id',
+    [lineId, code, p.name, p.alongMm, p.oil ?? null],
   )
   return row!.id
 }

@@ -8,6 +8,7 @@ import type { PlantContext } from '../../core/card/context.js'
 import { lifeUsed } from '../../core/card/position.js'
 import { recordedRow } from '../../core/identify/marked.js'
 import { outerHeld, type RingHolding } from '../../core/line/records.js'
+import type { OilRecord } from '../../core/lubrication/oil.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { listJobs } from '../cards/store.js'
 import { execute, one, rows, type Query } from '../database.js'
@@ -29,7 +30,7 @@ interface PositionRow extends Omit<PositionView, 'places' | 'held'> {
 
 /** Positions along their lines, each with its places, what is fitted there, and what goes in through all its greasing points together. */
 const POSITION_SQL = `
-  SELECT p.id, p.code, p.shaft_line_id AS "shaftLineId", p.name, p.along_mm AS "alongMm",
+  SELECT p.id, p.code, p.shaft_line_id AS "shaftLineId", p.name, p.along_mm AS "alongMm", p.oil,
     CASE WHEN l.points > 0 THEN json_build_object('school', l.school, 'intervalH', l.interval_h, 'intervalDays', l.interval_days,
       'quantityG', l.quantity_g, 'lastAt', l.last_at, 'dueAt', l.due_at, 'grease', CASE WHEN g.id IS NOT NULL THEN ${GREASE_JSON} END) END AS lubrication,
     (SELECT coalesce(json_agg(json_build_object('id', x.id, 'number', x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat, 'housingSeat', x.housing_seat,
@@ -209,6 +210,11 @@ export async function linesOfPlaces(query: Query, placeIds: readonly number[]): 
 /** How the rings of a place are held, as settled by a card. */
 export async function setHolding(query: Query, placeId: number, holding: RingHolding): Promise<void> {
   await execute(query, 'UPDATE place SET holding = $2 WHERE id = $1', [placeId, holding])
+}
+
+/** What a position runs in from now on; null where it is grease. */
+export async function setOil(query: Query, positionId: number, oil: OilRecord | null): Promise<void> {
+  await execute(query, 'UPDATE position SET oil = $2 WHERE id = $1', [positionId, oil])
 }
 
 /** Closes what was fitted and records what is fitted from now on. */

@@ -1,57 +1,27 @@
 import { saidIntervalH } from '../../line/sayings.js'
 import type { Bearing } from '../../catalogue/catalogue.js'
-import type { PlaceFilm } from '../film.js'
-import {
-  compatibility,
-  fillShare,
-  firstFill,
-  greaseSpeedLimit,
-  greasedPart,
-  strokesFor,
-  type Compatibility,
-  type Grease,
-  type GreaseGun,
-} from '../../lubrication/grease.js'
+import { runsInOil, type PlaceFilm } from '../film.js'
+import { compatibility, greasedPart, type Compatibility, type Grease, type GreaseGun } from '../../lubrication/grease.js'
 import {
   GREASE_SERVICE_YEARS,
-  SCHOOL_LABEL,
   peakOfRms,
   regreasing,
-  type RegreasingFactors,
   type RegreasingValues,
   type School,
   type SchoolInterval,
 } from '../../lubrication/regreasing.js'
-import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
-import { Derivation, short, type Result } from '../../result.js'
-import { inUnits, q, typed } from '../../units/quantities.js'
+import { type Contamination, type Moisture } from '../../lubrication/tables.js'
+import type { Result } from '../../result.js'
+import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { sheetFill } from '../short-plans.js'
 import type { CardContext } from '../context.js'
-import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
+import { StationBuilder, type Verdict } from '../station.js'
+import { NOTHING, factorFigures, fillFigures, intervalFigures, type LubricateResult, type Settled } from './lubricate-figures.js'
+import { oilStation } from './lubricate-oil.js'
 import type { SelectResult } from './select.js'
 import { amount } from '../../words/message.js'
-
-export interface LubricateResult extends StationResult {
-  /** Surroundings as counted, and whether they were answered here or taken from Duty. */
-  counted: { contamination: Contamination; moisture: Moisture; housingTemperatureC: number; fromDuty: boolean } | null
-  factors: RegreasingFactors | null
-  schools: SchoolInterval[]
-  school: School
-  intervalH: number | null
-  intervalDays: number | null
-  quantityG: number | null
-  grease: Grease | null
-  gun: GreaseGun | null
-  mixing: Compatibility | null
-  kappa: number | null
-  /** The interval of the machine's manual that stands in the records and stays, unless another school is chosen on the card. */
-  kept: { intervalH: number | null; intervalDays: number | null; quantityG: number | null } | null
-  /** There is something to say of the grease of this position. */
-  applies: boolean
-  plan: PlanStep[]
-}
 
 /** What the dirt entered at Duty means for grease, until it is said more exactly here. Engineering practice. */
 const BY_DIRT: Record<NonNullable<DutyAnswers['dirt']>, readonly [Contamination, Moisture]> = {
@@ -84,7 +54,7 @@ function settleInterval(
   school: School,
   found: Result<RegreasingValues>,
   context: CardContext,
-) {
+): Settled {
   const a = answers.lubricate
   const { hoursPerDay } = answers.duty
   const { schools, quantityG: side, centreQuantityG } = found.values
@@ -109,66 +79,6 @@ function settleInterval(
       kept.intervalH ?? undefined,
     )
   return { governing, intervalH, intervalDays, quantityG, kept }
-}
-
-type Settled = ReturnType<typeof settleInterval>
-
-/** The figures of interval and quantity; the first is the hero. */
-function intervalFigures(station: StationBuilder, answers: CardAnswers, s: Settled, gun: GreaseGun | null, found: Result<unknown>): Figure {
-  const a = answers.lubricate
-  const hero = station.figure('intervalH', 'Grease again after', s.intervalH, 'hours', found, {
-    note: `by ${SCHOOL_LABEL[s.governing.school]}`,
-  })
-  station.figure('intervalDays', 'In days here', s.intervalDays, 'days', found, {
-    decimals: s.intervalDays !== null && s.intervalDays < 10 ? 1 : 0,
-    note: often(s.intervalDays, answers.duty.hoursPerDay),
-  })
-  station.figure('quantityG', 'Quantity each time', a.sealed ? null : s.quantityG, 'grams', found, {
-    note: a.feed === 'centre' ? 'through the ring' : 'from the side',
-  })
-  const strokes = new Derivation()
-  const count = gun && !a.sealed ? strokesFor(s.quantityG, gun) : null
-  if (gun && count !== null)
-    strokes.step(
-      'z',
-      'strokes',
-      'quantity / grams a stroke',
-      `${short(s.quantityG)} / ${short(gun.gramsPerStroke, 3)}`,
-      count,
-      '',
-      'weighed strokes of this gun, to the nearest whole one',
-    )
-  station.figure('strokes', 'Strokes of this gun', count, 'ratio', strokes.result({}), {
-    decimals: 0,
-    note: gun ? `${typed(gun.name)}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
-  })
-  return hero
-}
-
-/** First fill and film, with the factors that the interval counts. */
-function fillFigures(
-  station: StationBuilder,
-  answers: CardAnswers,
-  row: Bearing,
-  speedRpm: number,
-  grease: Grease | null,
-  housingC: number,
-  place: PlaceFilm | null,
-) {
-  const a = answers.lubricate
-  const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
-  const fill = station.attempt(() => firstFill(greasedPart(row), share), { share: 'fillPercent' })
-  station.figure('firstFillG', 'First fill', a.sealed ? null : (fill?.values.firstFillG ?? null), 'grams', fill, {
-    note: `${Math.round(share * 100)} % of the free space`,
-  })
-  const runC = answers.duty.innerRingC ?? housingC
-  const kappa = place?.film.values.kappa ?? null
-  station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', place?.film ?? null, {
-    note: place && !place.chosen ? `wanted 1 to 4; ${place.grease.name} of the records` : 'wanted 1 to 4',
-  })
-  if (grease)
-    checkGrease(station, grease, { runC, ambientC: answers.duty.ambientC, kappa, ndm: speedRpm * ((row.boreMm + row.outsideMm) / 2) })
-  return { fill, kappa }
 }
 
 /** What is still to be found out of grease, gun and surroundings. */
@@ -229,18 +139,6 @@ function countedInterval(
   return station.attempt(run, { vibrationMmS: 'vibrationRmsMmS' })
 }
 
-const nothing = {
-  counted: null,
-  factors: null,
-  schools: [],
-  intervalH: null,
-  intervalDays: null,
-  quantityG: null,
-  mixing: null,
-  kappa: null,
-  kept: null,
-}
-
 /** What, how much, how often: interval by the plant's school, quantity, first fill, strokes, and whether greases may meet. */
 export function lubricateStation(
   answers: CardAnswers,
@@ -259,12 +157,13 @@ export function lubricateStation(
   const school = a.school ?? context.plant.schools.regreasing
   const waiting = (reason: string): LubricateResult => ({
     ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
-    ...{ ...nothing, school, grease, gun, applies: false, plan: [] },
+    ...{ ...NOTHING, school, grease, gun, applies: false, plan: [] },
   })
   if (!single && unlisted)
     return { ...waiting('No table lists this bearing: what and how much it takes stands in its sheet or the manual.'), plan: [sheetFill()] }
   if (!single) return waiting('Choose the bearing at Identify first.')
   const row = sideBySide(single, together)
+  if (runsInOil(answers, context)) return { ...oilStation(station, answers, row, context, place), school, gun }
   const housingTemperatureC = a.housingTemperatureC ?? outerRingC
   if (!speedRpm || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
   const counted = surroundings(answers, housingTemperatureC)
@@ -324,75 +223,6 @@ function insideOf(a: CardAnswers['lubricate'], context: CardContext) {
     thickener,
     baseOil: a.insideOil ?? (a.insideThickener === null ? grease!.baseOil : thickener === 'unknown' ? 'unknown' : 'mineral'),
   } as const
-}
-
-function factorFigures(
-  station: StationBuilder,
-  factors: RegreasingFactors,
-  counted: NonNullable<LubricateResult['counted']>,
-  a: CardAnswers['lubricate'],
-): void {
-  const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
-  const rows: [keyof RegreasingFactors, string, string][] = [
-    ['K', 'Kind of bearing, K', 'ball 10, cylindrical 5, others 1'],
-    ['Ft', 'Warmth, Ft', q(counted.housingTemperatureC, 'temperature')],
-    ['Fc', 'Dirt, Fc', label(CONTAMINATION, counted.contamination)],
-    ['Fm', 'Moisture, Fm', label(MOISTURE, counted.moisture)],
-    [
-      'Fv',
-      'Vibration, Fv',
-      a.vibrationRmsMmS === null ? 'not measured, counted as smooth' : `${q(peakOfRms(a.vibrationRmsMmS), 'velocity')} peak`,
-    ],
-    ['Fp', 'Shaft, Fp', label(ORIENTATION, a.orientation)],
-  ]
-  for (const [key, words, note] of rows) {
-    const sheet = new Derivation()
-    sheet.step(key, words, 'table', inUnits(note, 'metric'), factors[key], '', 'engineering practice: interval formula')
-    station.figure(key, words, factors[key], 'ratio', sheet.result({}), { decimals: key === 'K' ? 0 : 1, note })
-  }
-}
-
-interface Running {
-  runC: number
-  ambientC: number | null
-  kappa: number | null
-  ndm: number
-}
-
-function checkGrease(station: StationBuilder, grease: Grease, { runC, ambientC, kappa, ndm }: Running): void {
-  const limit = greaseSpeedLimit(grease)
-  if (ndm > limit)
-    station.warn(
-      'caution',
-      'grease-too-slow',
-      { name: grease.name, limit: Math.round(limit / 1000), ndm: Math.round(ndm / 1000) },
-      Math.round(ndm),
-    )
-  if (runC > grease.highC)
-    station.warn(
-      'caution',
-      'grease-too-hot',
-      { name: grease.name, high: amount(grease.highC, 'temperature'), run: amount(runC, 'temperature') },
-      Math.round(runC),
-    )
-  const coldest = Math.min(runC, ambientC ?? runC)
-  if (coldest < grease.lowC)
-    station.warn(
-      'caution',
-      coldest === runC ? 'grease-too-cold' : 'grease-too-cold-start',
-      { name: grease.name, low: amount(grease.lowC, 'temperature'), coldest: amount(coldest, 'temperature') },
-      Math.round(coldest),
-    )
-  if (kappa !== null && kappa < 0.4) station.warn('caution', 'film-thin', { kappa: short(kappa, 2) }, short(kappa, 2))
-  else if (kappa !== null && kappa < 1) station.warn('note', 'film-low', { kappa: short(kappa, 2) }, short(kappa, 2))
-  else if (kappa !== null && kappa > 6) station.warn('note', 'film-thick', { kappa: short(kappa, 2) }, short(kappa, 2))
-}
-
-function often(days: number | null, hoursPerDay: number | null): string | undefined {
-  if (days === null) return undefined
-  if (days < 7) return `about ${Math.max(1, Math.round(7 / days))} times a week`
-  if (days > 900) return `about ${Math.round(days / 365)} years`
-  return days > 60 ? `about ${Math.round(days / 30.4)} months` : `at ${short(hoursPerDay!, 3)} h a day`
 }
 
 function fillSteps(grease: Grease, firstFillG: number, mixing: Compatibility | null): PlanStep[] {

@@ -15,7 +15,7 @@ import type { Grease } from '../../lubrication/grease.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { FitStationResult } from './fit.js'
-import type { LubricateResult } from './lubricate.js'
+import type { LubricateResult } from './lubricate-figures.js'
 import { amount } from '../../words/message.js'
 
 export interface RunInResult extends StationResult {

@@ -3,14 +3,13 @@ import { formOf } from '../../catalogue/construction-forms.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { isThrust, rollsOnBalls } from '../../catalogue/families.js'
 import { minimumLoad } from '../../life/minimum-load.js'
-import { contaminationFactor, modifiedLifeFactor } from '../../life/modified-life.js'
-import { GREASE_CLEANLINESS, type GreaseCleanliness } from '../../life/modified-life-tables.js'
+import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
 import { InputError, short, type Result } from '../../result.js'
-import type { CardAnswers, DutyAnswers } from '../answers.js'
+import type { CardAnswers } from '../answers.js'
 import type { LifeBasis } from '../../life/curves.js'
-import type { PlaceFilm } from '../film.js'
+import { cleanlinessOf, type PlaceFilm } from '../film.js'
 import { q, typed } from '../../units/quantities.js'
 import type { Advice } from '../advice.js'
 import { changingLife, type ChangingLife } from '../changing.js'
@@ -67,23 +66,13 @@ function judge(hours: number, target: LifeTarget, station: StationBuilder): Verd
   return { word: 'lasts', level: 'good' }
 }
 
-/** How clean the lubricant stays where only the surroundings are known. Engineering practice. */
-const BY_DIRT: Readonly<Record<NonNullable<DutyAnswers['dirt']>, GreaseCleanliness>> = {
-  clean: 'normal',
-  normal: 'slight-to-typical',
-  dirty: 'severe',
-  wet: 'severe',
-}
-
-const cleanlinessOf = ({ select, duty }: CardAnswers) => select.cleanliness ?? BY_DIRT[duty.dirt ?? 'normal']
-
 /** Life with film and dirt counted, and the factor that makes it of the rating life. */
 export interface ModifiedLife {
   hours: number
   aIso: number
   kappa: number
   contaminationFactor: number
-  cleanliness: GreaseCleanliness
+  cleanliness: Cleanliness
 }
 
 /** What film and dirt make of the life; null while no lubricant is known, or κ is under 0.1. */
@@ -100,8 +89,7 @@ function modified(
     station.warn('caution', 'film-none', {}, short(kappa))
     return null
   }
-  const said = answers.select.cleanliness
-  const cleanliness = cleanlinessOf(answers)
+  const { cleanliness, said } = cleanlinessOf(answers, film.oil)
   return station.attempt(() => {
     const dirt = contaminationFactor({ kappa, pitchDiameterMm: row.pitchDiameterMm, cleanliness })
     const factor = modifiedLifeFactor({
@@ -125,8 +113,8 @@ function modified(
       cautions: [],
       assumptions: [
         ...factor.assumptions,
-        `The film is that of ${film.grease.name}${film.chosen ? ', chosen at Lubricate' : ', which the records name'}.`,
-        ...(said ? [] : [`Cleanliness follows from the surroundings: ${GREASE_CLEANLINESS[cleanliness].label}.`]),
+        `The film is that of ${film.name}${film.chosen ? ', chosen at Lubricate' : ', which the records name'}.`,
+        ...(said ? [] : [`Cleanliness follows from the surroundings: ${cleanlinessLabel(cleanliness)}.`]),
       ],
     }
   })
@@ -197,7 +185,7 @@ function changing(
   const counted = answers.select.lifeSchool === 'modified' ? film : null
   const steady = {
     ...{ radialN: duty.radialN!, axialN: duty.axialN!, arrangement: set.arrangement },
-    ...{ reliabilityPercent: answers.select.reliabilityPercent, cleanliness: cleanlinessOf(answers) },
+    ...{ reliabilityPercent: answers.select.reliabilityPercent, cleanliness: cleanlinessOf(answers, film?.oil ?? null).cleanliness },
   }
   try {
     const found = changingLife(answers, row, steady, counted)
@@ -278,7 +266,7 @@ function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film
     ...{ equivalentLoadN: load.values.equivalentLoadN, speedRpm: answers.duty.speedRpm! },
     a1: life.values.modifiedLifeH / life.values.ratingLifeH,
     kappa: kappa >= 0.1 ? kappa : null,
-    cleanliness: cleanlinessOf(answers),
+    cleanliness: cleanlinessOf(answers, film?.oil ?? null).cleanliness,
   }
 }
 

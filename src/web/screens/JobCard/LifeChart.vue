@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import { DAY, NIGHT } from '../../../core/drawing/palette.js'
 import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type LifeBasis } from '../../../core/life/curves.js'
-import { GREASE_CLEANLINESS } from '../../../core/life/modified-life-tables.js'
+import { cleanlinessLabel, stepsOfCleanliness } from '../../../core/life/modified-life.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { amount } from '../../../core/words/message.js'
 import { useSession } from '../../stores/session.js'
@@ -15,19 +15,17 @@ const props = defineProps<{ basis: LifeBasis; wantedH: number | null }>()
 const session = useSession()
 const axis = ref<LifeAxis>('load')
 const AXES = LIFE_AXES.map((value) => ({ value, label: `against ${value}` }))
-const steps = computed(() => stepsOf(axis.value))
+const steps = computed(() => stepsOf(axis.value, props.basis))
 const lives = computed(() => steps.value.map((change) => lifeIf(props.basis, change)))
 /** The point that stands. */
-const here = computed(() =>
-  axis.value === 'cleanliness' ? steps.value.findIndex((s) => s.cleanliness === props.basis.cleanliness) : (FACTORS.length - 1) / 2,
-)
+const here = computed(() => (axis.value === 'cleanliness' ? stepsOfCleanliness(props.basis.cleanliness).at : (FACTORS.length - 1) / 2))
 const at = ref(here.value)
 watch(here, (index) => (at.value = index))
 
 const whole = (hours: number) => session.show(hours, 'hours')
 function place(index: number): string {
   const step = steps.value[index]!
-  if (step.cleanliness) return GREASE_CLEANLINESS[step.cleanliness].label.split(':')[0]!
+  if (step.cleanliness) return cleanlinessLabel(step.cleanliness).split(':')[0]!
   const factor = FACTORS[index]!
   const { equivalentLoadN, speedRpm, kappa } = props.basis
   if (axis.value === 'load') return session.withUnit(equivalentLoadN * factor, 'force')

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { positionOf, type LubricateAnswers } from '../../../core/card/answers.js'
+import { oilOf, runsInOil } from '../../../core/card/film.js'
+import { at100, writeOil } from '../../../core/lubrication/oil.js'
 import { SCHOOL_LABEL } from '../../../core/lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE } from '../../../core/lubrication/tables.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -25,7 +27,10 @@ const withFactor = <N extends string>(rows: readonly { name: N; label: string; f
 const GREASES = computed(() => context.value.plant.greases.map((g) => ({ value: g.id, label: g.name })))
 const GUNS = computed(() => context.value.plant.guns.map((g) => ({ value: g.id, label: g.name })))
 const NUMBERS = ['housingTemperatureC', 'vibrationRmsMmS', 'manualIntervalH', 'fillPercent'] as const
-const recorded = computed(() => context.value.positions.find((p) => p.code === positionOf(card.place))?.past.grease?.name)
+const past = computed(() => context.value.positions.find((p) => p.code === positionOf(card.place))?.past)
+const recorded = computed(() => (past.value?.oil ? `oil ${writeOil(past.value.oil)}` : past.value?.grease?.name))
+const inOil = computed(() => !!past.value && runsInOil(card.answers, { past: past.value }))
+const oil = computed(() => past.value && oilOf(card.answers, { past: past.value }))
 const schools = computed(() => result.value.schools)
 </script>
 
@@ -33,12 +38,21 @@ const schools = computed(() => result.value.schools)
   <StationFrame
     :result="result"
     drawing-title="What goes in"
-    :drawing-note="recorded ? `recorded in there: ${recorded}` : 'nothing recorded in there'"
+    :drawing-note="recorded ? `recorded in there: ${session.say(recorded)}` : 'nothing recorded in there'"
   >
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
       <EmptyStation v-else station="lubricate" />
       <div class="first">
+        <AnswerField station="lubricate" name="lubricant" :shown="inOil ? 'oil' : 'grease'" open />
+      </div>
+      <div v-if="inOil" class="first">
+        <AnswerField station="lubricate" name="oilFeed" :shown="oil?.feed" />
+        <AnswerField station="lubricate" name="oilViscosity40" :shown="past?.oil?.viscosity40" />
+        <AnswerField station="lubricate" name="oilViscosity100" :shown="oil && at100(oil)" />
+        <AnswerField station="lubricate" name="oilCode" placeholder="no sample: by the surroundings" clearable :shown="past?.oil?.code" />
+      </div>
+      <div v-else class="first">
         <AnswerField station="lubricate" name="greaseId" :options="GREASES" />
         <AnswerField station="lubricate" name="gunId" :options="GUNS" />
         <AnswerField station="lubricate" name="insideThickener" :placeholder="recorded ? 'as recorded' : 'not answered'" clearable />
@@ -55,23 +69,33 @@ const schools = computed(() => result.value.schools)
       </p>
     </template>
     <template #entry>
-      <h3>What the interval counts</h3>
-      <div class="grid">
-        <AnswerField station="lubricate" name="contamination" :options="withFactor(CONTAMINATION)" :shown="result.counted?.contamination" />
-        <AnswerField station="lubricate" name="moisture" :options="withFactor(MOISTURE)" :shown="result.counted?.moisture" />
-        <AnswerField
-          v-for="name in NUMBERS"
-          :key="name"
-          station="lubricate"
-          :name="name"
-          :shown="name === 'housingTemperatureC' ? card.answers.duty.outerRingC : null"
-        />
+      <div v-if="inOil" class="grid">
+        <AnswerField station="lubricate" name="housingTemperatureC" :shown="card.answers.duty.outerRingC" />
       </div>
-      <div class="choices">
-        <AnswerField station="lubricate" name="orientation" open />
-        <AnswerField station="lubricate" name="feed" open />
-        <AnswerField station="lubricate" name="sealed" />
-      </div>
+      <template v-if="!inOil">
+        <h3>What the interval counts</h3>
+        <div class="grid">
+          <AnswerField
+            station="lubricate"
+            name="contamination"
+            :options="withFactor(CONTAMINATION)"
+            :shown="result.counted?.contamination"
+          />
+          <AnswerField station="lubricate" name="moisture" :options="withFactor(MOISTURE)" :shown="result.counted?.moisture" />
+          <AnswerField
+            v-for="name in NUMBERS"
+            :key="name"
+            station="lubricate"
+            :name="name"
+            :shown="name === 'housingTemperatureC' ? card.answers.duty.outerRingC : null"
+          />
+        </div>
+        <div class="choices">
+          <AnswerField station="lubricate" name="orientation" open />
+          <AnswerField station="lubricate" name="feed" open />
+          <AnswerField station="lubricate" name="sealed" />
+        </div>
+      </template>
     </template>
     <template #chart>
       <fieldset v-if="schools.length && !a.sealed" class="schools" :disabled="card.readOnly">

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { ratedMrev } from '../../../core/life/curves.js'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
 import { keyOf, scopeOf } from '../../../core/card/answers.js'
 import { setOf } from '../../../core/card/context.js'
@@ -28,11 +29,6 @@ const RackChoice = defineAsyncComponent(() => import('./RackChoice.vue'))
 const LoadZone = defineAsyncComponent(() => import('./LoadZone.vue'))
 const choosing = ref(false)
 const inside = ref(false)
-/** Rated life in million turns, (C/P)^p. */
-const ratedMrev = computed(() => {
-  const basis = result.value.basis!
-  return (basis.dynamicRatingN / basis.equivalentLoadN) ** (basis.rollingElement === 'ball' ? 3 : 10 / 3)
-})
 const together = computed(() => lifeTogether(card.line))
 const target = computed(() => card.answers.select.target)
 const wantedH = computed(() => (target.value ? LIFE_TARGETS[target.value].hours : null))
@@ -66,6 +62,8 @@ function choose(designation: string, why: string) {
   card.endTyping()
   choosing.value = false
 }
+/** How clean an oil is stands with its sample, at Lubricate. */
+const inOil = computed(() => typeof result.value.modified?.cleanliness === 'object')
 const TARGETS = LIFE_TARGET_NAMES.map((value) => ({
   value,
   label: `${LIFE_TARGETS[value].label}, ${LIFE_TARGETS[value].hours / 1000} 000 h`,
@@ -84,7 +82,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       <div class="choices">
         <AnswerField station="select" name="target" :options="TARGETS" />
         <AnswerField station="select" name="reliabilityPercent" :options="RELIABILITY" />
-        <AnswerField station="select" name="cleanliness" placeholder="by the surroundings" clearable />
+        <AnswerField v-if="!inOil" station="select" name="cleanliness" placeholder="by the surroundings" clearable />
         <AnswerField station="select" name="lifeSchool" />
       </div>
       <template v-if="result.basis && row && alone">
@@ -102,7 +100,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
           :axial-n="duty.axialN!"
           :clearance-um="card.evaluation.fit.clearance?.medianUm ?? null"
           :slope-arcmin="duty.slopeArcmin ?? null"
-          :rated-mrev="ratedMrev"
+          :rated-mrev="ratedMrev(result.basis, result.basis.equivalentLoadN)"
         />
       </template>
     </template>

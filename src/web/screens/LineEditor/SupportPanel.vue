@@ -7,6 +7,7 @@ import { groupMark } from '../../../core/fits/clearance-group.js'
 import { plainBearing, type DraftBearing, type DraftPosition, type LineDraft, type PairArrangement } from '../../../core/line/draft.js'
 import { readLine } from '../../../core/line/notation.js'
 import { HOLDERS, SHAFT_SEATS, type Holder, type RingHolding, type ShaftSeatRecord } from '../../../core/line/records.js'
+import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, type OilRecord } from '../../../core/lubrication/oil.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import DayField from '../../fields/DayField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
@@ -38,6 +39,20 @@ const RINGS: readonly { ring: keyof RingHolding; side: 0 | 1; label: string }[] 
   { ring: 'inner', side: 0, label: 'Inner ring, left' },
   { ring: 'inner', side: 1, label: 'Inner ring, right' },
 ]
+
+const LUBRICANT_OPTIONS = [
+  { value: 'grease', label: 'grease' },
+  ...OIL_FEEDS.map((value) => ({ value, label: `oil that ${OIL_FEED_LABEL[value]}` })),
+]
+const CODE_OPTIONS = ['none', ...OIL_CODES].map((value) => ({ value, label: value === 'none' ? 'no sample' : value }))
+/** What a gear unit or pump of usual size runs in, until somebody reads the plate. */
+const USUAL_OIL: OilRecord = { feed: 'bath', viscosity40: 68, viscosity100: null, code: null }
+const oil = (edit: Partial<OilRecord>, field?: string) => change((p) => (p.oil = { ...USUAL_OIL, ...p.oil, ...edit }), field)
+function lubricate(how: string | null) {
+  const feed = OIL_FEEDS.find((f) => f === how)
+  if (feed) oil({ feed })
+  else change((p) => (p.oil = null))
+}
 
 const marking = (b: DraftBearing) => (b.designation ?? '') + (b.designation && b.group && b.group !== 'N' ? ` ${groupMark(b.group)}` : '')
 function setMarking(n: number, text: string | null) {
@@ -111,6 +126,39 @@ function remove() {
         quantity="length"
         :model-value="distance"
         @update:model-value="setDistance"
+      />
+    </div>
+    <div class="two">
+      <ChoiceField
+        id="support-lubricant"
+        label="It runs in"
+        :options="LUBRICANT_OPTIONS"
+        :model-value="support.oil?.feed ?? 'grease'"
+        @update:model-value="lubricate($event)"
+      />
+      <QuantityField
+        v-if="support.oil"
+        id="support-viscosity"
+        label="Viscosity at 40 °C"
+        quantity="viscosity"
+        :model-value="support.oil.viscosity40"
+        @update:model-value="oil({ viscosity40: $event ?? USUAL_OIL.viscosity40 }, 'viscosity')"
+      />
+      <QuantityField
+        v-if="support.oil"
+        id="support-viscosity-hot"
+        label="Viscosity at 100 °C"
+        quantity="viscosity"
+        :model-value="support.oil.viscosity100"
+        @update:model-value="oil({ viscosity100: $event }, 'viscosity hot')"
+      />
+      <ChoiceField
+        v-if="support.oil"
+        id="support-oil-code"
+        label="Class of its sample"
+        :options="CODE_OPTIONS"
+        :model-value="support.oil.code ?? 'none'"
+        @update:model-value="oil({ code: OIL_CODES.find((c) => c === $event) ?? null })"
       />
     </div>
     <div v-for="(b, n) in support.bearings" :key="n" class="bearing">

@@ -1,0 +1,84 @@
+import { OIL_FILTERS, type Cleanliness } from '../life/modified-life.js'
+import { BATH_OIL, IN_LINE_OIL } from '../life/modified-life-tables.js'
+import { at100Of } from './viscosity.js'
+
+/** Oil in a position: a fact of its record, as grease is. Viscosities in mm²/s. */
+
+/** How it comes to the bearing: it stands in the housing, or runs through a filter to it. */
+export const OIL_FEEDS = ['bath', 'circulating'] as const
+export type OilFeed = (typeof OIL_FEEDS)[number]
+export const OIL_FEED_LABEL: Readonly<Record<OilFeed, string>> = {
+  bath: 'stands in the housing',
+  circulating: 'circulates through a filter',
+}
+
+export interface OilRecord {
+  feed: OilFeed
+  viscosity40: number
+  /** Null where only the class is known: a viscosity index of 95 is taken. */
+  viscosity100: number | null
+  /** ISO 4406 class by a sample, `-/17/14`; null where nobody has taken one. */
+  code: OilCode | null
+}
+
+/** Classes of the tables, cleanest first; the two tables share all but the last. */
+export const OIL_CODES = Object.keys(BATH_OIL) as OilCode[]
+
+export type OilCode = keyof typeof BATH_OIL
+
+/** Range of what can be typed, mm²/s at 40 °C. */
+export const OIL_VISCOSITY = [2, 10_000] as const
+
+/** Where only the class of an oil is known: an ordinary mineral oil. Engineering practice. */
+const USUAL_INDEX = 95
+
+/** Viscosity at 100 °C, mm²/s, as recorded or by the usual index of a mineral oil. Asks for 2 to 10 000 at 40 °C. Source: ASTM D2270. */
+export const at100 = ({ viscosity40, viscosity100 }: Pick<OilRecord, 'viscosity40' | 'viscosity100'>): number =>
+  viscosity100 ?? at100Of(viscosity40, USUAL_INDEX)
+
+/** What nobody has sampled is as clean as its surroundings let it be. Engineering practice. */
+const BY_DIRT = {
+  bath: { clean: '-/15/12', normal: '-/17/14', dirty: '-/19/16', wet: '-/21/18' },
+  circulating: { clean: '-/13/10', normal: '-/15/12', dirty: '-/17/14', wet: '-/19/16' },
+} as const
+export type Dirt = keyof (typeof BY_DIRT)['bath']
+
+/**
+ * How clean an oil stays, by its sample or by the surroundings. A filtered oil dirtier than the table of filtered oil is taken
+ * as the dirtiest of it. No unit. Source: ISO 281:2007, annex A; engineering practice where no sample was taken.
+ */
+export function oilCleanliness(oil: Pick<OilRecord, 'feed' | 'code'>, dirt: Dirt): Exclude<Cleanliness, string> {
+  const code = oil.code ?? BY_DIRT[oil.feed][dirt]
+  if (oil.feed === 'bath') return { filter: OIL_FILTERS[1], code }
+  return { filter: OIL_FILTERS[0], code: code in IN_LINE_OIL ? code : Object.keys(IN_LINE_OIL).at(-1)! }
+}
+
+const WORDS = /^(?:vg\s*)?(\d{1,5}(?:[.,]\d+)?)(?:\s+(bath|circulating))?(?:\s+([-–—]?\/\d{1,2}\/\d{1,2}))?$/i
+
+/** Oil from words, `VG 68 circulating -/17/14`, mm²/s; null when they are none. Source: engineering practice (a notation of its own). */
+export function readOil(text: string): OilRecord | null {
+  const match = WORDS.exec(text.trim())
+  if (!match) return null
+  const viscosity40 = Number(match[1]!.replace(',', '.'))
+  const written = match[3]?.replace(/^[-–—]?\//, '-/')
+  const code = OIL_CODES.find((c) => c === written) ?? null
+  const [least, most] = OIL_VISCOSITY
+  if (viscosity40 < least || viscosity40 > most || (written && !code)) return null
+  return { feed: match[2]?.toLowerCase() === 'circulating' ? 'circulating' : 'bath', viscosity40, viscosity100: null, code }
+}
+
+/** Oil as the words that `readOil` reads. Viscosity in mm²/s. Source: as `readOil`. */
+export const writeOil = ({ feed, viscosity40, code }: OilRecord): string =>
+  [`VG ${Number(viscosity40.toPrecision(5))}`, ...(feed === 'circulating' ? ['circulating'] : []), ...(code ? [code] : [])].join(' ')
+
+/** How long an oil usually serves, hours, by how warm it stands, °C. Engineering practice; the oil's maker and a sample govern. */
+// prettier-ignore
+const SERVICE: Readonly<Record<OilFeed, readonly (readonly [warmestC: number, hours: number])[]>> = {
+  bath: [[50, 8000], [70, 5000], [90, 2500], [120, 800]],
+  circulating: [[50, 20_000], [70, 12_000], [90, 6000], [120, 2000]],
+}
+
+/** Hours after which the oil is usually changed; null above 120 °C. Source: engineering practice; a sample or the maker's word governs. */
+export function oilServiceH(feed: OilFeed, runC: number): number | null {
+  return SERVICE[feed].find(([warmest]) => runC <= warmest)?.[1] ?? null
+}
