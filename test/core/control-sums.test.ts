@@ -6,6 +6,7 @@ import * as needle from '../../src/core/catalogue/dimensions/needle.js'
 import * as plan from '../../src/core/catalogue/dimensions/general-plan.js'
 import * as tapered from '../../src/core/catalogue/dimensions/tapered.js'
 import * as thrust from '../../src/core/catalogue/dimensions/thrust.js'
+import { SPEED_NDM } from '../../src/core/catalogue/speed-limits.js'
 import * as families from '../../src/core/catalogue/families.js'
 import { FORMS } from '../../src/core/catalogue/construction-forms.js'
 import { SERIES, SETS } from '../../src/core/catalogue/series-table.js'
@@ -75,8 +76,7 @@ export const TABLES: (readonly [string, unknown])[] = [
   }),
   ...named('family', {
     mass: families.MASS_SHARE,
-    grease: families.GREASE_NDM,
-    oil: families.OIL_NDM,
+    speed: SPEED_NDM,
     tilt: families.TILT_DEG,
     spread: families.SPREAD,
   }),

@@ -44,6 +44,7 @@ interface Patch {
   lubricate?: Partial<LubricateAnswers>
   runin?: Partial<AnswersOf<'runin'>>
   inspect?: Partial<AnswersOf<'inspect'>>
+  select?: Partial<AnswersOf<'select'>>
   past?: Partial<PositionPast>
   schools?: Partial<Schools>
   makersFigures?: MakersFigures[]
@@ -64,7 +65,7 @@ function line(patch: Patch = {}) {
     dirt: 'wet',
   } as const
   a.duty = { ...a.duty, ...duty, hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still', ...patch.duty }
-  a.select = { ...a.select, target: 'motor-24h' }
+  a.select = { ...a.select, target: 'motor-24h', ...patch.select }
   const arrange = {
     spanMm: 310,
     shaftMaterial: 'carbon-steel',
@@ -156,6 +157,31 @@ describe('a position in oil', () => {
     expect(codes(card({ past: { oil: { ...oil, feed: 'circulating' } }, duty: { speedRpm: 5000 } }), 'lubricate')).to.not.include(
       'bath-too-fast',
     )
+  })
+  it('the speed guidance follows what it runs in, and its closure', () => {
+    const limit = (patch: Patch) => value(card(patch), 'select.speedLimitRpm') as number
+    const dm = 95
+    expect(limit({})).to.be.closeTo(500_000 / dm, 6)
+    expect(limit({ past: { oil } })).to.be.closeTo(600_000 / dm, 6)
+    expect(limit({ past: { oil: { ...oil, feed: 'circulating' } } })).to.be.closeTo(750_000 / dm, 6)
+    // A sealed one is greased for life, whatever is around it.
+    expect(limit({ designation: '6312-2RS', past: { oil } })).to.be.closeTo((0.65 * 500_000) / dm, 6)
+    expect(limit({ designation: '6312-2Z' })).to.be.closeTo(500_000 / dm, 6)
+  })
+  it('what the machine’s maker allows is not exceeded', () => {
+    const says = [
+      { subject: 'speed', words: 'not above 1200', amount: 1200, document: 'Mash pump manual', page: 4 },
+      { subject: 'direction', words: 'clockwise from the coupling', amount: null, document: 'Mash pump manual', page: 4 },
+    ] as const
+    const at = (speedRpm: number) => card({ past: { says }, duty: { speedRpm } }).select.cautions.map((c) => [c.level, c.code])
+    expect(at(1470)).to.deep.include(['stop', 'paper-speed']).and.to.deep.include(['note', 'paper-direction'])
+    expect(at(1200)).to.not.deep.include(['stop', 'paper-speed'])
+  })
+  it('an inverter’s currents want a way round the bearing', () => {
+    expect(questions(card({ inspect: { inverterDrive: true } }))).to.include('current-path')
+    expect(questions(card())).to.not.include('current-path')
+    const none = card({ inspect: { inverterDrive: true }, select: { currentPath: 'none' } })
+    expect(none.select.cautions.map((c) => c.code)).to.include('currents-through')
   })
   it('filtered oil dirtier than its table counts as the dirtiest of it', () => {
     expect(oilCleanliness({ feed: 'circulating', code: '-/21/18' }, 'clean').code).to.equal('-/19/16')

@@ -1,4 +1,5 @@
 import type { Bearing } from '../catalogue/bearing.js'
+import { speedLimitRpm } from '../catalogue/speed-limits.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
 import { CLEARANCE_GROUPS, clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
 import { suitability, suits } from '../select/suitability.js'
@@ -17,8 +18,6 @@ export interface Advice extends Message {
 const WARM_K = { one: 15, two: 30 }
 /** An inner ring that runs so hot takes clearance whatever the difference, °C. Engineering practice. */
 const HOT_C = 85
-/** Rubbing seals stand so much of the speed that grease stands. Engineering practice. */
-const RUBBING_SHARE = 0.65
 /** Sealed bearings are greased for life up to here, °C. Engineering practice. */
 const SEAL_HOT_C = 100
 
@@ -45,7 +44,7 @@ function ofClosure({ duty }: CardAnswers, row: Bearing): Advice[] {
   const dirty = duty.dirt === 'dirty' || duty.dirt === 'wet'
   if (!dirty || !row.closures.includes('contact-seals')) return []
   const hot = Math.max(duty.innerRingC ?? 0, duty.outerRingC ?? 0)
-  if ((duty.speedRpm ?? 0) > RUBBING_SHARE * row.greaseSpeedRpm)
+  if ((duty.speedRpm ?? 0) > speedLimitRpm(row, 'grease', 'contact-seals'))
     return [{ code: 'advise-seal-fast', params: { speed: amount(duty.speedRpm!, 'speed') }, takes: null }]
   if (hot > SEAL_HOT_C) return [{ code: 'advise-seal-hot', params: { at: amount(hot, 'temperature') }, takes: null }]
   return [{ code: 'advise-seal', takes: null }]

@@ -136,7 +136,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     )
     const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
     const select = shared('select', () => ({
-      ...selectStation(a, row, duty, plant.makersFigures, { count: set.length, arrangement }, film),
+      ...selectStation(a, row, duty, known, { count: set.length, arrangement }, film, (identified.get(lead) ?? identify).closure),
       advice: adviceOn(a, row, group, duty),
     }))
     const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position), set[0]!.shaftSeat))

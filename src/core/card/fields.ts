@@ -99,6 +99,7 @@ export const EVIDENCE = ['marking', 'paper', 'stores'] as const
 export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
 export const DIRT = ['clean', 'normal', 'dirty', 'wet'] as const
 export const MOUNT_METHODS = ['press', 'heat', 'chill'] as const
+export const CURRENT_PATHS = ['insulated', 'brush', 'none'] as const
 export const LUBRICANTS = ['grease', 'oil'] as const
 export const FEEDS = ['side', 'centre'] as const
 export const FREE_TURNS = ['free', 'catches', 'rough'] as const
@@ -148,6 +149,7 @@ export const FIELDS = {
     chosen: words('place', 'Bearing chosen', 120),
     chosenOver: words('place', 'Chosen over', 120),
     chosenWhy: words('place', 'Why it was chosen', 300),
+    currentPath: choice('line', 'Way for the currents of its inverter', CURRENT_PATHS, { insulated: 'insulated or hybrid bearing', brush: 'brush on the shaft, screened cable', none: 'none' }),
     adviceLeft: words('place', 'Why the advice is left', 300),
     lifeSchool: choiceFrom<LifeSchool>('line', 'Life that decides', [...LIFE_SCHOOLS], 'nominal', LIFE_SCHOOL_LABEL),
   },

@@ -1,6 +1,7 @@
 import type { Bearing } from './bearing.js'
 import { formOf } from './construction-forms.js'
-import { GREASE_NDM, MASS_SHARE, OIL_NDM, isThrust } from './families.js'
+import { MASS_SHARE, isThrust } from './families.js'
+import { SPEED_NDM } from './speed-limits.js'
 
 /** How far a shoulder must stand above the seat to catch the ring beyond its chamfer: [chamfer, height], mm. Engineering practice. */
 // prettier-ignore
@@ -79,8 +80,8 @@ export function surroundingsOf(g: Geometry): Surroundings {
     shaftFilletMm: filletMm(g.innerChamferMm),
     housingFilletMm: filletMm(g.outerChamferMm),
     filletMm: filletMm(Math.min(g.innerChamferMm, g.outerChamferMm)),
-    greaseSpeedRpm: GREASE_NDM[family] / dm,
-    oilSpeedRpm: OIL_NDM[family] / dm,
+    greaseSpeedRpm: SPEED_NDM[family][0] / dm,
+    oilSpeedRpm: SPEED_NDM[family][1] / dm,
     axialMovementMm: axialMovement(g),
   }
 }

@@ -15,15 +15,12 @@ export const FAMILIES = [
 export type Family = (typeof FAMILIES)[number]
 
 /**
- * What holds for a whole family. `mass`: steel of the ring section that is really there. Speeds as n·dm, mm/min, for
- * grease and for oil. `tiltDeg`: misalignment put up with. All but the label: engineering practice, typical values.
+ * What holds for a whole family. `mass`: steel of the ring section that is really there. `tiltDeg`: misalignment put up with. All but the label: engineering practice, typical values.
  */
 interface FamilyRow {
   label: string
   balls: boolean
   mass: number
-  greaseNdm: number
-  oilNdm: number
   tiltDeg: number
   /** Computed C against what is usual for the size, as remembered: median and worst of the sizes looked at, %. */
   spread: readonly [median: number, worst: number]
@@ -31,17 +28,17 @@ interface FamilyRow {
 
 // prettier-ignore
 const FAMILY: Record<Family, FamilyRow> = {
-  'deep-groove-ball': { label: 'deep groove ball bearing', balls: true, mass: 0.68, greaseNdm: 500_000, oilNdm: 600_000, tiltDeg: 0.13, spread: [3, 15] },
-  'angular-contact-ball': { label: 'angular contact ball bearing', balls: true, mass: 0.68, greaseNdm: 450_000, oilNdm: 600_000, tiltDeg: 0.03, spread: [4, 11] },
-  'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, greaseNdm: 450_000, oilNdm: 550_000, tiltDeg: 2.5, spread: [4, 17] },
-  'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, greaseNdm: 400_000, oilNdm: 500_000, tiltDeg: 0.06, spread: [2, 9] },
-  'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.017, spread: [2, 13] },
-  'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, greaseNdm: 250_000, oilNdm: 350_000, tiltDeg: 0.05, spread: [2, 9] },
-  'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 1.5, spread: [3, 12] },
-  'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, greaseNdm: 220_000, oilNdm: 300_000, tiltDeg: 0.5, spread: [1, 11] },
-  'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, greaseNdm: 120_000, oilNdm: 170_000, tiltDeg: 0, spread: [4, 12] },
-  'thrust-spherical-roller': { label: 'thrust spherical roller bearing', balls: false, mass: 0.75, greaseNdm: 130_000, oilNdm: 220_000, tiltDeg: 2, spread: [1, 3] },
-  'insert-ball': { label: 'insert bearing', balls: true, mass: 0.68, greaseNdm: 280_000, oilNdm: 280_000, tiltDeg: 3, spread: [3, 15] },
+  'deep-groove-ball': { label: 'deep groove ball bearing', balls: true, mass: 0.68, tiltDeg: 0.13, spread: [3, 15] },
+  'angular-contact-ball': { label: 'angular contact ball bearing', balls: true, mass: 0.68, tiltDeg: 0.03, spread: [4, 11] },
+  'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, tiltDeg: 2.5, spread: [4, 17] },
+  'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, tiltDeg: 0.06, spread: [2, 9] },
+  'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, tiltDeg: 0.017, spread: [2, 13] },
+  'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, tiltDeg: 0.05, spread: [2, 9] },
+  'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, tiltDeg: 1.5, spread: [3, 12] },
+  'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, tiltDeg: 0.5, spread: [1, 11] },
+  'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, tiltDeg: 0, spread: [4, 12] },
+  'thrust-spherical-roller': { label: 'thrust spherical roller bearing', balls: false, mass: 0.75, tiltDeg: 2, spread: [1, 3] },
+  'insert-ball': { label: 'insert bearing', balls: true, mass: 0.68, tiltDeg: 3, spread: [3, 15] },
 }
 
 function column<K extends keyof FamilyRow>(key: K): Record<Family, FamilyRow[K]> {
@@ -50,8 +47,6 @@ function column<K extends keyof FamilyRow>(key: K): Record<Family, FamilyRow[K]>
 
 export const FAMILY_LABEL = column('label')
 export const MASS_SHARE = column('mass')
-export const GREASE_NDM = column('greaseNdm')
-export const OIL_NDM = column('oilNdm')
 export const TILT_DEG = column('tiltDeg')
 /** Median and worst of computed C against what is usual, %. */
 export const SPREAD = column('spread')

@@ -105,6 +105,9 @@ const CLOSURE_WORDS: Record<Closure, string> = {
   'contact-seals': 'contact seal',
 }
 
+/** The closure that a value of the feature speaks of, `contact-seals, both`; null where it says none. */
+export const closureIn = (value: string | null | undefined): Closure | null => (value ? (value.split(', ')[0] as Closure) : null)
+
 /** A value in words: "contact seal on both sides", "C3", "class 6". */
 export function valueWords(feature: Feature, value: string): string {
   if (feature === 'closure') {

@@ -1,10 +1,10 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing, Closure } from '../catalogue/bearing.js'
 import { RACK_CONTENTS, findBearing, sizes, type Found } from '../catalogue/catalogue.js'
 import { isDrawnCup } from '../catalogue/construction-forms.js'
 import { CLEARANCE_GROUPS } from '../fits/clearance-group.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { InputError, Derivation, type Result } from '../result.js'
-import { FEATURE_LABEL, PAIRINGS } from './letters.js'
+import { FEATURE_LABEL, PAIRINGS, closureIn } from './letters.js'
 import { rackNames, readMarking, type Piece, type RackNames, type Reading } from './marking.js'
 import { askedOf } from './order.js'
 
@@ -14,6 +14,8 @@ export interface Marked extends Found {
   pieces: Piece[]
   /** How it faces its partner by its letters; null where none says it. */
   pairing: Pairing | null
+  /** How it is closed by its letters; null where none says it. */
+  closure: Closure | null
   /** Letters that no table explains; empty when all is read. */
   unknown: string
 }
@@ -40,7 +42,7 @@ function best(names: RackNames, text: string): Reading | null {
 export function findMarked(text: string, own: readonly Bearing[] = []): Marked | null {
   if (text.length > LONGEST || /[?*]/.test(text) || !/[A-Za-z0-9]/.test(text)) return null
   const exact = findBearing(text, own)
-  if (exact) return { ...exact, pieces: [], pairing: null, unknown: '' }
+  if (exact) return { ...exact, pieces: [], pairing: null, closure: null, unknown: '' }
   const reading = (own.length ? best(rackNames(own), text) : null) ?? best((base ??= rackNames(sizes())), text)
   if (!reading || reading.unknown.length > MOST_UNKNOWN) return null
   const found = findBearing(reading.row.designation, own)
@@ -48,7 +50,15 @@ export function findMarked(text: string, own: readonly Bearing[] = []): Marked |
   const { clearance } = reading.features
   const group = CLEARANCE_GROUPS.find((g) => g === clearance) ?? null
   const pairing = PAIRINGS.find((p) => p === reading.features.pairing) ?? null
-  return { row: found.row, group, assumed: reading.assumed, pieces: reading.pieces, pairing, unknown: reading.unknown }
+  return {
+    row: found.row,
+    group,
+    assumed: reading.assumed,
+    pieces: reading.pieces,
+    pairing,
+    closure: closureIn(reading.features.closure),
+    unknown: reading.unknown,
+  }
 }
 
 /** What the letters behind a number say, and what a whole marking leaves out. */

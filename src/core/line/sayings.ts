@@ -10,6 +10,8 @@ export const SUBJECTS = {
   grease: { label: 'grease', station: 'lubricate', quantity: null },
   interval: { label: 'regreasing interval', station: 'lubricate', quantity: 'hours' },
   quantity: { label: 'grease quantity', station: 'lubricate', quantity: 'grams' },
+  speed: { label: 'highest speed', station: 'select', quantity: 'speed' },
+  direction: { label: 'direction of turning', station: 'select', quantity: null },
   limit: { label: 'limit', station: 'runin', quantity: null },
 } as const
 
@@ -19,7 +21,7 @@ export interface Saying {
   subject: Subject
   /** As the paper has it. */
   words: string
-  /** Hours of an interval, grams of a quantity; null of everything else. */
+  /** Hours of an interval, grams of a quantity, r/min of a speed; null of everything else. */
   amount: number | null
   /** Name of the paper. */
   document: string

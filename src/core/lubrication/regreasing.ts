@@ -1,4 +1,5 @@
-import { FAMILY_LABEL, GREASE_NDM, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { SPEED_NDM } from '../catalogue/speed-limits.js'
 import { Derivation, inRange, short, InputError, type Result } from '../result.js'
 import {
   CONTAMINATION,
@@ -88,7 +89,7 @@ const OVER_SPEED = 1.25
 function greaseCase(input: RegreasingInput, bracket: number, sheet: Derivation): boolean {
   const { family, boreMm, outsideMm, speedRpm } = input
   const ndm = (speedRpm * (boreMm + outsideMm)) / 2
-  const limit = GREASE_NDM[family]
+  const limit = SPEED_NDM[family][0]
   sheet.step(
     'n dm',
     'speed factor',

@@ -1,4 +1,5 @@
-import { FAMILIES, GREASE_NDM, TILT_DEG, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILIES, TILT_DEG, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { LUBRICATIONS, SPEED_NDM, type Lubrication } from '../catalogue/speed-limits.js'
 import type { Shock } from '../life/targets.js'
 import type { Message } from '../words/message.js'
 
@@ -43,6 +44,8 @@ export interface SuitedDuty {
   /** The shaft grows past its housing here and nothing else gives way. */
   mustFloat?: boolean
   wet?: boolean
+  /** Grease where nobody has said. */
+  lubrication?: Lubrication
 }
 
 export interface Suited {
@@ -64,8 +67,8 @@ function ofThrust({ thrust, radial }: Kind, { radialN, axialN }: SuitedDuty): Sa
   return axialN > 0.5 * radialN ? [['care', 'suits-much-thrust']] : [['well', 'suits-some-thrust']]
 }
 
-function ofSpeed(family: Family, { speedRpm, boreMm, outsideMm }: SuitedDuty): Said[] {
-  const share = (speedRpm * (boreMm + outsideMm)) / 2 / GREASE_NDM[family]
+function ofSpeed(family: Family, { speedRpm, boreMm, outsideMm, lubrication = 'grease' }: SuitedDuty): Said[] {
+  const share = (speedRpm * (boreMm + outsideMm)) / 2 / SPEED_NDM[family][LUBRICATIONS.indexOf(lubrication)]!
   if (share > 1) return [['not', 'suits-too-fast', { share: Math.round(share * 100) }]]
   return share > 0.7 ? [['care', 'suits-fast', { share: Math.round(share * 100) }]] : []
 }

@@ -11,7 +11,11 @@ export const LOADS_CAUTIONS: Cautions = {
   'minimum-load': 'The load is below the least load of about {minimum}: the elements may skid. A smaller bearing would run better.',
   'life-short': 'The life of {hours} is under the {wanted} wanted for this kind of machine. Look at the load, or take a larger bearing.',
   'no-thrust': '{what} carries no axial load: another bearing must take it, or take another type.',
-  'over-speed': '{speed} is above the guidance of {greaseSpeed} for this size with grease.',
+  'over-speed': '{speed} is above the guidance of {limit} for this size {how}.',
+  'sealed-too-fast': '{speed} is above the {limit} that this size stands {how}: take shields or seals without a rubbing lip, or an open one.',
+  'paper-speed': '{document} allows {allowed}; here it runs at {speed}. What the machine’s maker allows is not exceeded: slow it down or ask the maker.',
+  'paper-direction': '{document} on its direction: “{said}”. See which way it turns before the release.',
+  'currents-through': 'An inverter’s currents pass through this bearing and burn flutes into its raceways: an insulated or hybrid bearing, or a brush on the shaft with a screened cable.',
   'over-dynamic-rating': 'The load is above the dynamic rating: no life can be stated, the bearing is far too small for it.',
   'life-outside-range': 'The load is over half the dynamic rating: the life formula is not valid there, the figure is only an order of size.',
   'axial-over-half-static': 'The axial load is over half the static rating: a deep groove ball bearing does not carry that.',
@@ -48,5 +52,6 @@ export const LOADS_CAUTIONS: Cautions = {
 export const LOADS_QUESTIONS: Questions = {
   'lubricant-unknown': ['Which grease is in there, or goes in? It is chosen at Lubricate.', 'Until then the rating life decides: dirt and a thin film may leave a tenth of it.'],
   'load-direction': ['Does the load stand still, or does it turn with the shaft?', 'The wrong answer makes the wrong ring loose: it creeps and wears its seat.'],
+  'current-path': ['Which way do the currents of the inverter take? Insulated or hybrid bearing, or a brush on the shaft.', 'Without one they pass through the bearing and burn flutes into its raceways.'],
   'life-target': ['What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.'],
 }

@@ -20,6 +20,8 @@ export interface IdentifyResult extends StationResult {
   parts: ReadParts | null
   /** How it faces its partner by its letters. */
   pairing: Marked['pairing']
+  /** How it is closed by its letters; not there in older closed cards. */
+  closure?: Marked['closure']
   /** What was typed that no table lists. */
   typedDesignation: string | null
 }
@@ -157,7 +159,16 @@ export function identifyStation(
     hero,
     row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
   )
-  return { ...result, row, group, candidates, parts, pairing: named?.pairing ?? null, typedDesignation: row ? null : designation }
+  return {
+    ...result,
+    row,
+    group,
+    candidates,
+    parts,
+    pairing: named?.pairing ?? null,
+    closure: named?.closure ?? null,
+    typedDesignation: row ? null : designation,
+  }
 }
 
 /** What stands on cone and cup, each for itself: they lie about one by one and are bought so. */

@@ -6,7 +6,11 @@ import { minimumLoad } from '../../life/minimum-load.js'
 import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
-import { InputError, short, type Result } from '../../result.js'
+import type { Closure } from '../../catalogue/bearing.js'
+import { LUBRICATION_WORDS, SPEED_SOURCE, speedLimitRpm } from '../../catalogue/speed-limits.js'
+import type { Saying } from '../../line/sayings.js'
+import { Derivation, InputError, short, type Result } from '../../result.js'
+import type { CardContext } from '../context.js'
 import type { CardAnswers } from '../answers.js'
 import type { LifeBasis } from '../../life/curves.js'
 import { cleanlinessOf, type PlaceFilm } from '../film.js'
@@ -219,6 +223,36 @@ function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResult): vo
     station.warn('caution', 'slope-over', { slope: amount(slope, 'arcmin'), allowed: amount(allowed, 'arcmin') }, short(slope, 2))
 }
 
+/** Only one closure may exist of a size, and is then worn whether its letters are read or not. */
+const worn = (row: Bearing, closed: Closure | null): Closure => closed ?? (row.closures.length === 1 ? row.closures[0]! : 'open')
+
+/** Speed against the guidance for what it runs in and how it is closed; a sealed one is greased for life whatever is around it. */
+function checkSpeed(station: StationBuilder, row: Bearing, speedRpm: number, film: PlaceFilm | null, closed: Closure | null): void {
+  const closure = worn(row, closed)
+  const lubrication = closure === 'open' ? (film?.oil?.feed ?? 'grease') : 'grease'
+  const limit = speedLimitRpm(row, lubrication, closure)
+  const how = `${LUBRICATION_WORDS[lubrication]}${closure === 'contact-seals' ? ' and rubbing seals' : ''}`
+  const sheet = new Derivation()
+  sheet.step('n', 'speed guidance', 'n·dm / dm, and what the closure leaves', how, limit, 'r/min', SPEED_SOURCE)
+  station.figure('speedLimitRpm', 'Speed guidance', Math.round(limit / 10) * 10, 'speed', sheet.result({}), { note: how })
+  if (speedRpm <= limit) return
+  const params = { speed: amount(speedRpm, 'speed'), limit: amount(Math.round(limit / 100) * 100, 'speed'), how }
+  station.warn('caution', closure === 'contact-seals' ? 'sealed-too-fast' : 'over-speed', params, short(speedRpm))
+}
+
+/** What the machine allows: speed and direction by its papers, and a way round the bearing for the currents of an inverter. */
+function checkMachine(station: StationBuilder, { duty, inspect, select }: CardAnswers, says: readonly Saying[]): void {
+  for (const s of says) {
+    const { document, words: said } = s
+    if (s.subject === 'speed' && s.amount !== null && duty.speedRpm! > s.amount)
+      station.warn('stop', 'paper-speed', { document, allowed: amount(s.amount, 'speed'), speed: amount(duty.speedRpm!, 'speed') }, short(duty.speedRpm!)) // prettier-ignore
+    if (s.subject === 'direction') station.warn('note', 'paper-direction', { document, said }, said)
+  }
+  if (!inspect.inverterDrive) return
+  if (select.currentPath === null) station.ask('current-path')
+  if (select.currentPath === 'none') station.warn('caution', 'currents-through')
+}
+
 /** The next size down and up under the same load. */
 function sizesBeside(
   single: Bearing,
@@ -275,9 +309,10 @@ export function selectStation(
   answers: CardAnswers,
   single: Bearing | null,
   duty: DutyResult,
-  makersFigures: readonly MakersFigures[] = [],
+  { plant: { makersFigures }, past }: CardContext,
   set: SetOfBearings = ALONE,
   film: PlaceFilm | null = null,
+  closed: Closure | null = null,
 ): SelectResult {
   const station = new StationBuilder('select')
   const { target, reliabilityPercent } = answers.select
@@ -315,14 +350,8 @@ export function selectStation(
   const minimum = station.attempt(() => minimumLoad(row, speedRpm))
   const form = formOf(row)
   if (form.thrust === 0 && axialN > 0) station.warn('stop', 'no-thrust', { what: `${row.designation} (${form.label})` }, short(axialN))
-  if (speedRpm > row.greaseSpeedRpm)
-    station.warn(
-      'caution',
-      'over-speed',
-      { speed: amount(speedRpm, 'speed'), greaseSpeed: amount(Math.round(row.greaseSpeedRpm / 100) * 100, 'speed') },
-      short(speedRpm),
-    )
-
+  checkSpeed(station, row, speedRpm, film, closed)
+  checkMachine(station, answers, past.says ?? [])
   const long = modified(answers, row, rated.values, film, station)
   const hero = lifeFigures(station, answers, row, rated, set, long)
   const decides = answers.select.lifeSchool === 'modified'

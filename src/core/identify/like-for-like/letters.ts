@@ -1,21 +1,18 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing, Closure } from '../../catalogue/bearing.js'
 import { CLEARANCE_GROUPS, clearanceFrom, clearanceGroup, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { InputError } from '../../result.js'
 import { q } from '../../units/quantities.js'
-import { ACCURACY_CLASSES, valueWords } from '../letters.js'
+import { ACCURACY_CLASSES, closureIn, valueWords } from '../letters.js'
 import type { Described, Lines, PositionDuty } from './described.js'
 
 const sealed = (value: string) => (value.startsWith('contact') ? 2 : value === 'open' ? 0 : 1)
-/** Rubbing lips take about a third off the speed. Engineering practice. */
-const CONTACT_SEAL_SPEED = 0.65
 
-/** Closures; gives the share of the speed that their lips leave. */
-export function closure(a: Described, b: Described, duty: PositionDuty, lines: Lines): number {
+/** Closures; gives the one that the other would have. */
+export function closure(a: Described, b: Described, duty: PositionDuty, lines: Lines): Closure {
   const worn = (d: Described): string | null =>
     d.features.closure ?? (d.row.closures.length === 1 ? (d.row.closures[0] === 'open' ? 'open' : `${d.row.closures[0]}, both`) : null)
   const [before, after] = [worn(a), worn(b)]
   const words = (value: string | null) => (value ? valueWords('closure', value) : 'not known')
-  const factor = after && sealed(after) === 2 ? CONTACT_SEAL_SPEED : 1
   const line = lines.on('closure', words(before), words(after))
   if (after && duty.relubricated === true && !before)
     line(
@@ -35,7 +32,7 @@ export function closure(a: Described, b: Described, duty: PositionDuty, lines: L
   else if (duty.relubricated === null)
     line('unknown', 'Better closed than before, but grease pumped from outside would not get in: find out.')
   else line('acceptable', 'Better closed than the one removed, and filled for its life.')
-  return factor
+  return closureIn(after) ?? 'open'
 }
 
 /** Radial clearance by its groups. */

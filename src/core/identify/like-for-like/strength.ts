@@ -1,4 +1,5 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing, Closure } from '../../catalogue/bearing.js'
+import { speedLimitRpm } from '../../catalogue/speed-limits.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { rateBearing } from '../../life/rate-bearing.js'
 import { InputError, short } from '../../result.js'
@@ -61,10 +62,10 @@ export function strength({ row: a }: Described, { row: b }: Described, duty: Pos
   return ratio
 }
 
-/** Speed guidance, r/min; `closureFactor` is the share of it that rubbing lips leave. */
-export function speed({ row: a }: Described, { row: b }: Described, duty: PositionDuty, closureFactor: number, lines: Lines): void {
-  const limit = (row: Bearing, factor: number) => Math.round((row.greaseSpeedRpm * factor) / 100) * 100
-  const [before, after] = [limit(a, 1), limit(b, closureFactor)]
+/** Speed guidance, r/min; `closed` is how the other would be closed. */
+export function speed({ row: a }: Described, { row: b }: Described, duty: PositionDuty, closed: Closure, lines: Lines): void {
+  const limit = (row: Bearing, closure: Closure) => Math.round(speedLimitRpm(row, 'grease', closure) / 100) * 100
+  const [before, after] = [limit(a, 'open'), limit(b, closed)]
   const runs = duty.speedRpm
   const line = lines.on('speed with grease', q(before, 'speed', 0), q(after, 'speed', 0))
   if (runs !== null && runs > after) line('not', `It would run at ${q(runs, 'speed', 0)}, above its guidance.`, percent(runs / after))

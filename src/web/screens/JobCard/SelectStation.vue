@@ -5,8 +5,9 @@ import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { ratedMrev } from '../../../core/life/curves.js'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
-import { keyOf, scopeOf } from '../../../core/card/answers.js'
+import { keyOf, positionOf, scopeOf } from '../../../core/card/answers.js'
 import { setOf } from '../../../core/card/context.js'
+import { oilOf } from '../../../core/card/film.js'
 import type { Alternative } from '../../../core/card/stations/select.js'
 import { lifeTogether } from '../../../core/card/together.js'
 import FigureRow from '../../figures/FigureRow.vue'
@@ -37,6 +38,11 @@ const row = computed(() => card.evaluation.identify.row)
 const alone = computed(() => setOf(card.context, card.lead).length < 2)
 const duty = computed(() => card.evaluation.duty)
 const safety = computed(() => (result.value.basis ? SHOCKS[card.answers.duty.shock!].staticSafety[result.value.basis.rollingElement] : 1))
+/** Of oil its class stands with its sample, at Lubricate. */
+const oil = computed(() => {
+  const position = card.context.positions.find((p) => p.code === positionOf(card.place))
+  return position ? oilOf(card.answers, position) : null
+})
 /** What the kinds of bearing are held against; a place that must float is one whose outer ring is free. */
 const suited = computed(() => {
   const { basis } = result.value
@@ -45,6 +51,7 @@ const suited = computed(() => {
   return {
     ...{ radialN, axialN, speedRpm: basis.speedRpm, boreMm: row.value.boreMm, outsideMm: row.value.outsideMm },
     ...{ shock: card.answers.duty.shock!, mustFloat: card.answers.arrange.held === false, wet: card.answers.duty.dirt === 'wet' },
+    lubrication: oil.value?.feed,
     tiltDeg: duty.value.slopeArcmin ? duty.value.slopeArcmin / 60 : null,
   }
 })
@@ -62,8 +69,6 @@ function choose(designation: string, why: string) {
   card.endTyping()
   choosing.value = false
 }
-/** How clean an oil is stands with its sample, at Lubricate. */
-const inOil = computed(() => typeof result.value.modified?.cleanliness === 'object')
 const TARGETS = LIFE_TARGET_NAMES.map((value) => ({
   value,
   label: `${LIFE_TARGETS[value].label}, ${LIFE_TARGETS[value].hours / 1000} 000 h`,
@@ -82,8 +87,10 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       <div class="choices">
         <AnswerField station="select" name="target" :options="TARGETS" />
         <AnswerField station="select" name="reliabilityPercent" :options="RELIABILITY" />
-        <AnswerField v-if="!inOil" station="select" name="cleanliness" placeholder="by the surroundings" clearable />
+        <AnswerField v-if="!oil" station="select" name="cleanliness" placeholder="by the surroundings" clearable />
         <AnswerField station="select" name="lifeSchool" />
+        <AnswerField station="inspect" name="inverterDrive" open />
+        <AnswerField v-if="card.answers.inspect.inverterDrive" station="select" name="currentPath" clearable />
       </div>
       <template v-if="result.basis && row && alone">
         <Button
