@@ -144,10 +144,13 @@ describe('catalogue', () => {
     expect(row('LM11949/10').sources.chamferMm).to.equal('computed')
   })
   it('larger sizes of a series carry more', () => {
-    const steps: [Bearing, Bearing][] = catalogue().flatMap((b) => {
-      const { larger } = neighbours(b)
-      return larger && larger.outsideMm > b.outsideMm ? [[b, larger] as [Bearing, Bearing]] : []
-    })
+    // Inch sets are no series: neighbours in bore may be light or heavy.
+    const steps: [Bearing, Bearing][] = catalogue()
+      .filter((b) => b.series !== 'inch')
+      .flatMap((b) => {
+        const { larger } = neighbours(b)
+        return larger && larger.outsideMm > b.outsideMm ? [[b, larger] as [Bearing, Bearing]] : []
+      })
     expect(steps.length).to.be.above(2000)
     for (const [b, larger] of steps)
       expect(larger.staticRatingN / b.staticRatingN, `${b.designation} to ${larger.designation}`).to.be.above(0.93)

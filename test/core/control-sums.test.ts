@@ -4,6 +4,7 @@ import * as inchTapered from '../../src/core/catalogue/dimensions/inch-tapered.j
 import * as insert from '../../src/core/catalogue/dimensions/insert.js'
 import * as needle from '../../src/core/catalogue/dimensions/needle.js'
 import * as plan from '../../src/core/catalogue/dimensions/general-plan.js'
+import * as special from '../../src/core/catalogue/dimensions/special.js'
 import * as tapered from '../../src/core/catalogue/dimensions/tapered.js'
 import * as thrust from '../../src/core/catalogue/dimensions/thrust.js'
 import { SPEED_NDM } from '../../src/core/catalogue/speed-limits.js'
@@ -64,8 +65,10 @@ export const TABLES: (readonly [string, unknown])[] = [
   ['cup chamfer', tapered.CUP_CHAMFER],
   ...named('thrust ball', thrust.THRUST_BALL),
   ...named('thrust spherical', thrust.THRUST_SPHERICAL),
+  ...named('thrust rollers', { needles: thrust.THRUST_NEEDLES, cylinders: thrust.THRUST_CYLINDERS }),
   ...named('cylindrical', { ...cylindrical }),
   ...named('needle', { ...needle }),
+  ...named('special', { ...special }),
   ...named('inch', { ...inchTapered }),
   ...named('insert', {
     ...insert.INSERTS,

@@ -67,6 +67,7 @@ const K: Record<Family, number> = {
   'spherical-roller': 1,
   'toroidal-roller': 1,
   'thrust-ball': 1,
+  'thrust-cylindrical-roller': 1,
   'thrust-spherical-roller': 1,
   'insert-ball': 10,
 }

@@ -12,7 +12,7 @@ import { recommendFit } from '../../src/core/fits/recommend.js'
 import { ratingLife } from '../../src/core/life/rating-life.js'
 import { MATERIALS, coolingPerK, type Material } from '../../src/core/materials.js'
 import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
-import { f0Ball, fcBall } from '../../src/core/ratings/load-rating.js'
+import { f0Ball, fcBall, fcThrustCylinders, loadRating } from '../../src/core/ratings/load-rating.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../src/core/tolerances/iso286-tables.js'
 import { standardToleranceUm, tolerance } from '../../src/core/tolerances/iso286.js'
 import { METRIC_ACCURACIES, ringTolerance } from '../../src/core/tolerances/ring.js'
@@ -156,6 +156,35 @@ describe('seat recommendation says what it does', () => {
 })
 
 describe('factors of ISO 281 and ISO 76', () => {
+  // ISO 281:2007 table 10, α = 90°.
+  for (const [ratio, value] of [
+    [0.01, 105.4],
+    [0.02, 122.9],
+    [0.05, 150.7],
+    [0.1, 175.7],
+    [0.2, 205],
+  ] as const)
+    // prettier-ignore
+    it(`fc of thrust cylinders at Dwe/Dpw ${ratio} is ${value}`, () => expect(fcThrustCylinders(ratio)).to.be.closeTo(value, 0.2))
+  it('thrust cylinders by hand: fourteen of 9 by 9 mm on 54 mm', () => {
+    const rated = loadRating({
+      family: 'thrust-cylindrical-roller',
+      elements: 14,
+      elementDiameterMm: 9,
+      rollerLengthMm: 9,
+      pitchDiameterMm: 54,
+    })
+    const C = 293.2 * (9 / 54) ** (2 / 9) * 9 ** (7 / 9) * 14 ** 0.75 * 9 ** (29 / 27)
+    expect(rated.values.dynamicRatingN).to.be.closeTo(C, 1)
+    expect(rated.values.staticRatingN).to.be.closeTo(220 * 14 * 81, 1)
+    expect(() => fcThrustCylinders(0.5)).to.throw()
+  })
+  it('four points of contact are two rows of contacts: 2^0.7 of one row in C, twice in C0', () => {
+    const of = (rows: number) => loadRating({ family: 'angular-contact-ball', elements: 13, elementDiameterMm: 12.7, pitchDiameterMm: 60, contactAngleDeg: 35, rows }).values // prettier-ignore
+    expect(of(2).dynamicRatingN / of(1).dynamicRatingN).to.be.closeTo(2 ** 0.7, 1e-9)
+    expect(of(2).staticRatingN / of(1).staticRatingN).to.be.closeTo(2, 1e-9)
+    expect(bearing({ designation: 'QJ 208' }).values.dynamicRatingN).to.be.closeTo(of(2).dynamicRatingN, 1)
+  })
   const fc_: [number, number][] = [
     [0.05, 46.7],
     [0.06, 49.1],

@@ -16,7 +16,7 @@ export function boreCode(boreMm: number, prefix = ''): string {
 
 /** Both names of an inch set: cone and cup whole, and the short one with the last figures of the cup (LM11949/10). */
 export function inchNames(plain: string): string[] {
-  const parts = /^(.+)\/(\D+\d+?)(\d\d)$/.exec(plain)
+  const parts = /^(.+)\/(\D*\d+?)(\d\d)$/.exec(plain)
   return parts ? [plain, `${parts[1]}/${parts[3]}`] : [plain]
 }
 

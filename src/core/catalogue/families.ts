@@ -9,6 +9,7 @@ export const FAMILIES = [
   'spherical-roller',
   'toroidal-roller',
   'thrust-ball',
+  'thrust-cylindrical-roller',
   'thrust-spherical-roller',
   'insert-ball',
 ] as const
@@ -37,6 +38,7 @@ const FAMILY: Record<Family, FamilyRow> = {
   'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, tiltDeg: 1.5, spread: [3, 12] },
   'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, tiltDeg: 0.5, spread: [1, 11] },
   'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, tiltDeg: 0, spread: [4, 12] },
+  'thrust-cylindrical-roller': { label: 'thrust cylindrical roller bearing', balls: false, mass: 0.72, tiltDeg: 0, spread: [5, 15] },
   'thrust-spherical-roller': { label: 'thrust spherical roller bearing', balls: false, mass: 0.75, tiltDeg: 2, spread: [1, 3] },
   'insert-ball': { label: 'insert bearing', balls: true, mass: 0.68, tiltDeg: 3, spread: [3, 15] },
 }
@@ -64,5 +66,5 @@ export function rollsOnBalls(family: Family): boolean {
 
 /** Carries axial load only, or first of all. */
 export function isThrust(family: Family): boolean {
-  return family === 'thrust-ball' || family === 'thrust-spherical-roller'
+  return family === 'thrust-ball' || family === 'thrust-cylindrical-roller' || family === 'thrust-spherical-roller'
 }

@@ -1,14 +1,16 @@
 import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
 import { boreCode } from './designation.js'
-import { INCH_ANGLE, INCH_TAPERED } from './dimensions/inch-tapered.js'
+import { INCH_ANGLE, INCH_NUMBERED, INCH_TAPERED } from './dimensions/inch-tapered.js'
 import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm } from './dimensions/insert.js'
 import { DRAWN_CUP } from './dimensions/needle.js'
 import { LOOSE_CHAMFER } from './dimensions/cylindrical.js'
 import { PLAN_2, PLAN_3, chamferOf } from './dimensions/general-plan.js'
 import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
-import { THRUST_BALL, THRUST_SPHERICAL } from './dimensions/thrust.js'
+import { GROOVE_161, INCH_BALLS, LONG_INNER, type SpecialRow } from './dimensions/special.js'
+import { THRUST_BALL, THRUST_CYLINDERS, THRUST_NEEDLES, THRUST_SPHERICAL } from './dimensions/thrust.js'
 import { TILT_DEG } from './families.js'
 import type { FormName } from './construction-forms.js'
+import type { ThrustRow } from './dimensions/thrust.js'
 import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series-table.js'
 import type { Size } from './typical-geometry.js'
 
@@ -197,14 +199,14 @@ function* taperedRows(): Generator<Outline> {
       )
     }
   }
-  for (const [cone, cup, d, D, T, B, C] of INCH_TAPERED) {
+  for (const [cone, cup, d, D, T, B, C, ownAngle] of [...INCH_TAPERED, ...INCH_NUMBERED]) {
     yield outlineOf(
       {
         designation: `${cone}/${cup}`,
         series: 'inch',
         family: 'tapered-roller',
         form: 'tapered-inch',
-        size: { d, D, B: C, alphaDeg: INCH_ANGLE[/\d/.exec(cone)![0]]! },
+        size: { d, D, B: C, alphaDeg: ownAngle ?? INCH_ANGLE[/\d/.exec(cone)![0]]! },
         set: SETS['322'],
         chamferMm: 1.3,
         dimensionSource: 'ANSI/ABMA 19.2 boundary dimensions; chamfer typical',
@@ -232,6 +234,42 @@ function* thrustRows(): Generator<Outline> {
       })
     }
   }
+}
+
+/** Rollers in the boundaries of thrust ball bearings, and needles in a cage. */
+function* thrustRollerRows(): Generator<Outline> {
+  const start = (designation: string, series: string, form: FormName, set: SetRule, [d, D, H, r]: ThrustRow, from: string) =>
+    outlineOf({
+      ...{ designation, series, form, set, family: 'thrust-cylindrical-roller' as const, size: { d, D, B: H, alphaDeg: 90 } },
+      ...{ chamferMm: r, dimensionSource: from, sources: WITH_ANGLE },
+    })
+  for (const [series, { as, from, to }] of Object.entries(THRUST_CYLINDERS))
+    for (const row of THRUST_BALL[as]!.filter(([d]) => d >= from && d <= to))
+      yield start(series + boreCode(row[0]), series, 'thrust-cylindrical', SETS[series as '811'], row, 'ISO 104 boundary dimensions')
+  const two = (mm: number) => String(mm).padStart(2, '0')
+  for (const row of THRUST_NEEDLES)
+    yield start(`AXK ${two(row[0])}${two(row[1])}`, 'AXK', 'thrust-needle', SETS.AXK, row, 'ISO 3031 boundary dimensions, without washers')
+}
+
+/** Sizes outside of the general plan. */
+function* specialRows(): Generator<Outline> {
+  const start = ([designation, d, D, B, chamferMm]: SpecialRow, series: string, set: SetRule, dimensionSource: string): Start => ({
+    ...{ designation, series, set, chamferMm, dimensionSource, family: 'deep-groove-ball', form: 'single-row-groove' },
+    ...{ size: { d, D, B, alphaDeg: 0 }, sources: PLAIN },
+  })
+  for (const row of GROOVE_161)
+    yield outlineOf(start(row, '161', SETS['60'], 'ISO 15 boundary dimensions'), { closures: [...OPEN, 'shields', 'contact-seals'] })
+  for (const row of INCH_BALLS)
+    yield outlineOf({ ...start(row, 'R inch', SETS['60'], 'ANSI/ABMA 20 boundary dimensions; chamfer typical'), sources: INCH })
+  for (const [series, { rows, inner }] of Object.entries(LONG_INNER))
+    for (const row of rows) {
+      const of = start(row, series, SETS[series === '112' ? '12' : '13'], 'ISO 15 boundary dimensions; inner ring DIN 630')
+      const width = inner[row[1]]!
+      yield outlineOf(
+        { ...of, family: 'self-aligning-ball', form: 'self-aligning-long' },
+        { widthMm: width, innerWidthMm: width, outerWidthMm: row[3], misalignmentDeg: series === '112' ? 2.5 : 3 },
+      )
+    }
 }
 
 function* insertRows(): Generator<Outline> {
@@ -297,5 +335,13 @@ function* insertRows(): Generator<Outline> {
 
 /** Every size of the catalogue before its inside is worked out, from the dimension tables. */
 export function allOutlines(): Outline[] {
-  return [...SERIES.flatMap((series) => [...planRows(series)]), ...drawnCups(), ...taperedRows(), ...thrustRows(), ...insertRows()]
+  return [
+    ...SERIES.flatMap((series) => [...planRows(series)]),
+    ...drawnCups(),
+    ...taperedRows(),
+    ...thrustRows(),
+    ...thrustRollerRows(),
+    ...specialRows(),
+    ...insertRows(),
+  ]
 }

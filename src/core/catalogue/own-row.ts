@@ -42,6 +42,7 @@ const TYPICAL: Record<Family, readonly [set: SetName, alphaDeg: number]> = {
   'spherical-roller': ['222', 0],
   'toroidal-roller': ['C 22', 0],
   'thrust-ball': ['512', 90],
+  'thrust-cylindrical-roller': ['811', 90],
   'thrust-spherical-roller': ['294', 50],
   'insert-ball': ['62', 0],
 }

@@ -30,7 +30,11 @@ const PHRASES: readonly (readonly [RegExp, Test])[] = [
   [/\b(sealed|seals?)\b/, (row) => row.closures.some((c) => c.endsWith('seals'))],
   [/\b(shielded|shields?)\b/, (row) => row.closures.includes('shields')],
   [/\binch\b/, (row) => row.form === 'tapered-inch' || row.series.endsWith('inch')],
-  [/\b(two|double) rows?\b/, (row) => ['double-row-groove', 'double-row-angular', 'self-aligning', 'spherical'].includes(row.form)],
+  [
+    /\b(two|double) rows?\b/,
+    (row) =>
+      ['double-row-groove', 'double-row-angular', 'self-aligning', 'self-aligning-long', 'spherical', 'NN', 'NNU'].includes(row.form),
+  ],
   [/\b(no|without) inner ring\b/, (row) => ['needle-without-ring', 'drawn-cup-open', 'drawn-cup-closed'].includes(row.form)],
   [/\bno thrust\b/, (row) => FORMS[row.form as FormName].thrust === 0],
   [/\bfloats?\b|\bnon-locating\b/, (row) => FORMS[row.form as FormName].holds === 0],

@@ -1,5 +1,5 @@
 import type { BoreTaper, Closure } from './bearing.js'
-import { RACEWAYS_10, RACEWAYS_2, RACEWAYS_3, type Raceways } from './dimensions/cylindrical.js'
+import { RACEWAYS_10, RACEWAYS_2, RACEWAYS_3, RACEWAYS_4, RACEWAYS_49, type Raceways } from './dimensions/cylindrical.js'
 import { RACEWAY_48, RACEWAY_49 } from './dimensions/needle.js'
 import { PLAN_0, PLAN_1, PLAN_2, PLAN_3, PLAN_4, PLAN_8, PLAN_9, type Plan } from './dimensions/general-plan.js'
 import type { Family } from './families.js'
@@ -14,7 +14,7 @@ export const LARGE_FROM_MM = 120
  * come near what is usual for the size. Engineering practice.
  */
 export interface SetRule {
-  kind: 'balls' | 'cylinders' | 'needles' | 'tapers' | 'barrels' | 'thrust-balls' | 'thrust-barrels'
+  kind: 'balls' | 'cylinders' | 'thrust-cylinders' | 'needles' | 'tapers' | 'barrels' | 'thrust-balls' | 'thrust-barrels'
   share?: number
   fillDeg: number
   length?: number
@@ -50,6 +50,9 @@ export const SETS = {
   '70': { kind: 'balls', share: 0.294, fillDeg: 280 },
   '72': { kind: 'balls', share: 0.308, fillDeg: 335, ofWidth: 0.74 },
   '73': { kind: 'balls', share: 0.315, fillDeg: 335, ofWidth: 0.74 },
+  // Four points of contact a ball: rated as the two rows that they are.
+  'QJ 2': { kind: 'balls', share: 0.308, fillDeg: 310, ofWidth: 0.74, rows: 2 },
+  'QJ 3': { kind: 'balls', share: 0.315, fillDeg: 310, ofWidth: 0.74, rows: 2 },
   '32': { kind: 'balls', share: 0.325, fillDeg: 190, ofWidth: 0.42, rows: 2 },
   '33': { kind: 'balls', share: 0.339, fillDeg: 180, ofWidth: 0.45, rows: 2 },
   '12': { kind: 'balls', leans: true, share: 0.275, fillDeg: 278, ofWidth: 0.5, rows: 2 },
@@ -61,6 +64,9 @@ export const SETS = {
   'NU 22': { kind: 'cylinders', fillDeg: 228, length: 0.966, offsetMm: -5.4, large: { fillDeg: 215 } },
   'NU 3': { kind: 'cylinders', fillDeg: 203, length: 0.98, offsetMm: -4.2 },
   'NU 23': { kind: 'cylinders', fillDeg: 291, length: 0.729, offsetMm: -3.6 },
+  'NU 4': { kind: 'cylinders', fillDeg: 215, length: 0.628 },
+  'NN 30': { kind: 'cylinders', fillDeg: 222, length: 0.307, rows: 2 },
+  'NNU 49': { kind: 'cylinders', fillDeg: 240, length: 0.3, rows: 2 },
   'NA 48': { kind: 'needles', share: 0.534, fillDeg: 304, length: 0.507, offsetMm: 0.8 },
   'NA 49': { kind: 'needles', share: 0.639, fillDeg: 260, length: 0.679, offsetMm: -1.5 },
   'NA 69': { kind: 'needles', share: 0.56, fillDeg: 221, length: 0.777, offsetMm: 1 },
@@ -84,6 +90,9 @@ export const SETS = {
   '231': { kind: 'barrels', share: 0.58, fillDeg: 268, length: 0.457, rows: 2 },
   '232': { kind: 'barrels', share: 0.572, fillDeg: 242, length: 0.46, rows: 2 },
   '239': { kind: 'barrels', share: 0.521, fillDeg: 276, length: 0.379, rows: 2 },
+  '238': { kind: 'barrels', share: 0.521, fillDeg: 276, length: 0.379, rows: 2 },
+  '248': { kind: 'barrels', share: 0.521, fillDeg: 270, length: 0.42, rows: 2 },
+  '249': { kind: 'barrels', share: 0.521, fillDeg: 270, length: 0.42, rows: 2 },
   '240': { kind: 'barrels', share: 0.58, fillDeg: 262, length: 0.46, rows: 2 },
   '241': { kind: 'barrels', share: 0.58, fillDeg: 262, length: 0.47, rows: 2 },
   'C 22': { kind: 'barrels', share: 0.681, fillDeg: 323, length: 0.632 },
@@ -97,6 +106,10 @@ export const SETS = {
   '512': { kind: 'thrust-balls', share: 0.357, fillDeg: 288, ofWidth: 0.7 },
   '513': { kind: 'thrust-balls', share: 0.37, fillDeg: 247, ofWidth: 0.7 },
   '514': { kind: 'thrust-balls', share: 0.37, fillDeg: 250, ofWidth: 0.7 },
+  '811': { kind: 'thrust-cylinders', fillDeg: 245, ofWidth: 0.465, length: 1 },
+  '812': { kind: 'thrust-cylinders', fillDeg: 255, ofWidth: 0.465, length: 1 },
+  AXK: { kind: 'thrust-cylinders', fillDeg: 168, ofWidth: 1, length: 0.36 },
+  '292': { kind: 'thrust-barrels', share: 0.3, fillDeg: 300, length: 0.32 },
   '293': { kind: 'thrust-barrels', share: 0.315, fillDeg: 288, length: 0.351, large: { share: 0.338, fillDeg: 313, length: 0.339 } },
   '294': { kind: 'thrust-barrels', share: 0.35, fillDeg: 324, length: 0.346 },
 } as const satisfies Record<string, SetRule>
@@ -234,6 +247,26 @@ const barrels = (
     closed: sealedTo ? upTo(sealedTo, CONTACT) : undefined,
   }))
 
+/** Two rows of rollers, with straight and tapered bore. */
+const twoRows = (form: 'NN' | 'NNU', series: string, plan: Plan, width: string, raceways: Raceways): SeriesRow[] =>
+  ([undefined, '1:12'] as const).map((taper) => ({
+    prefix: `${form} ${series}`,
+    suffix: taper && ' K',
+    family: 'cylindrical-roller',
+    form,
+    set: `${form} ${series}` as SetName,
+    sizes: { plan, width, from: 25, raceways },
+    taper,
+  }))
+const fourPoint = (set: SetName, plan: Plan): SeriesRow => ({
+  prefix: set,
+  family: 'angular-contact-ball',
+  form: 'four-point',
+  set,
+  sizes: { plan, width: '0', from: 17, to: 150 },
+  alphaDeg: 35,
+})
+
 const ALL_FORMS = ['NU', 'NJ', 'NUP', 'N'] as const
 
 /** Series with sizes of the general plan, one line a series. */
@@ -257,6 +290,8 @@ export const SERIES: readonly SeriesRow[] = [
   ...angular('70', PLAN_0, '1', 240),
   ...angular('72', PLAN_2, '0', 220),
   ...angular('73', PLAN_3, '0', 200),
+  fourPoint('QJ 2', PLAN_2),
+  fourPoint('QJ 3', PLAN_3),
   doubleAngular('32', PLAN_2, '3.2'),
   doubleAngular('33', PLAN_3, '3.3'),
   ...selfAligning('12', PLAN_2, '0', 2.5),
@@ -268,6 +303,9 @@ export const SERIES: readonly SeriesRow[] = [
   ...cylindrical(ALL_FORMS, '22', PLAN_2, '2', RACEWAYS_2),
   ...cylindrical(ALL_FORMS, '3', PLAN_3, '0', RACEWAYS_3),
   ...cylindrical(ALL_FORMS, '23', PLAN_3, '2', RACEWAYS_3),
+  ...cylindrical(['NU', 'NJ', 'N'], '4', PLAN_4, '0', RACEWAYS_4),
+  ...twoRows('NN', '30', PLAN_0, '3', RACEWAYS_10),
+  ...twoRows('NNU', '49', PLAN_9, '4', RACEWAYS_49),
   ...needle('NA 48', PLAN_8, '4', RACEWAY_48),
   ...needle('NA 49', PLAN_9, '4', RACEWAY_49),
   ...needle('NA 69', PLAN_9, '6', RACEWAY_49),
@@ -277,6 +315,10 @@ export const SERIES: readonly SeriesRow[] = [
   ...barrels('spherical-roller', '230', PLAN_0, '3', 110, 1.5),
   ...barrels('spherical-roller', '231', PLAN_1, '3', 100, 1.5),
   ...barrels('spherical-roller', '232', PLAN_2, '3', 90, 2.5),
+  // No table of sleeves reaches so thin a section: with straight bore only.
+  ...barrels('spherical-roller', '238', PLAN_8, '3', 240, 1.5).slice(0, 1),
+  ...barrels('spherical-roller', '248', PLAN_8, '4', 240, 2, '1:30'),
+  ...barrels('spherical-roller', '249', PLAN_9, '4', 180, 2, '1:30'),
   ...barrels('spherical-roller', '239', PLAN_9, '3', 120, 1.5),
   ...barrels('spherical-roller', '240', PLAN_0, '4', 100, 2, '1:30'),
   ...barrels('spherical-roller', '241', PLAN_1, '4', 100, 2.5, '1:30'),

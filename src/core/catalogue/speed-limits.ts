@@ -25,6 +25,7 @@ export const SPEED_NDM: Readonly<Record<Family, readonly [grease: number, bath: 
   'spherical-roller': [220_000, 300_000, 380_000],
   'toroidal-roller': [220_000, 300_000, 380_000],
   'thrust-ball': [120_000, 170_000, 220_000],
+  'thrust-cylindrical-roller': [70_000, 100_000, 140_000],
   'thrust-spherical-roller': [130_000, 220_000, 300_000],
   'insert-ball': [280_000, 280_000, 280_000],
 }

@@ -85,6 +85,12 @@ export function insideOf(size: Size, rule: SetRule): Inside {
       if (rows === 2) angleDeg = lean(0.3 * B, 0.47 * D)
       break
     }
+    case 'thrust-cylinders': {
+      element = stock((set.ofWidth ?? 0.47) * B, true)
+      // Of needles the cage leaves a share of the room between bore and outside; cylinders are as long as thick.
+      length = lengthShare === 1 ? element : lengthShare * (D - d)
+      break
+    }
     case 'thrust-barrels': {
       element = share * (D - d)
       length = lengthShare * (D - d)
@@ -93,7 +99,7 @@ export function insideOf(size: Size, rule: SetRule): Inside {
   }
   // Sections far thicker than any standard one: the factors of ISO 281 end at 0.40 of the pitch diameter.
   element = Math.min(element, 0.38 * pitch)
-  const cosine = set.kind === 'thrust-balls' ? 0 : Math.cos(rad(angleDeg))
+  const cosine = set.kind === 'thrust-balls' || set.kind === 'thrust-cylinders' ? 0 : Math.cos(rad(angleDeg))
   return {
     elements: filled(set.fillDeg, element, pitch),
     elementDiameterMm: element,

@@ -1,9 +1,9 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { isDrawnCup } from '../catalogue/construction-forms.js'
 import type { Primitive } from './primitives.js'
-import { angular, groove, insert, selfAligning, thrustBall } from './sections/balls.js'
+import { angular, fourPoint, groove, insert, selfAligning, selfAligningLong, thrustBall } from './sections/balls.js'
 import { Pen, boreRadius, type ToPaper } from './sections/pen.js'
-import { cylinder, drawnCup, spherical, tapered, thrustSpherical, toroidal } from './sections/rollers.js'
+import { cylinder, drawnCup, spherical, tapered, thrustCylinders, thrustSpherical, toroidal } from './sections/rollers.js'
 
 export type { ToPaper } from './sections/pen.js'
 
@@ -24,14 +24,15 @@ function sleeve(row: Bearing, pen: Pen): void {
 
 const DRAW: Record<string, (row: Bearing, pen: Pen) => void> = {
   'deep-groove-ball': groove,
-  'angular-contact-ball': angular,
-  'self-aligning-ball': selfAligning,
+  'angular-contact-ball': (row, pen) => (row.form === 'four-point' ? fourPoint(row, pen) : angular(row, pen)),
+  'self-aligning-ball': (row, pen) => (row.form === 'self-aligning-long' ? selfAligningLong(row, pen) : selfAligning(row, pen)),
   'cylindrical-roller': cylinder,
   'needle-roller': (row, pen) => (isDrawnCup(row) ? drawnCup(row, pen) : cylinder(row, pen)),
   'tapered-roller': tapered,
   'spherical-roller': spherical,
   'toroidal-roller': toroidal,
   'thrust-ball': thrustBall,
+  'thrust-cylindrical-roller': thrustCylinders,
   'thrust-spherical-roller': thrustSpherical,
   'insert-ball': insert,
 }

@@ -1,5 +1,5 @@
 import type { Bearing } from '../catalogue/bearing.js'
-import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, isThrust, type Family } from '../catalogue/families.js'
 import { formOf } from '../catalogue/construction-forms.js'
 import { InputError, Derivation, inRange, type Result } from '../result.js'
 import {
@@ -68,9 +68,9 @@ function tableFor(family: Family, tapered: boolean): ClearanceTable {
  * Source: engineering practice.
  */
 export function clearanceFrom(row: Pick<Bearing, 'family' | 'form' | 'boreMm' | 'boreTaper'>): 'table' | 'setting' | 'sheet' {
-  if (['tapered-roller', 'thrust-ball', 'thrust-spherical-roller'].includes(row.family) || row.form === 'single-row-angular')
-    return 'setting'
-  if (formOf(row).innerRing === false) return 'sheet'
+  if (row.family === 'tapered-roller' || isThrust(row.family) || row.form === 'single-row-angular') return 'setting'
+  // Four points of contact are bought by their axial clearance.
+  if (formOf(row).innerRing === false || row.form === 'four-point') return 'sheet'
   const tables = TABLES[row.family]
   const table = row.boreTaper ? tables?.tapered : tables?.straight
   return table && row.boreMm > table.fromMm && row.boreMm <= table.rows[table.rows.length - 1]![0] ? 'table' : 'sheet'

@@ -12,11 +12,11 @@ export interface FeatureDefinition {
 }
 
 const SWIVELS = ['self-aligning-ball', 'spherical-roller', 'toroidal-roller', 'thrust-spherical-roller']
-const TWO_ROWS = ['double-row-groove', 'double-row-angular', 'self-aligning', 'spherical']
+const TWO_ROWS = ['double-row-groove', 'double-row-angular', 'self-aligning', 'self-aligning-long', 'spherical', 'NN', 'NNU']
 
-function shapeOf({ family }: Boundary): string {
-  if (family === 'cylindrical-roller') return 'cylinders'
-  if (family === 'needle-roller') return 'needles'
+function shapeOf({ family, form }: Boundary): string {
+  if (form === 'thrust-needle' || family === 'needle-roller') return 'needles'
+  if (family === 'cylindrical-roller' || family === 'thrust-cylindrical-roller') return 'cylinders'
   if (family === 'tapered-roller') return 'tapers'
   return ['spherical-roller', 'toroidal-roller', 'thrust-spherical-roller'].includes(family) ? 'barrels' : 'balls'
 }

@@ -38,6 +38,7 @@ export const FRICTION = {
   'spherical-roller': 0.0018,
   'toroidal-roller': 0.0016,
   'thrust-ball': 0.0013,
+  'thrust-cylindrical-roller': 0.005,
   'thrust-spherical-roller': 0.0018,
   'insert-ball': 0.0015,
 } as const

@@ -20,6 +20,7 @@ export const FAMILY_FACTOR: Readonly<Record<Family, number>> = {
   'spherical-roller': 1,
   'toroidal-roller': 1,
   'thrust-ball': 1,
+  'thrust-cylindrical-roller': 1,
   'thrust-spherical-roller': 1,
 }
 

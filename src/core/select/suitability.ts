@@ -27,6 +27,7 @@ const KINDS: Readonly<Record<Family, Kind>> = {
   'spherical-roller': { radial: true, thrust: 'both', inside: false, apart: false, sealed: true, quiet: false },
   'toroidal-roller': { radial: true, thrust: 'none', inside: true, apart: false, sealed: false, quiet: false },
   'thrust-ball': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: true },
+  'thrust-cylindrical-roller': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: false },
   'thrust-spherical-roller': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: false },
   'insert-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
 }

@@ -1,4 +1,4 @@
-import { FAMILY_LABEL, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, isThrust, type Family } from '../catalogue/families.js'
 import { InputError, Derivation, inRange, type Result } from '../result.js'
 import { signed, type Limits } from './iso286.js'
 import type { FormName } from '../catalogue/construction-forms.js'
@@ -51,7 +51,7 @@ export interface RingToleranceInput {
 function tableFor(family: Family, ring: 'inner' | 'outer'): { rows: readonly RingRow[]; source: string } {
   if (family === 'tapered-roller')
     return { rows: ring === 'inner' ? TAPERED_BORE : TAPERED_OUTSIDE, source: 'ISO 492:2014, tapered roller bearings' }
-  if (family === 'thrust-ball' || family === 'thrust-spherical-roller') {
+  if (isThrust(family)) {
     return { rows: ring === 'inner' ? THRUST_BORE : THRUST_OUTSIDE, source: 'ISO 199:2014' }
   }
   return { rows: ring === 'inner' ? RADIAL_BORE : RADIAL_OUTSIDE, source: 'ISO 492:2014, radial bearings' }

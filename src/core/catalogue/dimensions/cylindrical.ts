@@ -32,6 +32,21 @@ export const RACEWAYS_3: Raceways = {
   190: [245, 353], 200: [260, 372], 220: [284, 408], 240: [310, 446],
 }
 
+// prettier-ignore
+export const RACEWAYS_4: Raceways = {
+  30: [45, 73], 35: [53, 83], 40: [58, 92], 45: [64.5, 100.5], 50: [70.8, 110.8], 55: [77.2, 117.2], 60: [83, 127],
+  65: [89.3, 135.3], 70: [100, 152], 75: [104.5, 160.5], 80: [110, 170], 85: [113, 177], 90: [123.5, 191.5], 95: [133.5, 201.5],
+  100: [139, 211],
+}
+
+/** Two rows, NNU 49: F of ISO 15 with usual sets; E by the roller that the section takes. */
+// prettier-ignore
+export const RACEWAYS_49: Raceways = {
+  100: [113, 129], 105: [118, 134], 110: [123, 139], 120: [134.5, 154.5], 130: [146, 168], 140: [156, 178], 150: [168.5, 194.5],
+  160: [178.5, 204.5], 170: [188.5, 214.5], 180: [202, 232], 190: [212, 242], 200: [225, 259], 220: [245, 279], 240: [265, 299],
+  260: [292, 334], 280: [312, 354], 300: [339, 387],
+}
+
 /** Smallest chamfer of the loose ring by dimension series and bore, where it is not that of the plan. ISO 15 with ISO 246. */
 // prettier-ignore
 export const LOOSE_CHAMFER: Readonly<Record<string, Readonly<Record<number, number>>>> = {

@@ -129,6 +129,24 @@ export const THRUST_BALL: Record<string, readonly ThrustRow[]> = {
 
 // prettier-ignore
 export const THRUST_SPHERICAL: Record<string, readonly ThrustRow[]> = {
+  '292': [
+    [200, 280, 48, 2],
+    [220, 300, 48, 2],
+    [240, 340, 60, 2.1],
+    [260, 360, 60, 2.1],
+    [280, 380, 60, 2.1],
+    [300, 420, 73, 3],
+    [320, 440, 73, 3],
+    [340, 460, 73, 3],
+    [360, 500, 85, 4],
+    [380, 520, 85, 4],
+    [400, 540, 85, 4],
+    [420, 580, 95, 5],
+    [440, 600, 95, 5],
+    [460, 620, 95, 5],
+    [480, 650, 103, 5],
+    [500, 670, 103, 5],
+  ],
   '293': [
     [85, 150, 39, 1.5],
     [90, 155, 39, 1.5],
@@ -185,3 +203,18 @@ export const THRUST_SPHERICAL: Record<string, readonly ThrustRow[]> = {
     [400, 710, 185, 7.5],
   ],
 }
+
+/** Series of thrust cylindrical roller bearings, each with the boundary of a series of balls and the least bore that is made. ISO 104. */
+export const THRUST_CYLINDERS: Readonly<Record<'811' | '812', { as: string; from: number; to: number }>> = {
+  '811': { as: '511', from: 15, to: 320 },
+  '812': { as: '512', from: 30, to: 240 },
+}
+
+/** Needles in a cage, without washers: [d, D, H, r], r of what they lie on. ISO 3031. */
+// prettier-ignore
+export const THRUST_NEEDLES: readonly ThrustRow[] = [
+  [4, 14, 2, 0.3], [5, 15, 2, 0.3], [6, 19, 2, 0.3], [8, 21, 2, 0.3], [10, 24, 2, 0.3], [12, 26, 2, 0.3], [15, 28, 2, 0.3], [17, 30, 2, 0.3],
+  [20, 35, 2, 0.3], [25, 42, 2, 0.6], [30, 47, 2, 0.6], [35, 52, 2, 0.6], [40, 60, 3, 0.6], [45, 65, 3, 0.6], [50, 70, 3, 0.6], [55, 78, 3, 0.6],
+  [60, 85, 3, 1], [65, 90, 3, 1], [70, 95, 4, 1], [75, 100, 4, 1], [80, 105, 4, 1], [85, 110, 4, 1], [90, 120, 4, 1], [100, 135, 4, 1],
+  [110, 145, 4, 1], [120, 155, 4, 1], [130, 170, 5, 1], [140, 180, 5, 1], [150, 190, 5, 1], [160, 200, 5, 1],
+]

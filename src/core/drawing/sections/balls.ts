@@ -63,6 +63,32 @@ export function angular(row: Bearing, pen: Pen): void {
   })
 }
 
+/** One row whose balls touch each ring twice; the inner ring comes in two halves. */
+export function fourPoint(row: Bearing, pen: Pen): void {
+  const { boreMm: d, outsideMm: D, widthMm: B, pitchDiameterMm: P, elementDiameterMm: w, contactAngleDeg } = row
+  pen.ring(box(0, d / 2, 0.49 * B, P / 2 - 0.2 * w), 'inner')
+  pen.ring(box(0.51 * B, d / 2, B, P / 2 - 0.2 * w), 'inner')
+  pen.ring(box(0, P / 2 + 0.2 * w, B, D / 2), 'outer')
+  cageBars(row, pen, B / 2)
+  pen.ball(B / 2, P / 2, w)
+  for (const side of [-1, 1]) pen.contact(B / 2, P / 2, side * contactAngleDeg, 1.5 * w)
+}
+
+/** As the self-aligning one, its inner ring reaching out on both sides with a slot for the pin. */
+export function selfAligningLong(row: Bearing, pen: Pen): void {
+  const { boreMm: d, widthMm: B, pitchDiameterMm: P, elementDiameterMm: w } = row
+  const C = row.outerWidthMm!
+  const [from, to] = [(B - C) / 2, (B + C) / 2]
+  const off = C / 4
+  const radius = Math.hypot(P / 2, off) + w / 2
+  const arc: Millimetres = steps(24, to, from).map((x) => [x, Math.sqrt(Math.max(0, radius ** 2 - (x - B / 2) ** 2))])
+  pen.ring([[from, row.outsideMm / 2], [to, row.outsideMm / 2], ...arc], 'outer')
+  const land = Math.max(d / 2 + 1, P / 2 - 0.24 * w)
+  pen.ring(box(0, d / 2, B, land), 'inner')
+  pen.body(box(B - 0.12 * B, d / 2, B, d / 2 + 0.5 * (land - d / 2)), 'part')
+  for (const x of [B / 2 - off, B / 2 + off]) pen.ball(x, P / 2, w)
+}
+
 /** Two rows of balls in a spherical outer raceway. */
 export function selfAligning(row: Bearing, pen: Pen): void {
   const { widthMm: B, pitchDiameterMm: P, elementDiameterMm: w } = row

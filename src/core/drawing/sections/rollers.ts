@@ -5,15 +5,18 @@ import { boreRadius, box, mirror, sphericalOuter, steps, type Millimetres, type 
 /** Cylindrical and machined needle rollers: ribs where the form has them, no inner ring where it has none. */
 export function cylinder(row: Bearing, pen: Pen): void {
   const { boreMm: d, outsideMm: D, widthMm: B, innerRacewayMm: F, outerRacewayMm: E, elementDiameterMm: w } = row
-  const left = (B - row.rollerLengthMm!) / 2
+  const L = row.rollerLengthMm!
+  // Two rows stand side by side with a rib or a spacer between them.
+  const between = row.rows === 2 ? 0.08 * B : 0
+  const left = (B - row.rows * L - between) / 2
   const { innerRibs, outerRibs } = formOf(row)
   const [innerRib, outerRib] = [F / 2 + 0.3 * w, E / 2 - 0.3 * w]
   if (innerRibs !== null) {
     // The rib of NJ stands on the right; NUP closes the left with a ring of its own.
     pen.ring(
       [
-        [0, d / 2],
-        [B, d / 2],
+        [0, boreRadius(row, 0)],
+        [B, boreRadius(row, B)],
         ...(innerRibs >= 1
           ? ([
               [B, innerRib],
@@ -53,7 +56,24 @@ export function cylinder(row: Bearing, pen: Pen): void {
     ],
     'outer',
   )
-  pen.body(box(left, F / 2, B - left, E / 2), 'element')
+  for (let i = 0; i < row.rows; i += 1) {
+    const at = left + i * (L + between)
+    pen.body(box(at, F / 2, at + L, E / 2), 'element')
+  }
+}
+
+/** Two washers with cylinders between them; needles come without washers. */
+export function thrustCylinders(row: Bearing, pen: Pen): void {
+  const { boreMm: d, outsideMm: D, widthMm: H, pitchDiameterMm: P, elementDiameterMm: w } = row
+  const L = row.rollerLengthMm!
+  const clear = 0.03 * (D - d)
+  const gap = w / 2
+  if (row.form !== 'thrust-needle') {
+    pen.ring(box(0, d / 2, H / 2 - gap, D / 2 - clear), 'inner')
+    pen.ring(box(H / 2 + gap, d / 2 + clear, H, D / 2), 'outer')
+  }
+  pen.body(box(H / 2 - gap * 0.5, d / 2 + clear, H / 2 + gap * 0.5, D / 2 - clear), 'cage')
+  pen.body(box(H / 2 - gap, P / 2 - L / 2, H / 2 + gap, P / 2 + L / 2), 'element')
 }
 
 /** A needle cup drawn from sheet: thin all round, turned in at both faces. */
