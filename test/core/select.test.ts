@@ -4,7 +4,10 @@ import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { FACTORS, lifeIf, stepsOf, whatBuysMost, type LifeBasis } from '../../src/core/life/curves.js'
 import { NOT_CARRIED, carriedLoad, equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
+import { asSet } from '../../src/core/life/set-of-bearings.js'
+import { speedLimitRpm } from '../../src/core/catalogue/speed-limits.js'
 import { select, type SelectInput } from '../../src/core/select/select.js'
+import { kindDrawing } from '../../src/core/drawing/kind-drawing.js'
 import { suitability, type SuitedDuty } from '../../src/core/select/suitability.js'
 import { say } from '../../src/core/words/say.js'
 
@@ -14,6 +17,19 @@ const found = (change: Partial<SelectInput> = {}, shelf?: ReadonlySet<string>) =
 const names = (change: Partial<SelectInput> = {}) => found(change).candidates.map((c) => c.designation)
 
 describe('selection from the whole rack', () => {
+  it('two that stand back-to-back are rated as the card rates the pair, and turn by what they run in', () => {
+    const together = { count: 2, arrangement: 'back-to-back' } as const
+    const pairs = found({ together, axialLoadN: 3000, lubrication: 'bath', limits: { boreMm: 60, families: ['angular-contact-ball', 'tapered-roller'] } }).candidates // prettier-ignore
+    expect(pairs.map((c) => c.designation)).to.include.members(['7212 B', '30212'])
+    for (const c of pairs) {
+      const row = ROWS.find((r) => r.designation === c.designation)!
+      const rated = rateBearing(asSet(row, together), 6000, 3000, 1470, 90, 'back-to-back')
+      expect(c.ratingLifeH, c.designation).to.be.closeTo(rated.life.values.ratingLifeH, 1e-6 * c.ratingLifeH)
+      expect(c.staticSafety, c.designation).to.be.closeTo(rated.staticSafety, 1e-9)
+      expect(c.speedShare).to.be.closeTo(1470 / speedLimitRpm(row, 'bath'), 1e-9)
+    }
+    expect(() => found({ together: { count: 9, arrangement: 'tandem' } })).to.throw(/together.count/)
+  })
   it('rates every row as the card does', () => {
     for (const c of found().candidates.slice(0, 40)) {
       const row = ROWS.find((r) => r.designation === c.designation)!
@@ -166,6 +182,34 @@ describe('curves of a life', () => {
     const dirty = whatBuysMost({ ...BASIS, cleanliness: 'slight-to-typical' })
     expect(dirty.map((b) => b.hours)).to.deep.equal(dirty.map((b) => b.hours).sort((a, b) => b - a))
     expect(dirty.map((b) => b.code)).to.include.members(['buy-load', 'buy-clean', 'buy-oil'])
+  })
+})
+
+describe('the picture of a kind', () => {
+  const at = (name: string, radial: boolean | null, axial: boolean | null) =>
+    kindDrawing({ row: ROWS.find((r) => r.designation === name)!, width: 150, height: 96, radial, axial })
+  it('has its lines of contact: upright, leaning, along the shaft, one for each row', () => {
+    const lean = (name: string) =>
+      at(name, null, null).primitives.flatMap((p) =>
+        p.kind === 'line' && p.role === 'dimension' ? [Math.round((Math.atan2(p.x2 - p.x1, p.y1 - p.y2) * 180) / Math.PI)] : [],
+      )
+    expect(lean('6212')).to.deep.equal([0])
+    expect(lean('7212 B')).to.deep.equal([-40])
+    expect(lean('QJ 212')).to.deep.equal([35, -35])
+    expect(lean('51212')).to.deep.equal([90])
+    expect(lean('81212')).to.deep.equal([90])
+    expect(lean('22212')).to.have.length(2)
+  })
+  it('strikes through what is not carried, and says so', () => {
+    const struck = (d: ReturnType<typeof at>) => d.primitives.filter((p) => p.role === 'error').length
+    expect([struck(at('NU 212', true, false)), struck(at('6212', true, true)), struck(at('51212', false, true))]).to.deep.equal([2, 0, 2])
+    expect(at('NU 212', true, false).description).to.contain('thrust is not carried')
+  })
+  it('of every kind follows what the duty finds', () => {
+    const of = (change: Partial<SuitedDuty>) => new Map(suitability({ radialN: 5000, axialN: 3000, speedRpm: 1000, boreMm: 60, outsideMm: 110, shock: 'smooth', ...change }).map((k) => [k.family, k.carries])) // prettier-ignore
+    expect(of({}).get('cylindrical-roller')).to.deep.equal({ radial: true, axial: false })
+    expect(of({}).get('thrust-ball')).to.deep.equal({ radial: false, axial: true })
+    expect(of({ axialN: 0 }).get('deep-groove-ball')).to.deep.equal({ radial: true, axial: null })
   })
 })
 

@@ -266,7 +266,7 @@ describe('the plant’s own data', () => {
       .trim()
       .split('\n')
     expect(csv[0]).to.contain('designation,family')
-    expect(csv).to.have.length(11)
+    expect(csv).to.have.length(12)
   })
   it('a label is one page', async () => {
     const label = await planner.get('/bearings/6312/label.pdf')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { LUBRICATIONS } from '../../core/catalogue/speed-limits.js'
 import { CLOSURES } from '../../core/catalogue/bearing.js'
 import { catalogue } from '../../core/catalogue/catalogue.js'
 import { FAMILIES } from '../../core/catalogue/families.js'
@@ -143,6 +144,8 @@ const selectInput = z.strictObject({
     .strictObject({ life: number.optional(), seats: number.optional(), shelf: number.optional(), size: number.optional() })
     .optional(),
   limit: number.optional(),
+  together: z.strictObject({ count: z.int(), arrangement: z.enum(['single', 'back-to-back', 'face-to-face', 'tandem']) }).optional(),
+  lubrication: z.enum(LUBRICATIONS).optional(),
 })
 /** Over the base rows, in plain words and metric units. */
 function selected(input: z.output<typeof selectInput>) {

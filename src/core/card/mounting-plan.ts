@@ -6,7 +6,7 @@ import type { FitSeat } from './stations/fit.js'
 import type { HeatingValues } from '../mounting/temperatures.js'
 import { q, typed, type Quantity } from '../units/quantities.js'
 import type { MountMethod } from './answers.js'
-import { ALONE, type SetOfBearings } from './sets.js'
+import { ALONE, type SetOfBearings } from '../life/set-of-bearings.js'
 
 /** A field to fill at a step, with the range that lets the plan go on. */
 export interface PlanField {

@@ -2,10 +2,12 @@ import type { Bearing, BoreTaper, Closure } from '../catalogue/bearing.js'
 import { FORMS, type FormName } from '../catalogue/construction-forms.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { cleanShare, lifeFactor, type Cleanliness } from '../life/modified-life.js'
+import { LUBRICATIONS, speedLimitRpm, type Lubrication } from '../catalogue/speed-limits.js'
+import { ALONE, asSet, type SetOfBearings } from '../life/set-of-bearings.js'
 import { leastShare } from '../life/minimum-load.js'
 import { dimensionSeriesOf } from '../life/rate-bearing.js'
 import { referenceViscosity, viscosity } from '../lubrication/viscosity.js'
-import { carriedLoad } from '../ratings/equivalent-load.js'
+import { PAIRED, carriedLoad } from '../ratings/equivalent-load.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import type { Message } from '../words/message.js'
 import { amount } from '../words/message.js'
@@ -52,6 +54,10 @@ export interface SelectInput {
   keepSeats?: boolean
   weights?: SelectWeights
   limit?: number
+  /** Bearings that stand there together and share the load; one where left out. */
+  together?: SetOfBearings
+  /** What it runs in; grease where left out. */
+  lubrication?: Lubrication
 }
 
 export interface Candidate {
@@ -64,7 +70,7 @@ export interface Candidate {
   /** Null where no lubricant is named. */
   modifiedLifeH: number | null
   staticSafety: number
-  /** Speed over the guidance for grease. */
+  /** Speed over the guidance for what it runs in. */
   speedShare: number
   reasons: Message[]
 }
@@ -128,12 +134,16 @@ interface Rated {
 
 /** One row under the duty, as figures only; or what keeps it from carrying the load. */
 function rate(
-  row: Bearing,
+  single: Bearing,
   input: SelectInput,
   kappaFor: (row: Bearing) => number | null,
   dirt: (row: Bearing, kappa: number) => number,
 ): Rated | Message {
-  const { radialLoadN: Fr, axialLoadN: Fa, speedRpm: n } = input
+  const { radialLoadN: Fr, axialLoadN: Fa, speedRpm: n, together = ALONE, lubrication = 'grease' } = input
+  // Two that face each other share as two rows do.
+  const facing = together.arrangement === 'back-to-back' || together.arrangement === 'face-to-face'
+  const row =
+    facing && single.rows === 1 && PAIRED.includes(single.family) ? { ...asSet(single, together), rows: 2 } : asSet(single, together)
   if (Fa > 0 && FORMS[row.form as FormName].thrust === 0) return { code: 'select-no-thrust' }
   const series = row.family === 'cylindrical-roller' ? dimensionSeriesOf(row.series) : undefined
   const carried = carriedLoad(series ? { ...row, dimensionSeries: series } : row, Fr, Fa)
@@ -158,11 +168,11 @@ function rate(
             equivalentLoadN: P,
           })
   return {
-    row,
+    row: single,
     ratingLifeH,
     modifiedLifeH,
     staticSafety: row.staticRatingN / P0,
-    speedShare: n / row.greaseSpeedRpm,
+    speedShare: n / speedLimitRpm(single, lubrication),
     idle: P < leastShare(row.family) * row.dynamicRatingN,
   }
 }
@@ -237,6 +247,9 @@ export function select(input: SelectInput, rows: readonly Bearing[], onShelf: Re
   inRange('axialLoadN', input.axialLoadN, 0, 1e9, 'N')
   if (input.radialLoadN + input.axialLoadN === 0) throw new InputError('radialLoadN', 0, 'a load above 0 N')
   inRange('speedRpm', input.speedRpm, 0, 200_000, 'r/min', true)
+  if (input.together) inRange('together.count', input.together.count, 1, 8)
+  if (input.lubrication && !LUBRICATIONS.includes(input.lubrication))
+    throw new InputError('lubrication', input.lubrication, `one of ${LUBRICATIONS.join(', ')}`)
   const limit = inRange('limit', input.limit ?? 50, 1, MOST)
   const sizes = ranges(limits, keepSeats)
   for (const field of ['ratingLifeH', 'modifiedLifeH', 'staticSafety', 'massKg', 'misalignmentDeg', 'insideMovementMm'] as const)

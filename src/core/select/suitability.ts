@@ -52,6 +52,8 @@ export interface SuitedDuty {
 export interface Suited {
   family: Family
   verdict: 'well' | 'care' | 'not'
+  /** Whether it takes what the duty asks across and along the shaft; null where the duty asks none. */
+  carries: { radial: boolean | null; axial: boolean | null }
   reasons: Message[]
 }
 
@@ -110,5 +112,10 @@ export function suits(family: Family, duty: SuitedDuty): Suited {
   const reasons = [...said]
     .sort((a, b) => ORDER[b[0]] - ORDER[a[0]])
     .map(([, code, params]): Message => ({ code, ...(params && { params }) }))
-  return { family, verdict, reasons }
+  const refused = (code: string) => said.some((s) => s[1] === code)
+  const carries = {
+    radial: duty.radialN > 0 ? kind.radial || (family === 'thrust-spherical-roller' && !refused('suits-thrust-only')) : null,
+    axial: duty.axialN > 0 ? kind.thrust !== 'none' && !refused('suits-no-thrust') : null,
+  }
+  return { family, verdict, carries, reasons }
 }

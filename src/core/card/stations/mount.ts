@@ -9,7 +9,7 @@ import { PAIRED } from '../../ratings/equivalent-load.js'
 import { InputError } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
-import { ALONE, type SetOfBearings } from '../sets.js'
+import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
 import type { FitSeat, FitStationResult } from './fit.js'
 import { amount } from '../../words/message.js'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
@@ -25,6 +26,7 @@ import TextField from '../../fields/TextField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
 import type { SuitedDuty } from '../../../core/select/suitability.js'
+import { ALONE, type SetOfBearings } from '../../../core/life/set-of-bearings.js'
 import KindList from './KindList.vue'
 import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'
@@ -38,6 +40,8 @@ const props = defineProps<{
   wantedH: number | null
   safety: number
   duty: SuitedDuty
+  /** How many stand there together; limits and life are those of all of them. */
+  together: SetOfBearings
   readOnly: boolean
 }>()
 const emit = defineEmits<{ close: []; choose: [designation: string, why: string] }>()
@@ -47,6 +51,7 @@ const session = useSession()
 const limits = reactive({
   keepSeats: true,
   boreMm: props.row.boreMm as number | null,
+  outsideMm: null as number | null,
   lifeH: props.wantedH as number | null,
   safety: props.safety as number | null,
   families: [] as Family[],
@@ -65,11 +70,13 @@ const stock = ref<Record<string, number>>({})
 const problem = ref('')
 const input = computed((): SelectInput => {
   const { row, basis } = props
-  const { keepSeats, boreMm, lifeH, safety, families } = limits
-  const sizes = keepSeats ? { boreMm: row.boreMm, outsideMm: row.outsideMm, widthMm: row.widthMm } : boreMm === null ? {} : { boreMm }
+  const { keepSeats, boreMm, outsideMm, lifeH, safety, families } = limits
+  const free = { ...(boreMm !== null && { boreMm }), ...(outsideMm !== null && { outsideMm: [0, outsideMm] as const }) }
+  const sizes = keepSeats ? { boreMm: row.boreMm, outsideMm: row.outsideMm, widthMm: row.widthMm } : free
   const life = lifeH === null ? {} : basis.kappa === null ? { ratingLifeH: lifeH } : { modifiedLifeH: lifeH }
   return {
     ...{ radialLoadN: props.radialN, axialLoadN: props.axialN, speedRpm: basis.speedRpm, weights: { ...weights }, limit: 100 },
+    ...{ together: props.together, lubrication: props.duty.lubrication },
     ...(basis.kappa === null ? {} : { kappa: basis.kappa, cleanliness: basis.cleanliness }),
     limits: { ...sizes, boreTaper: row.boreTaper, ...life, ...(safety === null ? {} : { staticSafety: safety }), families: [...families] },
   }
@@ -90,6 +97,10 @@ watch(
   },
   { immediate: true },
 )
+/** Up to three that are laid beside the one that stands here. */
+const BESIDE = 3
+const picked = ref<string[]>([])
+const beside = computed(() => [props.row.designation, ...picked.value])
 /** The bearing that is about to be chosen, with the reason that is asked for. */
 const choice = ref<string | null>(null)
 const why = ref('')
@@ -132,11 +143,15 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
       <TabPanels>
         <TabPanel value="look">
           <RackScatter
-            v-if="found?.candidates.length"
+            v-if="found && (found.candidates.length || limits.lifeH !== null)"
             :candidates="found.candidates"
             :here="row.designation"
-            :wanted-h="wantedH"
+            :least-h="limits.lifeH"
+            :most-outside-mm="limits.keepSeats ? null : limits.outsideMm"
+            :sized="!limits.keepSeats"
             @choose="choose"
+            @least="limits.lifeH = $event"
+            @outside="limits.outsideMm = $event"
           />
           <p v-else class="soft">No bearing meets every limit: loosen one in the list.</p>
         </TabPanel>
@@ -146,6 +161,13 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
             <aside aria-label="Limits">
               <TickField id="keep-seats" v-model="limits.keepSeats" label="Shaft and housing stay" />
               <QuantityField v-if="!limits.keepSeats" id="choice-bore" v-model="limits.boreMm" label="Bore" quantity="length" />
+              <QuantityField
+                v-if="!limits.keepSeats"
+                id="choice-outside"
+                v-model="limits.outsideMm"
+                label="Outside, at most"
+                quantity="length"
+              />
               <QuantityField
                 id="choice-life"
                 v-model="limits.lifeH"
@@ -171,7 +193,11 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
             <div class="found">
               <p v-if="problem" role="alert" class="problem">{{ problem }}</p>
               <template v-if="found">
-                <p role="status" class="soft">{{ found.met }} of {{ found.looked }} bearings meet every limit.</p>
+                <p role="status" class="soft">
+                  {{ found.met }} of {{ found.looked }} bearings meet every limit{{
+                    together.count > ALONE.count ? `, ${together.count} of each ${together.arrangement}` : ''
+                  }}.
+                </p>
                 <DataTable
                   :value="found.candidates"
                   data-key="designation"
@@ -180,6 +206,15 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
                   scroll-height="22rem"
                   :row-class="(c: Candidate) => ({ this: c.designation === row.designation })"
                 >
+                  <Column header=""
+                    ><template #body="{ data }"
+                      ><Checkbox
+                        v-if="data.designation !== row.designation"
+                        v-model="picked"
+                        :value="data.designation"
+                        :disabled="picked.length >= BESIDE && !picked.includes(data.designation)"
+                        :aria-label="`${data.designation} beside ${row.designation}`" /></template
+                  ></Column>
                   <template #empty><p class="soft">None does. Loosen a limit, or look at what nearly does.</p></template>
                   <Column header="Bearing">
                     <template #body="{ data }">
@@ -232,18 +267,10 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
                   </ul>
                 </template>
                 <p>
-                  <RouterLink
-                    :to="{
-                      name: 'compare',
-                      query: {
-                        rows: [row.designation, ...found.candidates.map((c) => c.designation).filter((d) => d !== row.designation)].slice(
-                          0,
-                          4,
-                        ),
-                      },
-                    }"
-                    >The first of them beside {{ row.designation }}</RouterLink
+                  <RouterLink v-if="picked.length" target="_blank" :to="{ name: 'compare', query: { rows: beside } }"
+                    >{{ beside.slice(1).join(', ') }} beside {{ row.designation }}</RouterLink
                   >
+                  <span v-else class="soft small">Tick up to three to lay them beside {{ row.designation }}.</span>
                 </p>
               </template>
             </div>

@@ -4,6 +4,7 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { ratedMrev } from '../../../core/life/curves.js'
+import type { SetOfBearings } from '../../../core/life/set-of-bearings.js'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
 import { keyOf, positionOf, scopeOf } from '../../../core/card/answers.js'
 import { setOf } from '../../../core/card/context.js'
@@ -34,8 +35,12 @@ const together = computed(() => lifeTogether(card.line))
 const target = computed(() => card.answers.select.target)
 const wantedH = computed(() => (target.value ? LIFE_TARGETS[target.value].hours : null))
 const row = computed(() => card.evaluation.identify.row)
-/** Rows are rated one by one: what a set carries together is no load for one of them. */
-const alone = computed(() => setOf(card.context, card.lead).length < 2)
+/** How many stand there together: what they carry is no load for one of them. */
+const standing = computed((): SetOfBearings => {
+  const set = setOf(card.context, card.lead)
+  return { count: set.length, arrangement: set.length > 1 ? set[0]!.set!.arrangement : 'single' }
+})
+const alone = computed(() => standing.value.count < 2)
 const duty = computed(() => card.evaluation.duty)
 const safety = computed(() => (result.value.basis ? SHOCKS[card.answers.duty.shock!].staticSafety[result.value.basis.rollingElement] : 1))
 /** Of oil its class stands with its sample, at Lubricate. */
@@ -118,8 +123,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       <AdviceList v-if="result.advice?.length" :advice="result.advice" />
       <FigureRow v-if="together" :figure="together" />
       <p v-if="result.basis && row" class="rack">
-        <Button v-if="alone" label="What of the rack would do here" outlined @click="choosing = true" />
-        <span v-else class="soft small">The rack is searched bearing by bearing; for a set look at the sizes beside it below.</span>
+        <Button label="What of the rack would do here" outlined @click="choosing = true" />
       </p>
       <RackChoice
         v-if="choosing && result.basis && row && suited"
@@ -130,6 +134,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
         :wanted-h="wantedH"
         :safety="safety"
         :duty="suited!"
+        :together="standing"
         :read-only="card.readOnly"
         @choose="choose"
         @close="choosing = false"
