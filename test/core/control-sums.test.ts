@@ -65,7 +65,7 @@ export const TABLES: (readonly [string, unknown])[] = [
   ['cup chamfer', tapered.CUP_CHAMFER],
   ...named('thrust ball', thrust.THRUST_BALL),
   ...named('thrust spherical', thrust.THRUST_SPHERICAL),
-  ...named('thrust rollers', { needles: thrust.THRUST_NEEDLES, cylinders: thrust.THRUST_CYLINDERS }),
+  ...named('thrust rollers', { needles: thrust.THRUST_NEEDLES, cylinders: thrust.THRUST_CYLINDERS, double: thrust.THRUST_DOUBLE }),
   ...named('cylindrical', { ...cylindrical }),
   ...named('needle', { ...needle }),
   ...named('special', { ...special }),

@@ -100,6 +100,8 @@ describe('a card of every family', () => {
     ['R20', 'table', 'known', 'runs free', {}],
     ['16101', 'table', 'known', 'runs free', {}],
     ['25580/25520', 'setting', 'known', 'set when mounted', { axialLoadN: 500 }],
+    ['52212', 'setting', 'known', 'set when mounted', { radialLoadN: 0, axialLoadN: 3000 }],
+    ['K 25x29x13', 'sheet', 'known', 'waiting', {}],
     ['UC 212', 'sheet', 'known', 'clearance open', {}],
     ['UK 212', 'sheet', 'known', 'drive-up open', {}],
   ]

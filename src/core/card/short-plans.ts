@@ -1,5 +1,5 @@
 import type { Bearing } from '../catalogue/bearing.js'
-import { isDrawnCup } from '../catalogue/construction-forms.js'
+import { formOf, isDrawnCup } from '../catalogue/construction-forms.js'
 import { tolerance } from '../tolerances/iso286.js'
 import { q } from '../units/quantities.js'
 import type { FitSeat } from './stations/fit.js'
@@ -95,9 +95,44 @@ function sizeField(key: string, label: string, sizeMm: number, toleranceClass: s
   return { ...of, min: sizeMm + lowerUm / 1000, max: sizeMm + upperUm / 1000 }
 }
 
+/** Needles in a cage: shaft and housing are both raceways, and nothing is pressed. */
+function cageSteps(row: Bearing): PlanStep[] {
+  const raceway = (key: string, title: string, field: PlanField): PlanStep => ({
+    ...{ key, title, restsOn: BEARING },
+    doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
+    tool: 'micrometer or bore gauge with zero checked, hardness and roughness papers of the part',
+    fields: [
+      field,
+      words(`${key}Hardness`, 'Hardness and roughness, by which paper'),
+      check(`${key}Sound`, 'No mark, no rust, as hard and smooth as the sheet asks'),
+    ],
+  })
+  return [
+    raceway(
+      'raceway',
+      `Look at the shaft as raceway, ${q(row.boreMm, 'length', 0)}`,
+      sizeField('shaftMm', 'Shaft diameter', row.boreMm, CAGE_SHAFT),
+    ),
+    raceway(
+      'bore',
+      `Look at the housing as raceway, ${q(row.outsideMm, 'length', 0)}`,
+      sizeField('boreMm', 'Housing bore', row.outsideMm, CAGE_HOUSING),
+    ),
+    {
+      ...{ key: 'shaft-in', title: 'Put the cage in, oiled, and bring the shaft in turning', tool: 'clean oil, hands', restsOn: BEARING },
+      doing: 'Cage between two flat faces with a little play along. The end of the shaft is chamfered; turn while pushing.',
+      fields: [check('in', 'Shaft in without force, cage turns')],
+    },
+  ]
+}
+
+/** Classes of the raceways of needles in a cage, for ordinary clearance. Engineering practice. */
+const [CAGE_SHAFT, CAGE_HOUSING] = ['h5', 'G6']
+
 /** Rollers that run on the shaft: the shaft is looked at as the raceway that it is, the ring or cup pressed in by its face. */
 export function racewaySteps(row: Bearing, classes: { shaftClass: string; housingClass: string } | null): PlanStep[] {
   const cup = isDrawnCup(row)
+  if (formOf(row).outerRing === false) return cageSteps(row)
   return [
     {
       key: 'raceway',

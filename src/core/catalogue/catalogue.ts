@@ -129,7 +129,7 @@ export function findBearing(designation: string, own: readonly Bearing[] = []): 
 }
 
 /** What is in the catalogue, in a sentence. */
-export const RACK_CONTENTS = `deep groove 618, 619, 160, 161, 60, 62, 63, 64, 622, 623, 630, 42, 43 and inch R; angular contact 718, 719, 70, 72, 73, 32, 33, QJ 2, QJ 3; self-aligning 12, 13, 22, 23, 112, 113; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23, 4, NN 30, NNU 49; needle NA 48, 49, 69, HK, BK; tapered 302 to 332, 329 and inch sets; spherical 213 to 249; toroidal C 22 to C 41; thrust 511 to 514, 811, 812, AXK, 292 to 294; insert UC, UEL, UK`
+export const RACK_CONTENTS = `deep groove 618, 619, 160, 161, 60, 62, 63, 64, 622, 623, 630, 42, 43 and inch R; angular contact 718, 719, 70, 72, 73, 32, 33, QJ 2, QJ 3; self-aligning 12, 13, 22, 23, 112, 113; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23, 4, NN 30, NNU 49; needle NA 48, 49, 69, HK, BK, K; tapered 302 to 332, 329 and inch sets; spherical 213 to 249; toroidal C 22 to C 41; thrust 511 to 514, 522, 811, 812, AXK, 292 to 294; insert UC, UEL, UK`
 
 /** Sizes of each series from the smallest bore on, made when first asked for. */
 let bySeries: Map<string, ReturnType<typeof outlines>[number][]> | null = null

@@ -14,8 +14,9 @@ export interface Form {
   /** Ribs seen at the faces: on the inner ring, on the outer ring; null where there is no such thing to see. */
   innerRibs: 0 | 1 | 2 | null
   outerRibs: 0 | 1 | 2 | null
-  /** Without one the rollers run on the shaft. */
+  /** Without one the rollers run on the shaft, or in the housing. */
   innerRing?: boolean
+  outerRing?: boolean
 }
 
 /** Every form, by the key that rows carry. Engineering practice. */
@@ -36,6 +37,7 @@ export const FORMS = {
   NNU: { family: 'cylindrical-roller', label: 'two rows, no ribs on the inner ring', thrust: 0, holds: 0, separable: true, innerRibs: 0, outerRibs: 2 },
   'needle-with-ring': { family: 'needle-roller', label: 'machined, with inner ring', thrust: 0, holds: 0, separable: true, innerRibs: 0, outerRibs: 2 },
   'needle-without-ring': { family: 'needle-roller', label: 'machined, without inner ring', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2, innerRing: false },
+  'needle-cage': { family: 'needle-roller', label: 'needles in a cage, no rings', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: null, innerRing: false, outerRing: false },
   'drawn-cup-open': { family: 'needle-roller', label: 'drawn cup, open ends', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2, innerRing: false },
   'drawn-cup-closed': { family: 'needle-roller', label: 'drawn cup, one end closed', thrust: 0, holds: 0, separable: true, innerRibs: null, outerRibs: 2, innerRing: false },
   tapered: { family: 'tapered-roller', label: 'metric', thrust: 1, holds: 1, separable: true, innerRibs: 2, outerRibs: 0 },
@@ -43,6 +45,7 @@ export const FORMS = {
   spherical: { family: 'spherical-roller', label: 'two rows of barrels', thrust: 2, holds: 2, separable: false, innerRibs: null, outerRibs: 0 },
   toroidal: { family: 'toroidal-roller', label: 'one row of long barrels', thrust: 0, holds: 0, separable: false, innerRibs: null, outerRibs: 0 },
   'thrust-ball': { family: 'thrust-ball', label: 'single direction', thrust: 1, holds: 1, separable: true, innerRibs: null, outerRibs: null },
+  'thrust-ball-double': { family: 'thrust-ball', label: 'double direction', thrust: 2, holds: 2, separable: true, innerRibs: null, outerRibs: null },
   'thrust-cylindrical': { family: 'thrust-cylindrical-roller', label: 'cylinders between two washers', thrust: 1, holds: 1, separable: true, innerRibs: null, outerRibs: null },
   'thrust-needle': { family: 'thrust-cylindrical-roller', label: 'needles in a cage, without washers', thrust: 1, holds: 1, separable: true, innerRibs: null, outerRibs: null },
   'thrust-spherical': { family: 'thrust-spherical-roller', label: 'asymmetric barrels', thrust: 1, holds: 1, separable: true, innerRibs: 2, outerRibs: 0 },

@@ -2,12 +2,12 @@ import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearin
 import { boreCode } from './designation.js'
 import { INCH_ANGLE, INCH_NUMBERED, INCH_TAPERED } from './dimensions/inch-tapered.js'
 import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm } from './dimensions/insert.js'
-import { DRAWN_CUP } from './dimensions/needle.js'
+import { DRAWN_CUP, NEEDLE_CAGES } from './dimensions/needle.js'
 import { LOOSE_CHAMFER } from './dimensions/cylindrical.js'
 import { PLAN_2, PLAN_3, chamferOf } from './dimensions/general-plan.js'
 import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
 import { GROOVE_161, INCH_BALLS, LONG_INNER, type SpecialRow } from './dimensions/special.js'
-import { THRUST_BALL, THRUST_CYLINDERS, THRUST_NEEDLES, THRUST_SPHERICAL } from './dimensions/thrust.js'
+import { THRUST_BALL, THRUST_CYLINDERS, THRUST_DOUBLE, THRUST_NEEDLES, THRUST_SPHERICAL } from './dimensions/thrust.js'
 import { TILT_DEG } from './families.js'
 import type { FormName } from './construction-forms.js'
 import type { ThrustRow } from './dimensions/thrust.js'
@@ -180,6 +180,16 @@ function* drawnCups(): Generator<Outline> {
   }
 }
 
+function* needleCages(): Generator<Outline> {
+  for (const [F, E, widths] of NEEDLE_CAGES)
+    for (const B of widths)
+      yield outlineOf({
+        ...{ designation: `K ${F}x${E}x${B}`, series: `K, ${B} mm wide`, family: 'needle-roller', form: 'needle-cage' },
+        ...{ size: { d: F, D: E, B, alphaDeg: 0, F, E }, set: SETS.K, chamferMm: 0.3 },
+        ...{ dimensionSource: 'ISO 3030 boundary dimensions', sources: WITH_INNER_RACEWAY },
+      })
+}
+
 function* taperedRows(): Generator<Outline> {
   for (const [series, list] of Object.entries(TAPERED)) {
     for (const [d, D, T, B, C, r, alphaDeg] of list) {
@@ -233,6 +243,20 @@ function* thrustRows(): Generator<Outline> {
         sources: ball ? WITH_ANGLE : PLAIN,
       })
     }
+  }
+}
+
+/** Two of 512 back to back over one washer on the shaft; each direction is rated alone. */
+function* thrustDoubleRows(): Generator<Outline> {
+  for (const [code, [boreMm, H]] of Object.entries(THRUST_DOUBLE)) {
+    const [d, D, one, r] = THRUST_BALL['512']!.find((row) => boreCode(row[0]) === code)!
+    yield outlineOf(
+      {
+        ...{ designation: `522${code}`, series: '522', family: 'thrust-ball', form: 'thrust-ball-double', chamferMm: r },
+        ...{ size: { d, D, B: one, alphaDeg: 90 }, set: SETS['512'], dimensionSource: 'ISO 104 boundary dimensions', sources: WITH_ANGLE },
+      },
+      { boreMm, widthMm: H },
+    )
   }
 }
 
@@ -338,8 +362,10 @@ export function allOutlines(): Outline[] {
   return [
     ...SERIES.flatMap((series) => [...planRows(series)]),
     ...drawnCups(),
+    ...needleCages(),
     ...taperedRows(),
     ...thrustRows(),
+    ...thrustDoubleRows(),
     ...thrustRollerRows(),
     ...specialRows(),
     ...insertRows(),

@@ -70,6 +70,7 @@ export const SETS = {
   'NA 48': { kind: 'needles', share: 0.534, fillDeg: 304, length: 0.507, offsetMm: 0.8 },
   'NA 49': { kind: 'needles', share: 0.639, fillDeg: 260, length: 0.679, offsetMm: -1.5 },
   'NA 69': { kind: 'needles', share: 0.56, fillDeg: 221, length: 0.777, offsetMm: 1 },
+  K: { kind: 'needles', share: 1, fillDeg: 256, length: 1, offsetMm: -2.5 },
   HK: { kind: 'needles', share: 0.891, fillDeg: 256, length: 0.82, offsetMm: -3.5 },
   '302': { kind: 'tapers', share: 0.252, fillDeg: 305, length: 0.857, offsetMm: -2.53 },
   '303': { kind: 'tapers', share: 0.246, fillDeg: 280, length: 0.938, offsetMm: -2.38 },

@@ -1,9 +1,9 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { isDrawnCup } from '../catalogue/construction-forms.js'
 import type { Primitive } from './primitives.js'
-import { angular, fourPoint, groove, insert, selfAligning, selfAligningLong, thrustBall } from './sections/balls.js'
+import { angular, fourPoint, groove, insert, selfAligning, selfAligningLong, thrustBall, thrustDouble } from './sections/balls.js'
 import { Pen, boreRadius, type ToPaper } from './sections/pen.js'
-import { cylinder, drawnCup, spherical, tapered, thrustCylinders, thrustSpherical, toroidal } from './sections/rollers.js'
+import { cylinder, drawnCup, needleCage, spherical, tapered, thrustCylinders, thrustSpherical, toroidal } from './sections/rollers.js'
 
 export type { ToPaper } from './sections/pen.js'
 
@@ -27,11 +27,12 @@ const DRAW: Record<string, (row: Bearing, pen: Pen) => void> = {
   'angular-contact-ball': (row, pen) => (row.form === 'four-point' ? fourPoint(row, pen) : angular(row, pen)),
   'self-aligning-ball': (row, pen) => (row.form === 'self-aligning-long' ? selfAligningLong(row, pen) : selfAligning(row, pen)),
   'cylindrical-roller': cylinder,
-  'needle-roller': (row, pen) => (isDrawnCup(row) ? drawnCup(row, pen) : cylinder(row, pen)),
+  'needle-roller': (row, pen) =>
+    row.form === 'needle-cage' ? needleCage(row, pen) : isDrawnCup(row) ? drawnCup(row, pen) : cylinder(row, pen),
   'tapered-roller': tapered,
   'spherical-roller': spherical,
   'toroidal-roller': toroidal,
-  'thrust-ball': thrustBall,
+  'thrust-ball': (row, pen) => (row.form === 'thrust-ball-double' ? thrustDouble(row, pen) : thrustBall(row, pen)),
   'thrust-cylindrical-roller': thrustCylinders,
   'thrust-spherical-roller': thrustSpherical,
   'insert-ball': insert,

@@ -118,6 +118,7 @@ const PICTURES: Record<FeatureKey, Record<string, () => Primitive[]>> = {
   ring: {
     machined: () => [box('ring', [10, 6, 52, 12]), box('element', [16, 18, 40, 9])],
     drawn: () => [path('ring', 'M10 28L10 10L62 10L62 28L58 28L58 14L14 14L14 28Z'), box('element', [18, 15, 36, 10])],
+    none: () => [box('cage', [10, 17, 52, 8]), box('element', [18, 15, 36, 12])],
     closed: () => [path('ring', 'M10 38L10 10L62 10L62 28L58 28L58 14L14 14L14 38Z'), box('element', [18, 15, 36, 10])],
   },
 }

@@ -12,7 +12,16 @@ export interface FeatureDefinition {
 }
 
 const SWIVELS = ['self-aligning-ball', 'spherical-roller', 'toroidal-roller', 'thrust-spherical-roller']
-const TWO_ROWS = ['double-row-groove', 'double-row-angular', 'self-aligning', 'self-aligning-long', 'spherical', 'NN', 'NNU']
+const TWO_ROWS = [
+  'double-row-groove',
+  'double-row-angular',
+  'self-aligning',
+  'self-aligning-long',
+  'spherical',
+  'NN',
+  'NNU',
+  'thrust-ball-double',
+]
 
 function shapeOf({ family, form }: Boundary): string {
   if (form === 'thrust-needle' || family === 'needle-roller') return 'needles'
@@ -66,7 +75,7 @@ export const KEY = {
     question: 'Is there an inner ring?',
     look: 'or do the rollers run on the shaft',
     answers: yesNo('inner ring', 'rollers on the shaft'),
-    valueOf: (row) => said(!['needle-without-ring', 'drawn-cup-open', 'drawn-cup-closed'].includes(row.form)),
+    valueOf: (_, form) => said(form.innerRing !== false),
   },
   innerRibs: {
     question: 'Ribs on the inner ring?',
@@ -118,8 +127,16 @@ export const KEY = {
       machined: 'thick, ground',
       drawn: 'thin sheet, drawn',
       closed: 'thin sheet, one end closed',
+      none: 'there is none, only the cage',
     },
-    valueOf: (row) => (row.form === 'drawn-cup-open' ? 'drawn' : row.form === 'drawn-cup-closed' ? 'closed' : 'machined'),
+    valueOf: (row) =>
+      row.form === 'drawn-cup-open'
+        ? 'drawn'
+        : row.form === 'drawn-cup-closed'
+          ? 'closed'
+          : row.form === 'needle-cage'
+            ? 'none'
+            : 'machined',
   },
 } as const satisfies Record<string, FeatureDefinition>
 

@@ -1,5 +1,9 @@
 /** Boundary dimensions as ISO 15 prints them: [designation, bore, outside, width]. */
 export const SIZES: [string, number, number, number][] = [
+  ['52208', 30, 68, 36],
+  ['52215', 60, 110, 47],
+  ['K 20x24x13', 20, 24, 13],
+  ['K 50x55x20', 50, 55, 20],
   ['16100', 10, 28, 8],
   ['R8', 12.7, 28.575, 6.35],
   ['R12', 19.05, 41.275, 7.938],

@@ -286,6 +286,8 @@ function verdictOf(row: Bearing, c: OperatingClearanceValues | null, from: Retur
 /** Classes of a needle roller bearing that runs on the shaft; what else it needs comes from the maker's sheet. */
 function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<RecommendValues>): string {
   station.ask('shaft-raceway')
+  if (formOf(row).outerRing === false)
+    return 'Needles in a cage: shaft and housing are the raceways, h5 and G6 for ordinary clearance; hardness and roughness come from the maker’s sheet.'
   if (!isDrawnCup(row))
     return 'This bearing has no inner ring: the shaft is its raceway, and its size and the press seat of the outer ring come from the maker’s sheet.'
   recommended.cautions.forEach((c) => station.caution(c))

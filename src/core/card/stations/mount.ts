@@ -1,3 +1,4 @@
+import { formOf } from '../../catalogue/construction-forms.js'
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { pressForce } from '../../mounting/press-force.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
@@ -91,9 +92,11 @@ function withoutPressing(
   if (row && hold === 'none')
     return without(
       station,
-      'The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.',
+      formOf(row).outerRing === false
+        ? 'The needles run on shaft and housing: both are looked at as raceways, and nothing is pressed.'
+        : 'The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.',
       { word: 'by the sheet', level: 'open' },
-      'pressed in',
+      formOf(row).outerRing === false ? 'put in' : 'pressed in',
       shortPlan({ row, group: null }, set, racewaySteps(row, recommended)),
     )
   if (!row || !shaft || !housing)

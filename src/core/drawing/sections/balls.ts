@@ -117,6 +117,22 @@ export function thrustBall(row: Bearing, pen: Pen): void {
   pen.ball(H / 2, P / 2, w)
 }
 
+/** Two rows of balls on both sides of the washer that sits on the shaft. */
+export function thrustDouble(row: Bearing, pen: Pen): void {
+  const { boreMm: d, outsideMm: D, widthMm: H, pitchDiameterMm: P, elementDiameterMm: w } = row
+  const gap = 0.24 * w
+  const clear = 0.03 * (D - d)
+  const inner = (H / 2 - gap - 0.3 * H) / 2 + 0.09 * H
+  pen.ring(box(H / 2 - inner, d / 2, H / 2 + inner, D / 2 - clear), 'inner')
+  for (const side of [-1, 1]) {
+    const x = H / 2 + side * (inner + gap)
+    const face = x + side * gap
+    pen.ring(box(Math.min(face, side < 0 ? 0 : H), P / 2 - 0.75 * w, Math.max(face, side < 0 ? 0 : H), D / 2), 'outer')
+    pen.body(box(x - gap * 0.4, P / 2 - w * 0.62, x + gap * 0.4, P / 2 + w * 0.62), 'cage')
+    pen.ball(x, P / 2, w)
+  }
+}
+
 /** Spherical outside, inner ring longer on one side for screws, collar or sleeve. */
 export function insert(row: Bearing, pen: Pen): void {
   const { boreMm: d, outsideMm: D, widthMm: B, pitchDiameterMm: P, elementDiameterMm: w } = row

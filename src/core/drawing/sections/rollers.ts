@@ -76,6 +76,15 @@ export function thrustCylinders(row: Bearing, pen: Pen): void {
   pen.body(box(H / 2 - gap, P / 2 - L / 2, H / 2 + gap, P / 2 + L / 2), 'element')
 }
 
+/** Needles in their cage; shaft and housing are the raceways. */
+export function needleCage(row: Bearing, pen: Pen): void {
+  const { widthMm: B, innerRacewayMm: F, outerRacewayMm: E } = row
+  const left = (B - row.rollerLengthMm!) / 2
+  const [low, high] = [F / 2 + 0.12 * (E - F), E / 2 - 0.12 * (E - F)]
+  pen.body(box(0, low, B, high), 'cage')
+  pen.body(box(left, F / 2, B - left, E / 2), 'element')
+}
+
 /** A needle cup drawn from sheet: thin all round, turned in at both faces. */
 export function drawnCup(row: Bearing, pen: Pen): void {
   const { outsideMm: D, widthMm: B, innerRacewayMm: F, outerRacewayMm: E } = row
