@@ -60,6 +60,7 @@ const EDGES: ['housingTemperatureC' | 'vibrationMmS', number, 'Ft' | 'Fv', numbe
 const K: Record<Family, number> = {
   'deep-groove-ball': 10,
   'angular-contact-ball': 10,
+  'four-point-ball': 10,
   'self-aligning-ball': 10,
   'cylindrical-roller': 5,
   'needle-roller': 5,
@@ -68,6 +69,7 @@ const K: Record<Family, number> = {
   'toroidal-roller': 1,
   'thrust-ball': 1,
   'thrust-cylindrical-roller': 1,
+  'thrust-needle-roller': 1,
   'thrust-spherical-roller': 1,
   'insert-ball': 10,
 }

@@ -180,7 +180,7 @@ describe('factors of ISO 281 and ISO 76', () => {
     expect(() => fcThrustCylinders(0.5)).to.throw()
   })
   it('four points of contact are two rows of contacts: 2^0.7 of one row in C, twice in C0', () => {
-    const of = (rows: number) => loadRating({ family: 'angular-contact-ball', elements: 13, elementDiameterMm: 12.7, pitchDiameterMm: 60, contactAngleDeg: 35, rows }).values // prettier-ignore
+    const of = (rows: number) => loadRating({ family: 'four-point-ball', elements: 13, elementDiameterMm: 12.7, pitchDiameterMm: 60, contactAngleDeg: 35, rows }).values // prettier-ignore
     expect(of(2).dynamicRatingN / of(1).dynamicRatingN).to.be.closeTo(2 ** 0.7, 1e-9)
     expect(of(2).staticRatingN / of(1).staticRatingN).to.be.closeTo(2, 1e-9)
     expect(bearing({ designation: 'QJ 208' }).values.dynamicRatingN).to.be.closeTo(of(2).dynamicRatingN, 1)

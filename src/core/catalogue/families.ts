@@ -2,6 +2,7 @@
 export const FAMILIES = [
   'deep-groove-ball',
   'angular-contact-ball',
+  'four-point-ball',
   'self-aligning-ball',
   'cylindrical-roller',
   'needle-roller',
@@ -10,6 +11,7 @@ export const FAMILIES = [
   'toroidal-roller',
   'thrust-ball',
   'thrust-cylindrical-roller',
+  'thrust-needle-roller',
   'thrust-spherical-roller',
   'insert-ball',
 ] as const
@@ -30,6 +32,7 @@ interface FamilyRow {
 // prettier-ignore
 const FAMILY: Record<Family, FamilyRow> = {
   'deep-groove-ball': { label: 'deep groove ball bearing', balls: true, mass: 0.68, tiltDeg: 0.13, spread: [3, 15] },
+  'four-point-ball': { label: 'four-point contact ball bearing', balls: true, mass: 0.68, tiltDeg: 0.03, spread: [3, 10] },
   'angular-contact-ball': { label: 'angular contact ball bearing', balls: true, mass: 0.68, tiltDeg: 0.03, spread: [4, 11] },
   'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, tiltDeg: 2.5, spread: [4, 17] },
   'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, tiltDeg: 0.06, spread: [2, 9] },
@@ -39,6 +42,7 @@ const FAMILY: Record<Family, FamilyRow> = {
   'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, tiltDeg: 0.5, spread: [1, 11] },
   'thrust-ball': { label: 'thrust ball bearing', balls: true, mass: 0.7, tiltDeg: 0, spread: [4, 12] },
   'thrust-cylindrical-roller': { label: 'thrust cylindrical roller bearing', balls: false, mass: 0.72, tiltDeg: 0, spread: [5, 15] },
+  'thrust-needle-roller': { label: 'thrust needle roller bearing', balls: false, mass: 0.6, tiltDeg: 0, spread: [5, 15] },
   'thrust-spherical-roller': { label: 'thrust spherical roller bearing', balls: false, mass: 0.75, tiltDeg: 2, spread: [1, 3] },
   'insert-ball': { label: 'insert bearing', balls: true, mass: 0.68, tiltDeg: 3, spread: [3, 15] },
 }
@@ -64,7 +68,9 @@ export function rollsOnBalls(family: Family): boolean {
   return FAMILY[family].balls
 }
 
+const THRUST: readonly Family[] = ['thrust-ball', 'thrust-cylindrical-roller', 'thrust-needle-roller', 'thrust-spherical-roller']
+
 /** Carries axial load only, or first of all. */
 export function isThrust(family: Family): boolean {
-  return family === 'thrust-ball' || family === 'thrust-cylindrical-roller' || family === 'thrust-spherical-roller'
+  return THRUST.includes(family)
 }

@@ -9,7 +9,7 @@ import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
 import { GROOVE_161, INCH_BALLS, LONG_INNER, type SpecialRow } from './dimensions/special.js'
 import { THRUST_BALL, THRUST_CYLINDERS, THRUST_DOUBLE, THRUST_NEEDLES, THRUST_SPHERICAL } from './dimensions/thrust.js'
 import { TILT_DEG } from './families.js'
-import type { FormName } from './construction-forms.js'
+import { FORMS, type FormName } from './construction-forms.js'
 import type { ThrustRow } from './dimensions/thrust.js'
 import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series-table.js'
 import type { Size } from './typical-geometry.js'
@@ -264,7 +264,7 @@ function* thrustDoubleRows(): Generator<Outline> {
 function* thrustRollerRows(): Generator<Outline> {
   const start = (designation: string, series: string, form: FormName, set: SetRule, [d, D, H, r]: ThrustRow, from: string) =>
     outlineOf({
-      ...{ designation, series, form, set, family: 'thrust-cylindrical-roller' as const, size: { d, D, B: H, alphaDeg: 90 } },
+      ...{ designation, series, form, set, family: FORMS[form].family, size: { d, D, B: H, alphaDeg: 90 } },
       ...{ chamferMm: r, dimensionSource: from, sources: WITH_ANGLE },
     })
   for (const [series, { as, from, to }] of Object.entries(THRUST_CYLINDERS))

@@ -35,6 +35,7 @@ export interface OwnRow {
 const TYPICAL: Record<Family, readonly [set: SetName, alphaDeg: number]> = {
   'deep-groove-ball': ['62', 0],
   'angular-contact-ball': ['72', 40],
+  'four-point-ball': ['QJ 2', 35],
   'self-aligning-ball': ['12', 0],
   'cylindrical-roller': ['NU 2', 0],
   'needle-roller': ['NA 49', 0],
@@ -43,6 +44,7 @@ const TYPICAL: Record<Family, readonly [set: SetName, alphaDeg: number]> = {
   'toroidal-roller': ['C 22', 0],
   'thrust-ball': ['512', 90],
   'thrust-cylindrical-roller': ['811', 90],
+  'thrust-needle-roller': ['AXK', 90],
   'thrust-spherical-roller': ['294', 50],
   'insert-ball': ['62', 0],
 }

@@ -261,7 +261,7 @@ const twoRows = (form: 'NN' | 'NNU', series: string, plan: Plan, width: string, 
   }))
 const fourPoint = (set: SetName, plan: Plan): SeriesRow => ({
   prefix: set,
-  family: 'angular-contact-ball',
+  family: 'four-point-ball',
   form: 'four-point',
   set,
   sizes: { plan, width: '0', from: 17, to: 150 },

@@ -18,6 +18,7 @@ export const SPEED_SOURCE = 'engineering practice: n·dm by family, lubricant an
 export const SPEED_NDM: Readonly<Record<Family, readonly [grease: number, bath: number, circulating: number]>> = {
   'deep-groove-ball': [500_000, 600_000, 750_000],
   'angular-contact-ball': [450_000, 600_000, 800_000],
+  'four-point-ball': [400_000, 500_000, 700_000],
   'self-aligning-ball': [450_000, 550_000, 650_000],
   'cylindrical-roller': [400_000, 500_000, 650_000],
   'needle-roller': [250_000, 350_000, 420_000],
@@ -26,6 +27,7 @@ export const SPEED_NDM: Readonly<Record<Family, readonly [grease: number, bath: 
   'toroidal-roller': [220_000, 300_000, 380_000],
   'thrust-ball': [120_000, 170_000, 220_000],
   'thrust-cylindrical-roller': [70_000, 100_000, 140_000],
+  'thrust-needle-roller': [80_000, 120_000, 160_000],
   'thrust-spherical-roller': [130_000, 220_000, 300_000],
   'insert-ball': [280_000, 280_000, 280_000],
 }

@@ -24,7 +24,8 @@ function sleeve(row: Bearing, pen: Pen): void {
 
 const DRAW: Record<string, (row: Bearing, pen: Pen) => void> = {
   'deep-groove-ball': groove,
-  'angular-contact-ball': (row, pen) => (row.form === 'four-point' ? fourPoint(row, pen) : angular(row, pen)),
+  'angular-contact-ball': angular,
+  'four-point-ball': fourPoint,
   'self-aligning-ball': (row, pen) => (row.form === 'self-aligning-long' ? selfAligningLong(row, pen) : selfAligning(row, pen)),
   'cylindrical-roller': cylinder,
   'needle-roller': (row, pen) =>
@@ -34,6 +35,7 @@ const DRAW: Record<string, (row: Bearing, pen: Pen) => void> = {
   'toroidal-roller': toroidal,
   'thrust-ball': (row, pen) => (row.form === 'thrust-ball-double' ? thrustDouble(row, pen) : thrustBall(row, pen)),
   'thrust-cylindrical-roller': thrustCylinders,
+  'thrust-needle-roller': thrustCylinders,
   'thrust-spherical-roller': thrustSpherical,
   'insert-ball': insert,
 }

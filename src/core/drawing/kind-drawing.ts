@@ -21,7 +21,7 @@ function contacts(row: Bearing): [number, number, number][] {
   const C = row.outerWidthMm
   const middle = row.family === 'insert-ball' && C !== null ? Math.min(B / 2, C / 2 + 0.15 * B) : B / 2
   if (isThrust(row.family)) return [[middle, r, alpha === 90 ? 90 : -alpha]]
-  if (row.form === 'four-point') return [[middle, r, alpha], [middle, r, -alpha]] // prettier-ignore
+  if (row.family === 'four-point-ball') return [[middle, r, alpha], [middle, r, -alpha]] // prettier-ignore
   if (rows === 2) {
     const off = Math.max(0.54 * w, Math.min(0.25 * (row.outerWidthMm ?? B), 0.3 * B))
     // Rows of a spherical raceway lean toward the middle of it, those of other kinds away.

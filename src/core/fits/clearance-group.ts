@@ -70,7 +70,7 @@ function tableFor(family: Family, tapered: boolean): ClearanceTable {
 export function clearanceFrom(row: Pick<Bearing, 'family' | 'form' | 'boreMm' | 'boreTaper'>): 'table' | 'setting' | 'sheet' {
   if (row.family === 'tapered-roller' || isThrust(row.family) || row.form === 'single-row-angular') return 'setting'
   // Four points of contact are bought by their axial clearance.
-  if (formOf(row).innerRing === false || row.form === 'four-point') return 'sheet'
+  if (formOf(row).innerRing === false || row.family === 'four-point-ball') return 'sheet'
   const tables = TABLES[row.family]
   const table = row.boreTaper ? tables?.tapered : tables?.straight
   return table && row.boreMm > table.fromMm && row.boreMm <= table.rows[table.rows.length - 1]![0] ? 'table' : 'sheet'

@@ -79,7 +79,8 @@ function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Deriv
   if (column === 'spherical' && band === 'heavy' && boreMm > 70 && boreMm <= 100)
     sheet.assume('Another school keeps n6 up to 100 mm bore at heavy load.')
   // Clearance of these is set at assembly, so the coarser grade serves.
-  if (family === 'angular-contact-ball' || family === 'tapered-roller') return row[1].replace(/^([km])5$/, '$16')
+  if (family === 'angular-contact-ball' || family === 'four-point-ball' || family === 'tapered-roller')
+    return row[1].replace(/^([km])5$/, '$16')
   return row[1]
 }
 
@@ -94,7 +95,7 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [s
     sheet.assume('h6 serves as well where the shaft need not run true; harden and grind it as a raceway either way.')
     return ['h5', 'The shaft is the raceway: hardened, ground and round.']
   }
-  if (family === 'thrust-ball' || family === 'thrust-cylindrical-roller' || options.axialOnly)
+  if ((isThrust(family) && family !== 'thrust-spherical-roller') || options.axialOnly)
     return [boreMm > 250 ? 'js6' : 'j6', 'A purely axial load asks the seat only to centre the ring.']
   if (family === 'thrust-spherical-roller')
     return innerRingLoad === 'stationary'
@@ -138,6 +139,7 @@ function plainDuty({ family, options = {} }: RecommendInput, band: LoadBand): bo
 function housingSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [string, string] {
   const { outerRingLoad, options = {}, family } = input
   if (options.drawnCup) return drawnCupSeat(options, sheet)
+  if (family === 'thrust-needle-roller') return ['H9', 'Needles in a cage are guided by the shaft; the housing leaves play all round.']
   if (family === 'thrust-cylindrical-roller') return ['H7', 'The housing washer of a thrust cylindrical roller bearing has a little play.']
   if (family === 'thrust-ball') return ['H8', 'The housing washer of a thrust ball bearing needs play all round.']
   if (options.axialOnly) return ['H8', 'Under axial load alone the ring stays free all round; something else must centre the shaft.']

@@ -23,8 +23,8 @@ const TWO_ROWS = [
   'thrust-ball-double',
 ]
 
-function shapeOf({ family, form }: Boundary): string {
-  if (form === 'thrust-needle' || family === 'needle-roller') return 'needles'
+function shapeOf({ family }: Boundary): string {
+  if (family === 'thrust-needle-roller' || family === 'needle-roller') return 'needles'
   if (family === 'cylindrical-roller' || family === 'thrust-cylindrical-roller') return 'cylinders'
   if (family === 'tapered-roller') return 'tapers'
   return ['spherical-roller', 'toroidal-roller', 'thrust-spherical-roller'].includes(family) ? 'barrels' : 'balls'

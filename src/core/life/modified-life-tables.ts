@@ -31,6 +31,7 @@ export const BATH_OIL = {
 export const FRICTION = {
   'deep-groove-ball': 0.0015,
   'angular-contact-ball': 0.002,
+  'four-point-ball': 0.0024,
   'self-aligning-ball': 0.001,
   'cylindrical-roller': 0.0011,
   'needle-roller': 0.002,
@@ -39,6 +40,7 @@ export const FRICTION = {
   'toroidal-roller': 0.0016,
   'thrust-ball': 0.0013,
   'thrust-cylindrical-roller': 0.005,
+  'thrust-needle-roller': 0.005,
   'thrust-spherical-roller': 0.0018,
   'insert-ball': 0.0015,
 } as const

@@ -12,6 +12,7 @@ export interface FactorRow<N extends string> {
 export const FAMILY_FACTOR: Readonly<Record<Family, number>> = {
   'deep-groove-ball': 10,
   'angular-contact-ball': 10,
+  'four-point-ball': 10,
   'self-aligning-ball': 10,
   'insert-ball': 10,
   'cylindrical-roller': 5,
@@ -21,6 +22,7 @@ export const FAMILY_FACTOR: Readonly<Record<Family, number>> = {
   'toroidal-roller': 1,
   'thrust-ball': 1,
   'thrust-cylindrical-roller': 1,
+  'thrust-needle-roller': 1,
   'thrust-spherical-roller': 1,
 }
 

@@ -81,6 +81,7 @@ function selfAligningFactors(angle: number): Factors {
 
 /** Factors that depend on the contact angle only; null where they depend on the load or the family has none. */
 function constantFactors(family: Family, angle: number, pair: boolean): Factors | null {
+  if (family === 'four-point-ball') return angularFactors(Math.max(angle, SMALL_ANGLE_DEG + 5), true)
   if (family === 'angular-contact-ball') return angle > SMALL_ANGLE_DEG ? angularFactors(angle, pair) : null
   if (angle <= 0) return null
   if (family === 'tapered-roller') return rollerFactors(angle, pair)

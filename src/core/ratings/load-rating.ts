@@ -24,6 +24,7 @@ export interface LoadRatingValues {
 const BM: Record<Family, number> = {
   'deep-groove-ball': 1.3,
   'angular-contact-ball': 1.3,
+  'four-point-ball': 1.3,
   'self-aligning-ball': 1.3,
   'insert-ball': 1.3,
   'cylindrical-roller': 1.1,
@@ -33,6 +34,7 @@ const BM: Record<Family, number> = {
   'toroidal-roller': 1.15,
   'thrust-ball': 1.3,
   'thrust-cylindrical-roller': 1,
+  'thrust-needle-roller': 1,
   'thrust-spherical-roller': 1.15,
 }
 const BM_DRAWN_CUP = 1
@@ -159,7 +161,7 @@ function rateRollers(input: LoadRatingInput, gamma: number, cos: number): Rated 
   const { family, elements: Z, elementDiameterMm: Dwe, rollerLengthMm, contactAngleDeg = 0, rows = 1 } = input
   const Lwe = rollerLengthMm!
   const bm = input.drawnCup ? BM_DRAWN_CUP : BM[family]
-  if (family === 'thrust-cylindrical-roller') {
+  if (isThrust(family) && family !== 'thrust-spherical-roller') {
     const { pitchDiameterMm: Dpw } = input
     const fc = fcThrustCylinders(Dwe / Dpw)
     const staticRatingN = 220 * Z * Lwe * Dwe
@@ -233,6 +235,7 @@ export function rateGeometry(input: LoadRatingInput): Rated {
 const ANGLES: Record<Family, readonly [number, number]> = {
   'deep-groove-ball': [0, 10],
   'angular-contact-ball': [10, 45],
+  'four-point-ball': [10, 45],
   'self-aligning-ball': [0, 40],
   'cylindrical-roller': [0, 0],
   'needle-roller': [0, 0],
@@ -241,6 +244,7 @@ const ANGLES: Record<Family, readonly [number, number]> = {
   'toroidal-roller': [0, 0],
   'thrust-ball': [90, 90],
   'thrust-cylindrical-roller': [90, 90],
+  'thrust-needle-roller': [90, 90],
   'thrust-spherical-roller': [45, 80],
   'insert-ball': [0, 10],
 }
@@ -257,13 +261,13 @@ function checkAngle(family: Family, angleDeg: number): void {
 /**
  * Dynamic and static load rating and fatigue load limit in N from internal geometry, for every family.
  * Angles in degrees, lengths in mm; elements are those of one row. Left out, rows are one (self-aligning and spherical: two),
- * the angle is 0° (thrust ball and thrust cylindrical roller: 90°). What no bearing of the family can be is refused.
+ * the angle is 0° (thrust bearings but spherical ones: 90°). What no bearing of the family can be is refused.
  * Sources: ISO 281:2007 clauses 5 to 8 (C), annex B (Cu, simplified); ISO 76:2006 clauses 5 to 8 (C0).
  * @throws InputError for geometry that cannot be.
  */
 export function loadRating(input: LoadRatingInput): Result<LoadRatingValues> {
   const { family, elements: Z, elementDiameterMm: Dw, pitchDiameterMm: Dpw, drawnCup = false } = input
-  const upright = family === 'thrust-ball' || family === 'thrust-cylindrical-roller'
+  const upright = isThrust(family) && family !== 'thrust-spherical-roller'
   const contactAngleDeg = input.contactAngleDeg ?? (upright ? 90 : 0)
   const two = TWO_ROWS.includes(family)
   const rows = input.rows ?? (two ? 2 : 1)

@@ -20,6 +20,7 @@ interface Kind {
 const KINDS: Readonly<Record<Family, Kind>> = {
   'deep-groove-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
   'angular-contact-ball': { radial: true, thrust: 'one', inside: false, apart: false, sealed: false, quiet: true },
+  'four-point-ball': { radial: true, thrust: 'both', inside: false, apart: true, sealed: false, quiet: false },
   'self-aligning-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
   'cylindrical-roller': { radial: true, thrust: 'flange', inside: true, apart: true, sealed: false, quiet: false },
   'needle-roller': { radial: true, thrust: 'none', inside: true, apart: true, sealed: false, quiet: false },
@@ -28,6 +29,7 @@ const KINDS: Readonly<Record<Family, Kind>> = {
   'toroidal-roller': { radial: true, thrust: 'none', inside: true, apart: false, sealed: false, quiet: false },
   'thrust-ball': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: true },
   'thrust-cylindrical-roller': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: false },
+  'thrust-needle-roller': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: false },
   'thrust-spherical-roller': { radial: false, thrust: 'only', inside: false, apart: true, sealed: false, quiet: false },
   'insert-ball': { radial: true, thrust: 'share', inside: false, apart: false, sealed: true, quiet: true },
 }
@@ -60,12 +62,14 @@ export interface Suited {
 type Said = readonly [weight: Suited['verdict'], code: string, params?: Message['params']]
 
 /** What is to be said of thrust: who carries it, who only beside radial load, and who needs a partner. */
-function ofThrust({ thrust, radial }: Kind, { radialN, axialN }: SuitedDuty): Said[] {
+function ofThrust(family: Family, { thrust, radial }: Kind, { radialN, axialN }: SuitedDuty): Said[] {
   if (!radial) return radialN > 0.55 * axialN ? [['not', 'suits-thrust-only']] : [['well', 'suits-thrust']]
   if (thrust === 'one') return [axialN > 0 ? ['care', 'suits-one-way'] : ['care', 'suits-partner']]
-  if (axialN === 0) return []
+  if (axialN === 0) return family === 'four-point-ball' ? [['not', 'suits-four-point']] : []
   if (thrust === 'none' || (thrust === 'flange' && axialN > 0.4 * radialN)) return [['not', 'suits-no-thrust']]
   if (thrust === 'flange') return [['care', 'suits-flange']]
+  if (thrust === 'both' && family === 'four-point-ball')
+    return [axialN > radialN ? ['well', 'suits-thrust-both'] : ['care', 'suits-four-point']]
   if (thrust === 'both') return axialN > radialN / 3 ? [['care', 'suits-one-row']] : [['well', 'suits-thrust-both']]
   return axialN > 0.5 * radialN ? [['care', 'suits-much-thrust']] : [['well', 'suits-some-thrust']]
 }
@@ -96,7 +100,7 @@ const ORDER = { well: 0, care: 1, not: 2 }
 export function suits(family: Family, duty: SuitedDuty): Suited {
   const kind = KINDS[family]
   const said: Said[] = [
-    ...ofThrust(kind, duty),
+    ...ofThrust(family, kind, duty),
     ...(duty.shock === 'heavy'
       ? [rollsOnBalls(family) ? (['care', 'suits-shock-balls'] as const) : (['well', 'suits-shock-rollers'] as const)]
       : []),

@@ -14,6 +14,7 @@ export const SELECT_WORDS: Cautions = {
   'buy-speed': 'a fifth slower: {hours}',
   'buy-oil': 'an oil of twice the viscosity: {hours}',
   'buy-clean': 'one step cleaner: {hours}',
+  'suits-four-point': 'made for thrust that changes its way; mostly radial load lets its balls rub on four points',
   'suits-thrust-only': 'carries thrust first of all: radial load lifts its elements off',
   'suits-thrust': 'made for thrust alone',
   'suits-one-way': 'takes thrust one way; another must take the other way',
