@@ -4,7 +4,10 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../api.js'
+import WorkingList from '../figures/WorkingList.vue'
+import { useSession } from '../stores/session.js'
 import { commandsOf, findCommands, stationsOf, type Command } from './commands.js'
+import { cardIsOpen, keep, ontoCard, useQuickAnswer, useScratch } from './quick.js'
 
 /** Everything by its words: type, arrow keys, Enter. */
 const props = defineProps<{ actions: Command[] }>()
@@ -16,6 +19,55 @@ const at = ref(0)
 const found = ref<Command[]>([])
 const looking = ref(false)
 const list = ref<HTMLElement | null>(null)
+const session = useSession()
+const kept = useScratch()
+const answer = useQuickAnswer(search)
+const working = ref(false)
+watch(search, () => (working.value = false))
+const onCard = ref(false)
+if (route.name === 'card') void cardIsOpen().then((open) => (onCard.value = open))
+/** What was asked, with its figure or what is still missing; below it the open card, which takes it. */
+const answered = computed((): Command[] => {
+  const a = answer.value
+  if (!a) return []
+  const text = search.value.trim()
+  const unknown = a.unknown.length ? `not understood: ${a.unknown.join(', ')}` : a.title
+  if (a.missing) return [{ key: 'answer', label: a.missing, hint: unknown, kind: 'answer', stay: true }]
+  const figure: Command = { key: 'answer', label: session.say(a.words), hint: unknown, kind: 'answer', stay: true, run: () => keepIt(text) }
+  return onCard.value
+    ? [
+        figure,
+        {
+          key: 'onto-card',
+          label: 'Put it onto this card',
+          hint: 'bearing, classes, load and speed; goes back as one',
+          run: () => void ontoCard(a),
+        },
+      ]
+    : [figure]
+})
+const scratch = computed((): Command[] =>
+  search.value.trim()
+    ? []
+    : kept.value.map((text, i) => ({
+        key: `scratch-${i}`,
+        label: text,
+        hint: 'kept',
+        kind: 'answer',
+        stay: true,
+        run: () => (search.value = text),
+      })),
+)
+function keepIt(text: string) {
+  keep(kept, text)
+  search.value = ''
+}
+/** The working of the answer, one key away. */
+function toggleWorking(event: KeyboardEvent) {
+  if (!answer.value?.working.length || (event.target as HTMLInputElement).selectionStart !== search.value.length) return
+  working.value = !working.value
+  event.preventDefault()
+}
 
 const SCREENS: Command[] = [
   { key: 'yard', label: 'Yard', hint: 'what needs hands', to: '/' },
@@ -24,8 +76,24 @@ const SCREENS: Command[] = [
   { key: 'settings', label: 'Settings', hint: 'units, greases, guns, people', to: '/settings' },
 ]
 const here = computed(() => [...(route.name === 'card' ? stationsOf(Number(route.params.id)) : []), ...SCREENS, ...props.actions])
-const shown = computed(() => [...findCommands(here.value, search.value).slice(0, search.value.trim() ? 6 : 40), ...found.value])
-watch(shown, () => (at.value = 0))
+const shown = computed(() => {
+  const commands = findCommands(here.value, search.value).slice(0, search.value.trim() ? 6 : 40)
+  // What is answered comes first, what still misses something last.
+  return answer.value?.missing
+    ? [...commands, ...found.value, ...answered.value]
+    : [...answered.value, ...scratch.value, ...commands, ...found.value]
+})
+/** What the arrows went to stays in hand when more is found. */
+let inHand: string | null = null
+watch(
+  shown,
+  (now) =>
+    (at.value = Math.max(
+      0,
+      now.findIndex((c) => c.key === inHand),
+    )),
+)
+watch(search, () => (inHand = null))
 
 /** Asked of the server while typing; what comes late for an earlier text is passed over. */
 async function look() {
@@ -40,7 +108,7 @@ watch(search, () => {
   looking.value = search.value.trim() !== ''
   void ask()
 })
-const KIND = { machine: 'machine', card: 'card', position: 'support', bearing: 'bearing', person: 'person' } as const
+const KIND = { machine: 'machine', card: 'card', position: 'support', bearing: 'bearing', person: 'person', answer: 'answer' } as const
 
 /** Enter may come before the answer. */
 async function enter() {
@@ -49,12 +117,13 @@ async function enter() {
 }
 function choose(command: Command | undefined) {
   if (!command) return
-  emit('close')
+  if (!command.stay) emit('close')
   if (command.to) void router.push(command.to)
   command.run?.()
 }
 async function move(step: number) {
   at.value = (at.value + step + shown.value.length) % Math.max(1, shown.value.length)
+  inHand = shown.value[at.value]?.key ?? null
   await nextTick()
   list.value?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' })
 }
@@ -80,11 +149,12 @@ async function move(step: number) {
       aria-expanded="true"
       aria-controls="command-list"
       :aria-activedescendant="shown[at] && `command-${shown[at]!.key}`"
-      placeholder="A machine, a support, a bearing, a card, a person, something to do"
+      placeholder="A machine, a bearing, a card, something to do; or 6312 k5, heat 22213 m6, life 6312 4 kN 1480"
       autocomplete="off"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
       @keydown.enter.prevent="enter"
+      @keydown.right="toggleWorking"
     />
     <ul id="command-list" ref="list" class="plain-list list" role="listbox" aria-label="What fits">
       <li
@@ -99,6 +169,10 @@ async function move(step: number) {
         <span v-if="c.kind" class="kind">{{ KIND[c.kind] }}</span><b>{{ c.label }}</b> <span class="hint">{{ c.hint }}</span>
       </li>
     </ul>
+    <template v-if="answer && !answer.missing">
+      <p class="soft small keys">Enter keeps it on this device · <kbd>right</kbd> shows its working</p>
+      <WorkingList v-if="working" :working="answer.working" :assumptions="[]" />
+    </template>
     <p v-if="looking" class="soft none" role="status">Looking for "{{ search }}"…</p>
     <p v-else-if="!shown.length" class="soft none">Nothing fits "{{ search }}".</p>
   </Dialog>
@@ -140,6 +214,9 @@ li[aria-selected='true'] {
   color: var(--soft);
   flex: 1;
   text-align: right;
+}
+.keys {
+  padding: 4px 12px;
 }
 .none {
   padding: 12px;

@@ -8,9 +8,11 @@ export interface Command {
   label: string
   hint: string
   /** What sort of thing it is, where the server found it. */
-  kind?: Found['kind']
+  kind?: Found['kind'] | 'answer'
   to?: RouteLocationRaw
   run?: () => void
+  /** The box stays open behind it. */
+  stay?: boolean
 }
 
 const WHERE: Record<Found['kind'], (found: Found) => RouteLocationRaw> = {

@@ -5,6 +5,7 @@ import type { RackView } from '../../contract/rack.js'
 import type { SavedSearch } from '../../contract/yard.js'
 import type { IdentifyInput } from '../../core/identify/identify.js'
 import type { SelectInput } from '../../core/select/select.js'
+import type { UnitSystem } from '../../core/units/quantities.js'
 import { call } from '../api.js'
 import type { DistributionInput } from '../../core/distribution/load-distribution.js'
 import type { RackWorker } from '../workers/rack.worker.js'
@@ -45,6 +46,7 @@ export const useRack = defineStore('rack', () => {
   // The worker's own face must not go into the store: it answers to every name and would be taken for a ref.
   const worker = {
     search: (text: string) => rackWorker().search(text),
+    answer: (text: string, system: UnitSystem) => rackWorker().answer(text, system),
     identify: (input: IdentifyInput) => rackWorker().identify(input),
     select: (input: SelectInput) => rackWorker().select(input),
     distribution: (input: DistributionInput) => rackWorker().distribution(input),

@@ -9,6 +9,8 @@ import { identify, type IdentifyInput, type IdentifyValues } from '../../core/id
 import { letterTable, type Letters } from '../../core/identify/letters.js'
 import { rackNames, readMarking, type MarkingResult, type RackNames } from '../../core/identify/marking.js'
 import { InputError, type Result } from '../../core/result.js'
+import { quickAnswer, type QuickAnswer } from '../../core/quick/answer.js'
+import type { UnitSystem } from '../../core/units/quantities.js'
 import { select, type SelectInput, type SelectValues } from '../../core/select/select.js'
 
 /** One line of the rack: what its table can show. */
@@ -107,6 +109,10 @@ const api = {
       if (error instanceof InputError) return { refused: error.message }
       throw error
     }
+  },
+  /** A short question answered while it is typed. */
+  answer(text: string, system: UnitSystem): QuickAnswer | null {
+    return quickAnswer(text, system)
   },
   identify(input: IdentifyInput): Result<IdentifyValues> {
     return identify(input, rows)
