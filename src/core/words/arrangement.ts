@@ -2,6 +2,7 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const ARRANGEMENT_CAUTIONS: Cautions = {
+  'pair-cold-preload': 'Cold the pair is set with preload; it opens to the play wanted when it is hot.',
   'free-ring-short': 'The free ring has {play} and needs {needed}: the shaft would push the bearings against each other.',
   'float-short': 'The {where} has {present} and needs {needed}: the shaft would push the bearings apart when hot.',
   'both-ends-held': 'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.',

@@ -2,6 +2,8 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const FITS_CAUTIONS: Cautions = {
+  'seat-size': 'The seat lies outside {class}: take its measured size for fit, heating and force, or have it put right.',
+  'seat-form': 'The seat is out of form by more than {allowed} µm across: the ring follows it, and clearance differs round the bearing.',
   'trace-of-preload': 'With {group} it probably runs with a trace of preload ({of100} of 100 assemblies). A ball bearing of this size takes up to {taken}; it runs stiffer and warmer, so watch the first hours and take the next group where heat may grow.',
   'clearance-used-up': 'With {group} the clearance can be used up when running hot ({of100} of 100 assemblies). A tight bearing heats itself further.',
   'both-rings-still': 'The load is said to stand still on both rings: then nothing turns. Which ring turns, and does the load turn with it? Until it is known take indeterminate.',

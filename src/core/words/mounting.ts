@@ -2,6 +2,7 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const MOUNTING_CAUTIONS: Cautions = {
+  'drive-up-far': 'So large a reduction is over the usual {usual} µm for this bore: look at the clearance that is left.',
   'press-shield': 'Press: stand clear, shield, never past the rating; push only on the ring that is tight.',
   cannot: '{label}: {why}',
   'hoop-stress': 'The ring would be stretched over {limit}: it may crack in service. Take a lighter fit.',
