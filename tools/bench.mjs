@@ -175,6 +175,24 @@ main(async () => {
       solutionTime(url, programs, 'distribution/load-distribution.ts', 'loadDistribution', input, 'radialLoadN: 9000 + i')
     line('load distribution of a ball bearing, median', await spread(BALLS), 1, 'ms')
     line('load distribution of a tilted roller bearing, median', await spread(ROLLERS), 5, 'ms')
+    const ASSEMBLED = {
+      ...{
+        family: 'deep-groove-ball',
+        boreMm: 60,
+        outsideMm: 130,
+        innerRacewayMm: 74,
+        outerRacewayMm: 116,
+        accuracy: 'normal',
+        group: 'N',
+      },
+      ...{ shaft: { toleranceClass: 'k5' }, housing: { toleranceClass: 'J7' }, innerRingC: 75, outerRingC: 65, method: 'simulated' },
+    }
+    line(
+      'simulation of 100,000 assemblies, median',
+      await solutionTime(url, programs, 'fits/operating-clearance.ts', 'operatingClearance', ASSEMBLED, 'seed: i'),
+      100,
+      'ms',
+    )
     const SHAFT = {
       ...{
         segments: [

@@ -92,6 +92,20 @@ describe('two bearings that hold the shaft against each other', () => {
     expect(e.places['p1.1']!.select.cautions.map((c) => c.code)).to.not.include('induced-thrust')
     expect(duty(e).figures.find((f) => f.key === 'duty.axialN')!.note).to.contain('presses it')
   })
+  it('the change of its end play until it is hot stands at Arrange, with its sign', () => {
+    const warm = { shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 60, housingHotC: 40, spanMm: 180 }
+    const said = Object.fromEntries(Object.entries(warm).map(([name, v]) => [`line/arrange.${name}`, v]))
+    const change = (facing: string) =>
+      pair({ ...TYPED, ...said, 'line/arrange.facing': facing }).places['p1.1']!.arrange.figures.find(
+        (f) => f.key === 'arrange.pairChangeUm',
+      )!
+    const { pitchDiameterMm: D, contactAngleDeg } = row('32210')
+    const cone = D / Math.tan((contactAngleDeg * Math.PI) / 180)
+    const grown = 11.7e-6 * 40 - 10.5e-6 * 20
+    expect(change('back-to-back').value).to.be.closeTo(1000 * grown * (180 - cone), 1e-6)
+    expect(change('face-to-face').value).to.be.closeTo(1000 * grown * (-180 - cone), 1e-6)
+    expect(change('face-to-face').note).to.contain('it tightens')
+  })
   it('thrust from either side presses the other one, and back-to-back the other way round', () => {
     const by = (toward: 'left' | 'right', facing: string) =>
       share(pair({ 'line/duty.sources': [push(3000, toward, 6000)], 'line/arrange.facing': facing }))

@@ -1,5 +1,6 @@
 import { expect } from 'chai'
 import { calculate } from '../../src/contract/calculations/registry.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { standardToleranceUm } from '../../src/core/tolerances/iso286.js'
 
 /** Values by the fixed name, as every door answers. */
@@ -113,4 +114,52 @@ describe('what cannot move, and settings', () => {
     expect(values('housing-press', { ...input, interferenceUm: 0 }).forceN).to.equal(0)
     expect(refused('housing-press', { ...input, housingOutsideMm: 120 })).to.contain('housingOutsideMm')
   })
+})
+
+describe('clearance of assemblies drawn at random', () => {
+  const INPUT = {
+    designation: '6312',
+    group: 'N',
+    shaft: { toleranceClass: 'm6' },
+    housing: { toleranceClass: 'J7' },
+    innerRingC: 75,
+    outerRingC: 65,
+  }
+  const drawn = (change: object = {}) =>
+    values('operating-clearance', { ...INPUT, method: 'simulated', ...change }) as Record<string, number>
+  it('agrees with the closed form within its noise, tight seats and half-loose ones', () => {
+    for (const change of [
+      {},
+      { shaft: { toleranceClass: 'k5' } },
+      { housing: { toleranceClass: 'K7' } },
+      { designation: 'NU 312', group: '3' },
+      { innerRingC: 95 },
+    ]) {
+      const [one, other] = [values('operating-clearance', { ...INPUT, ...change }), drawn(change)]
+      const span = one.p975Um! - one.p025Um!
+      for (const name of ['medianUm', 'p025Um', 'p975Um'])
+        expect(other[name], `${name} ${JSON.stringify(change)}`).to.be.closeTo(one[name]!, 0.05 * span)
+      expect(other.shareBelowZero, JSON.stringify(change)).to.be.closeTo(one.shareBelowZero!, 0.015)
+      expect([other.minUm, other.maxUm]).to.deep.equal([one.minUm, one.maxUm])
+    }
+  })
+  it('the same seed draws the same parts, another nearly the same', () => {
+    expect(drawn({ seed: 7 })).to.deep.equal(drawn({ seed: 7 }))
+    expect(drawn({ seed: 7 }).medianUm).to.not.equal(drawn({ seed: 8 }).medianUm)
+    expect(drawn({ seed: 7 }).medianUm).to.be.closeTo(drawn({ seed: 8 }).medianUm!, 0.2)
+  })
+  it('one part without any spread: as many as its limits say, and a hot inner ring takes α ΔT of the raceways', () => {
+    const still = {
+      rangeUm: [20, 20],
+      group: undefined,
+      shaft: { deviationUm: [-40, -40] },
+      housing: { deviationUm: [40, 40] },
+      innerRingC: 65,
+    }
+    expect(drawn(still).medianUm).to.be.closeTo(20, 1e-9)
+    const { innerRacewayMm: F, outerRacewayMm: E } = findBearing('6312')!.row
+    expect(drawn({ ...still, innerRingC: 75 }).medianUm).to.be.closeTo(20 - 12e-6 * 10 * ((F + E) / 2) * 1000, 1e-9)
+  })
+  it('refuses too few assemblies', () =>
+    expect(refused('operating-clearance', { ...INPUT, method: 'simulated', assemblies: 3 })).to.contain('assemblies'))
 })

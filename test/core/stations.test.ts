@@ -110,6 +110,7 @@ const CAUTIONS: [string, Patch][] = [
   ['no-thrust', { identify: { designation: 'NU 308' } }],
   ['axial-over-third', { identify: { designation: '22308' }, duty: { axialLoadN: 1200 } }],
   ['both-ends-held', { arrange: { nonDriveEndHeld: true } }],
+  ['locked-thrust', { arrange: { nonDriveEndHeld: true } }],
   ['no-end-held', { arrange: { driveEndHeld: false } }],
   ['locates-away', { arrange: { driveEndHeld: false, nonDriveEndHeld: true } }],
   ['float-short', { arrange: { floatPresentMm: 0.1 } }],

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { METHODS } from '../../core/fits/operating-clearance.js'
 import { CLOSURES, SOURCES } from '../../core/catalogue/bearing.js'
 import { FAMILIES } from '../../core/catalogue/families.js'
 import { CLEARANCE_GROUPS } from '../../core/fits/clearance-group.js'
@@ -99,6 +100,9 @@ export const operatingInput = z.strictObject({
   shaftMaterial: material.optional(),
   housingMaterial: material.optional(),
   housingOutsideMm: number.optional(),
+  method: z.enum(METHODS).optional(),
+  assemblies: number.optional(),
+  seed: number.optional(),
 })
 export const operatingValues = z.object({
   minUm: number,

@@ -5,6 +5,7 @@ import { tolerance, type Limits } from '../tolerances/iso286.js'
 import { ringTolerance, type Accuracy } from '../tolerances/ring.js'
 import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from './clearance-group.js'
 import { innerShrinkUm, outerGrowthUm } from './lame.js'
+import { simulateClearance } from './simulate-clearance.js'
 import { normalShare, positivePart, spreadOf, type Spread } from './normal-distribution.js'
 import { amount } from '../words/message.js'
 
@@ -38,7 +39,15 @@ export interface OperatingClearanceInput extends BearingGeometry {
   housingMaterial?: Material
   /** Outside diameter of the housing wall; without it the wall counts as endless. */
   housingOutsideMm?: number
+  /** In closed form, or by assembling parts drawn at random. */
+  method?: (typeof METHODS)[number]
+  assemblies?: number
+  seed?: number
 }
+
+export const METHODS = ['normal', 'simulated'] as const
+/** Assemblies drawn where nobody says otherwise. */
+export const ASSEMBLIES = 100_000
 
 export interface ClearanceStage {
   name: 'as-bought' | 'on-shaft' | 'in-housing' | 'hot'
@@ -296,7 +305,24 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   )
 
   const last = stages[3]!
-  const below = sigma > 0 ? normalShare(-mean / sigma) : mean < 0 ? 1 : 0
+  const found = {
+    medianUm: Math.min(max, Math.max(min, mean)),
+    p025Um: last.p025Um,
+    p975Um: last.p975Um,
+    shareBelowZero: sigma > 0 ? normalShare(-mean / sigma) : mean < 0 ? 1 : 0,
+  }
+  if (input.method === 'simulated') {
+    const assemblies = inRange('assemblies', input.assemblies ?? ASSEMBLIES, 100, 1e6)
+    const seed = inRange('seed', input.seed ?? 1, 0, 4294967295)
+    const parts = {
+      ...{ initial, bore, outside, shaft, housing, growth, shrink, heatUm: heat },
+      ...{ shaftLossUm: shaftSmoothing - shaftFurther, housingLossUm: housingSmoothing + housingFurther },
+    }
+    const { sortedUm: _each, ...drawn } = simulateClearance(parts, Math.round(assemblies), seed)
+    Object.assign(found, drawn)
+    sheet.assume(`Median, range and share below zero are those of ${Math.round(assemblies)} assemblies drawn at random (seed ${seed}).`)
+  }
+  const below = found.shareBelowZero
   const taken = preloadTakenUm(family, meanRacewayMm)
   if (last.p025Um < 0) {
     const trace = mean < 0 && mean >= -taken
@@ -314,10 +340,7 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
   return sheet.result({
     minUm: min,
     maxUm: max,
-    medianUm: Math.min(max, Math.max(min, mean)),
-    p025Um: last.p025Um,
-    p975Um: last.p975Um,
-    shareBelowZero: below,
+    ...found,
     shaftHotUm: grip.hot,
     housingHotUm: squeeze.hot,
     stages,

@@ -2,6 +2,7 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const ARRANGEMENT_CAUTIONS: Cautions = {
+  'locked-thrust': 'Held so, a growth of {growth} presses along the shaft with about {thrust}, {share} times what {designation} carries at rest: until something gives.',
   'pair-cold-preload': 'Cold the pair is set with preload; it opens to the play wanted when it is hot.',
   'free-ring-short': 'The free ring has {play} and needs {needed}: the shaft would push the bearings against each other.',
   'float-short': 'The {where} has {present} and needs {needed}: the shaft would push the bearings apart when hot.',

@@ -1,3 +1,5 @@
+import { lockedGrowth } from '../../arrangement/locked-growth.js'
+import { pairSetting } from '../../arrangement/pair-setting.js'
 import { LEAST_BEHIND_MM, freeRingRoom, roomNeededMm } from '../../arrangement/free-ring.js'
 import { GROWTH_SCHOOL_LABEL, thermalGrowth, type GrowthInput, type GrowthSchool, type GrowthValues } from '../../arrangement/growth.js'
 import type { Bearing } from '../../catalogue/bearing.js'
@@ -135,6 +137,60 @@ function growthFigures(station: StationBuilder, a: Shared, all: Growths, school:
   return { hero, growthMm, outgrown }
 }
 
+/** Both seats of a shaft together, N/µm: an order of size only. Engineering practice. */
+const SEATS_N_UM = 200
+
+/** What the growth would press along the shaft where nothing lets it go: an order of size, for the customer as much as for the bearing. */
+function lockedThrust(
+  station: StationBuilder,
+  a: Shared,
+  holders: readonly Judged[],
+  growthMm: number | null,
+  spanMm: number | null,
+): void {
+  const rows = holders.flatMap((s) => s.rows.filter(known))
+  if (!rows.length || growthMm === null || growthMm <= 0 || !spanMm || !a.shaftMaterial) return
+  const weakest = rows.reduce((least, r) => (r.staticRatingN < least.staticRatingN ? r : least))
+  const input = { growthMm, shaftDiameterMm: weakest.boreMm, spanMm, material: a.shaftMaterial, seatStiffnessNUm: SEATS_N_UM }
+  const found = station.attempt(() => lockedGrowth(input))
+  if (!found) return
+  const { thrustN } = found.values
+  station.figure('lockedThrustN', 'Thrust while it cannot move', thrustN, 'force', found, {
+    note: `an order of size; ${weakest.designation} carries ${q(weakest.staticRatingN, 'force')} at rest`,
+  })
+  const params = { growth: amount(growthMm, 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
+  station.warn('caution', 'locked-thrust', params, short(thrustN))
+}
+
+/** How the end play of two that are set against each other changes until it is hot. */
+function pairChange(
+  station: StationBuilder,
+  a: Shared & { facing: ArrangeAnswers['facing'] },
+  supports: readonly Judged[],
+  spanMm: number | null,
+): void {
+  const rows = supports.map((s) => s.rows.filter(known)[0])
+  const [one, other] = rows
+  const parts = [a.shaftMaterial, a.housingMaterial, a.assemblyC, a.shaftHotC, a.housingHotC, spanMm, a.facing]
+  if (rows.length !== 2 || !one || !other || parts.some((p) => p === null) || one.contactAngleDeg < 1 || other.contactAngleDeg < 1) return
+  const found = station.attempt(() =>
+    pairSetting({
+      ...{ scheme: a.facing!, spanMm: spanMm!, racewayMm: [one.pitchDiameterMm, other.pitchDiameterMm], wantedHotUm: 0 },
+      ...{
+        contactAngleDeg: [one.contactAngleDeg, other.contactAngleDeg],
+        shaftMaterial: a.shaftMaterial!,
+        housingMaterial: a.housingMaterial!,
+      },
+      ...{ shaftRiseK: a.shaftHotC! - a.assemblyC!, housingRiseK: a.housingHotC! - a.assemblyC! },
+    }),
+  )
+  if (!found) return
+  const { changeUm } = found.values
+  station.figure('pairChangeUm', 'End play changes until hot by', changeUm, 'fine', found, {
+    note: changeUm < 0 ? 'it tightens: set so much more play cold' : 'it opens: set so much less cold',
+  })
+}
+
 /** What one free position needs, has, and where its ring sits; `suffix` and `at` tell it from others of the line. */
 function floatFigures(station: StationBuilder, support: Judged | null, growthMm: number | null, suffix: string): number | null {
   const outgrown = growthMm !== null && growthMm < 0
@@ -201,7 +257,7 @@ function reasonOf(holding: Holding | null, supports: readonly Judged[], holder: 
  */
 export function arrangeStation(
   answers: LineAnswers,
-  shared: Shared & { spanMm: number | null },
+  shared: Shared & { spanMm: number | null; facing: ArrangeAnswers['facing'] },
   of: readonly Support[],
   schools: Schools,
 ): ArrangeResult {
@@ -221,6 +277,8 @@ export function arrangeStation(
   const many = free.length > 1
   const float: ArrangeResult['float'] = {}
   let verdict: Verdict = { word: 'not complete', level: 'open' }
+  if (holding === 'several') lockedThrust(station, shared, holders, growthMm, furthest ? spanTo(furthest) : null)
+  if (holding === 'adjusted') pairChange(station, shared, supports, shared.spanMm)
   if (!free.length) floatFigures(station, supports.find((s) => s.presentMm !== null) ?? null, growthMm, '')
   const verdicts = free.map((s) => {
     const ownMm = s === furthest ? growthMm : governing(growths(station, shared, spanTo(s)), school)
