@@ -160,6 +160,13 @@ describe('clearance of assemblies drawn at random', () => {
     const { innerRacewayMm: F, outerRacewayMm: E } = findBearing('6312')!.row
     expect(drawn({ ...still, innerRingC: 75 }).medianUm).to.be.closeTo(20 - 12e-6 * 10 * ((F + E) / 2) * 1000, 1e-9)
   })
+  it('stands in bars whose shares make one, from the least to the most', () => {
+    const { histogram, medianUm } = values<{ histogram: { middlesUm: number[]; shares: number[] }; medianUm: number }>('operating-clearance', { ...INPUT, method: 'simulated' }) // prettier-ignore
+    expect(histogram.shares.reduce((sum, s) => sum + s, 0)).to.be.closeTo(1, 1e-9)
+    expect(histogram.middlesUm).to.deep.equal([...histogram.middlesUm].sort((a, b) => a - b))
+    const highest = histogram.middlesUm[histogram.shares.indexOf(Math.max(...histogram.shares))]!
+    expect(highest).to.be.closeTo(medianUm, 4)
+  })
   it('refuses too few assemblies', () =>
     expect(refused('operating-clearance', { ...INPUT, method: 'simulated', assemblies: 3 })).to.contain('assemblies'))
 })

@@ -114,6 +114,7 @@ export const operatingValues = z.object({
   shaftHotUm: range.readonly(),
   housingHotUm: range.readonly(),
   stages: z.array(z.object({ name: z.string(), minUm: number, maxUm: number, p025Um: number, p975Um: number })),
+  histogram: z.object({ middlesUm: z.array(number), shares: z.array(number) }).optional(),
 })
 
 export const loadRatingInput = z.strictObject({

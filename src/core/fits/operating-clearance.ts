@@ -5,7 +5,7 @@ import { tolerance, type Limits } from '../tolerances/iso286.js'
 import { ringTolerance, type Accuracy } from '../tolerances/ring.js'
 import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from './clearance-group.js'
 import { innerShrinkUm, outerGrowthUm } from './lame.js'
-import { simulateClearance } from './simulate-clearance.js'
+import { histogram, simulateClearance, type Histogram } from './simulate-clearance.js'
 import { normalShare, positivePart, spreadOf, type Spread } from './normal-distribution.js'
 import { amount } from '../words/message.js'
 
@@ -69,6 +69,8 @@ export interface OperatingClearanceValues {
   shaftHotUm: readonly [number, number]
   housingHotUm: readonly [number, number]
   stages: ClearanceStage[]
+  /** How the assemblies spread, where they were drawn. */
+  histogram?: Histogram
 }
 
 /** Finish implied by the grade: ground seats to IT6 lose 2 µm of interference to smoothing, coarser ones 5 µm. */
@@ -318,8 +320,8 @@ export function operatingClearance(input: OperatingClearanceInput): Result<Opera
       ...{ initial, bore, outside, shaft, housing, growth, shrink, heatUm: heat },
       ...{ shaftLossUm: shaftSmoothing - shaftFurther, housingLossUm: housingSmoothing + housingFurther },
     }
-    const { sortedUm: _each, ...drawn } = simulateClearance(parts, Math.round(assemblies), seed)
-    Object.assign(found, drawn)
+    const { sortedUm, ...drawn } = simulateClearance(parts, Math.round(assemblies), seed)
+    Object.assign(found, drawn, { histogram: histogram(sortedUm) })
     sheet.assume(`Median, range and share below zero are those of ${Math.round(assemblies)} assemblies drawn at random (seed ${seed}).`)
   }
   const below = found.shareBelowZero

@@ -81,3 +81,18 @@ export function simulateClearance(parts: Parts, assemblies: number, seed: number
   const at = (share: number) => sortedUm[Math.min(assemblies - 1, Math.floor(share * assemblies))]!
   return { medianUm: at(0.5), p025Um: at(0.025), p975Um: at(0.975), shareBelowZero: below / assemblies, sortedUm }
 }
+
+export interface Histogram {
+  /** Middle of each bar, µm, and how many of the assemblies stand in it, 0 to 1. */
+  middlesUm: number[]
+  shares: number[]
+}
+
+/** Bars of equal width over sorted values, µm; the last value belongs to the last bar. Asks for one value or more. Source: counting. */
+export function histogram(sortedUm: Float64Array, bars = 32): Histogram {
+  const [least, most] = [sortedUm[0]!, sortedUm[sortedUm.length - 1]!]
+  const width = (most - least) / bars || 1
+  const counts = Array.from({ length: bars }, () => 0)
+  for (const v of sortedUm) counts[Math.min(bars - 1, Math.floor((v - least) / width))]! += 1
+  return { middlesUm: counts.map((_, i) => least + (i + 0.5) * width), shares: counts.map((n) => n / sortedUm.length) }
+}

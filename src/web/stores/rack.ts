@@ -5,6 +5,7 @@ import type { RackView } from '../../contract/rack.js'
 import type { SavedSearch } from '../../contract/yard.js'
 import type { IdentifyInput } from '../../core/identify/identify.js'
 import type { SelectInput } from '../../core/select/select.js'
+import type { OperatingClearanceInput } from '../../core/fits/operating-clearance.js'
 import type { UnitSystem } from '../../core/units/quantities.js'
 import { call } from '../api.js'
 import type { DistributionInput } from '../../core/distribution/load-distribution.js'
@@ -49,6 +50,7 @@ export const useRack = defineStore('rack', () => {
     answer: (text: string, system: UnitSystem) => rackWorker().answer(text, system),
     identify: (input: IdentifyInput) => rackWorker().identify(input),
     select: (input: SelectInput) => rackWorker().select(input),
+    assemble: (input: OperatingClearanceInput) => rackWorker().assemble(input),
     distribution: (input: DistributionInput) => rackWorker().distribution(input),
     read: (marking: string) => rackWorker().read(marking),
     row: (designation: string) => rackWorker().row(designation),

@@ -3,12 +3,13 @@ import type { RackView } from '../../contract/rack.js'
 import { catalogue, type Bearing } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
-import { loadDistribution, type DistributionInput, type DistributionValues } from '../../core/distribution/load-distribution.js'
+import { loadDistribution, type DistributionInput } from '../../core/distribution/load-distribution.js'
 import { searchRack } from '../../core/identify/search-rack.js'
 import { identify, type IdentifyInput, type IdentifyValues } from '../../core/identify/identify.js'
 import { letterTable, type Letters } from '../../core/identify/letters.js'
 import { rackNames, readMarking, type MarkingResult, type RackNames } from '../../core/identify/marking.js'
 import { InputError, type Result } from '../../core/result.js'
+import { operatingClearance, type OperatingClearanceInput } from '../../core/fits/operating-clearance.js'
 import { quickAnswer, type QuickAnswer } from '../../core/quick/answer.js'
 import type { UnitSystem } from '../../core/units/quantities.js'
 import { select, type SelectInput, type SelectValues } from '../../core/select/select.js'
@@ -77,6 +78,16 @@ function read(marking: string): MarkingResult {
   return readMarking((names ??= rackNames(rows)), marking, letters, references)
 }
 
+/** A refusal as its sentence. */
+function orRefused<V>(run: () => Result<V>): Result<V> | { refused: string } {
+  try {
+    return run()
+  } catch (error) {
+    if (error instanceof InputError) return { refused: error.message }
+    throw error
+  }
+}
+
 const api = {
   /** Lays the plant's own data over the catalogue. */
   take(view: Pick<RackView, 'ownRows' | 'makersFigures' | 'letters' | 'crossReferences' | 'stock'>): void {
@@ -101,15 +112,10 @@ const api = {
     const { values } = select(input, rows, shelf)
     return { values, stock: Object.fromEntries(values.candidates.map((c) => [c.designation, lines.get(c.designation)?.stock ?? 0])) }
   },
-  /** How a load spreads over the elements; a refusal as its sentence. */
-  distribution(input: DistributionInput): Result<DistributionValues> | { refused: string } {
-    try {
-      return loadDistribution(input)
-    } catch (error) {
-      if (error instanceof InputError) return { refused: error.message }
-      throw error
-    }
-  },
+  /** How a load spreads over the elements. */
+  distribution: (input: DistributionInput) => orRefused(() => loadDistribution(input)),
+  /** Clearance of many assemblies drawn at random. */
+  assemble: (input: OperatingClearanceInput) => orRefused(() => operatingClearance({ ...input, method: 'simulated' })),
   /** A short question answered while it is typed. */
   answer(text: string, system: UnitSystem): QuickAnswer | null {
     return quickAnswer(text, system)

@@ -336,13 +336,7 @@ function clearanceLeft(station: StationBuilder, answers: CardAnswers, row: Beari
   const clearance =
     byFit && group && innerRingC !== null && outerRingC !== null
       ? station.attempt(() =>
-          operatingClearance({
-            ...row,
-            group,
-            ...seatedAs(answers, row, shaftClass, housingClass),
-            innerRingC,
-            outerRingC,
-          }),
+          operatingClearance({ ...row, group, ...seatedAs(answers, row, shaftClass, housingClass), innerRingC, outerRingC }),
         )
       : null
   return { from, byFit, clearance }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import Button from 'primevue/button'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { FitAnswers } from '../../../core/card/answers.js'
 import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
-import { inLightAlloy } from '../../../core/card/stations/fit.js'
+import { inLightAlloy, seatedAs } from '../../../core/card/stations/fit.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -26,6 +27,21 @@ const um = (value: number) => session.show(value, 'fine')
 
 const zones = computed(() => (result.value.housing ? toleranceZones(result.value.shaft, result.value.housing, 640, 140, um) : null))
 const band = computed(() => (result.value.clearance ? clearanceBand(result.value.clearance.stages, 500, 118, um) : null))
+/** The chart comes when somebody wants it. */
+const AssemblyChart = defineAsyncComponent(() => import('./AssemblyChart.vue'))
+const drawn = ref(false)
+/** What the assemblies are drawn from: the row, its group and the seats as they stand here. */
+const assembly = computed(() => {
+  const { row } = card.evaluation.identify
+  const { clearance, group, shaft, housing } = result.value
+  const { innerRingC, outerRingC } = card.answers.duty
+  if (!row || !clearance || !group || !shaft || !housing || innerRingC === null || outerRingC === null) return null
+  const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = row
+  return {
+    ...{ family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm, group, innerRingC, outerRingC },
+    ...seatedAs(card.answers, row, shaft.toleranceClass, housing.toleranceClass),
+  }
+})
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
 const classes = (list: readonly string[], recommended: string | undefined) =>
   list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
@@ -90,6 +106,16 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
     </template>
     <template #chart>
       <DrawingView v-if="band" :drawing="band" />
+      <template v-if="assembly">
+        <Button
+          :label="drawn ? 'Leave the assemblies' : 'As 100,000 assemblies'"
+          outlined
+          size="small"
+          :aria-expanded="drawn"
+          @click="drawn = !drawn"
+        />
+        <AssemblyChart v-if="drawn" :input="assembly" />
+      </template>
       <DecisionChoice
         id="fit-group"
         label="Clearance group that goes in"
