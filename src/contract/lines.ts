@@ -18,7 +18,7 @@ import { MOST_SECTIONS, type ShaftShape } from '../core/line/shaft.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import type { Grease } from '../core/lubrication/grease.js'
-import { OIL_CODES, OIL_FEEDS, OIL_VISCOSITY, type OilRecord } from '../core/lubrication/oil.js'
+import { OIL_CODES, OIL_FEEDS, OIL_VISCOSITY, type OilRecord } from '../core/lubrication/oil-record.js'
 import type { School } from '../core/lubrication/regreasing.js'
 
 /** Shaft lines as they are read: positions, places, what is fitted, what happened. */

@@ -6,7 +6,7 @@ import { readLine } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
 import { NOTATION } from '../../src/core/line/vocabulary.js'
 import type { Holder, Sides } from '../../src/core/line/records.js'
-import type { OilRecord } from '../../src/core/lubrication/oil.js'
+import type { OilRecord } from '../../src/core/lubrication/oil-record.js'
 import { say } from '../../src/core/words/say.js'
 
 const brief = (line: LineDraft) =>

@@ -10,7 +10,7 @@ import { LIFE_SCHOOLS, LIFE_SCHOOL_LABEL, LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCK
 import { MOST_STEPS, type DutyStep } from '../life/duty-spectrum.js'
 import { MOST_SOURCES, type LoadSource } from '../loads/line-sources.js'
 import type { InsideOil, InsideThickener } from '../lubrication/grease.js'
-import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubrication/oil.js'
+import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubrication/oil-record.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
 import { MATERIALS, MATERIAL_NAMES } from '../materials.js'

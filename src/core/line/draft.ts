@@ -1,6 +1,6 @@
 import { findBearing } from '../catalogue/catalogue.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
-import type { OilRecord } from '../lubrication/oil.js'
+import type { OilRecord } from '../lubrication/oil-record.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { amount, type Message } from '../words/message.js'
 import { offShaftMm, type ShaftShape } from './shaft.js'

@@ -1,5 +1,6 @@
 import type { Bearing } from '../../catalogue/bearing.js'
-import { OIL_FEED_LABEL, oilServiceH, writeOil, type OilRecord } from '../../lubrication/oil.js'
+import { oilServiceH, writeOil } from '../../lubrication/oil.js'
+import { OIL_FEED_LABEL, type OilRecord } from '../../lubrication/oil-record.js'
 import { Derivation, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
