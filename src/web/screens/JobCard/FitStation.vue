@@ -111,6 +111,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
           :label="drawn ? 'Leave the assemblies' : 'As 100,000 assemblies'"
           outlined
           size="small"
+          class="assemblies"
           :aria-expanded="drawn"
           @click="drawn = !drawn"
         />
@@ -133,6 +134,9 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
   display: grid;
   gap: 10px 12px;
   grid-template-columns: repeat(4, minmax(0, 1fr));
+}
+.assemblies {
+  margin: 4px 0 10px;
 }
 .ticks {
   display: flex;
