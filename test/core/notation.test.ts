@@ -36,7 +36,7 @@ const LINES: [string, string[], string[]][] = [
 
 const OILS: OilRecord[] = [
   { feed: 'bath', viscosity40: 68, viscosity100: null, code: null },
-  { feed: 'circulating', viscosity40: 46.5, viscosity100: null, code: '-/17/14' },
+  { feed: 'circulating', viscosity40: 46.5, viscosity100: 7.25, code: '-/17/14' },
 ]
 
 describe('a line as words', () => {
@@ -272,21 +272,18 @@ describe('a line typed over one that stands', () => {
 describe('what a support runs in', () => {
   it('is said behind everything else; what is no oil is named', () => {
     expect(read('6312 held in oil vg 68, 320, NU 312').positions.map((p) => p.oil?.viscosity40)).to.deep.equal([68, undefined])
-    expect(read('NU 212 + 7312 B pair DB in oil 46 circulating /17/14, 320, NU 212').positions[0]!.oil).to.deep.equal({ ...OILS[1], viscosity40: 46 }) // prettier-ignore
+    expect(read('NU 212 + 7312 B pair DB in oil 46 circulating /17/14, 320, NU 212').positions[0]!.oil).to.deep.equal({ ...OILS[1], viscosity40: 46, viscosity100: null }) // prettier-ignore
     for (const words of ['6312 in oil, 320, 6312', '6312 in oil thin, 320, 6312', '6312 in oil 68 -/9/9, 320, 6312'])
       expect(
         readLine(words, 'metric').problems.map((p) => p.code),
         words,
       ).to.deep.equal(['words-oil'])
   })
-  it('typed over: the same oil keeps its viscosity when hot, another does not', () => {
-    const before = { ...read('6312 held in oil 68, 320, NU 312') }
-    before.positions[0]!.oil!.viscosity100 = 8.9
-    expect(carryOver(before, read('6312 held in oil 68 circulating, 320, NU 312')).positions[0]!.oil).to.include({
-      feed: 'circulating',
-      viscosity100: 8.9,
-    })
-    expect(carryOver(before, read('6312 held in oil 100, 320, NU 312')).positions[0]!.oil!.viscosity100).to.equal(null)
+  it('typed over: what is typed is what it runs in, its viscosity when hot with it', () => {
+    const before = read('6312 held in oil 68/8.9, 320, NU 312')
+    expect(before.positions[0]!.oil).to.deep.equal({ feed: 'bath', viscosity40: 68, viscosity100: 8.9, code: null })
+    expect(carryOver(before, read('6312 held in oil 68 circulating, 320, NU 312')).positions[0]!.oil).to.include({ viscosity100: null })
+    expect(carryOver(before, read('6312 held, 320, NU 312')).positions[0]).to.not.have.property('oil')
   })
 })
 

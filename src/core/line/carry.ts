@@ -20,14 +20,7 @@ export function carryOver(before: LineDraft, typed: LineDraft): LineDraft {
       const alongMm = p.alongMm + shift
       if (!own) return { ...p, alongMm }
       const kept = p.name === usual[i] && own.name !== usualBefore[at!] && !/:/.test(own.name) ? own.name : p.name
-      const oil = p.oil && own.oil?.viscosity40 === p.oil.viscosity40 ? { ...p.oil, viscosity100: own.oil.viscosity100 } : p.oil
-      return {
-        code: own.code,
-        name: kept,
-        alongMm,
-        ...(oil && { oil }),
-        bearings: p.bearings.map((b, n) => carryBearing(own.bearings[n], b)),
-      }
+      return { ...p, code: own.code, name: kept, alongMm, bearings: p.bearings.map((b, n) => carryBearing(own.bearings[n], b)) }
     }),
   }
 }

@@ -29,23 +29,34 @@ export function oilCleanliness(oil: Pick<OilRecord, 'feed' | 'code'>, dirt: Dirt
   return { filter: OIL_FILTERS[0], code: code in IN_LINE_OIL ? code : Object.keys(IN_LINE_OIL).at(-1)! }
 }
 
-const WORDS = /^(?:vg\s*)?(\d{1,5}(?:[.,]\d+)?)(?:\s+(bath|circulating))?(?:\s+([-–—]?\/\d{1,2}\/\d{1,2}))?$/i
+const WORDS = /^(?:vg\s*)?(\d{1,5}(?:[.,]\d+)?)(?:\/(\d{1,4}(?:[.,]\d+)?))?(?:\s+(bath|circulating))?(?:\s+([-–—]?\/\d{1,2}\/\d{1,2}))?$/i
 
-/** Oil from words, `VG 68 circulating -/17/14`, mm²/s; null when they are none. Source: engineering practice (a notation of its own). */
+/** Oil from words, `VG 68 circulating -/17/14` or with its viscosity at 100 °C `VG 68/8.7`, mm²/s; null when they are none. Source: engineering practice (a notation of its own). */
 export function readOil(text: string): OilRecord | null {
   const match = WORDS.exec(text.trim())
   if (!match) return null
-  const viscosity40 = Number(match[1]!.replace(',', '.'))
-  const written = match[3]?.replace(/^[-–—]?\//, '-/')
+  const number = (text: string) => Number(text.replace(',', '.'))
+  const viscosity40 = number(match[1]!)
+  const viscosity100 = match[2] ? number(match[2]) : null
+  const written = match[4]?.replace(/^[-–—]?\//, '-/')
   const code = OIL_CODES.find((c) => c === written) ?? null
   const [least, most] = OIL_VISCOSITY
-  if (viscosity40 < least || viscosity40 > most || (written && !code)) return null
-  return { feed: match[2]?.toLowerCase() === 'circulating' ? 'circulating' : 'bath', viscosity40, viscosity100: null, code }
+  if (
+    viscosity40 < least ||
+    viscosity40 > most ||
+    (written && !code) ||
+    (viscosity100 !== null && (viscosity100 < 1 || viscosity100 > 1000))
+  )
+    return null
+  return { feed: match[3]?.toLowerCase() === 'circulating' ? 'circulating' : 'bath', viscosity40, viscosity100, code }
 }
 
 /** Oil as the words that `readOil` reads. Viscosity in mm²/s. Source: as `readOil`. */
-export const writeOil = ({ feed, viscosity40, code }: OilRecord): string =>
-  [`VG ${Number(viscosity40.toPrecision(5))}`, ...(feed === 'circulating' ? ['circulating'] : []), ...(code ? [code] : [])].join(' ')
+export function writeOil({ feed, viscosity40, viscosity100, code }: OilRecord): string {
+  const short = (v: number) => Number(v.toPrecision(5))
+  const hot = viscosity100 === null ? '' : `/${short(viscosity100)}`
+  return [`VG ${short(viscosity40)}${hot}`, ...(feed === 'circulating' ? ['circulating'] : []), ...(code ? [code] : [])].join(' ')
+}
 
 /** How long an oil usually serves, hours, by how warm it stands, °C. Engineering practice; the oil's maker and a sample govern. */
 // prettier-ignore
