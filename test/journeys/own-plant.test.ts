@@ -196,8 +196,15 @@ describe('journey: machines and lines of one’s own', () => {
     await person.button('Greasing points')
     await person.web.wait(async () => (await person.focused()).includes('Name of point 1'), 10_000, 'the first name has the focus')
     await person.button('another point')
-    for (const [n, name] of ['bearing', , 'labyrinth'].entries())
-      if (name) await (await person.see(`//input[@aria-label='Name of point ${n + 1}']`)).sendKeys(name)
+    await person.see("//input[@aria-label='Name of point 3']")
+    for (const [n, name] of ['bearing', , 'labyrinth'].entries()) {
+      if (!name) continue
+      const field = `//input[@aria-label='Name of point ${n + 1}']`
+      await person.click(field)
+      await person.web.wait(async () => (await person.focused()).includes(`Name of point ${n + 1}`), 10_000, 'the name has the focus')
+      await person.press(name)
+      await person.web.wait(async () => (await (await person.see(field)).getAttribute('value')) === name, 10_000, `${name} stands there`)
+    }
     await person.click("(//*[@role='dialog']//div[contains(@class, 'p-multiselect ')])[3]")
     await person.click("//li[@role='option'][normalize-space()='drive end']")
     await person.see("//li[@role='option'][@aria-selected='true'][normalize-space()='drive end']")
