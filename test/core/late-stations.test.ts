@@ -183,6 +183,12 @@ describe('a position in oil', () => {
     const none = card({ inspect: { inverterDrive: true }, select: { currentPath: 'none' } })
     expect(none.select.cautions.map((c) => c.code)).to.include('currents-through')
   })
+  it('Inspect reasons with the oil that was in there, not with the grease of before', () => {
+    const thin = { ...oil, viscosity40: 5, viscosity100: 1.8 }
+    const causes = (past: Partial<PositionPast>) => JSON.stringify(card({ past, inspect: { findings: ['flaking-one-side'] } }).inspect)
+    expect(causes({ oil: thin })).to.not.equal(causes({}))
+    expect(causes({ oil: thin, grease: THIN })).to.equal(causes({ oil: thin, grease: CALCIUM }))
+  })
   it('filtered oil dirtier than its table counts as the dirtiest of it', () => {
     expect(oilCleanliness({ feed: 'circulating', code: '-/21/18' }, 'clean').code).to.equal('-/19/16')
   })

@@ -9,6 +9,7 @@ import { CAUSES, CAUSE_LABEL, type Cause } from '../../inspection/causes.js'
 import { FACTS, type DiagnosisContext } from '../../inspection/context.js'
 import { diagnose, type DiagnoseValues } from '../../inspection/diagnose.js'
 import { film } from '../../lubrication/grease.js'
+import { at100 } from '../../lubrication/oil.js'
 import { InputError, Derivation, short } from '../../result.js'
 import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
@@ -76,12 +77,15 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
           }),
         )
       : undefined
-  const oil =
-    grease && row && d.speedRpm && d.innerRingC !== null
-      ? ifPossible(() => film(grease, d.innerRingC!, row.pitchDiameterMm, d.speedRpm!))
+  // What the removed one ran in: the oil of its record, else its grease; what is chosen on this card was not in there.
+  const { oil } = context.past
+  const inside = oil ? { viscosity40: oil.viscosity40, viscosity100: at100(oil) } : grease
+  const ran =
+    inside && row && d.speedRpm && d.innerRingC !== null
+      ? ifPossible(() => film(inside, d.innerRingC!, row.pitchDiameterMm, d.speedRpm!))
       : undefined
   return {
-    kappa: oil?.values.kappa,
+    kappa: ran?.values.kappa,
     hoursRun: i.hoursRun ?? (removed?.days != null && d.hoursPerDay ? removed.days * d.hoursPerDay : undefined),
     ratingLifeH: rated?.life.values.ratingLifeH,
     operatingClearanceUm: clearance?.values.medianUm,
