@@ -8,7 +8,7 @@ import { evaluationTimes, firstScreen, rackWorkerTimes, solutionTime, untilUsabl
 import { answersPerSecond } from './bench/load.mjs'
 import { MACHINES, POSITIONS, fillPlant } from './bench/plant.mjs'
 import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
+import { SERVER, SPARING, ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
 
 const ROUNDS = 200
 /** Calls until a server that has just started works as it does all day. */
@@ -48,11 +48,15 @@ async function p95(call) {
 
 /** How many times more a bare server with the same statements answers than this one, from the same clients in turn. */
 async function besideBare(database, cardId, measure) {
-  const bare = spawn(process.execPath, ['--import', 'tsx', join(root, 'tools', 'bench', 'bare.mjs'), database, String(cardId)], {
-    cwd: root,
-    stdio: ['ignore', 'pipe', 2],
-    env: { ...process.env, NODE_ENV: 'production' },
-  })
+  const bare = spawn(
+    process.execPath,
+    [...SPARING, '--import', 'tsx', join(root, 'tools', 'bench', 'bare.mjs'), database, String(cardId)],
+    {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 2],
+      env: { ...process.env, NODE_ENV: 'production' },
+    },
+  )
   try {
     const port = Number(await new Promise((done) => bare.stdout.once('data', (text) => done(String(text)))))
     for (const path of ['yard', 'card']) {
@@ -73,7 +77,7 @@ main(async () => {
   const cluster = await startCluster(temp)
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
-  const server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
+  const server = spawn(process.execPath, SERVER, {
     cwd: root,
     stdio: ['ignore', 2, 2],
     env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1' },

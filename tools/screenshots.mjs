@@ -4,7 +4,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { ensureBrowser, ensureBuilt, ensurePackages, ensurePdfPages, freePort, main, root, say } from './setup.mjs'
+import { SERVER, ensureBrowser, ensureBuilt, ensurePackages, ensurePdfPages, freePort, main, root, say } from './setup.mjs'
 
 const NOW = '2026-11-24T09:30:00Z'
 const out = resolve(process.argv[2] ?? join(root, 'docs', 'screenshots'))
@@ -46,7 +46,7 @@ main(async () => {
   const cluster = await startCluster(temp)
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
-  const server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
+  const server = spawn(process.execPath, SERVER, {
     cwd: root,
     stdio: ['ignore', 2, 2],
     env: { ...process.env, DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1', YARDFROST_NOW: NOW },

@@ -111,6 +111,11 @@ function filesUnder(path) {
     .flatMap((name) => filesUnder(join(path, name)))
 }
 
+/** How Node collects what is no longer used: seldom, and without threads that take the second processor from the database. */
+export const SPARING = ['--single-threaded-gc', '--max-semi-space-size=64']
+/** The built server, as arguments of Node. */
+export const SERVER = [...SPARING, join(root, 'dist', 'server', 'main.js')]
+
 /** Builds the interface and the server when a source changed since the last build. */
 export async function ensureBuilt() {
   const inputs = ['src', 'demo', 'index.html', 'vite.config.ts', 'package-lock.json'].flatMap((p) => filesUnder(join(root, p)))

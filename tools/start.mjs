@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { clusterDirectory, startCluster, takeLock } from './cluster.mjs'
-import { SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, root, say } from './setup.mjs'
+import { SERVER, SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, root, say } from './setup.mjs'
 
 const options = new Set(process.argv.slice(2))
 const known = ['--empty', '--demo', '--reset', '--second', '--yes']
@@ -60,7 +60,7 @@ const MOST_RESTARTS = 5
 function serve(env, gaveUp) {
   let [child, ending, wasReady, deaths] = [null, false, false, []]
   const begin = () => {
-    child = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
+    child = spawn(process.execPath, SERVER, {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       detached: true,

@@ -5,6 +5,8 @@ import { FACTORS, lifeIf, stepsOf, whatBuysMost, type LifeBasis } from '../../sr
 import { NOT_CARRIED, carriedLoad, equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
 import { asSet } from '../../src/core/life/set-of-bearings.js'
+import type { Bearing } from '../../src/core/catalogue/bearing.js'
+import { PRICE_CLASSES, priceClass } from '../../src/core/catalogue/price-class.js'
 import { speedLimitRpm } from '../../src/core/catalogue/speed-limits.js'
 import { select, type SelectInput } from '../../src/core/select/select.js'
 import { kindDrawing } from '../../src/core/drawing/kind-drawing.js'
@@ -106,6 +108,36 @@ describe('selection from the whole rack', () => {
     for (const c of others) expect(c.outsideMm ** 2 * c.widthMm).to.be.at.least(smallest!.outsideMm ** 2 * smallest!.widthMm)
   })
 
+  it('a cheaper kind comes first where the price counts, and each class costs about twice the one below', () => {
+    const { candidates } = found({
+      limits: { boreMm: 60, ratingLifeH: 10_000 },
+      weights: { life: 0, seats: 0, shelf: 0, size: 0, price: 1 },
+    })
+    const classes = candidates.map((c) => c.priceClass)
+    expect(classes[0]).to.equal(Math.min(...classes))
+    expect(classes).to.deep.equal([...classes].sort((a, b) => a - b))
+    // Twice the cost is one class: of ball bearings that is 2^(1/0.8) times the mass.
+    expect([0.1, 0.1 * 2 ** 1.25, 0.1 * 4 ** 1.25].map((massKg) => priceClass({ family: 'deep-groove-ball', massKg }))).to.deep.equal([
+      1, 2, 3,
+    ])
+    for (const row of ROWS) expect(priceClass(row), row.designation).to.be.within(1, PRICE_CLASSES)
+  })
+
+  // prettier-ignore
+  const LIMITED: [limit: object, holds: (row: Bearing) => boolean][] = [
+    [{ closures: ['contact-seals'] }, (r) => r.closures.includes('contact-seals')],
+    [{ massKg: 1.5 }, (r) => r.massKg <= 1.5],
+    [{ misalignmentDeg: 0.5 }, (r) => r.misalignmentDeg >= 0.5],
+    [{ insideMovementMm: 1 }, (r) => r.axialMovementMm >= 1],
+    [{ boreMm: [50, 60], widthMm: [0, 25] }, (r) => r.boreMm >= 50 && r.boreMm <= 60 && r.widthMm <= 25],
+  ]
+  for (const [limit, holds] of LIMITED)
+    it(`keeps to ${JSON.stringify(limit)}`, () => {
+      const { candidates } = found({ axialLoadN: 0, limits: { boreMm: 60, ...limit } })
+      expect(candidates.length).to.be.above(2)
+      for (const c of candidates) expect(holds(ROWS.find((r) => r.designation === c.designation)!), c.designation).to.equal(true)
+    })
+
   it('needs its opposite: a single angular contact bearing under radial load alone is told so', () => {
     const { nearly, candidates } = found({ axialLoadN: 0, limits: { boreMm: 60, families: ['angular-contact-ball'] } })
     expect(candidates.map((c) => c.designation).filter((d) => /^7312/.test(d))).to.deep.equal([])
@@ -182,6 +214,17 @@ describe('curves of a life', () => {
     const dirty = whatBuysMost({ ...BASIS, cleanliness: 'slight-to-typical' })
     expect(dirty.map((b) => b.hours)).to.deep.equal(dirty.map((b) => b.hours).sort((a, b) => b - a))
     expect(dirty.map((b) => b.code)).to.include.members(['buy-load', 'buy-clean', 'buy-oil'])
+  })
+  it('a size more and rings that do not tilt are held beside the rest', () => {
+    const larger = { designation: '6313', dynamicRatingN: 2 * BASIS.dynamicRatingN, fatigueLoadLimitN: 2 * BASIS.fatigueLoadLimitN, equivalentLoadN: BASIS.equivalentLoadN, pitchDiameterMm: BASIS.pitchDiameterMm } // prettier-ignore
+    const buys = whatBuysMost({ ...BASIS, kappa: null, larger }, 3)
+    const of = (code: string) => buys.find((b) => b.code === code)!
+    const now = lifeIf({ ...BASIS, kappa: null }, {}).nominalH
+    // Twice the rating is eight times the life of balls, ten times that of rollers.
+    expect(of('buy-size').hours / now).to.be.closeTo(BASIS.rollingElement === 'ball' ? 8 : 2 ** (10 / 3), 1e-9)
+    expect(of('buy-size').designation).to.equal('6313')
+    expect(of('buy-straight').hours / now).to.be.closeTo(3, 1e-9)
+    expect(whatBuysMost(BASIS).map((b) => b.code)).to.not.include.members(['buy-size', 'buy-straight'])
   })
 })
 

@@ -70,8 +70,11 @@ describe('journey: from the Yard to a signed mounting step', () => {
     await person.seeText('bearings meet every limit')
     await person.click(`${dialog}//label[normalize-space()='Shaft and housing stay']`)
     await person.see(`${dialog}//tr//a[normalize-space()='6412']`)
+    await person.type('Mass, at most', '2', Key.TAB)
+    const heavy = `${dialog}//tr//a[normalize-space()='6412']`
+    await person.web.wait(async () => (await person.web.findElements(By.xpath(heavy))).length === 0, 10_000, 'what is too heavy is gone')
     await person.click(`${dialog}//*[@role='tab'][normalize-space()='Kinds of bearing']`)
-    await person.seeText('its rings go on one by one')
+    await person.seeText('its rings go on and come off one by one')
     await person.press(Key.ESCAPE)
     await person.web.wait(async () => (await person.web.findElements(By.xpath(dialog))).length === 0, 10_000, 'the card is there again')
   })

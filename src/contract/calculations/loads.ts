@@ -141,7 +141,9 @@ const selectInput = z.strictObject({
   cleanliness: contaminationInput.shape.cleanliness.optional(),
   keepSeats: z.boolean().optional(),
   weights: z
-    .strictObject({ life: number.optional(), seats: number.optional(), shelf: number.optional(), size: number.optional() })
+    .strictObject({
+      ...{ life: number.optional(), seats: number.optional(), shelf: number.optional(), size: number.optional(), price: number.optional() },
+    })
     .optional(),
   limit: number.optional(),
   together: z.strictObject({ count: z.int(), arrangement: z.enum(['single', 'back-to-back', 'face-to-face', 'tandem']) }).optional(),

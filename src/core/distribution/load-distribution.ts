@@ -1,3 +1,4 @@
+import type { Bearing } from '../catalogue/bearing.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
@@ -23,6 +24,25 @@ export interface DistributionInput {
   radialLoadN: number
   axialLoadN?: number
   tiltArcmin?: number
+}
+
+/** Over so much misalignment a bearing turns in its own raceway, and its rings do not tilt against each other, degrees. Engineering practice. */
+const ALIGNS_DEG = 0.3
+
+/** How far the rings of a bearing tilt against each other, in minutes of arc, where its shaft leans so far (from 0, in minutes of arc); a row tells its misalignment in degrees. Source: engineering practice. */
+export const tiltOfRings = (row: Pick<Bearing, 'misalignmentDeg'>, slopeArcmin: number): number =>
+  row.misalignmentDeg > ALIGNS_DEG ? 0 : slopeArcmin
+
+/** What the distribution of a row's load needs to know of it; loads in N, clearance in µm, tilt in arcmin. Source: the row's typical geometry. */
+export function insideOf(
+  row: Bearing,
+  at: Required<Pick<DistributionInput, 'clearanceUm' | 'tiltArcmin' | 'radialLoadN' | 'axialLoadN'>>,
+): DistributionInput {
+  const { family, elements, elementDiameterMm, pitchDiameterMm, contactAngleDeg, rollerLengthMm, rows } = row
+  return {
+    ...{ family, elements, elementDiameterMm, pitchDiameterMm, contactAngleDeg, rows, ...at },
+    ...(rollerLengthMm !== null && { rollerLengthMm }),
+  }
 }
 
 export interface DistributionValues {

@@ -98,7 +98,7 @@ export const LETTERS: readonly Letters[] = [
   { letters: 'X', feature: 'design', value: 'boundary dimensions of the general plan' },
 ]
 
-const CLOSURE_WORDS: Record<Closure, string> = {
+export const CLOSURE_WORDS: Record<Closure, string> = {
   open: 'open',
   shields: 'shield',
   'non-contact-seals': 'non-contact seal',

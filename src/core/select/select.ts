@@ -2,6 +2,7 @@ import type { Bearing, BoreTaper, Closure } from '../catalogue/bearing.js'
 import { FORMS, type FormName } from '../catalogue/construction-forms.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { cleanShare, lifeFactor, type Cleanliness } from '../life/modified-life.js'
+import { priceClass } from '../catalogue/price-class.js'
 import { LUBRICATIONS, speedLimitRpm, type Lubrication } from '../catalogue/speed-limits.js'
 import { ALONE, asSet, type SetOfBearings } from '../life/set-of-bearings.js'
 import { leastShare } from '../life/minimum-load.js'
@@ -38,6 +39,7 @@ export interface SelectWeights {
   seats?: number
   shelf?: number
   size?: number
+  price?: number
 }
 
 export interface SelectInput {
@@ -72,6 +74,8 @@ export interface Candidate {
   staticSafety: number
   /** Speed over the guidance for what it runs in. */
   speedShare: number
+  /** 1 to 12, each about twice the one below. */
+  priceClass: number
   reasons: Message[]
 }
 export interface Nearly {
@@ -282,14 +286,16 @@ export function select(input: SelectInput, rows: readonly Bearing[], onShelf: Re
   const wantedLife = limits.modifiedLifeH ?? limits.ratingLifeH ?? 20_000
   const volume = (r: Rated) => r.row.outsideMm ** 2 * r.row.widthMm
   const least = Math.min(...met.map(volume))
+  const cheapest = Math.min(...met.map((r) => priceClass(r.row)))
   const score = (r: Rated) => {
-    const { life = 1, seats = 1, shelf = 1, size = 1 } = weights ?? {}
+    const { life = 1, seats = 1, shelf = 1, size = 1, price = 0 } = weights ?? {}
     const kept = SIZES.filter((f) => typeof limits[f] === 'number' && Math.abs(r.row[f] - (limits[f] as number)) <= SAME_MM).length / 3
     return (
       life * Math.min(1, Math.log2(1 + lifeOf(r) / wantedLife) / 3) +
       seats * kept +
       shelf * (onShelf.has(r.row.designation) ? 1 : 0) +
-      size * (least / volume(r))
+      size * (least / volume(r)) +
+      price * 2 ** (cheapest - priceClass(r.row))
     )
   }
   const order = new Map(met.map((r) => [r, weights ? score(r) : lifeOf(r)]))
@@ -305,6 +311,7 @@ export function select(input: SelectInput, rows: readonly Bearing[], onShelf: Re
     candidates: met.slice(0, limit).map((r) => ({
       ...{ designation: r.row.designation, family: r.row.family, boreMm: r.row.boreMm, outsideMm: r.row.outsideMm, widthMm: r.row.widthMm },
       ...{ ratingLifeH: r.ratingLifeH, modifiedLifeH: r.modifiedLifeH, staticSafety: r.staticSafety, speedShare: r.speedShare },
+      priceClass: priceClass(r.row),
       reasons: reasonsOf(r, input),
     })),
     nearly: near.slice(0, limit).map((m) => m.nearly),

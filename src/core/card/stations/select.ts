@@ -12,7 +12,7 @@ import type { Saying } from '../../line/sayings.js'
 import { Derivation, InputError, short, type Result } from '../../result.js'
 import type { CardContext } from '../context.js'
 import type { CardAnswers } from '../answers.js'
-import type { LifeBasis } from '../../life/curves.js'
+import type { LargerSize, LifeBasis } from '../../life/curves.js'
 import { cleanlinessOf, type PlaceFilm } from '../film.js'
 import { q, typed } from '../../units/quantities.js'
 import type { Advice } from '../advice.js'
@@ -263,17 +263,21 @@ function sizesBeside(
   axialN: number,
   speedRpm: number,
   shock: Shock,
-): Alternative[] {
+): { alternatives: Alternative[]; larger: LargerSize | null } {
   const { target, reliabilityPercent } = answers.select
+  let larger: LargerSize | null = null
   const alternatives = [...Object.entries(neighbours(single)), ['this', single] as const].flatMap(([which, base]): Alternative[] => {
     if (!base) return []
     const other = asSet(withMakersFigures(base, makersFigures), set)
     const r = rateBearing(other, radialN, axialN, speedRpm, reliabilityPercent, set.arrangement)
+    const { designation, dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm } = other
+    if (which === 'larger')
+      larger = { designation, dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm, equivalentLoadN: r.load.values.equivalentLoadN }
     const enough = r.staticSafety >= wantedSafety(other, shock) && (!target || r.life.values.modifiedLifeH >= LIFE_TARGETS[target].hours)
     return [
       {
         which: which as Alternative['which'],
-        designation: other.designation,
+        designation,
         ratingLifeH: r.life.values.modifiedLifeH,
         staticSafety: r.staticSafety,
         enough,
@@ -282,11 +286,11 @@ function sizesBeside(
   })
   const order = ['smaller', 'this', 'larger']
   alternatives.sort((a, b) => order.indexOf(a.which) - order.indexOf(b.which))
-  return alternatives
+  return { alternatives, larger }
 }
 
 /** What the life of a row rests on, for what is drawn beside it. */
-function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film: PlaceFilm | null): LifeBasis {
+function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film: PlaceFilm | null, larger: LargerSize | null): LifeBasis {
   const { dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm, family } = row
   const kappa = film?.film.values.kappa ?? 0
   return {
@@ -301,6 +305,7 @@ function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film
     a1: life.values.modifiedLifeH / life.values.ratingLifeH,
     kappa: kappa >= 0.1 ? kappa : null,
     cleanliness: cleanlinessOf(answers, film?.oil ?? null).cleanliness,
+    larger,
   }
 }
 
@@ -365,14 +370,14 @@ export function selectStation(
   if (!target) station.ask('life-target')
 
   choiceFigure(station, answers)
-  const alternatives = sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock)
+  const { alternatives, larger } = sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock)
   const years = answers.duty.hoursPerDay ? hours / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
     ...station.close(reason, verdict, hero, q(hours, 'hours')),
     loadRatio: P / row.dynamicRatingN,
     modified: long?.values ?? null,
-    basis: basisOf(answers, row, rated.values, film),
+    basis: basisOf(answers, row, rated.values, film, larger),
     alternatives,
     changing: changed,
   }

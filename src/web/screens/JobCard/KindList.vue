@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { findBearing, sizes } from '../../../core/catalogue/catalogue.js'
-import { usualForm } from '../../../core/catalogue/own-row.js'
 import { kindDrawing } from '../../../core/drawing/kind-drawing.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
-import { suitability, type SuitedDuty } from '../../../core/select/suitability.js'
+import { nearestOfKind, suitability, type SuitedDuty } from '../../../core/select/suitability.js'
+import type { Message } from '../../../core/words/message.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { useSession } from '../../stores/session.js'
 
@@ -13,18 +12,10 @@ import { useSession } from '../../stores/session.js'
 const props = defineProps<{ duty: SuitedDuty; here: Family }>()
 const session = useSession()
 const kinds = computed(() => suitability(props.duty))
-/** Of each kind the usual one that is nearest to the size that stands here. */
-function typical(family: Family) {
-  const off = (r: { boreMm: number; outsideMm: number }) =>
-    Math.abs(r.boreMm - props.duty.boreMm) + 0.5 * Math.abs(r.outsideMm - props.duty.outsideMm)
-  const form = usualForm(family)
-  const own = sizes().filter((r) => r.family === family && r.form === form && !r.boreTaper)
-  const nearest = own.reduce((best, r) => (off(r) < off(best) ? r : best), own[0]!)
-  return findBearing(nearest.designation)!.row
-}
 const pictures = computed(() =>
-  kinds.value.map(({ family, carries }) => kindDrawing({ row: typical(family), width: 150, height: 96, ...carries })),
+  kinds.value.map(({ family, carries }) => kindDrawing({ row: nearestOfKind(family, props.duty), width: 150, height: 96, ...carries })),
 )
+const say = (messages: readonly Message[]) => messages.map((m) => session.say(wordsOf(m))).join('; ')
 const STATE = { well: 'good', care: 'caution', not: 'stop' } as const
 const VERDICT = { well: 'suits', care: 'with care', not: 'does not suit' } as const
 </script>
@@ -35,7 +26,10 @@ const VERDICT = { well: 'suits', care: 'with care', not: 'does not suit' } as co
       <DrawingView :drawing="pictures[i]!" />
       <b>{{ FAMILY_LABEL[k.family] }}</b>
       <span class="state" :class="`state-${STATE[k.verdict]}`">{{ VERDICT[k.verdict] }}</span>
-      <span>{{ k.reasons.map((m) => session.say(wordsOf(m))).join('; ') || 'nothing speaks for or against it here' }}</span>
+      <span>
+        {{ say(k.reasons) || 'takes what is asked of it here' }}
+        <span class="soft small nature">{{ say(k.nature) }}</span>
+      </span>
     </li>
   </ul>
 </template>
@@ -48,6 +42,9 @@ const VERDICT = { well: 'suits', care: 'with care', not: 'does not suit' } as co
   gap: 4px 16px;
   grid-template-columns: 9.5rem 13rem 8.5rem minmax(0, 1fr);
   padding: 7px 8px;
+}
+.nature {
+  display: block;
 }
 .here {
   box-shadow: inset 4px 0 var(--damson);

@@ -11,7 +11,7 @@ import { amount } from '../../../core/words/message.js'
 import { useSession } from '../../stores/session.js'
 
 /** Life against load, speed, viscosity or cleanliness, with the point that stands and a handle for what if. */
-const props = defineProps<{ basis: LifeBasis; wantedH: number | null }>()
+const props = defineProps<{ basis: LifeBasis; wantedH: number | null; straight: number }>()
 const session = useSession()
 const axis = ref<LifeAxis>('load')
 const AXES = LIFE_AXES.map((value) => ({ value, label: `against ${value}` }))
@@ -40,7 +40,9 @@ const said = computed(() => {
 })
 const rule = computed(() => `Twice the load leaves ${props.basis.rollingElement === 'ball' ? 'an eighth' : 'a tenth'} of the rating life.`)
 const buys = computed(() =>
-  whatBuysMost(props.basis).map(({ code, hours }) => session.say(wordsOf({ code, params: { hours: amount(hours, 'hours') } }))),
+  whatBuysMost(props.basis, props.straight).map(({ code, hours, designation }) =>
+    session.say(wordsOf({ code, params: { hours: amount(hours, 'hours'), ...(designation && { designation }) } })),
+  ),
 )
 
 const series = computed(() => [

@@ -3,7 +3,7 @@ import Slider from 'primevue/slider'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Bearing } from '../../../core/catalogue/catalogue.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
-import type { DistributionInput, DistributionValues } from '../../../core/distribution/load-distribution.js'
+import { insideOf, tiltOfRings, type DistributionValues } from '../../../core/distribution/load-distribution.js'
 import { loadZoneDrawing } from '../../../core/drawing/load-zone.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useRack } from '../../stores/rack.js'
@@ -23,18 +23,11 @@ const session = useSession()
 const MOST_UM = 200
 const MOST_ARCMIN = 20
 const clearance = ref(Math.round(Math.min(MOST_UM, Math.max(0, props.clearanceUm ?? 20))))
-/** Over so much misalignment a bearing turns in its own raceway, and its rings do not tilt against each other, degrees. */
-const ALIGNS_DEG = 0.3
-const leans = props.row.misalignmentDeg > ALIGNS_DEG ? 0 : (props.slopeArcmin ?? 0)
+const leans = tiltOfRings(props.row, props.slopeArcmin ?? 0)
 const tilt = ref(Math.round(10 * Math.min(MOST_ARCMIN, leans)) / 10)
-const input = computed((): DistributionInput => {
-  const { family, elements, elementDiameterMm, pitchDiameterMm, contactAngleDeg, rollerLengthMm, rows } = props.row
-  return {
-    ...{ family, elements, elementDiameterMm, pitchDiameterMm, contactAngleDeg, rows },
-    ...(rollerLengthMm !== null && { rollerLengthMm }),
-    ...{ clearanceUm: clearance.value, tiltArcmin: tilt.value, radialLoadN: props.radialN, axialLoadN: props.axialN },
-  }
-})
+const input = computed(() =>
+  insideOf(props.row, { clearanceUm: clearance.value, tiltArcmin: tilt.value, radialLoadN: props.radialN, axialLoadN: props.axialN }),
+)
 const found = shallowRef<DistributionValues | null>(null)
 const refused = ref('')
 let asked = 0

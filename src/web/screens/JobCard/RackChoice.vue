@@ -14,8 +14,9 @@ import Button from 'primevue/button'
 import { computed, defineAsyncComponent, reactive, ref, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { z } from 'zod'
-import type { Bearing } from '../../../core/catalogue/bearing.js'
+import { CLOSURES, type Bearing, type Closure } from '../../../core/catalogue/bearing.js'
 import { FAMILIES, FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
+import { CLOSURE_WORDS } from '../../../core/identify/letters.js'
 import type { LifeBasis } from '../../../core/life/curves.js'
 import type { Candidate, SelectInput, SelectValues } from '../../../core/select/select.js'
 import type { Message } from '../../../core/words/message.js'
@@ -51,18 +52,39 @@ const session = useSession()
 const limits = reactive({
   keepSeats: true,
   boreMm: props.row.boreMm as number | null,
+  boreToMm: props.row.boreMm as number | null,
   outsideMm: null as number | null,
+  widthMm: null as number | null,
+  closures: [] as Closure[],
+  massKg: null as number | null,
+  misalignmentDeg: null as number | null,
+  insideMovementMm: null as number | null,
   lifeH: props.wantedH as number | null,
   safety: props.safety as number | null,
   families: [] as Family[],
 })
+/** What can be asked of a bearing; sizes only where shaft and housing may change. */
+const LIMITS = [
+  { name: 'boreMm', id: 'choice-bore', label: 'Bore, from', quantity: 'length', ofSize: true },
+  { name: 'boreToMm', id: 'choice-bore-to', label: 'Bore, to', quantity: 'length', ofSize: true },
+  { name: 'outsideMm', id: 'choice-outside', label: 'Outside, at most', quantity: 'length', ofSize: true },
+  { name: 'widthMm', id: 'choice-width', label: 'Width, at most', quantity: 'length', ofSize: true },
+  { name: 'lifeH', id: 'choice-life', label: 'Lasts, at least', quantity: 'hours' },
+  { name: 'safety', id: 'choice-safety', label: 'Static safety, at least', quantity: 'ratio', decimals: 1 },
+  { name: 'misalignmentDeg', id: 'choice-tilt', label: 'Puts up with a tilt of', quantity: 'angle', decimals: 2 },
+  { name: 'insideMovementMm', id: 'choice-inside', label: 'Moves inside', quantity: 'length' },
+  { name: 'massKg', id: 'choice-mass', label: 'Mass, at most', quantity: 'mass' },
+] as const
+const shownLimits = computed(() => LIMITS.filter((f) => !('ofSize' in f) || !limits.keepSeats))
 const WEIGHTS = [
   { name: 'life', label: 'life' },
   { name: 'seats', label: 'keeps the seats' },
   { name: 'shelf', label: 'on the shelf' },
   { name: 'size', label: 'small' },
+  { name: 'price', label: 'cheap' },
 ] as const
-const weights = reactive({ life: 1, seats: 1, shelf: 1, size: 1 })
+const weights = reactive({ life: 1, seats: 1, shelf: 1, size: 1, price: 0.5 })
+const CLOSURE_OPTIONS = CLOSURES.filter((c) => c !== 'open').map((value) => ({ value, label: CLOSURE_WORDS[value] }))
 const FAMILY_OPTIONS = FAMILIES.map((value) => ({ value, label: FAMILY_LABEL[value] }))
 
 const found = shallowRef<SelectValues | null>(null)
@@ -70,17 +92,38 @@ const stock = ref<Record<string, number>>({})
 const problem = ref('')
 const input = computed((): SelectInput => {
   const { row, basis } = props
-  const { keepSeats, boreMm, outsideMm, lifeH, safety, families } = limits
-  const free = { ...(boreMm !== null && { boreMm }), ...(outsideMm !== null && { outsideMm: [0, outsideMm] as const }) }
+  const { keepSeats, boreMm, boreToMm, outsideMm, widthMm, lifeH, safety, families, closures } = limits
+  const free = {
+    ...((boreMm !== null || boreToMm !== null) && { boreMm: between(boreMm, boreToMm) }),
+    ...(outsideMm !== null && { outsideMm: [0, outsideMm] as const }),
+    ...(widthMm !== null && { widthMm: [0, widthMm] as const }),
+  }
+  const most = (['massKg', 'misalignmentDeg', 'insideMovementMm'] as const).flatMap((name) => {
+    const value = limits[name]
+    return value === null ? [] : [[name, value] as const]
+  })
   const sizes = keepSeats ? { boreMm: row.boreMm, outsideMm: row.outsideMm, widthMm: row.widthMm } : free
   const life = lifeH === null ? {} : basis.kappa === null ? { ratingLifeH: lifeH } : { modifiedLifeH: lifeH }
   return {
     ...{ radialLoadN: props.radialN, axialLoadN: props.axialN, speedRpm: basis.speedRpm, weights: { ...weights }, limit: 100 },
     ...{ together: props.together, lubrication: props.duty.lubrication },
     ...(basis.kappa === null ? {} : { kappa: basis.kappa, cleanliness: basis.cleanliness }),
-    limits: { ...sizes, boreTaper: row.boreTaper, ...life, ...(safety === null ? {} : { staticSafety: safety }), families: [...families] },
+    limits: {
+      ...sizes,
+      boreTaper: row.boreTaper,
+      ...life,
+      ...(safety === null ? {} : { staticSafety: safety }),
+      families: [...families],
+      closures: [...closures],
+      ...Object.fromEntries(most),
+    },
   }
 })
+/** From the one to the other, whichever way they were typed; an open end where one is left out. */
+const between = (from: number | null, to: number | null): readonly [number, number] => {
+  const ends = [from ?? 0, to ?? 10_000]
+  return [Math.min(...ends), Math.max(...ends)]
+}
 let asked = 0
 watch(
   input,
@@ -159,24 +202,11 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
         <TabPanel value="rack">
           <div class="choice">
             <aside aria-label="Limits">
-              <TickField id="keep-seats" v-model="limits.keepSeats" label="Shaft and housing stay" />
-              <QuantityField v-if="!limits.keepSeats" id="choice-bore" v-model="limits.boreMm" label="Bore" quantity="length" />
-              <QuantityField
-                v-if="!limits.keepSeats"
-                id="choice-outside"
-                v-model="limits.outsideMm"
-                label="Outside, at most"
-                quantity="length"
-              />
-              <QuantityField
-                id="choice-life"
-                v-model="limits.lifeH"
-                :label="basis.kappa === null ? 'Rating life, at least' : 'Life with film and dirt, at least'"
-                quantity="hours"
-              />
-              <QuantityField id="choice-safety" v-model="limits.safety" label="Static safety, at least" quantity="ratio" :decimals="1" />
+              <TickField id="keep-seats" v-model="limits.keepSeats" class="across" label="Shaft and housing stay" />
+              <QuantityField v-for="f in shownLimits" :key="f.id" v-model="limits[f.name]" v-bind="f" />
               <MultiSelect
                 v-model="limits.families"
+                class="across"
                 :options="FAMILY_OPTIONS"
                 option-label="label"
                 option-value="value"
@@ -184,8 +214,18 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
                 aria-label="Kinds of bearing"
                 :max-selected-labels="2"
               />
-              <p class="soft">What counts</p>
-              <div v-for="w in WEIGHTS" :key="w.name" class="weight">
+              <MultiSelect
+                v-model="limits.closures"
+                class="across"
+                :options="CLOSURE_OPTIONS"
+                option-label="label"
+                option-value="value"
+                placeholder="open or closed"
+                aria-label="There with these closures"
+                :show-toggle-all="false"
+              />
+              <p class="soft across">What counts</p>
+              <div v-for="w in WEIGHTS" :key="w.name" class="weight across">
                 <span>{{ w.label }}</span>
                 <Slider v-model="weights[w.name]" :min="0" :max="3" :step="0.5" :aria-label="w.label" />
               </div>
@@ -237,6 +277,9 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
                       ><b class="number plain">{{ life(data) }}</b></template
                     ></Column
                   >
+                  <Column header="Price class"
+                    ><template #body="{ data }">{{ data.priceClass }}</template></Column
+                  >
                   <Column header="Shelf"
                     ><template #body="{ data }">{{ stock[data.designation] || '' }}</template></Column
                   >
@@ -258,6 +301,7 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
                     ></Column
                   >
                 </DataTable>
+                <p class="soft small">A price class is an estimate by kind and mass, each about twice the one below; your prices govern.</p>
                 <template v-if="found.nearly.length">
                   <h3>Nearly</h3>
                   <ul class="plain-list nearly">
@@ -285,12 +329,17 @@ const say = (messages: readonly Message[]) => messages.map((m) => session.say(wo
 .choice {
   display: grid;
   gap: 24px;
-  grid-template-columns: 17rem minmax(0, 1fr);
+  grid-template-columns: 21rem minmax(0, 1fr);
 }
 aside {
   align-content: start;
+  align-items: end;
   display: grid;
-  gap: 12px;
+  gap: 10px 12px;
+  grid-template-columns: 1fr 1fr;
+}
+.across {
+  grid-column: 1 / -1;
 }
 .weight {
   align-items: center;

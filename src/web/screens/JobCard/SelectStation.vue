@@ -2,7 +2,8 @@
 import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { insideOf, tiltOfRings } from '../../../core/distribution/load-distribution.js'
 import { ratedMrev } from '../../../core/life/curves.js'
 import type { SetOfBearings } from '../../../core/life/set-of-bearings.js'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
@@ -15,6 +16,7 @@ import FigureRow from '../../figures/FigureRow.vue'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
+import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'
 import AdviceList from './AdviceList.vue'
 import EmptyStation from './EmptyStation.vue'
@@ -23,6 +25,7 @@ import { useSection } from './useSection.js'
 
 const card = useCard()
 const session = useSession()
+const rack = useRack()
 const result = computed(() => card.evaluation.select)
 const section = useSection(640, 400)
 /** The chart comes with its station, not with the card. */
@@ -43,6 +46,27 @@ const standing = computed((): SetOfBearings => {
 const alone = computed(() => standing.value.count < 2)
 const duty = computed(() => card.evaluation.duty)
 const safety = computed(() => (result.value.basis ? SHOCKS[card.answers.duty.shock!].staticSafety[result.value.basis.rollingElement] : 1))
+/** How many times as long it would last if its rings did not tilt: reckoned off the page, where they do. */
+const straight = ref(1)
+const tilted = computed(() => {
+  const tiltArcmin = row.value ? tiltOfRings(row.value, duty.value.slopeArcmin ?? 0) : 0
+  const { radialN, axialN } = duty.value
+  if (!tiltArcmin || !alone.value || radialN === null || axialN === null) return null
+  const clearanceUm = card.evaluation.fit.clearance?.medianUm ?? 0
+  return insideOf(row.value!, { clearanceUm, tiltArcmin, radialLoadN: radialN, axialLoadN: axialN })
+})
+watch(
+  tilted,
+  async (now) => {
+    straight.value = 1
+    if (!now) return
+    const [leaning, upright] = await Promise.all([now, { ...now, tiltArcmin: 0 }].map((input) => rack.worker.distribution(input)))
+    // What is not rated inside has no such life; a later question may have come.
+    if (tilted.value === now && 'values' in leaning! && 'values' in upright!)
+      straight.value = upright.values.referenceLifeMrev / leaning.values.referenceLifeMrev
+  },
+  { immediate: true },
+)
 /** Of oil its class stands with its sample, at Lubricate. */
 const oil = computed(() => {
   const position = card.context.positions.find((p) => p.code === positionOf(card.place))
@@ -57,6 +81,7 @@ const suited = computed(() => {
     ...{ radialN, axialN, speedRpm: basis.speedRpm, boreMm: row.value.boreMm, outsideMm: row.value.outsideMm },
     ...{ shock: card.answers.duty.shock!, mustFloat: card.answers.arrange.held === false, wet: card.answers.duty.dirt === 'wet' },
     lubrication: oil.value?.feed,
+    precise: card.answers.fit.precise ?? undefined,
     tiltDeg: duty.value.slopeArcmin ? duty.value.slopeArcmin / 60 : null,
   }
 })
@@ -117,7 +142,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       </template>
     </template>
     <template #chart>
-      <LifeChart v-if="result.basis" :basis="result.basis" :wanted-h="wantedH" />
+      <LifeChart v-if="result.basis" :basis="result.basis" :wanted-h="wantedH" :straight="straight" />
     </template>
     <template #after>
       <AdviceList v-if="result.advice?.length" :advice="result.advice" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import MultiSelect from 'primevue/multiselect'
-import { computed, inject } from 'vue'
+import { computed, inject, watch } from 'vue'
 import type { PointInput } from '../../../contract/greasing.js'
 import { SENT_FORM } from '../../fields/sentForm.js'
 
@@ -14,11 +14,18 @@ const props = defineProps<{
 const emit = defineEmits<{ 'update:modelValue': [value: readonly PointInput[]] }>()
 const { refused } = inject(SENT_FORM)!
 const wrong = (i: number) => refused[`points.${i}.name`] ?? refused[`points.${i}.feeds`]
-const change = (i: number, patch: Partial<PointInput>) =>
-  emit(
-    'update:modelValue',
-    props.modelValue.map((p, k) => (k === i ? { ...p, ...patch } : p)),
-  )
+/** What was last said; a second change within one turn builds on the first. */
+let latest = props.modelValue
+watch(
+  () => props.modelValue,
+  (now) => (latest = now),
+  { flush: 'sync' },
+)
+function tell(points: readonly PointInput[]) {
+  latest = points
+  emit('update:modelValue', points)
+}
+const change = (i: number, patch: Partial<PointInput>) => tell(latest.map((p, k) => (k === i ? { ...p, ...patch } : p)))
 const anyWrong = computed(() => props.modelValue.some((_, i) => wrong(i)))
 </script>
 
@@ -33,7 +40,7 @@ const anyWrong = computed(() => props.modelValue.some((_, i) => wrong(i)))
       placeholder="no name needed"
       maxlength="60"
       autocomplete="off"
-      @update:model-value="change(i, { name: String($event ?? '').trim() })"
+      @update:model-value="change(i, { name: String($event ?? '') })"
     />
     <MultiSelect
       :model-value="p.feeds"
@@ -46,24 +53,13 @@ const anyWrong = computed(() => props.modelValue.some((_, i) => wrong(i)))
       :show-toggle-all="false"
       @update:model-value="change(i, { feeds: $event })"
     />
-    <button
-      type="button"
-      class="link-button"
-      @click="
-        emit(
-          'update:modelValue',
-          modelValue.filter((_, k) => k !== i),
-        )
-      "
-    >
+    <button type="button" class="link-button" @click="tell(latest.filter((_, k) => k !== i))">
       take away<span class="visually-hidden"> point {{ i + 1 }}</span>
     </button>
     <p v-if="wrong(i)" class="wrong" role="alert">{{ wrong(i) }}</p>
   </div>
   <p>
-    <button type="button" class="link-button" @click="emit('update:modelValue', [...modelValue, { id: null, name: '', feeds: [] }])">
-      another point
-    </button>
+    <button type="button" class="link-button" @click="tell([...latest, { id: null, name: '', feeds: [] }])">another point</button>
   </p>
   <p v-if="error && !anyWrong" class="wrong" role="alert">{{ error }}</p>
 </template>
