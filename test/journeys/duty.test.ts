@@ -1,6 +1,5 @@
 import { expect } from 'chai'
 import { By, Key, Origin } from 'selenium-webdriver'
-import { readLine } from '../../src/core/line/notation.js'
 import { Person, clear, stage, type Stage } from './helpers.js'
 
 describe('journey: what a shaft carries, and how long its bearings last', () => {
@@ -16,30 +15,6 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     await clear(at)
   })
 
-  /** Calls the server as whoever is signed in. */
-  const api = <T>(method: string, path: string, body: unknown = null) =>
-    person.web.executeAsyncScript<T>(
-      `const [method, path, body, done] = arguments
-       fetch('/api/v1' + path, { method, headers: { 'content-type': 'application/json' }, body: body && JSON.stringify(body) }).then(async (r) => done(await r.json()))`,
-      method,
-      path,
-      body,
-    )
-  interface MachineOf {
-    id: number
-    jobs: { id: number; status: string }[]
-    shaftLines: { id: number; positions: { places: { id: number }[] }[] }[]
-  }
-  /** A card on every bearing of a machine, open at Duty. */
-  async function cardOn(id: number, reason: string): Promise<void> {
-    const machine = await api<MachineOf>('GET', `/machines/${id}`)
-    const places = machine.shaftLines[0]!.positions.flatMap((p) => p.places.map((x) => x.id))
-    const open = machine.jobs.find((j) => j.status === 'open')
-    const job = open ?? (await api<{ job: { id: number } }>('POST', '/cards', { places, reason })).job
-    await person.go(`/jobs/${job.id}/identify`)
-  }
-  const machineOf = async (code: string) =>
-    (await api<{ machines: { id: number; code: string }[] }>('GET', `/machines?find=${code}`)).machines.find((m) => m.code === code)!.id
   const look = (view: string) => person.click(`//*[@aria-label='What is looked at']//*[normalize-space()='${view}']`)
   const source = async (n: number) => {
     const handle = await person.see(`(//*[contains(@class, 'handle')])[${n}]`)
@@ -51,7 +26,7 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     person.web.wait(async () => (await what()) !== before, 15_000, words)
 
   it('a belt-driven fan: from power to the life of both bearings, and what a tighter belt does to it', async () => {
-    await cardOn(await machineOf('CT-1'), 'New belts')
+    await person.cardOn(await person.machineOf('CT-1'), 'New belts')
     await person.type('Number on ring or paper', '22213')
     await person.station('Duty')
     await look('What sits on the shaft')
@@ -119,16 +94,8 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
   })
 
   it('a leaning screw on cylindrical bearings: its weight runs down the shaft, and that is caught', async () => {
-    const { id } = await api<{ id: number }>('POST', '/machines', {
-      ...{ code: 'SC-9', name: 'Pomace screw', area: 'Press house', location: 'ramp', notes: '' },
-      lines: [
-        {
-          ...{ name: 'Screw shaft', shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron' },
-          line: readLine('tilted 30, coupling, NU 212 held, 900, NU 212 free', 'metric').line,
-        },
-      ],
-    })
-    await cardOn(id, 'Screw taken apart')
+    const id = await person.machineTyped('SC-9', 'Pomace screw', 'tilted 30, coupling, NU 212 held, 900, NU 212 free')
+    await person.cardOn(id, 'Screw taken apart')
     await person.type('Number on ring or paper', 'NU 212')
     await person.station('Duty')
     await person.type('Speed', '60')
@@ -145,7 +112,7 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
   })
 
   it('an adjusted tapered pair: thrust from either side presses the other one', async () => {
-    await cardOn(await machineOf('PG-1'), 'Gearbox opened')
+    await person.cardOn(await person.machineOf('PG-1'), 'Gearbox opened')
     await person.station('Duty')
     await look('What sits on the shaft')
     await person.click("//*[@aria-label='Put on the shaft']//button[normalize-space()='force']")

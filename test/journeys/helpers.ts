@@ -1,3 +1,4 @@
+import { readLine } from '../../src/core/line/notation.js'
 import { join } from 'node:path'
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { openBrowser } from '../../tools/browser.mjs'
@@ -63,6 +64,51 @@ export class Person {
     await this.web.wait(() => this.web.executeScript(there), WAIT, `waited for ${path}`, POLL)
   }
 
+  /** Calls the server as whoever is signed in. */
+  api<T>(method: string, path: string, body: unknown = null): Promise<T> {
+    return this.web.executeAsyncScript<T>(
+      `const [method, path, body, done] = arguments
+       fetch('/api/v1' + path, { method, headers: { 'content-type': 'application/json' }, body: body && JSON.stringify(body) }).then(async (r) => done(await r.json()))`,
+      method,
+      path,
+      body,
+    )
+  }
+
+  /** The number of a machine by its code. */
+  async machineOf(code: string): Promise<number> {
+    const { machines } = await this.api<{ machines: { id: number; code: string }[] }>('GET', `/machines?find=${code}`)
+    return machines.find((m) => m.code === code)!.id
+  }
+
+  /** A machine of one line, made a moment ago from words; its number. */
+  async machineTyped(code: string, name: string, words: string, materials: object = {}): Promise<number> {
+    const line = { name: 'Shaft', shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', ...materials }
+    const lines = [{ ...line, line: readLine(words, 'metric').line }]
+    const made = await this.api<{ id: number }>('POST', '/machines', {
+      code,
+      name,
+      area: 'Press house',
+      location: 'floor',
+      notes: '',
+      lines,
+    })
+    return made.id
+  }
+
+  /** A card on every bearing of a machine, open at a station. */
+  async cardOn(id: number, reason: string, station = 'identify'): Promise<void> {
+    interface Found {
+      jobs: { id: number; status: string }[]
+      shaftLines: { positions: { places: { id: number }[] }[] }[]
+    }
+    const machine = await this.api<Found>('GET', `/machines/${id}`)
+    const places = machine.shaftLines[0]!.positions.flatMap((p) => p.places.map((x) => x.id))
+    const open = machine.jobs.find((j) => j.status === 'open')
+    const job = open ?? (await this.api<{ job: { id: number } }>('POST', '/cards', { places, reason })).job
+    await this.go(`/jobs/${job.id}/${station}`)
+  }
+
   see(xpath: string): Promise<WebElement> {
     return this.web.wait(until.elementLocated(By.xpath(xpath)), WAIT, `waited for ${xpath}`, POLL)
   }
@@ -122,6 +168,9 @@ export class Person {
   async fromList(label: string, option: string): Promise<void> {
     await this.click(`//*[@role='combobox'][@aria-label='${label}']`)
     await this.click(`//li[@role='option'][starts-with(normalize-space(), '${option}')]`)
+    // The list leaves slowly, and must not be taken for the next one.
+    const open = () => this.web.findElements(By.xpath("//li[@role='option']"))
+    await this.web.wait(async () => (await open()).length === 0, WAIT, 'the list is closed', POLL)
   }
 
   async station(name: string): Promise<void> {

@@ -109,6 +109,9 @@ describe('closing a card, on two instances', () => {
   it('finishing writes what is fitted, which ends hold, the point of the round and the first fill, at once', async () => {
     await save({
       'p2/arrange.floatPresentMm': 1.2,
+      'p1/arrange.outerLeft': 'locating-ring',
+      'p1/arrange.outerRight': 'cover',
+      'p1/arrange.innerLeft': 'shoulder',
       'line/arrange.assemblyC': 20,
       'line/arrange.shaftHotC': 78,
       'line/arrange.housingHotC': 52,
@@ -123,6 +126,8 @@ describe('closing a card, on two instances', () => {
     const [place] = drive.places
     expect(place!.fitted).to.deep.equal({ designation: '6312', group: '3', since: NOW.toISOString() })
     expect(drive.held).to.equal(true)
+    const { holding } = place!
+    expect(holding).to.deep.equal({ inner: ['shoulder', holding.inner[1]], outer: ['locating-ring', 'cover'] })
     expect((await position('p2')).held).to.equal(false)
     expect(place!.life!.hoursRun).to.equal(0)
     const { lubrication } = drive

@@ -110,6 +110,8 @@ export interface LineContext {
     /** Left out by cards of before; the shaft null where nobody has drawn its steps. */
     tiltDeg?: number
     shaft?: ShaftShape | null
+    /** Where the coupling sits from the left shaft end; null where nobody has said. */
+    couplingMm?: number | null
   }
   /** All positions of the line from the drive side. */
   positions: PositionRecord[]

@@ -1,3 +1,4 @@
+import { holdingOf } from '../arrangement/holding.js'
 import { adviceOn } from './advice.js'
 import { filmOf } from './film.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
@@ -16,7 +17,7 @@ import {
 import { leadOf, placeRecord, setOf, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
-import { arrangeStation, holdingOf, type ArrangeResult } from './stations/arrange.js'
+import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
 import { fitStation, type FitStationResult } from './stations/fit.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
@@ -113,7 +114,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   )
   const supports = supportsOf(context, (place) => identified.get(place)?.row)
   const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
-  const arrange = arrangeStation(answers, line.arrange, supports, plant.schools)
+  const arrange = arrangeStation(answers, line.arrange, supports, plant.schools, context.line.couplingMm ?? null)
   const loads = lineDuty(answers, context, supports, arrange)
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {

@@ -1,3 +1,4 @@
+import { HELD_BY } from '../arrangement/holding.js'
 import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../arrangement/growth.js'
 import { FAMILIES, FAMILY_LABEL } from '../catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../fits/clearance-group.js'
@@ -59,6 +60,7 @@ const RANGE = {
   length: [-20_000, 20_000],
   gap: [-20_000, 20_000],
   temperature: [-273.15, 2000],
+  rise: [-1000, 2000],
   force: [-1e8, 1e8],
   speed: [-1e6, 1e6],
   hours: [-1e6, 1e6],
@@ -94,6 +96,7 @@ const namesOf = <N extends string>(rows: readonly { readonly name: N }[]) => row
 
 /** How two bearings that hold a shaft against each other stand. */
 export const FACINGS = ['face-to-face', 'back-to-back'] as const
+export const COUPLED_TO = ['rolling', 'plain'] as const
 /** How a feature that cannot be seen was made certain. */
 export const EVIDENCE = ['marking', 'paper', 'stores'] as const
 export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
@@ -105,6 +108,7 @@ export const FEEDS = ['side', 'centre'] as const
 export const FREE_TURNS = ['free', 'catches', 'rough'] as const
 export const NOISES = ['quiet', 'changed', 'harsh'] as const
 
+const HELD_BY_WORDS = Object.fromEntries(HELD_BY.map((h) => [h, h === 'free' ? 'nothing, a gap' : h.replace('-', ' ')]))
 const GROUP_WORDS = Object.fromEntries(CLEARANCE_GROUPS.map((g) => [g, g === 'N' ? 'CN' : groupMark(g)]))
 const NOT_KNOWN = { unknown: 'not known' }
 
@@ -155,6 +159,11 @@ export const FIELDS = {
   },
   arrange: {
     held: yesNo('position', 'Outer ring held'),
+    outerLeft: choice('position', 'Outer ring, to the left', HELD_BY, HELD_BY_WORDS),
+    outerRight: choice('position', 'Outer ring, to the right', HELD_BY, HELD_BY_WORDS),
+    innerLeft: choice('position', 'Inner ring, to the left', HELD_BY, HELD_BY_WORDS),
+    innerRight: choice('position', 'Inner ring, to the right', HELD_BY, HELD_BY_WORDS),
+    spigotMm: number('position', 'Cover spigot reaches in', 'length'),
     floatPresentMm: number('position', 'Float', 'gap'),
     alongMm: number('position', 'Along the shaft', 'length'),
     spanMm: number('line', 'Between bearing centres', 'length'),
@@ -164,6 +173,11 @@ export const FIELDS = {
     assemblyC: number('line', 'At assembly', 'temperature'),
     shaftHotC: number('line', 'Shaft at its hottest', 'temperature'),
     housingHotC: number('line', 'Housing then', 'temperature'),
+    hotterK: number('line', 'Hotter still at worst, by', 'rise'),
+    coldestC: number('line', 'Coldest start', 'temperature'),
+    couplingGapMm: number('line', 'Coupling gap at assembly', 'gap'),
+    couplingAllowsMm: number('line', 'The coupling allows along', 'gap'),
+    coupledTo: choice('line', 'Coupled to', COUPLED_TO, { rolling: 'a machine on rolling bearings', plain: 'a motor on plain bearings' }),
     growthSchool: choice('line', 'Growth counted by', GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL),
   },
   fit: {

@@ -13,7 +13,8 @@ import { LINE, keyOf, type LineAnswers, type Scope } from './answers.js'
 import { FACINGS } from './fields.js'
 import { setOf, type LineContext } from './context.js'
 import { asSet } from '../life/set-of-bearings.js'
-import type { ArrangeResult, Support } from './stations/arrange.js'
+import type { ArrangeResult } from './stations/arrange.js'
+import type { Support } from './stations/arrange-holding.js'
 
 /** What the whole line settles before any of its places is looked at: the loads of all supports, and thrust between opposed ones. */
 

@@ -21,10 +21,13 @@ export interface LifeBasis {
   larger?: LargerSize | null
 }
 /** What changes of a basis with the size. */
-export type LargerSize = { designation: string } & Pick<
-  LifeBasis,
-  'dynamicRatingN' | 'fatigueLoadLimitN' | 'equivalentLoadN' | 'pitchDiameterMm'
->
+export interface LargerSize {
+  designation: string
+  dynamicRatingN: number
+  fatigueLoadLimitN: number
+  equivalentLoadN: number
+  pitchDiameterMm: number
+}
 
 export const LIFE_AXES = ['load', 'speed', 'viscosity', 'cleanliness'] as const
 export type LifeAxis = (typeof LIFE_AXES)[number]

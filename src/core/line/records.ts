@@ -30,6 +30,27 @@ export function withOuterHeld(before: RingHolding, held: boolean): RingHolding {
   return { ...before, outer: [side, side] }
 }
 
+/** Each end of the rings of a position by the name that a card gives it. */
+export const RING_ENDS = [
+  { name: 'outerLeft', ring: 'outer', side: 0 },
+  { name: 'outerRight', ring: 'outer', side: 1 },
+  { name: 'innerLeft', ring: 'inner', side: 0 },
+  { name: 'innerRight', ring: 'inner', side: 1 },
+] as const satisfies readonly { name: string; ring: keyof RingHolding; side: 0 | 1 }[]
+export type RingEnd = (typeof RING_ENDS)[number]
+
+/** What stands at one end of a position: of its first ring to the left, of its last to the right; null where that is not said exactly. */
+export function holderAt(rings: readonly RingHolding[], { ring, side }: RingEnd): Exclude<Holder, 'not-recorded' | 'held'> | null {
+  const holder = rings.at(side === 0 ? 0 : -1)?.[ring][side]
+  return !holder || holder === 'not-recorded' || holder === 'held' ? null : holder
+}
+
+/** The rings of a position with something else at one end. */
+export function withHolderAt(rings: readonly RingHolding[], { ring, side }: RingEnd, holder: Holder): RingHolding[] {
+  const at = side === 0 ? 0 : rings.length - 1
+  return rings.map((r, i) => (i === at ? { ...r, [ring]: side === 0 ? [holder, r[ring][1]] : [r[ring][0], holder] } : r))
+}
+
 export const SHAFT_SEATS = [
   'not-recorded',
   'cylindrical',

@@ -15,6 +15,16 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
   'housing-outgrows': 'The housing outgrows the shaft by {by}: the free ring moves toward the held end, so its room must lie on that side.',
   'housing-outgrows-all': 'The housing outgrows the shaft by {by}: the free ring moves toward the held end, so its room must lie on that side. The full calculation governs here; the other schools leave the housing out.',
   'no-quick-rule': 'The quick rule speaks for steel shafts only; the full calculation serves.',
+  'third-held': 'Two bearings hold the shaft against each other, and {names} holds it too: a third beside such a pair must be free.',
+  'free-clamped': 'The outer ring at the {where} is to be free and stands against something to both sides: it cannot move. Take the ring out or the cover back.',
+  'held-open': 'The outer ring at the {where} is to hold the shaft and has nothing on one side: it holds one way only. Put a ring or a cover there.',
+  'inside-loose': 'At the {where} the shaft moves inside the bearing, so its outer ring must stand: it has nothing on one side and can wander.',
+  'inner-loose': 'The inner ring at the {where} has nothing on either side: under thrust only its grip holds it. Put a shoulder, nut or snap ring there.',
+  'inserts-within': 'Both inserts are held by their screws: a growth of {growth} has to find room within their own play of {play}. Better take a unit that slides at one end.',
+  'inserts-locked': 'Both inserts are held by their screws and the shaft grows {growth}, more than the {play} of play in them: they push against each other. Take a unit that slides at one end, or leave its screws to a groove.',
+  'plain-motor': 'A motor on plain bearings takes no thrust: its coupling must limit the float, and the gap is set with the rotor in its magnetic middle.',
+  'coupling-closes': 'The coupling gap of {gap} is used up by a growth of {growth}: the shafts would push against each other when hot. Set it wider cold.',
+  'coupling-over': 'The coupling takes {allows} along the shaft and the growth toward it is {growth}.',
   'inside-limit': '{designation} moves inside only by about {axialMovement} either way.',
 }
 

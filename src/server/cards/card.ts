@@ -7,6 +7,7 @@ import { STATIONS, keyOf, partsOf, positionOf, type Key, type LineAnswers, type 
 import type { LineContext } from '../../core/card/context.js'
 import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
+import { RING_ENDS, holderAt } from '../../core/line/records.js'
 import type { Saying } from '../../core/line/sayings.js'
 import type { Bearing } from '../../core/catalogue/catalogue.js'
 import { CORE_VERSION } from '../../core/version.js'
@@ -71,7 +72,13 @@ function lineContext(
   }
   return {
     plant,
-    line: { orientation: line.orientation, carries: line.carries, tiltDeg: line.tiltDeg, shaft: line.shaft ?? null },
+    line: {
+      orientation: line.orientation,
+      carries: line.carries,
+      tiltDeg: line.tiltDeg,
+      shaft: line.shaft ?? null,
+      couplingMm: line.components.find((c) => c.kind === 'coupling')?.alongMm ?? null,
+    },
     positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication, oil }) => ({
       code,
       name,
@@ -214,7 +221,11 @@ function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[
   if (line.positions.length <= 2) set('line', 'arrange', 'spanMm', line.spanMm)
   set('line', 'arrange', 'shaftMaterial', line.shaftMaterial)
   set('line', 'arrange', 'housingMaterial', line.housingMaterial)
-  for (const p of line.positions) set(p.code, 'arrange', 'held', p.held)
+  for (const p of line.positions) {
+    set(p.code, 'arrange', 'held', p.held)
+    const rings = p.places.map((x) => x.holding)
+    for (const end of RING_ENDS) set(p.code, 'arrange', end.name, holderAt(rings, end))
+  }
   for (const p of positions) if (line.orientation === 'vertical') set(p, 'lubricate', 'orientation', 'vertical')
   for (const p of places) set(p, 'fit', 'loadBands', plant.schools.loadBands)
   return known

@@ -7,7 +7,8 @@ import { keyOf, placeAnswers, positionOf, type Station } from '../../core/card/a
 import { movedFigures, type LineEvaluation, shownOf } from '../../core/card/evaluate.js'
 import { oilOf } from '../../core/card/film.js'
 import { stepName, stepStates } from '../../core/card/signing.js'
-import { withOuterHeld } from '../../core/line/records.js'
+import type { HeldBy } from '../../core/arrangement/holding.js'
+import { RING_ENDS, withHolderAt, withOuterHeld } from '../../core/line/records.js'
 import { worded } from '../../core/card/worded.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { findLine, fitBearing, setHolding, setOil } from '../machines/store.js'
@@ -133,8 +134,13 @@ async function recordFitted(query: Query, { answers, record, job }: Card, evalua
   }
   for (const position of record.line.positions) {
     const held = answers[keyOf(position.code, 'arrange', 'held')]
-    if (typeof held === 'boolean')
-      for (const place of position.places) await setHolding(query, place.id, withOuterHeld(place.holding, held))
+    const before = position.places.map((p) => p.holding)
+    let rings = typeof held === 'boolean' ? before.map((r) => withOuterHeld(r, held)) : before
+    for (const end of RING_ENDS) {
+      const holder = answers[keyOf(position.code, 'arrange', end.name)] as HeldBy | undefined | null
+      if (holder) rings = withHolderAt(rings, end, holder)
+    }
+    for (const [i, place] of position.places.entries()) if (rings[i] !== before[i]) await setHolding(query, place.id, rings[i]!)
   }
 }
 

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { keyOf } from '../../../core/card/answers.js'
-import DrawingView from '../../drawing/DrawingView.vue'
+import { computed, ref, watch } from 'vue'
+import { LINE, keyOf, positionOf, type Scope } from '../../../core/card/answers.js'
 import AnswerField from '../../fields/AnswerField.vue'
+import ChoiceField from '../../fields/ChoiceField.vue'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
-import { useSession } from '../../stores/session.js'
+import ArrangementView from './ArrangementView.vue'
 import StationFrame from './StationFrame.vue'
-import { useLineDrawing } from './useLineDrawing.js'
 
 const card = useCard()
-const session = useSession()
 const result = computed(() => card.evaluation.arrange)
 const positions = computed(() => card.view!.line.positions)
 const many = computed(() => positions.value.length > 2)
@@ -21,31 +19,81 @@ const HELD_OPTIONS = [
 const SHARED = ['shaftMaterial', 'housingMaterial', 'assemblyC', 'shaftHotC', 'housingHotC'] as const
 const held = (code: string) => (card.lineAnswers[keyOf(code, 'arrange', 'held')] ?? null) as boolean | null
 
-const drawing = useLineDrawing(680, 280, () => {
-  const growth = result.value.growthMm
-  const error = {
-    several: many.value ? 'Held more than once: the shaft cannot grow' : 'Both ends held: the shaft cannot grow',
-    none: 'No end held: the shaft can wander',
-  }[result.value.holding as 'several']
-  const span = card.answers.arrange.spanMm
-  return {
-    spanText: many.value || span === null ? null : session.withUnit(span, 'length', 0),
-    growthText:
-      growth === null || error ? null : `${growth < 0 ? 'housing outgrows by' : 'grows'} ${session.withUnit(Math.abs(growth), 'gap')}`,
-    growthTowardHeld: growth !== null && growth < 0,
-    error,
-  }
+/** The support whose rings are looked at: that of the place in hand until another is pressed. */
+const hand = ref<Scope>(positionOf(card.place))
+watch(
+  () => card.place,
+  (place) => (hand.value = positionOf(place)),
+)
+const inHand = computed(() => positions.value.find((p) => p.code === hand.value) ?? positions.value[0]!)
+const nameOf = (i: number) => positions.value[i]?.name ?? ''
+const schemes = computed(() =>
+  (result.value.schemes ?? []).map((scheme, value) => ({
+    value,
+    scheme,
+    label:
+      scheme.kind === 'locating'
+        ? `${nameOf(scheme.holder!)} holds, the rest is free`
+        : scheme.kind === 'crossed'
+          ? 'each end holds one way'
+          : `set against each other, ${scheme.facing}`,
+  })),
+)
+/** The scheme that stands: who holds and, of two that face each other, how. */
+const scheme = computed(() => {
+  const { holding } = result.value
+  const stands = schemes.value.find(({ scheme: { kind, facing, supports } }) => {
+    if (kind === 'crossed') return holding === 'crossed'
+    if (kind === 'adjusted') return holding === 'adjusted' && card.answers.arrange.facing === facing
+    return holding === 'one' && supports.every((s, i) => s.held === held(positions.value[i]!.code))
+  })
+  return stands?.value ?? null
 })
+/** All that a scheme says of every support, as one change. */
+function arrange(value: number) {
+  const { supports, facing } = schemes.value[value]!.scheme
+  card.endTyping()
+  card.change({
+    ...Object.fromEntries(
+      supports.flatMap(({ held: holds, outer }, i) => {
+        const own = (name: string) => keyOf(positions.value[i]!.code, 'arrange', name)
+        return [
+          [own('held'), holds],
+          [own('outerLeft'), outer[0]],
+          [own('outerRight'), outer[1]],
+        ]
+      }),
+    ),
+    ...(facing && { [keyOf(LINE, 'arrange', 'facing')]: facing }),
+  })
+  card.endTyping()
+}
+const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
 </script>
 
 <template>
-  <StationFrame :result="result" drawing-title="The shaft line" drawing-note="bearings to scale, spans shortened">
-    <template #drawing><DrawingView :drawing="drawing" /></template>
+  <StationFrame
+    :result="result"
+    drawing-title="What holds, what lets go"
+    drawing-note="press a support to say what its rings stand against"
+  >
+    <template #drawing><ArrangementView v-model="hand" /></template>
     <template #chart>
       <AnswerField v-if="result.holding === 'adjusted'" station="arrange" name="facing" open />
       <AnswerField station="arrange" name="growthSchool" open :shown="card.context.plant.schools.growth" />
     </template>
     <template #entry>
+      <ChoiceField
+        v-if="schemes.length"
+        id="scheme"
+        class="scheme"
+        label="Arranged so"
+        placeholder="as it is"
+        :options="schemes"
+        :model-value="scheme"
+        :disabled="card.readOnly"
+        @update:model-value="$event !== null && arrange($event)"
+      />
       <div v-for="p in positions" :key="p.code" class="support" role="group" :aria-label="p.name">
         <DecisionChoice
           :id="`held-${p.code}`"
@@ -58,9 +106,22 @@ const drawing = useLineDrawing(680, 280, () => {
         <AnswerField v-if="held(p.code) !== true" station="arrange" name="floatPresentMm" :at="p.code" :label="`Float at the ${p.name}`" />
         <AnswerField v-if="many" station="arrange" name="alongMm" :at="p.code" label="From the left shaft end" :shown="p.alongMm" />
       </div>
+      <fieldset class="ends">
+        <legend>What the rings stand against, {{ inHand.name }}</legend>
+        <AnswerField v-for="name in ENDS" :key="name" station="arrange" :name="name" :at="inHand.code" clearable />
+        <AnswerField station="arrange" name="spigotMm" :at="inHand.code" />
+      </fieldset>
       <div class="grid">
         <AnswerField v-if="!many" station="arrange" name="spanMm" />
         <AnswerField v-for="name in SHARED" :key="name" station="arrange" :name="name" />
+        <AnswerField station="arrange" name="hotterK" />
+        <AnswerField station="arrange" name="coldestC" />
+      </div>
+      <p class="soft small">Hotter still: process heat, full load, a summer’s day, an oven fan left standing?</p>
+      <div class="grid">
+        <AnswerField station="arrange" name="coupledTo" clearable />
+        <AnswerField station="arrange" name="couplingGapMm" />
+        <AnswerField station="arrange" name="couplingAllowsMm" />
       </div>
     </template>
   </StationFrame>
@@ -72,6 +133,23 @@ const drawing = useLineDrawing(680, 280, () => {
   gap: 8px 16px;
   grid-template-columns: minmax(13rem, 1fr) minmax(0, 1fr) minmax(0, 1fr);
   margin-bottom: 6px;
+}
+.scheme {
+  margin-bottom: 8px;
+  max-width: 30rem;
+}
+.ends {
+  border: 0;
+  border-left: 4px solid var(--damson);
+  display: grid;
+  gap: 8px 14px;
+  grid-template-columns: repeat(auto-fill, minmax(9.5rem, 1fr));
+  margin: 12px 0 0;
+  padding: 2px 0 4px 12px;
+}
+.ends legend {
+  font-weight: 600;
+  padding: 0;
 }
 .grid {
   display: grid;

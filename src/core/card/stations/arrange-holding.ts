@@ -1,0 +1,163 @@
+import { axialPlayUm } from '../../arrangement/axial-play.js'
+import {
+  allMoveInside,
+  besidePair,
+  heldByEnds,
+  holdingFaults,
+  type Ends,
+  type Holding,
+  type HoldingFault,
+} from '../../arrangement/holding.js'
+import { lockedGrowth } from '../../arrangement/locked-growth.js'
+import { pairSetting } from '../../arrangement/pair-setting.js'
+import type { Bearing } from '../../catalogue/bearing.js'
+import { clearanceGroup } from '../../fits/clearance-group.js'
+import { short } from '../../result.js'
+import { q } from '../../units/quantities.js'
+import { amount } from '../../words/message.js'
+import { keyOf, type ArrangeAnswers, type LineAnswers, type Scope } from '../answers.js'
+import type { StationBuilder, Verdict } from '../station.js'
+import { worstC, type GrowthAnswers } from './arrange-growth.js'
+
+/** What each support holds and what is to be said of it. */
+
+/** A position along the line with what stands in it on this card. */
+export interface Support {
+  code: Scope
+  name: string
+  alongMm: number
+  /** One bearing each place; null where it is not known. */
+  rows: (Bearing | null)[]
+}
+
+/** A support with what was said of it. */
+export interface Judged extends Support {
+  held: boolean | null
+  /** What stands to each side of its rings. */
+  outer: Ends
+  inner: Ends
+  presentMm: number | null
+  /** How far the spigot of its cover reaches in, as measured. */
+  spigotMm: number | null
+  /** The shaft may move along inside its bearing. */
+  inside: boolean
+}
+
+const known = (row: Bearing | null): row is Bearing => row !== null
+
+/** A support with what the card says of it; sizes in mm, null where nobody has said. Source: the card's answers. */
+export function judged(answers: LineAnswers, support: Support): Judged {
+  const of = <F extends keyof ArrangeAnswers>(name: F) => (answers[keyOf(support.code, 'arrange', name)] ?? null) as ArrangeAnswers[F]
+  const outer: Ends = [of('outerLeft'), of('outerRight')]
+  return {
+    ...support,
+    alongMm: of('alongMm') ?? support.alongMm,
+    held: of('held') ?? heldByEnds(outer),
+    outer,
+    inner: [of('innerLeft'), of('innerRight')],
+    spigotMm: of('spigotMm'),
+    presentMm: of('floatPresentMm'),
+    inside: allMoveInside(support.rows),
+  }
+}
+
+/** What is wrong with who holds. */
+export function warnOfHolding(
+  station: StationBuilder,
+  holding: Holding | null,
+  supports: readonly Judged[],
+  holders: readonly Judged[],
+): void {
+  const names = holders.map((s) => s.name).join(', ')
+  const third = besidePair(supports)
+  if (holding === 'several' && third.length) station.warn('stop', 'third-held', { names: third.map((i) => supports[i]!.name).join(', ') })
+  else if (holding === 'several')
+    station.warn('stop', supports.length === 2 ? 'both-ends-held' : 'several-held', { held: holders.length, names })
+  if (holding === 'none') station.warn('stop', 'no-end-held')
+  if (holding === 'one' && holders[0]!.code !== supports[0]!.code)
+    station.warn('note', supports.length === 2 ? 'locates-away' : 'holds-away', { names })
+  if (holding === null) station.ask(supports.length === 2 ? 'holding' : 'holding-position')
+  if (holding === 'adjusted') station.ask('adjusted-setting')
+  for (const s of supports) for (const fault of holdingFaults(s, holding)) WARN_OF[fault](station, s)
+}
+
+/** Inserts held by their screws at both ends: the growth, mm, must find room within their own play. Source: `axialPlayUm`. */
+export function insertPlay(station: StationBuilder, holders: readonly Judged[], growthMm: number | null): Verdict {
+  const plays = holders.flatMap((s) =>
+    s.rows.filter(known).map((r) => {
+      const { minUm } = clearanceGroup({ family: 'deep-groove-ball', boreMm: r.boreMm, group: 'N' }).values
+      return axialPlayUm(minUm, r.elementDiameterMm) / 1000
+    }),
+  )
+  // Each stands in the middle of its play at best: half of it is left either way.
+  const roomMm = plays.reduce((sum, play) => sum + play / 2, 0)
+  station.figure('insertPlayMm', 'Play within the inserts', roomMm, 'gap', null, {
+    note: 'from the middle, at the least clearance of the normal group',
+  })
+  if (growthMm === null) return { word: 'not complete', level: 'open' }
+  const params = { growth: amount(growthMm, 'gap'), play: amount(roomMm, 'gap') }
+  const within = Math.abs(growthMm) <= roomMm
+  station.warn(within ? 'caution' : 'stop', within ? 'inserts-within' : 'inserts-locked', params, short(growthMm))
+  return within ? { word: 'held twice, within their play', level: 'caution' } : { word: 'held twice', level: 'stop' }
+}
+
+const WARN_OF: Readonly<Record<HoldingFault, (station: StationBuilder, s: Judged) => void>> = {
+  'free-clamped': (station, s) => station.warn('stop', `free-clamped-${s.code}`, { where: s.name }),
+  'held-open': (station, s) => station.warn('caution', `held-open-${s.code}`, { where: s.name }),
+  'inside-loose': (station, s) => station.warn('caution', `inside-loose-${s.code}`, { where: s.name }),
+  'inner-loose': (station, s) => station.warn('caution', `inner-loose-${s.code}`, { where: s.name }),
+}
+
+/** Both seats of a shaft together, N/µm: an order of size only. Engineering practice. */
+const SEATS_N_UM = 200
+
+/** What the growth, mm, would press along the shaft where nothing lets it go: an order of size, for the customer as much as for the bearing. Source: `lockedGrowth`. */
+export function lockedThrust(
+  station: StationBuilder,
+  a: GrowthAnswers,
+  holders: readonly Judged[],
+  growthMm: number | null,
+  spanMm: number | null,
+): void {
+  const rows = holders.flatMap((s) => s.rows.filter(known))
+  if (!rows.length || growthMm === null || growthMm <= 0 || !spanMm || !a.shaftMaterial) return
+  const weakest = rows.reduce((least, r) => (r.staticRatingN < least.staticRatingN ? r : least))
+  const input = { growthMm, shaftDiameterMm: weakest.boreMm, spanMm, material: a.shaftMaterial, seatStiffnessNUm: SEATS_N_UM }
+  const found = station.attempt(() => lockedGrowth(input))
+  if (!found) return
+  const { thrustN } = found.values
+  station.figure('lockedThrustN', 'Thrust while it cannot move', thrustN, 'force', found, {
+    note: `an order of size; ${weakest.designation} carries ${q(weakest.staticRatingN, 'force')} at rest`,
+  })
+  const params = { growth: amount(growthMm, 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
+  station.warn('caution', 'locked-thrust', params, short(thrustN))
+}
+
+/** How the end play of two that are set against each other, a span in mm apart, changes until it is hot. Source: `pairSetting`. */
+export function pairChange(
+  station: StationBuilder,
+  a: GrowthAnswers & { facing: ArrangeAnswers['facing'] },
+  supports: readonly Judged[],
+  spanMm: number | null,
+): void {
+  const rows = supports.map((s) => s.rows.filter(known)[0])
+  const [one, other] = rows
+  const parts = [a.shaftMaterial, a.housingMaterial, a.assemblyC, a.shaftHotC, a.housingHotC, spanMm, a.facing]
+  if (rows.length !== 2 || !one || !other || parts.some((p) => p === null) || one.contactAngleDeg < 1 || other.contactAngleDeg < 1) return
+  const found = station.attempt(() =>
+    pairSetting({
+      ...{ scheme: a.facing!, spanMm: spanMm!, racewayMm: [one.pitchDiameterMm, other.pitchDiameterMm], wantedHotUm: 0 },
+      ...{
+        contactAngleDeg: [one.contactAngleDeg, other.contactAngleDeg],
+        shaftMaterial: a.shaftMaterial!,
+        housingMaterial: a.housingMaterial!,
+      },
+      ...{ shaftRiseK: worstC(a)! - a.assemblyC!, housingRiseK: a.housingHotC! - a.assemblyC! },
+    }),
+  )
+  if (!found) return
+  const { changeUm } = found.values
+  station.figure('pairChangeUm', 'End play changes until hot by', changeUm, 'fine', found, {
+    note: changeUm < 0 ? 'it tightens: set so much more play cold' : 'it opens: set so much less cold',
+  })
+}

@@ -1,0 +1,215 @@
+import { expect } from 'chai'
+import { axialPlayUm } from '../../src/core/arrangement/axial-play.js'
+import {
+  besidePair,
+  holdingFaults,
+  holdingOf,
+  schemesOf,
+  type Ends,
+  type Holding,
+  type HoldingFault,
+} from '../../src/core/arrangement/holding.js'
+import { arrangementDrawing, type ArrangedSupport } from '../../src/core/drawing/arrangement.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import type { ArrangeAnswers, LineAnswers } from '../../src/core/card/answers.js'
+import { FIRST_SCHOOLS } from '../../src/core/card/context.js'
+import { arrangeStation } from '../../src/core/card/stations/arrange.js'
+import { RING_ENDS, holderAt, withHolderAt, type RingHolding } from '../../src/core/line/records.js'
+import { wordsOf } from '../../src/core/words/say.js'
+
+const row = (designation: string) => findBearing(designation)!.row
+const HOLD: Ends = ['cover', 'shoulder']
+const GAP: Ends = ['free', 'free']
+const NONE: Ends = [null, null]
+const OPEN: Ends = ['shoulder', 'free']
+const CLOSED: Ends = ['free', 'cover']
+
+describe('how a line is arranged', () => {
+  // [rows by support, held, what the outer rings stand against, holding]
+  // prettier-ignore
+  const HOLDINGS: [string[][], (boolean | null)[], Ends[], Holding | null][] = [
+    [[['6312'], ['6311']], [null, null], [OPEN, CLOSED], 'crossed'],
+    [[['6312'], ['6311']], [null, null], [CLOSED, OPEN], 'crossed'],
+    [[['6312'], ['6311']], [false, false], [OPEN, OPEN], 'none'],
+    [[['6312'], ['NU 311']], [true, false], [OPEN, CLOSED], 'one'],
+    [[['UC 210'], ['UC 210']], [true, true], [NONE, NONE], 'inserts'],
+    [[['UC 210'], ['6210']], [true, true], [NONE, NONE], 'several'],
+    [[['32210'], ['32209']], [true, true], [OPEN, CLOSED], 'adjusted'],
+  ]
+  for (const [names, held, outer, holding] of HOLDINGS)
+    it(`${names.map((n, i) => `${n.join(' + ')} ${held[i]} [${outer[i]!.join(', ')}]`).join('; ')}: ${holding}`, () =>
+      expect(holdingOf(names.map((n, i) => ({ rows: n.map(row), held: held[i]!, outer: outer[i]! })))).to.equal(holding))
+
+  // prettier-ignore
+  const FAULTS: [string, boolean | null, Ends, Ends, Holding | null, HoldingFault[]][] = [
+    ['6311', false, HOLD, NONE, 'one', ['free-clamped']],
+    ['6311', false, GAP, NONE, 'one', []],
+    ['6311', false, NONE, NONE, 'one', []],
+    ['6311', true, OPEN, NONE, 'one', ['held-open']],
+    ['32210', true, OPEN, NONE, 'adjusted', []],
+    ['6311', false, OPEN, NONE, 'crossed', []],
+    ['NU 311', false, GAP, NONE, 'one', ['inside-loose']],
+    ['NU 311', false, HOLD, NONE, 'one', []],
+    ['6312', true, HOLD, GAP, 'one', ['inner-loose']],
+  ]
+  for (const [name, held, outer, inner, arranged, faults] of FAULTS)
+    it(`${name} ${held} between ${outer.join(' and ')}, inner ${inner.join(' and ')}: ${faults.join(', ') || 'right'}`, () =>
+      expect(holdingFaults({ rows: [row(name)], held, outer, inner }, arranged)).to.deep.equal(faults))
+
+  it('a third beside two that are set against each other is named', () => {
+    const supports = ['32210', '32209', '6210'].map((n) => ({ rows: [row(n)], held: true }))
+    expect(besidePair(supports)).to.deep.equal([2])
+    expect(besidePair(supports.slice(0, 2))).to.deep.equal([])
+    expect(besidePair(['6310', '6210'].map((n) => ({ rows: [row(n)], held: true })))).to.deep.equal([])
+  })
+
+  it('every scheme that is offered leads to the holding that it names, with nothing clamped', () => {
+    const lines = [['6312', '6311'], ['6312', 'NU 311'], ['32210', '32209'], ['22216 K', '22216 K'], ['6312', '6312', '6312', '6312', '6312'], ['NU 312', 'NU 311']] // prettier-ignore
+    const counts = lines.map((names) => {
+      const supports = names.map((n) => ({ rows: [row(n)], held: null, outer: HOLD }))
+      const schemes = schemesOf(supports)
+      for (const scheme of schemes) {
+        const so = supports.map((s, i) => ({ ...s, ...scheme.supports[i]! }))
+        const wanted = { locating: 'one', crossed: 'crossed', adjusted: 'adjusted' }[scheme.kind]
+        expect(holdingOf(so), `${names.join(' ')} ${scheme.kind}`).to.equal(wanted)
+        for (const s of so) expect(holdingFaults(s, holdingOf(so))).to.deep.equal([])
+      }
+      return schemes.length
+    })
+    // Two that hold both ways may hold either or cross; a roller bearing on plain rings never holds.
+    expect(counts).to.deep.equal([3, 1, 2, 3, 5, 0])
+  })
+
+  it('end play follows from the angle at which the ball stands: cos α = 1 − G / 2A', () => {
+    for (const [clearance, ball] of [
+      [20, 12.7],
+      [45, 22.225],
+      [5, 6],
+    ] as const) {
+      // prettier-ignore
+      const A = 0.04 * ball * 1000
+      expect(axialPlayUm(clearance, ball)).to.be.closeTo(2 * A * Math.sin(Math.acos(1 - clearance / (2 * A))), 1e-9)
+    }
+    expect(axialPlayUm(0, 10)).to.equal(0)
+    expect(() => axialPlayUm(10, 0)).to.throw(/ballMm/)
+  })
+
+  it('what stands at the ends of a position is read and written at its first and last ring', () => {
+    const ring = (outer: RingHolding['outer']): RingHolding => ({ inner: ['not-recorded', 'not-recorded'], outer })
+    const pair = [ring(['shoulder', 'free']), ring(['free', 'held'])]
+    expect(RING_ENDS.map((end) => holderAt(pair, end))).to.deep.equal(['shoulder', null, null, null])
+    for (const end of RING_ENDS) expect(holderAt(withHolderAt(pair, end, 'cover'), end)).to.equal('cover')
+    expect(withHolderAt(pair, RING_ENDS[1], 'cover')[0]).to.equal(pair[0])
+  })
+})
+
+const NOTHING: ArrangeAnswers = {
+  ...{
+    held: null,
+    outerLeft: null,
+    outerRight: null,
+    innerLeft: null,
+    innerRight: null,
+    floatPresentMm: null,
+    spigotMm: null,
+    alongMm: null,
+  },
+  ...{ facing: null, growthSchool: null, hotterK: null, coldestC: null, couplingGapMm: null, couplingAllowsMm: null, coupledTo: null },
+  ...{ spanMm: 800, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 80, housingHotC: 40 },
+}
+const arrange = (names: string[], answers: LineAnswers, shared: Partial<ArrangeAnswers> = {}, couplingMm: number | null = null) => {
+  const supports = names.map((n, i) => ({ code: `p${i + 1}`, name: `end ${i + 1}`, alongMm: i * 800, rows: [row(n)] }))
+  return arrangeStation(answers, { ...NOTHING, ...shared }, supports, FIRST_SCHOOLS, couplingMm)
+}
+const HELD = { 'p1/arrange.held': true, 'p2/arrange.held': false }
+const figure = (r: ReturnType<typeof arrange>, key: string) => r.figures.find((f) => f.key === `arrange.${key}`)?.value ?? null
+const codes = (r: ReturnType<typeof arrange>) => r.cautions.map((c) => c.code)
+
+describe('Arrange: growth, coupling, and metal that must come off', () => {
+  // 800 mm of carbon steel over 60 K against cast iron over 20 K.
+  const GROWTH = 800 * (11.7e-6 * 60 - 10.5e-6 * 20)
+  it('what could make it hotter still counts', () => {
+    expect(figure(arrange(['6312', '6311'], HELD), 'growthMm')).to.be.closeTo(GROWTH, 1e-9)
+    expect(figure(arrange(['6312', '6311'], HELD, { hotterK: 30 }), 'growthMm')).to.be.closeTo(GROWTH + 800 * 11.7e-6 * 30, 1e-9)
+  })
+  it('a cold start that takes more back than the least asks for room behind the ring', () => {
+    const found = arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 3 }, { shaftMaterial: 'aluminium', coldestC: -40 })
+    const shrink = 800 * 60 * (23.5e-6 - 10.5e-6)
+    expect(shrink).to.be.above(0.5)
+    const growth = figure(found, 'growthMm') as number
+    expect(figure(found, 'floatNeededMm')).to.be.closeTo(1.2 * growth + shrink, 1e-9)
+    expect(figure(found, 'behindMm')).to.be.closeTo(shrink, 1e-9)
+  })
+  it('the coupling gap is what is left of it hot, from the end that holds', () => {
+    const at = (held: LineAnswers, coupling: number | null) =>
+      arrange(['6312', '6311'], held, { couplingGapMm: 3, couplingAllowsMm: 0.3 }, coupling)
+    // Held at the drive end only the overhang grows toward the coupling.
+    expect(figure(at(HELD, -200), 'couplingHotMm')).to.be.closeTo(3 - GROWTH / 4, 1e-9)
+    expect(codes(at(HELD, -200))).to.not.include('coupling-over')
+    const away = at({ 'p1/arrange.held': false, 'p2/arrange.held': true }, -200)
+    expect(figure(away, 'couplingHotMm')).to.be.closeTo(3 - 1.25 * GROWTH, 1e-9)
+    expect(codes(away)).to.include.members(['locates-away', 'coupling-over'])
+    expect(codes(arrange(['6312', '6311'], { 'p1/arrange.held': false, 'p2/arrange.held': true }, { couplingGapMm: 0.3 }))).to.include(
+      'coupling-closes',
+    )
+    expect(codes(arrange(['6312', '6311'], HELD, { coupledTo: 'plain' }))).to.include('plain-motor')
+  })
+  it('a free ring without room: how much comes off its cover, and what is left of the spigot', () => {
+    const found = arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 0.4, 'p2/arrange.spigotMm': 12 })
+    const needed = 1.2 * GROWTH + 0.5
+    expect(figure(found, 'metalOffMm')).to.be.closeTo(Math.ceil((needed - 0.4) * 10) / 10, 1e-9)
+    expect(found.float.p2!.metal!.leftMm).to.be.closeTo(12 - (figure(found, 'metalOffMm') as number), 1e-9)
+    expect(figure(arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 2 }), 'metalOffMm')).to.equal(null)
+  })
+  it('a free ring between cover and shoulder is clamped: all of its room must come off', () => {
+    const found = arrange(['6312', '6311'], { ...HELD, 'p2/arrange.outerLeft': 'shoulder', 'p2/arrange.outerRight': 'cover' })
+    expect(found.verdict).to.deep.equal({ word: 'clamped', level: 'stop' })
+    expect(wordsOf(found.cautions.find((c) => c.code === 'free-clamped-p2')!)).to.contain('end 2')
+    expect(figure(found, 'metalOffMm')).to.be.at.least(1.2 * GROWTH + 0.5)
+  })
+  it('each end holding one way: their play together takes the growth up', () => {
+    const ends = { 'p1/arrange.outerLeft': 'cover', 'p1/arrange.outerRight': 'free', 'p2/arrange.outerLeft': 'free', 'p2/arrange.outerRight': 'cover' } // prettier-ignore
+    const of = (a: number | null, b: number | null) => arrange(['6312', '6311'], { ...ends, 'p1/arrange.floatPresentMm': a, 'p2/arrange.floatPresentMm': b }).verdict.word // prettier-ignore
+    expect([of(0.5, 0.5), of(0.5, null), of(null, null)]).to.deep.equal(['has room', 'not enough room', 'not complete'])
+  })
+  it('inserts by their screws at both ends: within their play a caution, beyond it an error', () => {
+    const both = { 'p1/arrange.held': true, 'p2/arrange.held': true }
+    const cool = arrange(['UC 210', 'UC 210'], both, { shaftHotC: 30, housingHotC: 25 })
+    expect([cool.verdict.level, cool.holding]).to.deep.equal(['caution', 'inserts'])
+    expect(codes(cool)).to.include('inserts-within')
+    expect(codes(arrange(['UC 210', 'UC 210'], both))).to.include('inserts-locked')
+  })
+  it('says how far each free support moves, to its own side', () => {
+    const { moves } = arrange(['6312', '6312', '6312'], { 'p1/arrange.held': false, 'p2/arrange.held': true, 'p3/arrange.held': false })
+    expect(moves!.p1).to.be.closeTo(-GROWTH, 1e-9)
+    expect(moves!.p3).to.be.closeTo(GROWTH, 1e-9)
+  })
+})
+
+describe('the drawing of an arrangement', () => {
+  const support = (change: Partial<ArrangedSupport> = {}): ArrangedSupport => ({
+    ...{ key: 'p1', name: 'end', designation: '6312', rolls: 'ball', held: false, inside: false, outer: GAP, inner: HOLD, grip: null },
+    ...{ gapsMm: [0.5, 1.5], moveMm: 0.6, fault: null, ...change },
+  })
+  const draw = (share: number, ...supports: ArrangedSupport[]) =>
+    arrangementDrawing({ width: 680, height: 244, supports, share, say: (mm) => mm.toFixed(2), spanText: null, error: null })
+  const words = (d: ReturnType<typeof draw>) => d.primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : []))
+  it('counts the gaps of a free ring down on the side to which it moves', () => {
+    expect(words(draw(0, support()))).to.include.members(['0.50', '1.50'])
+    expect(words(draw(1, support()))).to.include.members(['1.10', '0.90'])
+    expect(words(draw(1, support({ moveMm: -0.6 })))).to.include('0.00')
+  })
+  it('moves only the inner ring of a bearing that gives way inside', () => {
+    const rings = (share: number) => draw(share, support({ inside: true, outer: HOLD, gapsMm: null })).primitives.flatMap((p) => (p.kind === 'path' && p.role === 'ring-own' ? [p.d] : [])) // prettier-ignore
+    expect(rings(1)[0]).to.equal(rings(0)[0])
+    expect(rings(1)[1]).to.not.equal(rings(0)[1])
+  })
+  it('keeps within its paper for one to six supports, and says what the rings stand against', () => {
+    for (let n = 1; n <= 6; n += 1) {
+      const d = draw(1, ...Array.from({ length: n }, (_, i) => support({ key: `p${i}`, fault: i ? null : 'clamped' })))
+      expect(d.places).to.have.length(n)
+      for (const p of d.primitives) if (p.kind === 'text') expect(p.x).to.be.within(0, 680)
+      expect(d.description).to.contain('outer ring against nothing and nothing').and.to.contain('clamped')
+    }
+  })
+})

@@ -1,0 +1,77 @@
+import { expect } from 'chai'
+import { Key } from 'selenium-webdriver'
+import { Person, clear, stage, type Stage } from './helpers.js'
+
+describe('journey: what holds, what lets go', () => {
+  let at: Stage
+  let person: Person
+  before(async () => {
+    at = await stage()
+    person = await Person.at(at.instance.url)
+    await person.signIn('technician')
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+  const picture = (name: string) => person.see(`//*[@role='button'][@aria-label='What the rings stand against, ${name}']`)
+
+  it('an exhaust fan with a locating ring at both ends is found, and put right', async () => {
+    await person.go('/')
+    await person.openCard('Pasteuriser exhaust fan EF-1')
+    await person.station('Arrange')
+    for (const end of ['sheave end', 'fan end']) {
+      await (await picture(end)).click()
+      await person.seeText(`What the rings stand against, ${end}`)
+      for (const side of ['left', 'right']) await person.fromList(`Outer ring, to the ${side}`, 'locating ring')
+    }
+    expect(await person.verdict()).to.equal('clamped')
+    await person.see("//*[name()='svg']//*[name()='text'][normalize-space()='clamped']")
+    await person.choose('Outer ring at the fan end', 'held')
+    expect(await person.verdict()).to.equal('both ends held')
+    await person.see("//*[name()='svg']//*[name()='text'][contains(., 'Both ends held')]")
+    expect(await person.figure('arrange.lockedThrustN')).to.match(/\d/)
+    await person.fromList('Arranged so', 'sheave end holds')
+    expect(await person.verdict()).to.equal('has room')
+    const gaps = async () => (await person.see("//*[name()='svg'][@role='group']")).getText()
+    const cold = await gaps()
+    await (await person.see("//*[@role='slider'][@aria-labelledby='heat-said']")).sendKeys(Key.END)
+    await person.seeText('at its hottest')
+    expect(await gaps()).to.not.equal(cold)
+    await person.button('Undo')
+    expect(await person.verdict()).to.equal('both ends held')
+    await person.fromList('Arranged so', 'sheave end holds')
+    await person.saved()
+  })
+
+  it('a stainless pump: the quick rule and the full calculation part, and the coupling has no room for it', async () => {
+    const materials = { shaftMaterial: 'austenitic-stainless' }
+    const words = 'coupling, 6212 free, 900, 6212 held, impeller'
+    await person.cardOn(await person.machineTyped('SP-9', 'Syrup pump', words, materials), 'Noise', 'arrange')
+    await person.type('At assembly', '20')
+    await person.type('Shaft at its hottest', '120')
+    await person.type('Housing then', '90')
+    const [full, quick] = [Number(await person.figure('arrange.fullMm')), Number(await person.figure('arrange.quickRuleMm'))]
+    expect(Math.abs(full - quick)).to.be.above(0.2)
+    await person.seeText('The quick rule assumes a rise')
+    await person.type('Hotter still at worst, by', '30')
+    expect(Number(await person.figure('arrange.fullMm'))).to.be.closeTo(full + 900 * 16.5e-6 * 30, 0.011)
+    await person.type('Coupling gap at assembly', '1')
+    await person.seeText('The coupling gap of 1.00 mm is used up')
+    // Held at the drive end the growth runs the other way.
+    await person.fromList('Arranged so', 'drive end holds')
+    await person.web.wait(async () => !(await person.text()).includes('is used up'), 10_000, 'the coupling has its gap')
+    await person.saved()
+  })
+
+  it('an adjusted pair, set cold for what it is to be hot', async () => {
+    await person.cardOn(await person.machineOf('PG-1'), 'Gearbox opened', 'arrange')
+    await person.fromList('Arranged so', 'set against each other, face-to-face')
+    await person.type('At assembly', '20')
+    await person.type('Shaft at its hottest', '85')
+    await person.type('Housing then', '60')
+    const change = async () => Number((await person.figure('arrange.pairChangeUm')).replace('−', '-'))
+    expect(await change(), 'face-to-face always loses').to.be.below(0)
+    await person.seeText('set so much more play cold')
+  })
+})
