@@ -1,9 +1,18 @@
-import { asLineAnswers, keyOf, type ArrangeAnswers, type CardAnswers, type LineAnswers, type Scope } from '../../src/core/card/answers.js'
+import {
+  asLineAnswers,
+  emptyAnswers,
+  keyOf,
+  type ArrangeAnswers,
+  type CardAnswers,
+  type LineAnswers,
+  type Scope,
+  type Station,
+} from '../../src/core/card/answers.js'
 import { bareContext, type LineContext } from '../../src/core/card/context.js'
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'
 import { linePlan, stepName } from '../../src/core/card/signing.js'
-import type { Bearing } from '../../src/core/catalogue/bearing.js'
+import { findBearing, type Bearing } from '../../src/core/catalogue/catalogue.js'
 
 /** Most cases are of one bearing on a shaft with two supports: said flat, with who holds at the drive end and at the other. */
 export type Arranged = Partial<ArrangeAnswers> & { driveEndHeld?: boolean | null; nonDriveEndHeld?: boolean | null }
@@ -47,3 +56,30 @@ export const questionsOf = (e: CardEvaluation): Question[] => stations(e).flatMa
 /** Names of the steps of a card in order. */
 export const stepsOf = (e: CardEvaluation): string[] =>
   linePlan({ order: [{ place: 'p1.1', lead: 'p1.1' }], places: { 'p1.1': e } }).map((s) => stepName(s.key))
+
+export type Patch = { [S in Station]?: S extends 'arrange' ? Arranged : Partial<CardAnswers[S]> }
+/** A whole card at the drive end of a steel shaft in cast iron, warm, changed by a patch. */
+export function filledCard(designation: string, patch: Patch = {}): CardEvaluation {
+  const a: Flat = emptyAnswers()
+  const given: Patch = {
+    identify: { designation, group: 'N', groupEvidence: 'marking' },
+    duty: {
+      speedRpm: 1450,
+      radialLoadN: 3000,
+      axialLoadN: 0,
+      shock: 'smooth',
+      ambientC: 20,
+      innerRingC: 60,
+      outerRingC: 50,
+      dirt: 'clean',
+      hoursPerDay: 16,
+      turningRing: 'inner',
+      loadDirection: 'still',
+    },
+    select: { target: 'motor-24h' },
+    arrange: { spanMm: 400, assemblyC: 20, shaftHotC: 60, housingHotC: 45, driveEndHeld: true, nonDriveEndHeld: false },
+  }
+  for (const source of [given, patch])
+    for (const [station, answers] of Object.entries(source)) Object.assign(a[station as Station], answers)
+  return evaluateCard(a, twoSupports('drive', findBearing('6309')!.row))
+}

@@ -17,7 +17,7 @@ const values = <S extends z.ZodRawShape>(shape: S) => z.object(shape)
 export const SEAT_CALCULATIONS: readonly Calculation[] = [
   define('seat-measurement', 'A seat as measured: size, taper, roundness', ['ISO 286-1', 'ISO 1', 'engineering practice'],
     z.strictObject({ seat: z.enum(['shaft', 'housing']), nominalMm: number, toleranceClass: z.string().max(8), planes: z.array(z.array(number).max(64)).max(32), partTemperatureC: number.optional(), material, gaugeZeroUm: number.optional() }),
-    values({ meanMm: number, taperUm: number, outOfRoundUm: number, deviationsUm: pair, withinSize: z.boolean(), withinForm: z.boolean() }), seatMeasurement),
+    values({ meanMm: number, taperUm: number, outOfRoundUm: number, deviationsUm: pair, withinSize: z.boolean(), withinForm: z.boolean(), planeMeansMm: z.array(number) }), seatMeasurement),
   define('locked-growth', 'Thrust of a shaft that cannot grow', ['Hooke', 'engineering practice'],
     z.strictObject({ growthMm: number, shaftDiameterMm: number, shaftBoreMm: number.optional(), spanMm: number, material, seatStiffnessNUm: number }),
     values({ thrustN: number }), lockedGrowth),

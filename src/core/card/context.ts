@@ -4,7 +4,7 @@ import type { MakersFigures } from '../catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
-import type { SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
+import type { HousingSeatRecord, SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
 import type { ShaftShape } from '../line/shaft.js'
 import type { Saying } from '../line/sayings.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
@@ -79,6 +79,7 @@ export interface PlaceRecord {
   set: PlaceSet | null
   /** What it sits on; left out where nothing is recorded. */
   shaftSeat?: ShaftSeatRecord
+  housingSeat?: HousingSeatRecord
   past: Pick<PositionPast, 'removed' | 'causes'>
 }
 

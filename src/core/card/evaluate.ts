@@ -140,7 +140,12 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
       ...selectStation(a, row, duty, known, { count: set.length, arrangement }, film, (identified.get(lead) ?? identify).closure),
       advice: adviceOn(a, row, group, duty),
     }))
-    const fit = shared('fit', () => fitStation(a, row, group, duty, select, arrange.sliding.includes(position), set[0]!.shaftSeat))
+    const fit = shared('fit', () =>
+      fitStation(a, row, group, duty, select, arrange.sliding.includes(position), {
+        shaft: set[0]!.shaftSeat,
+        housing: set[0]!.housingSeat,
+      }),
+    )
     const mount = shared('mount', () => mountStation(a, row, fit, { count: set.length, arrangement }, identify.typedDesignation))
     const lubricate = shared('lubricate', () =>
       lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),

@@ -2,6 +2,7 @@ import { HELD_BY } from '../arrangement/holding.js'
 import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../arrangement/growth.js'
 import { FAMILIES, FAMILY_LABEL } from '../catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../fits/clearance-group.js'
+import { REMEDIES, REMEDY_LABEL } from '../fits/seat-options.js'
 import { LOAD_BAND_NAMES } from '../fits/recommend-tables.js'
 import { INSTRUMENTS, type Instrument } from '../identify/identify.js'
 import { CAUSE_LABEL, CAUSE_NAMES } from '../inspection/causes.js'
@@ -61,6 +62,7 @@ const RANGE = {
   gap: [-20_000, 20_000],
   temperature: [-273.15, 2000],
   rise: [-1000, 2000],
+  fine: [-10_000, 10_000],
   force: [-1e8, 1e8],
   speed: [-1e6, 1e6],
   hours: [-1e6, 1e6],
@@ -191,6 +193,19 @@ export const FIELDS = {
     lightAlloy: flag('place', 'light alloy'),
     heatThroughShaft: flag('place', 'hot shaft'),
     precise: flag('place', 'must run true'),
+    shaftPlane1: readings('place', 'Shaft seat, first plane'),
+    shaftPlane2: readings('place', 'Shaft seat, second plane'),
+    shaftPlane3: readings('place', 'Shaft seat, third plane'),
+    shaftPartC: number('place', 'Shaft while measured', 'temperature'),
+    shaftZeroUm: number('place', 'Micrometer reads too much by', 'fine'),
+    housingPlane1: readings('place', 'Housing seat, first plane'),
+    housingPlane2: readings('place', 'Housing seat, second plane'),
+    housingPlane3: readings('place', 'Housing seat, third plane'),
+    housingPartC: number('place', 'Housing while measured', 'temperature'),
+    housingZeroUm: number('place', 'Bore gauge reads too much by', 'fine'),
+    shaftRemedy: choice('place', 'What is done about the shaft seat', REMEDIES, REMEDY_LABEL),
+    housingRemedy: choice('place', 'What is done about the housing seat', REMEDIES, REMEDY_LABEL),
+    unmountedUm: number('place', 'Clearance before it is driven up', 'fine'),
   },
   mount: {
     method: choice('place', 'How it goes on', MOUNT_METHODS, { press: 'cold, by press', heat: 'hot, by heater', chill: 'cold, by chilled shaft' }),

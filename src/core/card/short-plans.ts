@@ -2,7 +2,7 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { formOf, isDrawnCup } from '../catalogue/construction-forms.js'
 import { tolerance } from '../tolerances/iso286.js'
 import { q } from '../units/quantities.js'
-import type { FitSeat } from './stations/fit.js'
+import type { FitSeat } from './stations/fit-seats.js'
 import { seatField, type PlanField, type PlanStep } from './mounting-plan.js'
 
 /**

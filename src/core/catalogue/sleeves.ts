@@ -55,6 +55,21 @@ export function adapterSleeve(row: Pick<Bearing, 'series' | 'boreMm' | 'boreTape
   return { designation: `${series}${code}`, shaftMm }
 }
 
+/** Pitch of the nut on an adapter sleeve by the thread, which is that of the bore: [bore up to mm, pitch mm]. ISO 2982-2. */
+const PITCH: readonly (readonly [number, number])[] = [
+  [20, 1],
+  [50, 1.5],
+  [150, 2],
+  [200, 3],
+  [300, 4],
+  [500, 5],
+]
+
+/** Pitch of the nut that drives a bore of so many mm up its sleeve, mm. Range: bores 17 to 500 mm, beyond it that of the largest. Source: ISO 2982-2. */
+export function nutPitchMm(boreMm: number): number {
+  return (PITCH.find(([to]) => boreMm <= to) ?? PITCH.at(-1)!)[1]
+}
+
 /** What holds the inner ring on its shaft: the grip of its fit, or something that clamps it whatever the fit. */
 export type ShaftHold = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'none'
 

@@ -10,6 +10,8 @@ export interface FitInput {
   toleranceClass: string
   accuracy: Accuracy
   family: Family
+  /** The seat as measured, least and most from nominal in µm: it stands before the class. */
+  deviationUm?: readonly [number, number]
 }
 
 export interface FitValues {
@@ -40,7 +42,10 @@ export function fit(input: FitInput): Result<FitValues> {
     )
   }
   const sheet = new Derivation()
-  const seat = tolerance(input)
+  const zone = tolerance(input)
+  const { deviationUm } = input
+  const seat = deviationUm ? { ...zone, values: { ...zone.values, lowerUm: deviationUm[0], upperUm: deviationUm[1] } } : zone
+  if (deviationUm && !(deviationUm[0] <= deviationUm[1])) throw new InputError('deviationUm', deviationUm, 'smaller value first')
   const ring = ringTolerance({ ...input, ring: isShaft ? 'inner' : 'outer' })
   sheet.include(seat)
   sheet.include(ring)

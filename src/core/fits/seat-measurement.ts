@@ -24,6 +24,8 @@ export interface SeatMeasurementValues {
   deviationsUm: [least: number, most: number]
   withinSize: boolean
   withinForm: boolean
+  /** At 20 °C, plane by plane. */
+  planeMeansMm: number[]
 }
 
 const REFERENCE_C = 20
@@ -93,5 +95,5 @@ export function seatMeasurement(input: SeatMeasurementInput): Result<SeatMeasure
   sheet.assume('Diameters alone do not see a seat of three or five lobes: turn it in a vee block where roundness is in doubt.')
   if (!withinSize) sheet.caution('caution', 'seat-size', { class: toleranceClass }, short(deviationsUm[0]))
   if (!withinForm) sheet.caution('caution', 'seat-form', { allowed: short(2 * formUm) }, short(Math.max(outOfRoundUm, taperUm)))
-  return sheet.result({ meanMm, taperUm, outOfRoundUm, deviationsUm, withinSize, withinForm })
+  return sheet.result({ meanMm, taperUm, outOfRoundUm, deviationsUm, withinSize, withinForm, planeMeansMm: means })
 }

@@ -90,6 +90,7 @@ function lineContext(
         row: p.row,
         set: p.set,
         ...(p.shaftSeat.kind !== 'not-recorded' && { shaftSeat: p.shaftSeat }),
+        ...(p.housingSeat.kind !== 'not-recorded' && { housingSeat: p.housingSeat }),
         past: past.get(p.id) ?? { removed: null, causes: [] },
       })),
       past: {

@@ -8,10 +8,11 @@ import { movedFigures, type LineEvaluation, shownOf } from '../../core/card/eval
 import { oilOf } from '../../core/card/film.js'
 import { stepName, stepStates } from '../../core/card/signing.js'
 import type { HeldBy } from '../../core/arrangement/holding.js'
+import type { Remedy } from '../../core/fits/seat-options.js'
 import { RING_ENDS, withHolderAt, withOuterHeld } from '../../core/line/records.js'
 import { worded } from '../../core/card/worded.js'
 import { CORE_VERSION } from '../../core/version.js'
-import { findLine, fitBearing, setHolding, setOil } from '../machines/store.js'
+import { findLine, fitBearing, setHolding, setMeasured, setOil } from '../machines/store.js'
 import { Refused, blocked, refused } from '../problems.js'
 import { works } from '../people/store.js'
 import { audit, transaction, type Query } from '../database.js'
@@ -118,12 +119,21 @@ export async function handOver(pool: pg.Pool, jobId: number, personId: number, m
   })
 }
 
+/** Where the seat is made anew, what was measured before says nothing of it. */
+const MADE_NEW: readonly Remedy[] = ['sleeve', 'regrind', 'scrap']
+
 /** What is fitted at each place of the card, how its rings are held, and one row for what the plant counts. */
 async function recordFitted(query: Query, { answers, record, job }: Card, evaluation: LineEvaluation, at: Date): Promise<void> {
   for (const { code, id } of job.places) {
     const { identify, fit, inspect, mount } = evaluation.places[code]!
     const designation = identify.row?.designation ?? (identify.typedDesignation as string)
     await fitBearing(query, id, designation, fit.group, at)
+    const { lead } = evaluation.order.find((o) => o.place === code)!
+    for (const seat of ['shaft', 'housing'] as const) {
+      const measured = fit[seat]?.measuredMm
+      const remedy = answers[keyOf(lead, 'fit', `${seat}Remedy`)] as Remedy | null | undefined
+      if (measured && !(remedy && MADE_NEW.includes(remedy))) await setMeasured(query, id, seat, fit[seat]!.sizeMm, measured)
+    }
     await store.addFinishedPlace(query, job.line.id, id, {
       designation,
       group: fit.group,

@@ -212,6 +212,24 @@ export async function setHolding(query: Query, placeId: number, holding: RingHol
   await execute(query, 'UPDATE place SET holding = $2 WHERE id = $1', [placeId, holding])
 }
 
+/** A seat as a card measured it, mm at 20 °C, plane by plane; a seat of which nothing was recorded is then a cylinder of its nominal size. */
+export async function setMeasured(
+  query: Query,
+  placeId: number,
+  seat: 'shaft' | 'housing',
+  nominalMm: number,
+  planesMm: readonly number[],
+) {
+  const column = seat === 'shaft' ? 'shaft_seat' : 'housing_seat'
+  await execute(
+    query,
+    `UPDATE place SET ${column} = CASE WHEN ${column} ->> 'kind' = 'not-recorded' THEN jsonb_build_object('kind', 'cylindrical', 'nominalMm', $2::float8) ELSE ${column} END
+       || jsonb_build_object('measuredMm', $3::jsonb)
+     WHERE id = $1`,
+    [placeId, nominalMm, JSON.stringify(planesMm.map((mm) => Math.round(mm * 1e5) / 1e5))],
+  )
+}
+
 /** What a position runs in from now on; null where it is grease. */
 export async function setOil(query: Query, positionId: number, oil: OilRecord | null): Promise<void> {
   await execute(query, 'UPDATE position SET oil = $2 WHERE id = $1', [positionId, oil])

@@ -17,7 +17,8 @@ import type { CardContext } from '../context.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
 import type { DutyResult } from './duty.js'
-import { seatedAs, type FitStationResult } from './fit.js'
+import { type FitStationResult } from './fit.js'
+import { seatedAs } from './fit-seats.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { survival } from '../../life/many-lives.js'
 import { rateBearing } from '../../life/rate-bearing.js'
@@ -71,7 +72,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
           operatingClearance({
             ...row,
             group,
-            ...seatedAs(answers, row, fit.shaft!.toleranceClass, fit.housing!.toleranceClass),
+            ...seatedAs(answers, row, fit.shaft!, fit.housing!),
             innerRingC: d.innerRingC!,
             outerRingC: d.outerRingC!,
           }),

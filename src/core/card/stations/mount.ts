@@ -11,7 +11,8 @@ import { InputError } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
-import type { FitSeat, FitStationResult } from './fit.js'
+import type { FitStationResult } from './fit.js'
+import type { FitSeat } from './fit-seats.js'
 import { amount } from '../../words/message.js'
 
 export interface MethodOffer {

@@ -6,7 +6,8 @@ import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
-import { inLightAlloy, seatedAs } from '../../../core/card/stations/fit.js'
+import { inLightAlloy } from '../../../core/card/stations/fit.js'
+import { seatedAs } from '../../../core/card/stations/fit-seats.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -39,7 +40,7 @@ const assembly = computed(() => {
   const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = row
   return {
     ...{ family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm, group, innerRingC, outerRingC },
-    ...seatedAs(card.answers, row, shaft.toleranceClass, housing.toleranceClass),
+    ...seatedAs(card.answers, row, shaft, housing),
   }
 })
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))

@@ -1,0 +1,57 @@
+import type { Bearing } from '../../catalogue/catalogue.js'
+import { groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
+import { againstCreep, creepLimit } from '../../fits/creep.js'
+import type { FitInput } from '../../fits/fit.js'
+import { operatingClearance } from '../../fits/operating-clearance.js'
+import { InputError } from '../../result.js'
+import { accuracyOf } from '../../tolerances/ring.js'
+import { amount } from '../../words/message.js'
+import type { CardAnswers } from '../answers.js'
+import type { StationBuilder } from '../station.js'
+import type { DutyResult } from './duty.js'
+import { seatedAs, type Seats } from './fit-seats.js'
+
+/** Whether an assembly in a class and a group keeps clearance when hot, nineteen in twenty of them. */
+function runsFree(answers: CardAnswers, row: Bearing, { housing }: Seats) {
+  return (toleranceClass: string, group: ClearanceGroup): boolean => {
+    const { innerRingC, outerRingC } = answers.duty
+    if (innerRingC === null || outerRingC === null) return true
+    try {
+      const seated = seatedAs(answers, row, { toleranceClass }, housing.values)
+      return operatingClearance({ ...row, group, ...seated, innerRingC, outerRingC }).values.p025Um >= 0
+    } catch (error) {
+      if (error instanceof InputError) return false
+      throw error
+    }
+  }
+}
+
+/** What holds the swept inner ring against creep, and what its loosest likely grip leaves of that, µm. Source: `creepLimit`. */
+export function creepMargin(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  duty: DutyResult,
+  settled: Seats,
+  group: ClearanceGroup | null,
+): number | null {
+  const grip = settled.shaft?.values.grip
+  const { innerRingC, ambientC } = answers.duty
+  if (!grip || duty.innerRingLoad !== 'rotating' || duty.radialN === null || innerRingC === null) return null
+  const creep = creepLimit(row, duty.radialN, innerRingC, ambientC ?? 20)
+  const margin = grip.probableMinInterferenceUm - creep.values.neededUm
+  station.figure('creepUm', 'Needed against creep', creep.values.neededUm, 'fine', creep)
+  if (margin < 0) {
+    const shaft = settled.shaft!.values
+    const [has, needed] = [amount(grip.probableMinInterferenceUm, 'fine'), amount(creep.values.neededUm, 'fine')]
+    const shown = Math.round(grip.probableMinInterferenceUm)
+    const input: FitInput = { seat: 'shaft', sizeMm: shaft.sizeMm, toleranceClass: shaft.toleranceClass, family: row.family, accuracy: accuracyOf(row, answers.fit.accuracy) } // prettier-ignore
+    // A seat that was measured is what it is: no class makes it larger.
+    const way = shaft.measuredUm ? null : againstCreep(input, creep.values.neededUm, group, runsFree(answers, row, settled))
+    if (way?.kind === 'class') station.warn('note', 'creep-class', { grip: has, needed, class: way.toleranceClass }, shown)
+    else if (way?.kind === 'class-and-group')
+      station.warn('note', 'creep-class-group', { grip: has, needed, class: way.toleranceClass, group: groupMark(way.group) }, shown) // prettier-ignore
+    else station.warn('note', 'creep-no-class', { grip: has, needed }, shown)
+  }
+  return margin
+}

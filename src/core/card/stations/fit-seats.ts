@@ -1,0 +1,228 @@
+import type { Bearing } from '../../catalogue/catalogue.js'
+import type { ShaftHold } from '../../catalogue/sleeves.js'
+import { fit, type FitInput, type FitValues } from '../../fits/fit.js'
+import { furtherUm } from '../../fits/operating-clearance.js'
+import type { RecommendValues } from '../../fits/recommend.js'
+import type { SeatMeasurementValues } from '../../fits/seat-measurement.js'
+import type { ShaftSeatRecord } from '../../line/records.js'
+import { seatUnder, type SeatUnder } from '../../line/seats.js'
+import { MATERIALS } from '../../materials.js'
+import { pressForce } from '../../mounting/press-force.js'
+import { Derivation, type Result } from '../../result.js'
+import { tolerance } from '../../tolerances/iso286.js'
+import { accuracyOf } from '../../tolerances/ring.js'
+import { q } from '../../units/quantities.js'
+import { amount } from '../../words/message.js'
+import type { CardAnswers } from '../answers.js'
+import type { StationBuilder } from '../station.js'
+import type { DutyResult } from './duty.js'
+import { measuredSeat } from './fit-measured.js'
+
+/** Both seats of a place: their classes or measured sizes, what grips, and what heat makes of it. */
+
+/** A seat as the card settles it. */
+export interface FitSeat {
+  sizeMm: number
+  toleranceClass: string
+  seatUpperUm: number
+  seatLowerUm: number
+  /** As measured, µm from nominal at 20 °C; left out where it was not, and in older closed cards. */
+  measuredUm?: readonly [number, number]
+  /** Its planes then, mm. */
+  measuredMm?: readonly number[]
+  /** Null where something else than the fit holds the ring: a sleeve, screws, a collar, a housing made for it. */
+  grip: FitValues | null
+}
+
+/** Two figures as one with two ends, in the unit of both (any). Source: none, it computes nothing. */
+export const range = (a: number, b: number): readonly [number, number] => [a, b]
+const limit = (um: number) => (um > 0 ? '+' : '') + q(um, 'fine')
+
+/** What an insert bearing or a sleeve asks of the shaft, in words. */
+const CLAMPED: Partial<Record<ShaftHold, string>> = {
+  screws: 'held by its screws',
+  collar: 'held by its collar',
+  sleeve: 'held by its sleeve',
+}
+
+/** The seat a ring is gripped by, or one that only carries what clamps it. */
+function seatOf(
+  station: StationBuilder,
+  input: FitInput,
+  gripped: boolean,
+  fields: Record<string, string>,
+  measured: Result<SeatMeasurementValues> | null,
+): Result<FitSeat> | null {
+  return station.attempt((): Result<FitSeat> => {
+    const { sizeMm, toleranceClass } = input
+    const measuredUm = measured?.values.deviationsUm
+    const own = measured && { measuredUm: measured.values.deviationsUm, measuredMm: measured.values.planeMeansMm }
+    if (gripped) {
+      const found = fit({ ...input, deviationUm: measuredUm })
+      const { seatUpperUm, seatLowerUm } = found.values
+      return { ...found, values: { sizeMm, toleranceClass, seatUpperUm, seatLowerUm, ...own, grip: found.values } }
+    }
+    const { values, ...rest } = tolerance(input)
+    const [seatLowerUm, seatUpperUm] = measuredUm ?? [values.lowerUm, values.upperUm]
+    return { ...rest, values: { sizeMm, toleranceClass, seatUpperUm, seatLowerUm, ...own, grip: null } }
+  }, fields)
+}
+
+/** The shaft diameter under the bearing and how it is held there; asks where a taper leaves it open. */
+function shaftUnder(station: StationBuilder, row: Bearing, record: ShaftSeatRecord | null): SeatUnder {
+  const under = seatUnder(row, record)
+  if (under.sizeMm === null) station.ask('taper-seat')
+  return under
+}
+
+export interface Seats {
+  hold: ShaftHold
+  sleeve: string | null
+  shaft: Result<FitSeat> | null
+  housing: Result<FitSeat>
+  shaftClass: string
+  housingClass: string
+}
+
+/** Seats in the classes chosen or recommended; null when one is refused. */
+export function seats(
+  station: StationBuilder,
+  all: CardAnswers,
+  row: Bearing,
+  recommended: Result<RecommendValues>,
+  record: ShaftSeatRecord | null,
+): Seats | null {
+  const answers = all.fit
+  const { hold, sizeMm: under, sleeve } = shaftUnder(station, row, record)
+  // A taper on the shaft itself has no class of a cylinder; a sleeve has.
+  const sizeMm = hold === 'taper' && !sleeve ? null : under
+  const shaftClass = answers.shaftClass ?? recommended.values.shaftClass
+  const housingClass = answers.housingClass ?? recommended.values.housingClass
+  const accuracy = station.attempt(() => new Derivation().result({ is: accuracyOf(row, answers.accuracy) }))?.values.is
+  if (!accuracy) return null
+  const common = { accuracy, family: row.family }
+  const shaft =
+    sizeMm === null
+      ? null
+      : seatOf(
+          station,
+          { ...common, seat: 'shaft', sizeMm, toleranceClass: shaftClass },
+          hold === 'fit',
+          {
+            toleranceClass: 'shaftClass',
+            sizeMm: 'accuracy',
+          },
+          measuredSeat(station, all, 'shaft', sizeMm, shaftClass),
+        )
+  const housing = seatOf(
+    station,
+    { ...common, seat: 'housing', sizeMm: row.outsideMm, toleranceClass: housingClass },
+    row.family !== 'insert-ball',
+    { toleranceClass: 'housingClass', sizeMm: 'accuracy' },
+    measuredSeat(station, all, 'housing', row.outsideMm, housingClass),
+  )
+  if (!housing || (sizeMm !== null && !shaft)) return null
+  for (const [where, own, advised] of [
+    ['shaft', shaftClass, recommended.values.shaftClass],
+    ['housing', housingClass, recommended.values.housingClass],
+  ] as const)
+    if (own !== advised) station.warn('note', `own-class-${where}`, { own, advised }, own)
+  return { hold, sleeve, shaft, housing, shaftClass, housingClass }
+}
+
+/** Class, limits and grip of both seats. */
+export function seatFigures(
+  station: StationBuilder,
+  row: Bearing,
+  { hold, sleeve, shaft, housing, shaftClass, housingClass }: Seats,
+  recommended: Result<RecommendValues>,
+): void {
+  const limits = (v: FitSeat) => `${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
+  if (sleeve)
+    station.figure('sleeve', hold === 'sleeve' ? 'Adapter sleeve' : 'Withdrawal sleeve', sleeve, 'text', null, { note: 'ISO 2982' })
+  if (shaft)
+    station.figure('shaftClass', `Shaft seat Ø${q(shaft.values.sizeMm, 'length', 0)}`, shaftClass, 'text', recommended, {
+      note: [limits(shaft.values), CLAMPED[hold]].filter(Boolean).join(', '),
+    })
+  const grip = shaft?.values.grip
+  if (grip)
+    station.figure('shaftInterference', 'Inner ring grip', range(grip.minInterferenceUm, grip.maxInterferenceUm), 'fine', shaft, {
+      note: words(grip),
+    })
+  const outer = housing.values.grip
+  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, housingClass, 'text', recommended, {
+    note: outer ? limits(housing.values) : `${limits(housing.values)}, bored by the maker of its housing`,
+  })
+  if (outer)
+    station.figure(
+      'housingInterference',
+      'Outer ring in housing',
+      range(outer.minInterferenceUm, outer.maxInterferenceUm),
+      'fine',
+      housing,
+      { note: words(outer) },
+    )
+}
+
+/** A shift of the fit under this is not worth a figure of its own, µm. */
+const NOTICED_UM = 1
+
+/** What unlike materials make of the fits when hot; the range of the outer ring in its housing then, µm. Source: `furtherUm`. */
+export function hotFits(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  duty: DutyResult,
+  s: Seats,
+): readonly [number, number] | null {
+  const { innerRingC, outerRingC } = answers.duty
+  const { shaftMaterial, housingMaterial } = answers.arrange
+  const outer = s.housing.values.grip
+  if (innerRingC === null || outerRingC === null) return outer && range(outer.minInterferenceUm, outer.maxInterferenceUm)
+  const onShaft = furtherUm(shaftMaterial ?? undefined, row.boreMm, innerRingC)
+  const inHousing = furtherUm(housingMaterial ?? undefined, row.outsideMm, outerRingC)
+  const grip = s.shaft?.values.grip
+  if (grip && Math.abs(onShaft) >= NOTICED_UM) {
+    const hot = range(grip.minInterferenceUm + onShaft, grip.maxInterferenceUm + onShaft)
+    station.figure('shaftHotInterference', 'Inner ring grip, hot', hot, 'fine', null, {
+      note: `${MATERIALS[shaftMaterial!].label} against bearing steel at ${q(innerRingC, 'temperature')}`,
+    })
+    const stress = pressForce({
+      boreMm: row.boreMm,
+      racewayDiameterMm: row.innerRacewayMm,
+      widthMm: row.innerWidthMm ?? row.widthMm,
+      interferenceUm: Math.min(1000, Math.max(0, hot[1])),
+      shaftMaterial: shaftMaterial ?? undefined,
+    })
+    if (onShaft > 0) stress.cautions.forEach((c) => station.caution({ ...c, code: `${c.code}-hot` }))
+  }
+  if (!outer) return null
+  const hot = range(outer.minInterferenceUm - inHousing, outer.maxInterferenceUm - inHousing)
+  if (Math.abs(inHousing) < NOTICED_UM) return hot
+  station.figure('housingHotInterference', 'Outer ring in housing, hot', hot, 'fine', null, {
+    note: `${MATERIALS[housingMaterial!].label} against bearing steel at ${q(outerRingC, 'temperature')}`,
+  })
+  if (duty.outerRingLoad === 'rotating' && hot[0] < 0)
+    station.warn('caution', 'outer-loose-hot', { loose: amount(-hot[0], 'fine') }, Math.round(hot[0]))
+  return hot
+}
+
+type Worn = Pick<FitSeat, 'toleranceClass' | 'measuredUm'>
+
+/** The seats of a card as the operating clearance takes them, whichever bearing stands in them. */
+export function seatedAs(answers: CardAnswers, row: Bearing, shaft: Worn, housing: Worn) {
+  return {
+    shaft: { toleranceClass: shaft.toleranceClass, deviationUm: shaft.measuredUm, material: answers.arrange.shaftMaterial ?? undefined },
+    housing: {
+      toleranceClass: housing.toleranceClass,
+      deviationUm: housing.measuredUm,
+      material: answers.arrange.housingMaterial ?? undefined,
+    },
+    accuracy: accuracyOf(row, answers.fit.accuracy),
+  }
+}
+
+function words(v: FitValues): string {
+  if (v.minInterferenceUm >= 0) return 'tight'
+  return v.maxInterferenceUm <= 0 ? 'loose' : 'tight or loose'
+}
