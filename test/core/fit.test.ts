@@ -2,6 +2,8 @@ import { expect } from 'chai'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { nutPitchMm } from '../../src/core/catalogue/sleeves.js'
 import { againstCreep, byMiddle, shaftClassesByGrip } from '../../src/core/fits/creep.js'
+import { seatReadingsDrawing } from '../../src/core/drawing/seat-readings.js'
+import { whatIf } from '../../src/core/fits/what-if.js'
 import { fit } from '../../src/core/fits/fit.js'
 import { seatOptions, type Remedy, type WornSeat } from '../../src/core/fits/seat-options.js'
 import { leastLeftUm } from '../../src/core/mounting/drive-up.js'
@@ -145,5 +147,48 @@ describe('a tapered bore on the card', () => {
     const e = card('UK 208')
     expect(figure(e, 'reductionUm')).to.equal(null)
     expect(findBearing('UK 208')!.row.boreTaper).to.equal('1:12')
+  })
+})
+
+describe('what one step does, and what stands against the rings', () => {
+  const input = () => {
+    const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = findBearing('6312')!.row
+    return { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm, group: '3', shaft: { toleranceClass: 'k5' }, housing: { toleranceClass: 'H7' }, accuracy: 'normal', innerRingC: 70, outerRingC: 60 } as const // prettier-ignore
+  }
+  it('each step moves the clearance the way it must', () => {
+    const rows = Object.fromEntries(whatIf(input()).map((r) => [r.step.code, r]))
+    const now = rows['if-as-it-is']!
+    expect(Object.keys(rows)).to.have.length(6)
+    for (const code of ['if-group-up', 'if-looser']) expect(rows[code]!.p025Um, code).to.be.above(now.p025Um)
+    for (const code of ['if-group-down', 'if-warmer', 'if-tighter']) expect(rows[code]!.p025Um, code).to.be.below(now.p025Um)
+    // 10 K over the mean raceway diameter.
+    const { innerRacewayMm, outerRacewayMm } = input()
+    expect(now.p025Um - rows['if-warmer']!.p025Um).to.be.closeTo(12e-6 * 10 * ((innerRacewayMm + outerRacewayMm) / 2) * 1000, 1e-6)
+  })
+  it('leaves out what the tables do not hold', () =>
+    expect(whatIf({ ...input(), group: '5' }).map((r) => r.step.code)).to.not.include('if-group-up'))
+
+  // prettier-ignore
+  const AGAINST: [Patch['fit'], string | null][] = [
+    [{ shaftShoulderMm: 76 }, null],
+    [{ shaftShoulderMm: 65 }, 'shoulder-low-shaft'],
+    [{ shaftShoulderMm: 95 }, 'shoulder-high-shaft'],
+    [{ shaftFilletMm: 3 }, 'fillet-large-shaft'],
+    [{ housingFilletMm: 1 }, null],
+    [{ housingRunoutUm: 40 }, 'shoulder-runout-housing'],
+    [{ shaftRunoutUm: 13 }, null],
+    [{ shaftRunoutUm: 13, precise: true }, 'shoulder-runout-shaft'],
+  ]
+  for (const [fitted, code] of AGAINST)
+    it(`${JSON.stringify(fitted)}: ${code ?? 'right'}`, () => {
+      const said = codes(filledCard('6312', { fit: fitted })).filter((c) => /^(shoulder|fillet)/.test(c))
+      expect(said).to.deep.equal(code ? [code] : [])
+    })
+
+  it('a seat is drawn plane by plane, one that leaves its class in red', () => {
+    const draw = (planes: number[][]) => seatReadingsDrawing({ width: 560, height: 190, nominalMm: 60, planes, limitsUm: [2, 15], say: (um) => `${Math.round(um)} µm` }) // prettier-ignore
+    const roles = (d: ReturnType<typeof draw>) => d.primitives.flatMap((p) => (p.kind === 'path' ? [p.role] : []))
+    expect(roles(draw([[60.01, 60.01], [60.02, 60.01]]))).to.deep.equal(['ring-strong', 'error']) // prettier-ignore
+    expect(draw([[60.01, 60.012]]).description).to.contain('10 µm, 12 µm')
   })
 })

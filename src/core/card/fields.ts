@@ -205,6 +205,12 @@ export const FIELDS = {
     housingZeroUm: number('place', 'Bore gauge reads too much by', 'fine'),
     shaftRemedy: choice('place', 'What is done about the shaft seat', REMEDIES, REMEDY_LABEL),
     housingRemedy: choice('place', 'What is done about the housing seat', REMEDIES, REMEDY_LABEL),
+    shaftShoulderMm: number('place', 'Shaft shoulder, across', 'length'),
+    shaftFilletMm: number('place', 'Shaft fillet', 'length'),
+    shaftRunoutUm: number('place', 'Shaft shoulder runs out', 'fine'),
+    housingShoulderMm: number('place', 'Housing shoulder, across', 'length'),
+    housingFilletMm: number('place', 'Housing fillet', 'length'),
+    housingRunoutUm: number('place', 'Housing shoulder runs out', 'fine'),
     unmountedUm: number('place', 'Clearance before it is driven up', 'fine'),
   },
   mount: {

@@ -47,14 +47,22 @@ export interface ZonePair {
   toleranceClass: string
   seatUpperUm: number
   seatLowerUm: number
+  measuredUm?: readonly [number, number]
   grip: { ringUpperUm: number; ringLowerUm: number } | null
+}
+
+export interface ZonesDrawing extends Drawing {
+  /** Where the zone of each seat stands, to be taken and moved. */
+  seats: { seat: 'shaft' | 'housing'; x: number; y: number; width: number; height: number }[]
+  /** µm to a unit of the paper; up is more. */
+  umPerUnit: number
 }
 
 /**
  * Tolerance zones of ring and seat for shaft and housing, side by side on one micrometre scale; what is clamped shows its seat alone.
  * Width and height in units of the drawing.
  */
-export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width: number, height: number, um: Micrometres): Drawing {
+export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width: number, height: number, um: Micrometres): ZonesDrawing {
   const pairs = shaft ? [shaft, housing] : [housing]
   const all = [0, ...pairs.flatMap((f) => [f.seatUpperUm, f.seatLowerUm, ...(f.grip ? [f.grip.ringUpperUm, f.grip.ringLowerUm] : [])])]
   const [low, high] = [Math.min(...all), Math.max(...all)]
@@ -79,9 +87,17 @@ export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width:
     shapes.push(text(x + 27, height - 8, label, 'label', 'middle'))
   }
   const quarter = (width - 40) / 4
-  const pair = (x: number, { toleranceClass, seatUpperUm, seatLowerUm, grip }: ZonePair, ring: string, seat: string) => {
+  const seats: ZonesDrawing['seats'] = []
+  const pair = (
+    x: number,
+    { toleranceClass, seatUpperUm, seatLowerUm, measuredUm, grip }: ZonePair,
+    ring: string,
+    seat: 'shaft' | 'housing',
+  ) => {
     if (grip) zone(x, grip.ringUpperUm, grip.ringLowerUm, 'zone-ring', ring)
-    zone(x + quarter, seatUpperUm, seatLowerUm, 'zone-seat', `${seat} ${toleranceClass}`)
+    zone(x + quarter, seatUpperUm, seatLowerUm, 'zone-seat', `${seat} ${toleranceClass}${measuredUm ? ', measured' : ''}`)
+    const least = Math.max(16, y(seatLowerUm) - y(seatUpperUm))
+    seats.push({ seat, x: x + quarter, y: (y(seatUpperUm) + y(seatLowerUm) - least) / 2, width: 54, height: least })
   }
   if (shaft) pair(30, shaft, 'inner ring', 'shaft')
   pair(40 + 2 * quarter, housing, 'outer ring', 'housing')
@@ -90,6 +106,8 @@ export function toleranceZones(shaft: ZonePair | null, housing: ZonePair, width:
     width,
     height,
     primitives: shapes,
+    seats,
+    umPerUnit: (high - low) / (bottom - top),
     description: `Tolerance zones: ${shaft ? `shaft ${shaft.toleranceClass}${shaft.grip ? ' against inner ring' : ''}, ` : ''}housing ${housing.toleranceClass}${housing.grip ? ' against outer ring' : ''}, one scale.`,
   }
 }

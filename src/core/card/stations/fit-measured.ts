@@ -93,9 +93,9 @@ export function measuredFigures(
     decimals: 3,
     note: `${withinSize ? `within ${toleranceClass}` : `outside ${toleranceClass}`}; ${q(deviationsUm[0], 'fine')} to ${q(deviationsUm[1], 'fine')} from nominal`,
   })
-  station.figure(`${seat}FormUm`, `${name} seat out of round, taper`, [outOfRoundUm, taperUm] as const, 'fine', found, {
-    note: withinForm ? 'within its form' : 'beyond its form',
-  })
+  const form = withinForm ? 'within its form' : 'beyond its form'
+  station.figure(`${seat}RoundUm`, `${name} seat out of round`, outOfRoundUm, 'fine', found, { note: form })
+  station.figure(`${seat}TaperUm`, `${name} seat tapers`, taperUm, 'fine', found)
   const since = sinceLast(earlierMm, meanMm)
   if (since) station.figure(`${seat}SinceUm`, `${name} seat since it was last measured`, since.values.changeUm, 'fine', since)
   if (withinSize && withinForm) return

@@ -11,6 +11,7 @@ import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
+import { abutmentFigures } from './fit-abutments.js'
 import { creepMargin } from './fit-creep.js'
 import { driveUpFigures } from './fit-drive-up.js'
 import { measuredFigures } from './fit-measured.js'
@@ -170,6 +171,7 @@ export function fitStation(
     { seat: 'housing', nominalMm: row.outsideMm, toleranceClass: housingClass, mustSlide: slides },
     record.housing?.measuredMm,
   )
+  abutmentFigures(station, answers, row, settled.hold === 'fit')
   const outerHot = hotFits(station, answers, row, duty, settled)
   const creepMarginUm = creepMargin(station, answers, row, duty, settled, group)
   if (c)

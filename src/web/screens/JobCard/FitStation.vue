@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { FitAnswers } from '../../../core/card/answers.js'
 import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
+import { whatIf } from '../../../core/fits/what-if.js'
+import { wordsOf } from '../../../core/words/say.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
 import { inLightAlloy } from '../../../core/card/stations/fit.js'
@@ -16,6 +20,8 @@ import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
+import SeatSheet from './SeatSheet.vue'
+import SeatZones from './SeatZones.vue'
 import { useSection } from './useSection.js'
 
 const card = useCard()
@@ -61,6 +67,17 @@ const SEATS = [
   { field: 'housingClass', label: 'Housing class', classes: HOUSING_CLASSES },
 ] as const
 const advised = computed(() => ({ shaftClass: result.value.recommended?.shaftClass, housingClass: result.value.recommended?.housingClass }))
+/** A class of one's own; the one that is advised is no choice. */
+const choose = (field: 'shaftClass' | 'housingClass', name: string | null) => edit({ [field]: name === advised.value[field] ? null : name })
+/** The seat whose measurement sheet lies open. */
+const sheet = ref<'shaft' | 'housing' | null>(null)
+const MEASURED = computed(() => [
+  ...(result.value.shaft ? [{ seat: 'shaft' as const, label: 'Measure the shaft seat' }] : []),
+  ...(result.value.housing ? [{ seat: 'housing' as const, label: 'Measure the housing seat' }] : []),
+])
+const looked = ref(false)
+const ABUTMENTS = ['ShoulderMm', 'FilletMm', 'RunoutUm'] as const
+const steps = computed(() => (looked.value && assembly.value ? whatIf(assembly.value) : []))
 const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise'] as const
 </script>
 
@@ -68,7 +85,15 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
   <StationFrame :result="result" drawing-title="The seats" :drawing-note="section?.scale">
     <template #drawing>
       <DrawingView v-if="section" :drawing="section" />
-      <DrawingView v-if="zones" :drawing="zones" />
+      <SeatZones
+        v-if="zones"
+        :drawing="zones"
+        :sizes="{ shaft: result.shaft?.sizeMm ?? null, housing: result.housing!.sizeMm }"
+        :classes="{ shaft: result.shaft?.toleranceClass ?? '', housing: result.housing!.toleranceClass }"
+        :read-only="card.readOnly"
+        @change="(seat, name) => choose(`${seat}Class`, name)"
+        @done="card.endTyping()"
+      />
       <EmptyStation v-if="!section" station="fit" />
     </template>
     <template #entry>
@@ -82,7 +107,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
           :model-value="a[seat.field] ?? advised[seat.field] ?? null"
           :disabled="card.readOnly"
           :error="result.fieldErrors[seat.field]"
-          @update:model-value="edit({ [seat.field]: $event === advised[seat.field] ? null : $event })"
+          @update:model-value="choose(seat.field, $event)"
         />
         <ChoiceField
           id="accuracy"
@@ -95,6 +120,27 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
         />
         <AnswerField station="fit" name="loadBands" />
       </div>
+      <div class="measure">
+        <Button
+          v-for="m in MEASURED"
+          :key="m.seat"
+          outlined
+          size="small"
+          :label="m.label"
+          :aria-expanded="sheet === m.seat"
+          @click="sheet = sheet === m.seat ? null : m.seat"
+        />
+      </div>
+      <SeatSheet
+        v-if="sheet && result[sheet]"
+        :key="`${card.place} ${sheet}`"
+        :seat="sheet"
+        :nominal-mm="result[sheet]!.sizeMm"
+        :tolerance-class="result[sheet]!.toleranceClass"
+      />
+      <div v-if="sheet" class="grid abutments">
+        <AnswerField v-for="name in ABUTMENTS" :key="name" station="fit" :name="sheet + name" />
+      </div>
       <div class="ticks">
         <AnswerField
           v-for="name in TICKS"
@@ -106,6 +152,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
       </div>
     </template>
     <template #chart>
+      <AnswerField v-if="card.evaluation.identify.row?.boreTaper" station="fit" name="unmountedUm" />
       <DrawingView v-if="band" :drawing="band" />
       <template v-if="assembly">
         <Button
@@ -116,7 +163,32 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
           :aria-expanded="drawn"
           @click="drawn = !drawn"
         />
+        <Button
+          :label="looked ? 'Leave the steps' : 'What one step does'"
+          outlined
+          size="small"
+          class="assemblies"
+          :aria-expanded="looked"
+          @click="looked = !looked"
+        />
         <AssemblyChart v-if="drawn" :input="assembly" />
+        <DataTable v-if="looked" :value="steps" size="small" aria-label="What one step does">
+          <Column header="With"
+            ><template #body="{ data }">{{ session.say(wordsOf(data.step)) }}</template></Column
+          >
+          <Column :header="`Left when hot, ${session.unit('fine')}`"
+            ><template #body="{ data }"
+              ><b class="number">{{ um(data.p025Um) }} to {{ um(data.p975Um) }}</b></template
+            ></Column
+          >
+          <Column header="Without clearance"
+            ><template #body="{ data }"
+              ><span class="state" :class="data.shareBelowZero > 0.025 ? 'state-caution' : 'state-good'"
+                >{{ Math.round(100 * data.shareBelowZero) }} of 100</span
+              ></template
+            ></Column
+          >
+        </DataTable>
       </template>
       <DecisionChoice
         id="fit-group"
@@ -136,8 +208,16 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
   gap: 10px 12px;
   grid-template-columns: repeat(4, minmax(0, 1fr));
 }
+.measure {
+  display: flex;
+  gap: 12px;
+  margin: 12px 0 6px;
+}
+.abutments {
+  margin-bottom: 8px;
+}
 .assemblies {
-  margin: 4px 0 10px;
+  margin: 4px 12px 10px 0;
 }
 .ticks {
   display: flex;
