@@ -1,4 +1,6 @@
 import { expect } from 'chai'
+import { conversionSteps, convertedSupports, type ConversionFacts } from '../../src/core/arrangement/conversion.js'
+import { machinistSketch } from '../../src/core/drawing/machinist-sketch.js'
 import { axialPlayUm } from '../../src/core/arrangement/axial-play.js'
 import {
   besidePair,
@@ -211,5 +213,28 @@ describe('the drawing of an arrangement', () => {
       for (const p of d.primitives) if (p.kind === 'text') expect(p.x).to.be.within(0, 680)
       expect(d.description).to.contain('outer ring against nothing and nothing').and.to.contain('clamped')
     }
+  })
+})
+
+describe('a conversion, and the sketch of what must come off', () => {
+  const of = (before: string, after: string) => convertedSupports([{ code: 'p2', before: [row(before)], after: [row(after)] }])
+  it('is told by what gives way inside', () => {
+    expect(of('NU 312', '6312')).to.deep.equal(['p2'])
+    expect(of('6312', 'NU 312')).to.deep.equal(['p2'])
+    expect(of('6312', '6412')).to.deep.equal([])
+    expect(convertedSupports([{ code: 'p2', before: [null], after: [row('6312')] }])).to.deep.equal([])
+  })
+  it('each step is open, settled, or has something to be done', () => {
+    const nothing = { holding: null, holder: null, growthMm: null, free: null, couplingGapMm: null, group: null, greaseChosen: false }
+    expect(conversionSteps(nothing).every((s) => s.state === 'open')).to.equal(true)
+    const all: ConversionFacts = { holding: 'one', holder: ['cover', 'shoulder'], growthMm: 0.3, free: { inside: false, presentMm: 2, offMm: null }, couplingGapMm: 3, group: '3', greaseChosen: true } // prettier-ignore
+    expect(conversionSteps(all).every((s) => s.state === 'done')).to.equal(true)
+    const short = conversionSteps({ ...all, free: { inside: false, presentMm: 0.2, offMm: 0.7 } })
+    expect(short.filter((s) => s.state === 'act').map((s) => s.step)).to.deep.equal(['convert-metal'])
+  })
+  it('the sketch writes what comes off, what was and what is left', () => {
+    const words = (spigotMm: number | null) => machinistSketch({ width: 620, height: 330, housingMm: 130, spigotMm, offMm: 0.7, say: (mm) => `${mm.toFixed(2)} mm` }).primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : [])) // prettier-ignore
+    expect(words(12)).to.include.members(['0.70 mm off this face', '11.30 mm', 'was 12.00 mm'])
+    expect(words(null)).to.include('measured length less 0.70 mm')
   })
 })

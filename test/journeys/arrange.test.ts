@@ -74,4 +74,42 @@ describe('journey: what holds, what lets go', () => {
     expect(await change(), 'face-to-face always loses').to.be.below(0)
     await person.seeText('set so much more play cold')
   })
+
+  it('a motor changed from a roller to two ball bearings: what it asks, and the sketch for the machinist', async () => {
+    await person.cardOn(await person.machineTyped('MM-9', 'Mill motor', 'coupling, 6312 held, 420, NU 312 free'), 'Conversion')
+    await person.type('Number on ring or paper', '6312')
+    await person.web.executeScript('document.activeElement.blur()')
+    await person.press('2')
+    await person.see("//h1[contains(., 'non-drive end')]")
+    await person.type('Number on ring or paper', '6312')
+    await person.station('Arrange')
+    const path = "//section[@aria-label='Conversion']"
+    await person.see(`${path}[contains(., 'it no longer gives way inside')]`)
+    await person.type('At assembly', '20')
+    await person.type('Shaft at its hottest', '90')
+    await person.type('Housing then', '55')
+    await (await picture('non-drive end')).click()
+    await person.fromList('Outer ring, to the left', 'shoulder')
+    await person.fromList('Outer ring, to the right', 'cover')
+    expect(await person.verdict()).to.equal('clamped')
+    await person.type('Cover spigot reaches in', '14')
+    await person.see(`${path}//li[contains(., 'to be done')][contains(., 'Metal off the cover')]`)
+    const off = Number(await person.figure('arrange.metalOffMm'))
+    expect(off).to.be.above(0.5)
+    await person.seeText(`leaves ${(14 - off).toFixed(2)} mm`)
+    await person.saved()
+    const link = await person.see("//a[normalize-space()='Sketch for the machinist, non-drive end']")
+    const got = await person.web.executeAsyncScript<[number, string, number]>(
+      'const [url, done] = arguments; fetch(url).then(async (r) => done([r.status, r.headers.get("content-type"), (await r.arrayBuffer()).byteLength]))',
+      await link.getAttribute('href'),
+    )
+    expect(got[0]).to.equal(200)
+    expect(got[1]).to.contain('application/pdf')
+    expect(got[2]).to.be.above(5000)
+    // With its cover cut back and the ring free it has the room, and nothing more comes off.
+    await person.fromList('Outer ring, to the right', 'nothing')
+    await person.type('Float at the non-drive end', '1.4')
+    expect(await person.verdict()).to.equal('has room')
+    await person.see(`${path}//li[contains(., 'settled')][contains(., 'Metal off the cover')]`)
+  })
 })

@@ -68,7 +68,11 @@ describe('journey: how tight, and what is left of the clearance', () => {
     await (await cell(1)).sendKeys('3.5433', Key.TAB)
     await person.seeText('another unit')
     await (await cell(1)).sendKeys(Key.chord(Key.CONTROL, 'a'), '3.5433 in', Key.TAB)
-    await person.web.wait(async () => (await person.web.findElements(By.css('.sheet .error'))).length === 0, 10_000, 'inches are understood')
+    await person.web.wait(
+      async () => (await person.web.findElements(By.css('.sheet .error'))).length === 0,
+      10_000,
+      'inches are understood',
+    )
     expect(await (await cell(1)).getAttribute('value')).to.equal('89.9998')
   })
 })

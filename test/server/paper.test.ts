@@ -109,6 +109,7 @@ describe('paper and files', () => {
   it('a card without a bearing has no section and says so', async () => {
     const job = (await technician.post('/cards', { places: [1], reason: 'empty' })).body as CardView
     expect((await technician.get(`/cards/${job.job.id}/section.svg`)).status).to.equal(404)
+    expect((await technician.get(`/cards/${job.job.id}/sketch.pdf?position=p1`)).status, 'nothing comes off').to.equal(404)
     expect(pages((await technician.get(`/cards/${job.job.id}/card.pdf`)).body as Buffer)).to.equal(1)
   })
 

@@ -6,6 +6,7 @@ import { cardSection } from '../../core/drawing/card-section.js'
 import { DAY } from '../../core/drawing/palette.js'
 import { toSvg } from '../../core/drawing/svg.js'
 import { cardDocument } from '../files/card-pdf.js'
+import { sketchDocument, sketchOf } from '../files/sketch-pdf.js'
 import { renderPdf } from '../files/pdf.js'
 import { need, read } from '../http/guard.js'
 import { route, sendFile } from '../http/route.js'
@@ -43,6 +44,14 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
   route(router, ROUTES.cardPdf, async ({ id, me, res }) => {
     const paper = { ...(await paperOf(pool, id, now())), units: me.units, printedAt: now() }
     sendFile(res, `card-${paper.view.job.number}.pdf`, 'application/pdf', await renderPdf(cardDocument(paper)))
+  })
+  route(router, ROUTES.sketchPdf, async ({ id, me, req, res }) => {
+    const { view, evaluation, answers } = await paperOf(pool, id, now())
+    const sheet = sketchOf(evaluation, answers, view.context, String(req.query.position))
+    if (!sheet) throw notFound('sketch: nothing has to come off there')
+    const { machineName, machineCode, number } = view.job
+    const paper = { ...sheet, machine: `${machineName} ${machineCode}`, card: number, units: me.units, printedAt: now() }
+    sendFile(res, `card-${number}-sketch.pdf`, 'application/pdf', await renderPdf(sketchDocument(paper)))
   })
   route(router, ROUTES.cardJson, async ({ id, res }) => {
     const { view: card, evaluation, coreVersion } = await paperOf(pool, id, now())

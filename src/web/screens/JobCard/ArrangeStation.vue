@@ -5,7 +5,9 @@ import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
+import { addressOf } from '../../../contract/addresses.js'
 import ArrangementView from './ArrangementView.vue'
+import ConversionPath from './ConversionPath.vue'
 import StationFrame from './StationFrame.vue'
 
 const card = useCard()
@@ -68,6 +70,8 @@ function arrange(value: number) {
   })
   card.endTyping()
 }
+/** Where metal must come off a cover. */
+const cut = computed(() => positions.value.filter((p) => result.value.float[p.code]?.metal))
 const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
 </script>
 
@@ -81,6 +85,14 @@ const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
     <template #chart>
       <AnswerField v-if="result.holding === 'adjusted'" station="arrange" name="facing" open />
       <AnswerField station="arrange" name="growthSchool" open :shown="card.context.plant.schools.growth" />
+    </template>
+    <template #after>
+      <p v-for="p in cut" :key="p.code">
+        <a :href="addressOf('sketchPdf', { id: card.view!.job.id }, { position: p.code })" target="_blank"
+          >Sketch for the machinist, {{ p.name }}</a
+        >
+      </p>
+      <ConversionPath />
     </template>
     <template #entry>
       <ChoiceField
