@@ -33,7 +33,7 @@ export interface LubricationView {
   dueAt: string | null
 }
 
-export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'cancelled', 'greased', 'skipped', 'cause'] as const
+export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'cancelled', 'greased', 'skipped', 'cause', 'visit'] as const
 
 export interface TimelineEvent {
   kind: (typeof TIMELINE_KINDS)[number]
@@ -42,6 +42,7 @@ export interface TimelineEvent {
   words: string
   by: string | null
   jobId: number | null
+  visitId: number | null
 }
 
 export interface Fitted {

@@ -1,6 +1,7 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
 import type { DocumentView } from './documents.js'
+import type { VisitView } from './visits.js'
 import type { GreasingView } from './greasing.js'
 import type { MachineLine, MachinePage, MachineView } from './machines.js'
 import type { BatchLine, ImportProgress, ImportReport, OwnList } from './own-data.js'
@@ -43,6 +44,9 @@ export interface Replies {
   retireMachine: MachineView
   addLine: MachineView
   changeLine: MachineView
+
+  addVisit: VisitView
+  visit: VisitView
 
   documents: DocumentView[]
   addDocument: DocumentView[]

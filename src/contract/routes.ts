@@ -19,6 +19,7 @@ import {
 } from './people.js'
 import { greaseInput, gunInput, plantInput, schoolsInput } from './plant.js'
 import { makersFiguresInput } from './rack.js'
+import { visitInput } from './visits.js'
 import type { Replies } from './replies.js'
 
 /** What the addresses with a JSON body accept. */
@@ -55,6 +56,7 @@ export const BODIES = {
   saveSearch: savedSearchInput,
   areaCharge: areaChargeInput,
   addSaying: sayingInput,
+  addVisit: visitInput,
   handOver: inChargeInput,
   addEntries: entriesInput,
 } as const satisfies Partial<Record<RouteName, z.ZodType>>

@@ -18,6 +18,7 @@ import { peopleRoutes } from './people/routes.js'
 import { cardRoutes } from './cards/routes.js'
 import { greasingRoutes } from './greasing/routes.js'
 import { documentRoutes } from './documents/routes.js'
+import { visitRoutes } from './visits/routes.js'
 import { machineRoutes } from './machines/routes.js'
 import { yardRoutes } from './yard/routes.js'
 import type { ServerOptions } from './options.js'
@@ -128,6 +129,7 @@ function api(options: ServerOptions): express.Router {
     yardRoutes(options),
     machineRoutes(options),
     documentRoutes(options),
+    visitRoutes(options),
     cardRoutes(options),
     greasingRoutes(options),
     settingsRoutes(options),

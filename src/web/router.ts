@@ -46,6 +46,13 @@ export const router = createRouter({
       component: () => import('./screens/Greasing/GreasingScreen.vue'),
       meta: { title: 'Greasing' },
     },
+    {
+      path: '/lines/:id(\\d+)/visit',
+      name: 'new-visit',
+      component: () => import('./screens/Visit/NewVisit.vue'),
+      meta: { title: 'Visit' },
+    },
+    { path: '/visits/:id(\\d+)', name: 'visit', component: () => import('./screens/Visit/VisitReport.vue'), meta: { title: 'Visit' } },
     { path: '/rack', name: 'rack', component: () => import('./screens/Rack/RackScreen.vue'), meta: { title: 'Rack' } },
     { path: '/bench', name: 'bench', component: () => import('./screens/Bench/BenchScreen.vue'), meta: { title: 'Identify' } },
     { path: '/compare', name: 'compare', component: () => import('./screens/Compare/CompareScreen.vue'), meta: { title: 'Compare' } },

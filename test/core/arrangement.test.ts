@@ -1,6 +1,14 @@
 import { expect } from 'chai'
 import { conversionSteps, convertedSupports, type ConversionFacts } from '../../src/core/arrangement/conversion.js'
 import { machinistSketch } from '../../src/core/drawing/machinist-sketch.js'
+import {
+  NOTHING_SEEN,
+  VISIT_ITEMS,
+  seenWords,
+  visitCheck,
+  type VisitAnswers,
+  type VisitVerdict,
+} from '../../src/core/arrangement/visit-check.js'
 import { axialPlayUm } from '../../src/core/arrangement/axial-play.js'
 import {
   besidePair,
@@ -236,5 +244,46 @@ describe('a conversion, and the sketch of what must come off', () => {
     const words = (spigotMm: number | null) => machinistSketch({ width: 620, height: 330, housingMm: 130, spigotMm, offMm: 0.7, say: (mm) => `${mm.toFixed(2)} mm` }).primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : [])) // prettier-ignore
     expect(words(12)).to.include.members(['0.70 mm off this face', '11.30 mm', 'was 12.00 mm'])
     expect(words(null)).to.include('measured length less 0.70 mm')
+  })
+})
+
+describe('a visit check', () => {
+  const LINE = { spanMm: 1000, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron' } as const
+  const GOOD: VisitAnswers = { ...NOTHING_SEEN, held: 'drive', rings: 2, coversClamp: false, behindMm: 0.6, aheadMm: 2, sleevesBothEnds: false, group: '3', hottestC: 90, couplingGapMm: 3 } // prettier-ignore
+  const of = (change: Partial<VisitAnswers>) => visitCheck({ ...GOOD, ...change }, LINE)
+  // 70 K of the shaft against 35 K of the housing.
+  const growth = 1000 * (11.7e-6 * 70 - 10.5e-6 * 35)
+  it('grows by the records and the hottest that was named', () => {
+    expect(of({}).growthMm).to.be.closeTo(growth, 1e-9)
+    expect(visitCheck(GOOD, { ...LINE, spanMm: null }).growthMm).to.equal(null)
+    expect(of({ hottestC: null }).growthMm).to.equal(null)
+  })
+  // prettier-ignore
+  const SEEN: [Partial<VisitAnswers>, VisitVerdict, string[]][] = [
+    [{}, 'run', []],
+    [{ rings: 4 }, 'stop', ['visit-both-held']],
+    [{ held: 'both' }, 'stop', ['visit-both-held']],
+    [{ held: 'none', rings: 0 }, 'stop', ['visit-none-held']],
+    [{ coversClamp: true }, 'stop', ['visit-clamped']],
+    [{ aheadMm: 0.3 }, 'stop', ['visit-ahead-gone']],
+    [{ aheadMm: 0.5, behindMm: 0.5 }, 'watch', ['visit-room-short']],
+    [{ behindMm: 0.1 }, 'watch', ['visit-behind']],
+    [{ held: 'other', couplingGapMm: 0.2 }, 'stop', ['visit-coupling']],
+    [{ sleevesBothEnds: true }, 'run', ['visit-sleeves']],
+    [{ group: 'N' }, 'watch', ['visit-group']],
+    [{ group: 'N', hottestC: 60 }, 'run', []],
+    [{ group: null }, 'watch', []],
+    [{ aheadMm: null }, 'open', []],
+    [NOTHING_SEEN, 'open', []],
+  ]
+  for (const [change, verdict, found] of SEEN)
+    it(`${JSON.stringify(change)}: ${verdict} ${found.join(', ')}`, () => {
+      const result = of(change)
+      expect([result.verdict, result.findings.map((f) => f.code)]).to.deep.equal([verdict, found])
+      for (const f of result.findings) expect(wordsOf(f)).to.not.contain('{undefined')
+    })
+  it('what was seen reads in words, and what was not is said', () => {
+    expect(VISIT_ITEMS.map((item) => seenWords(NOTHING_SEEN, item)).every((w) => w === 'not looked at')).to.equal(true)
+    expect([seenWords(GOOD, 'held'), seenWords(GOOD, 'rings'), seenWords(GOOD, 'coversClamp'), seenWords(GOOD, 'group')]).to.deep.equal(['the drive end', '2', 'no', 'C3']) // prettier-ignore
   })
 })

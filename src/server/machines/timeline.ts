@@ -1,4 +1,5 @@
 import type { TimelineEvent } from '../../contract/lines.js'
+import { VISIT_VERDICT_LABEL, type VisitVerdict } from '../../core/arrangement/visit-check.js'
 import { CAUSE_LABEL, type Cause } from '../../core/inspection/causes.js'
 import { rows, type Query } from '../database.js'
 
@@ -12,6 +13,13 @@ interface EventRow {
   words: string
   by: string | null
   jobId: number | null
+  visitId: number | null
+}
+
+/** Causes and verdicts stand there by their names. */
+function wordsOf({ kind, words }: EventRow): string {
+  if (kind === 'visit') return VISIT_VERDICT_LABEL[words as VisitVerdict]
+  return kind === 'cause' ? CAUSE_LABEL[words as Cause] : words
 }
 
 /**
@@ -36,30 +44,34 @@ export async function timeline(
      SELECT * FROM (
        (SELECT 'fitted' AS kind, lower(i.fitted) AS at, at.name AS "positionName",
           CASE WHEN count(*) > 1 THEN count(*) || ' × ' ELSE '' END || ${TYPED('i.designation')} || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
-          NULL AS by, NULL::bigint AS "jobId"
+          NULL AS by, NULL::bigint AS "jobId", NULL::bigint AS "visitId"
         FROM installation i JOIN place x ON x.id = i.place_id JOIN at ON at.id = x.position_id
         WHERE NOT lower_inf(i.fitted) GROUP BY at.id, at.name, i.designation, i.clearance_group, lower(i.fitted) ORDER BY 2 DESC LIMIT $3)
        UNION ALL
-       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.reason')}, '')), o.name, j.id
+       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.reason')}, '')), o.name, j.id, NULL
         FROM jobs j JOIN person o ON o.id = j.opened_by)
        UNION ALL
-       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.finish_reason')}, '')), NULL, j.id
+       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.finish_reason')}, '')), NULL, j.id, NULL
         FROM jobs j WHERE j.finished_at IS NOT NULL)
        UNION ALL
-       (SELECT 'cancelled', j.cancelled_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.cancel_reason')}, '')), c.name, j.id
+       (SELECT 'cancelled', j.cancelled_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.cancel_reason')}, '')), c.name, j.id, NULL
         FROM jobs j JOIN person c ON c.id = j.cancelled_by)
        UNION ALL
-       (SELECT 'cause', coalesce(j.finished_at, j.opened_at), j.name, j.summary ->> 'cause', NULL, j.id
+       (SELECT 'cause', coalesce(j.finished_at, j.opened_at), j.name, j.summary ->> 'cause', NULL, j.id, NULL
         FROM jobs j WHERE j.summary ->> 'cause' IS NOT NULL)
        UNION ALL
        (SELECT CASE WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, at.name,
           CASE e.kind WHEN 'skipped' THEN ${TYPED('e.note')}
             ELSE concat_ws(', ', CASE e.kind WHEN 'filled' THEN 'first fill' WHEN 'changed-over' THEN 'changed over' END,
-              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END, o.name, NULL
+              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END, o.name, NULL, NULL
         FROM at JOIN LATERAL (SELECT * FROM grease_event x WHERE x.position_id = at.id ORDER BY x.at DESC LIMIT $3) e ON true
         LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id)
+       UNION ALL
+       (SELECT 'visit', v.at, s.name, v.result ->> 'verdict', o.name, NULL, v.id
+        FROM visit_check v JOIN shaft_line s ON s.id = v.shaft_line_id JOIN person o ON o.id = v.person_id
+        WHERE s.machine_id = $1 ORDER BY v.at DESC LIMIT $3)
      ) every ORDER BY at DESC, kind LIMIT $3`,
     [where.machineId ?? null, where.positionIds ?? null, limit],
   )
-  return found.map((e) => ({ ...e, at: e.at.toISOString(), words: e.kind === 'cause' ? CAUSE_LABEL[e.words as Cause] : e.words }))
+  return found.map((e) => ({ ...e, at: e.at.toISOString(), words: wordsOf(e) }))
 }

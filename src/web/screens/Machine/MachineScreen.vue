@@ -120,6 +120,9 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
             >Edit the line</RouterLink
           >
           <button v-if="session.may('technician')" type="button" class="link-button" @click="arranging = line">Greasing points</button>
+          <RouterLink v-if="session.may('technician')" :to="{ name: 'new-visit', params: { id: line.id }, query: { machine: machine.id } }"
+            >Visit check</RouterLink
+          >
         </div>
         <DrawingView :drawing="drawing(line)">
           <!-- A shortcut for the pointer; the same actions stand below in words. -->
