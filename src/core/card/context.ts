@@ -122,6 +122,11 @@ export interface LineContext {
   unread?: readonly UnreadAnswer[]
 }
 
+/** How far a shaft leans, degrees from level: 90 where it stands upright. Source: the records. */
+export function leanDegOf({ orientation, tiltDeg }: Pick<LineContext['line'], 'orientation' | 'tiltDeg'>): number {
+  return orientation === 'vertical' ? 90 : orientation === 'tilted' ? (tiltDeg ?? 0) : 0
+}
+
 /** What the stations of one place know. */
 export interface CardContext {
   plant: PlantContext

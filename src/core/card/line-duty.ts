@@ -11,7 +11,7 @@ import { loadFactors } from '../ratings/equivalent-load.js'
 import { Derivation, InputError, type Sheet } from '../result.js'
 import { LINE, keyOf, type LineAnswers, type Scope } from './answers.js'
 import { FACINGS } from './fields.js'
-import { setOf, type LineContext } from './context.js'
+import { leanDegOf, setOf, type LineContext } from './context.js'
 import { asSet } from '../life/set-of-bearings.js'
 import type { ArrangeResult } from './stations/arrange.js'
 import type { Support } from './stations/arrange-holding.js'
@@ -116,14 +116,14 @@ function inputOf(
   speedRpm: number,
 ): LineLoadsInput {
   const of = <T>(station: 'duty' | 'arrange', name: string) => (answers[keyOf(LINE, station, name)] ?? null) as T | null
-  const { orientation, tiltDeg, shaft } = context.line
+  const { shaft } = context.line
   const bore = supports.flatMap((s) => s.rows.flatMap((r) => r?.boreMm ?? []))[0]
   return {
     ...{ sources, speedRpm, shaft: shaft ?? null, diameterMm: bore ?? null },
     material: MATERIAL_NAMES.find((m) => m === of<Material>('arrange', 'shaftMaterial')) ?? 'carbon-steel',
     supports: centres.map((alongMm) => ({ alongMm })),
     holds: holderOf(answers, supports, holders),
-    leanDeg: orientation === 'vertical' ? 90 : orientation === 'tilted' ? (tiltDeg ?? 0) : 0,
+    leanDeg: leanDegOf(context.line),
     upperEnd: of<'left' | 'right'>('duty', 'upperEnd'),
   }
 }

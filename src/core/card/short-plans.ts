@@ -67,7 +67,7 @@ export function taperSteps(
       key: 'drive',
       title: 'Drive it up by the clearance that goes',
       doing:
-        'Zero is where all slack is out. Tighten nut or hydraulic nut in small turns, feel between them, stop at the reduction of the maker’s sheet.',
+        'Zero is where all slack is out. Tighten nut or hydraulic nut in small turns, feel between them, stop at the reduction that stands at Fit; the maker’s sheet goes before it.',
       tool: 'lock nut spanner or hydraulic nut, feeler gauge, maker’s sheet',
       fields: [
         { key: 'sheetUm', label: 'Reduction by the maker’s sheet', kind: 'number', quantity: 'fine', min: 1 },

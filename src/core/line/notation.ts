@@ -1,5 +1,3 @@
-import { distance } from 'fastest-levenshtein'
-import { findBearing, sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import { groupMark } from '../fits/clearance-group.js'
 import { findMarked } from '../identify/marked.js'
@@ -10,6 +8,7 @@ import type { Message } from '../words/message.js'
 import { MOST, plainBearing, usualNames, type ComponentKind, type DraftBearing, type DraftComponent, type LineDraft } from './draft.js'
 import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
 import { readShaft, speaksOfShaft } from './shaft.js'
+import { couldBe, distanceOf, elements, find, lower, mayBeBearing, nearest, round, settle, split, trimmed, type Piece } from './pieces.js'
 import { ARRANGEMENTS, CLAUSES, COMPONENT_WORDS, HELD_BY, LINE_WORDS, SEATS, type Clause } from './vocabulary.js'
 
 /**
@@ -40,111 +39,6 @@ export interface ReadLine {
   line: LineDraft
   tokens: Token[]
   problems: NotUnderstood[]
-}
-
-interface Piece {
-  text: string
-  from: number
-  to: number
-}
-
-/** The stretch without the blanks around it. */
-function trimmed(source: string, from: number, to: number): Piece {
-  while (from < to && /\s/.test(source[from]!)) from += 1
-  while (to > from && /\s/.test(source[to - 1]!)) to -= 1
-  return { text: source.slice(from, to), from, to }
-}
-
-/** Pieces between separators that stand outside of quotes. */
-function split(source: string, from: number, to: number, isSeparator: (at: number) => boolean): Piece[] {
-  const pieces: Piece[] = []
-  let start = from
-  let quoted = false
-  for (let at = from; at < to; at += 1) {
-    if (source[at] === '"') quoted = !quoted && source.indexOf('"', at + 1) !== -1
-    else if (!quoted && isSeparator(at)) {
-      pieces.push(trimmed(source, start, at))
-      start = at + 1
-    }
-  }
-  pieces.push(trimmed(source, start, to))
-  return pieces
-}
-
-/** A comma inside a number is its decimal sign: `900,5`. */
-const elements = (source: string): Piece[] =>
-  split(
-    source,
-    0,
-    source.length,
-    (at) =>
-      source[at] === ';' ||
-      (source[at] === ',' && !(/\d/.test(source[at - 1] ?? '') && /^\d{1,2}(?=\s*(mm|cm|m|in)?\s*([,;x×+]|$))/.test(source.slice(at + 1)))),
-  )
-
-const lower = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim()
-function find<T>(table: readonly (readonly [string, T])[], text: string): T | undefined {
-  const given = lower(text)
-  return table.find(([word]) => word === given)?.[1]
-}
-
-/** Words nearest to what was typed, best first; none that needs more than a third of it changed. */
-function nearest(text: string, words: readonly string[]): string[] {
-  const given = plainName(text)
-  return words
-    .map((word) => ({ word, off: distance(given, plainName(word)) }))
-    .filter(({ off }) => off <= Math.max(1, Math.floor(given.length / 3)))
-    .sort((a, b) => a.off - b.off)
-    .slice(0, 4)
-    .map(({ word }) => word)
-}
-
-const couldBe = (text: string): string[] =>
-  /\d/.test(text)
-    ? nearest(
-        text,
-        sizes().map((row) => row.designation),
-      )
-    : nearest(text, [...COMPONENT_WORDS.map(([w]) => w), ...LINE_WORDS.map(([w]) => w), ...CLAUSES, 'same'])
-
-/** A distance in mm; null when it is none. */
-function distanceOf(text: string, system: UnitSystem): number | null {
-  if (!/^[\d.,/\s\u2009]+\s*(mm|cm|m|in|inch|ft|")?$/i.test(text)) return null
-  const read = parse(text, 'length', system)
-  return read.ok ? round(read.value) : null
-}
-
-/** A number alone may be both: 2200 is a span as well as a bearing. */
-const mayBeBearing = (text: string) => !/[a-z"]/i.test(text) && findBearing(text) !== null
-
-type Sort = 'component' | 'distance' | 'support'
-
-/** How many distances are missing, or lead to nothing. */
-function misplaced(sorts: readonly Sort[]): number {
-  let faults = 0
-  let since: Sort[] | null = null
-  sorts.forEach((sort, i) => {
-    if (sort === 'distance' && (i === 0 || i === sorts.length - 1 || sorts[i - 1] === 'distance')) faults += 1
-    if (sort !== 'support') return void since?.push(sort)
-    const distances = since?.filter((s) => s === 'distance').length
-    if (distances === 0 || (distances! > 1 && distances! <= since!.length - distances!)) faults += 1
-    since = []
-  })
-  return faults
-}
-
-/** More doubtful numbers than this are taken in turns. */
-const TRIED = 10
-
-/** Which of the numbers that may be both are distances: those that leave the fewest distances missing or astray. */
-function settle(sorts: readonly (Sort | 'either')[]): Sort[] {
-  const doubtful = sorts.flatMap((sort, i) => (sort === 'either' ? [i] : []))
-  const taken = (mask: number) =>
-    sorts.map((sort, i): Sort => (sort !== 'either' ? sort : (mask >> doubtful.indexOf(i)) & 1 ? 'distance' : 'support'))
-  if (doubtful.length > TRIED) return sorts.map((sort, i): Sort => (sort !== 'either' ? sort : i % 2 ? 'distance' : 'support'))
-  let best = taken(0)
-  for (let mask = 1; mask < 2 ** doubtful.length; mask += 1) if (misplaced(taken(mask)) < misplaced(best)) best = taken(mask)
-  return best
 }
 
 /** A day as `2026-03-12`; a month or a year alone is its first day; null when it is none. */
@@ -391,9 +285,6 @@ function readShafts(source: string, tokens: readonly Token[], system: UnitSystem
     if (!line.shaft) problem(piece, 'words-shaft', { text: piece.text })
   }
 }
-
-/** To a thousandth of a mm: as written in inches it comes back the same. */
-const round = (mm: number) => Math.round(mm * 1e3) / 1e3
 
 /**
  * Reads a line from words. A number alone is a distance in the unit of `system`; where a bearing bears it too, what leaves no

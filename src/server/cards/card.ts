@@ -16,6 +16,7 @@ import { findLine, linesOfPlaces, recordChanges, type LineRecord } from '../mach
 import { blocked, conflict, notFound } from '../problems.js'
 import { asOneRead, audit, transaction, type Query } from '../database.js'
 import { readContext, readFrozen } from './frozen.js'
+import * as answerStore from './answer-store.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
 
@@ -25,7 +26,7 @@ export interface Card {
   /** What it said when it was finished; null while it is open. */
   frozen: FrozenCard | null
   record: LineRecord
-  rows: store.AnswerRow[]
+  rows: answerStore.AnswerRow[]
   answers: LineAnswers
   context: LineContext
 }
@@ -37,7 +38,7 @@ export const evaluationOf = (card: Card): LineEvaluation => card.frozen?.evaluat
 export async function loadCard(query: Query, jobId: number, now: Date | null): Promise<Card> {
   const [job, rows, stored, record, past, says] = await Promise.all([
     store.findJob(query, jobId),
-    store.currentAnswers(query, jobId),
+    answerStore.currentAnswers(query, jobId),
     now ? store.findFrozen(query, jobId) : null,
     findLine(query, { jobId }, now),
     store.pastOf(query, jobId),
@@ -141,11 +142,11 @@ export function stepView(s: stepStore.StepRow): StepView {
   }
 }
 
-export const answerView = ({ version, value, savedAt, savedBy }: store.AnswerRow) => ({ version, value, savedAt, savedBy })
+export const answerView = ({ version, value, savedAt, savedBy }: answerStore.AnswerRow) => ({ version, value, savedAt, savedBy })
 
 /** What a view shows besides the card: steps, moved figures, and what was changed in the records meanwhile. */
 const readBeside = (query: Query, jobId: number) =>
-  Promise.all([stepStore.listSteps(query, jobId), store.listMoved(query, jobId), recordChanges(query, { jobId })])
+  Promise.all([stepStore.listSteps(query, jobId), answerStore.listMoved(query, jobId), recordChanges(query, { jobId })])
 
 function viewOf(card: Card, [steps, moved, lineChanges]: Awaited<ReturnType<typeof readBeside>>): CardView {
   const { job, frozen, record, rows } = card
@@ -196,7 +197,7 @@ export function mustBeOpen({ job }: Card): void {
 }
 
 /** Results as they are stored: what went in, what came out, how it read. The working follows from both and the core's version. */
-export function resultRows(answers: LineAnswers, evaluation: LineEvaluation): store.ResultRow[] {
+export function resultRows(answers: LineAnswers, evaluation: LineEvaluation): answerStore.ResultRow[] {
   const inputs: Record<string, Record<Key, unknown>> = {}
   for (const [key, value] of Object.entries(answers)) (inputs[key.slice(0, key.indexOf('.', key.indexOf('/')))] ??= {})[key] = value
   return resultsOf(evaluation).map(({ scope, result }) => ({
@@ -267,20 +268,20 @@ export async function openCard(pool: pg.Pool, placeIds: readonly number[], reaso
       record,
       places.map((p) => p.code),
     )
-    const duty = await store.latestDuty(query, id)
+    const duty = await answerStore.latestDuty(query, id)
     const answers = Object.entries(known).map(([key, value]) => {
       const { scope, station, name } = partsOf(key)!
       return { scope, station, field: name, version: 1, value }
     })
     await Promise.all([
       audit(query, at, me.id, 'open-job', `job ${id}`, { places: places.map((p) => p.code), reason }),
-      store.addAnswers(query, id, { answers, revision: 1, summary: NO_SUMMARY }, me.id, at),
-      duty && store.useDuty(query, id, duty.id),
+      answerStore.addAnswers(query, id, { answers, revision: 1, summary: NO_SUMMARY }, me.id, at),
+      duty && answerStore.useDuty(query, id, duty.id),
     ])
     const card = await loadCard(query, id, at)
     const evaluation = evaluationOf(card)
     await Promise.all([
-      store.saveResults(query, id, resultRows(card.answers, evaluation), CORE_VERSION, at),
+      answerStore.saveResults(query, id, resultRows(card.answers, evaluation), CORE_VERSION, at),
       store.setSummary(query, id, summaryOf(evaluation)),
     ])
     return view(query, { ...card, job: (await store.findJob(query, id))! })

@@ -14,6 +14,7 @@ import { Refused, refused } from '../problems.js'
 import { ownBearings } from '../rack/bearings.js'
 import { asOneRead, together, transaction, type Query } from '../database.js'
 import { answerView, loadCard, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
+import * as answerStore from './answer-store.js'
 import * as store from './store.js'
 
 const sameValue = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
@@ -51,12 +52,12 @@ async function settle(
   query: Query,
   card: Card,
   changes: Changes,
-  latest: store.DutyRow | null,
+  latest: answerStore.DutyRow | null,
   me: Me,
   at: Date,
-): Promise<store.NewAnswer[]> {
+): Promise<answerStore.NewAnswer[]> {
   const current = new Map(card.rows.map((r) => [r.key, r]))
-  const settled: store.NewAnswer[] = []
+  const settled: answerStore.NewAnswer[] = []
   const conflicts: ChangeConflict['conflicts'] = []
   for (const change of changes.changes) {
     const key = changeKey(change)
@@ -67,7 +68,7 @@ async function settle(
     if ((now?.version ?? 0) !== change.base) {
       const { scope, station, field } = change
       const kind = fieldOf(station, field)!.kind
-      const before = change.base ? await store.answerAt(query, card.job.line.id, scope, station, field, change.base) : []
+      const before = change.base ? await answerStore.answerAt(query, card.job.line.id, scope, station, field, change.base) : []
       const merged = mergeLists(kind, before, now?.value, value)
       if (!merged) {
         conflicts.push({ key, ...(now ? answerView(now) : { version: 0, value: null, savedAt: '', savedBy: '' }) })
@@ -106,13 +107,13 @@ async function settle(
 }
 
 /** How the figures read before the change: as stored, or by this core where an older one stored them. */
-function shownBefore(card: Card, stored: Awaited<ReturnType<typeof store.shownFigures>>): Shown {
+function shownBefore(card: Card, stored: Awaited<ReturnType<typeof answerStore.shownFigures>>): Shown {
   if (!stored.length || stored.some((r) => r.coreVersion !== CORE_VERSION)) return shownOf(evaluateLine(card.answers, card.context))
   return new Map(stored.flatMap(({ scope, shown }) => Object.entries(shown).map(([key, text]) => [`${scope}/${key}`, text] as const)))
 }
 
 /** The context with what the changed answers make of it: what was asked anew is read, bearings of the plant's own are known. */
-async function contextWith(query: Query, card: Card, settled: readonly store.NewAnswer[]) {
+async function contextWith(query: Query, card: Card, settled: readonly answerStore.NewAnswer[]) {
   const { unread, ...known } = card.context
   const left = unread?.filter((u) => !settled.some((s) => s.scope === u.scope && s.station === u.station && s.field === u.field))
   const named = settled.filter((s) => s.station === 'identify' && s.field === 'designation' && s.value && !findMarked(String(s.value)))
@@ -137,20 +138,20 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
       asOneRead(query, (reads) =>
         Promise.all([
           loadCard(reads, jobId, null),
-          store.findChangeKey(reads, changes.key),
-          store.shownFigures(reads, jobId),
-          changes.changes.some((c) => c.station === 'duty') ? store.latestDuty(reads, jobId) : null,
+          answerStore.findChangeKey(reads, changes.key),
+          answerStore.shownFigures(reads, jobId),
+          changes.changes.some((c) => c.station === 'duty') ? answerStore.latestDuty(reads, jobId) : null,
         ]),
       ),
     ])
     if (known && known.jobId !== jobId)
       throw new Refused(problem(409, 'Key used', 'These changes bear the key of others: send them under a new one.'))
-    if (known) return reply(card, changes, card.rows, await store.listMoved(query, jobId))
+    if (known) return reply(card, changes, card.rows, await answerStore.listMoved(query, jobId))
     mustBeOpen(card)
     const settled = await settle(query, card, changes, latest, me, at)
     if (!settled.length) {
-      await store.takeChangeKey(query, jobId, changes.key, at)
-      return reply(card, changes, card.rows, await store.listMoved(query, jobId))
+      await answerStore.takeChangeKey(query, jobId, changes.key, at)
+      return reply(card, changes, card.rows, await answerStore.listMoved(query, jobId))
     }
     const before = shownBefore(card, stored)
     const { context, added } = await contextWith(query, card, settled)
@@ -167,7 +168,7 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
     )
     const rows = [
       ...card.rows.filter((r) => !Object.hasOwn(changed, r.key)),
-      ...settled.map((s): store.AnswerRow => ({
+      ...settled.map((s): answerStore.AnswerRow => ({
         key: changeKey(s),
         version: s.version,
         value: s.value,
@@ -178,19 +179,19 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
     ]
     const mine = latest?.jobId === jobId
     const dutyVersion = Object.keys(duty).length && !mine ? (latest?.version ?? 0) + 1 : card.job.dutyVersion
-    const written: store.Written = {
+    const written: answerStore.Written = {
       ...{ answers: settled, revision, summary: summaryOf(evaluation), key: changes.key },
       results: { list: results, coreVersion: CORE_VERSION },
     }
     // They go out together and are done in this order, the commit last.
     const [moved] = await together(query, () => {
       const writes = [
-        Object.keys(duty).length ? store.saveDuty(query, card.job, latest, duty, me.id, at) : null,
-        store.addAnswers(query, jobId, written, me.id, at),
-        store.saveMoved(query, jobId, movedFigures(before, evaluation, touched), stations.join(', ')),
+        Object.keys(duty).length ? answerStore.saveDuty(query, card.job, latest, duty, me.id, at) : null,
+        answerStore.addAnswers(query, jobId, written, me.id, at),
+        answerStore.saveMoved(query, jobId, movedFigures(before, evaluation, touched), stations.join(', ')),
       ]
       // Whoever edits a station looks at its figures.
-      return Promise.all([store.clearMoved(query, jobId, stations), ...writes, commit()])
+      return Promise.all([answerStore.clearMoved(query, jobId, stations), ...writes, commit()])
     })
     const said = reply({ ...card, job: { ...card.job, revision, dutyVersion } }, changes, rows, moved)
     return added.length ? { ...said, ownRows: added } : said
@@ -198,11 +199,11 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
 }
 
 /** Results that a person who answers this looks at: their station where it stands and at its places. */
-function affected({ scope, station }: store.NewAnswer): string[] {
+function affected({ scope, station }: answerStore.NewAnswer): string[] {
   return [`${scope}/${station}`, `${positionOf(scope)}/${station}`, ...(scope === LINE ? [`${LINE}/${station}`] : [])]
 }
 
-function reply(card: Card, changes: Changes, rows: readonly store.AnswerRow[], moved: ChangeReply['moved']): ChangeReply {
+function reply(card: Card, changes: Changes, rows: readonly answerStore.AnswerRow[], moved: ChangeReply['moved']): ChangeReply {
   const sent = new Map<Key, unknown>(changes.changes.map((c) => [changeKey(c), c.value]))
   const versions: Record<Key, number> = {}
   const news: ChangeReply['news'] = {}
@@ -221,10 +222,10 @@ function reply(card: Card, changes: Changes, rows: readonly store.AnswerRow[], m
   }
 }
 
-export async function seenMoved(pool: pg.Pool, jobId: number, station: Parameters<typeof store.clearMoved>[2][number], now: Date) {
+export async function seenMoved(pool: pg.Pool, jobId: number, station: Parameters<typeof answerStore.clearMoved>[2][number], now: Date) {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, now)
     mustBeOpen(card)
-    return { moved: await store.clearMoved(query, jobId, [station]) }
+    return { moved: await answerStore.clearMoved(query, jobId, [station]) }
   })
 }

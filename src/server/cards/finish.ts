@@ -19,6 +19,7 @@ import { audit, transaction, type Query } from '../database.js'
 import { setWant } from '../greasing/points.js'
 import { addFill } from '../greasing/store.js'
 import { evaluationOf, loadCard, lockedCard, mustBeOpen, records, stepView, summaryOf, view, type Card } from './card.js'
+import * as answerStore from './answer-store.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
 
@@ -226,8 +227,8 @@ export async function whileRecordsChange(
   for (const [id, shown] of before) {
     const evaluation = evaluationOf(await loadCard(query, id, now))
     const changed = new Set(evaluation.order.map(({ place }) => `${place}/${station}`))
-    await store.saveMoved(query, id, movedFigures(shown, evaluation, changed), station)
-    await store.clearMoved(query, id, [station])
+    await answerStore.saveMoved(query, id, movedFigures(shown, evaluation, changed), station)
+    await answerStore.clearMoved(query, id, [station])
     await store.setSummary(query, id, summaryOf(evaluation))
   }
 }

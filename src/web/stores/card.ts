@@ -2,7 +2,6 @@ import { defineStore } from 'pinia'
 import type { AnswerView, CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
 import { readAnswers, type Changes, type StepValues } from '../../contract/answers.js'
 import {
-  emptyAnswers,
   keyOf,
   partsOf,
   placeAnswers,
@@ -18,27 +17,11 @@ import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card
 import { cautionsOf, evaluateLine, questionsOf, resultScope, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
 import { linePlan, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
 import { ApiError, AwayError, call } from '../api.js'
+import { emptyOf, readOldDrafts, same, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
 import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'away' | 'conflict' | 'signed-out' | 'refused'
-
-/** One answer that is not on the server yet, on the version that the person was looking at. */
-interface Draft {
-  base: number
-  value: unknown
-}
-
-interface Drafts {
-  answers: Record<Key, Draft>
-  steps: Record<Key, StepValues>
-}
-
-/** As pages of the release before kept it: a whole station at a time, of one bearing at one of two ends. */
-interface OldDrafts {
-  stations?: Partial<Record<Station, { base: number; data: Record<string, unknown> }>>
-  steps?: Record<string, StepValues>
-}
 
 const PAUSE_MS = 500
 const RETRY_MS = 1500
@@ -51,40 +34,6 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
   const mine = turn.then(work, work)
   turn = mine
   return mine
-}
-
-const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
-
-/** Drafts of a page of the release before as changes of single answers; what the server has already is left out. */
-function readOldDrafts(old: OldDrafts, view: CardView): Drafts {
-  const place = view.context.onCard[0] ?? 'p1.1'
-  const answers: Record<Key, Draft> = {}
-  for (const [station, { data }] of Object.entries(old.stations ?? {}) as [Station, { data: Record<string, unknown> }][])
-    for (const [name, value] of Object.entries(data)) {
-      const key = oldKey(station, name, data, place)
-      if (!key || same(view.answers[key]?.value ?? emptyOf(key), value)) continue
-      answers[key] = { base: view.answers[key]?.version ?? 0, value }
-    }
-  const lineSteps = ['isolate', 'guards', 'release']
-  const positionSteps = ['fill', 'clean-out']
-  const steps = Object.entries(old.steps ?? {}).map(([key, values]) => {
-    const scope = lineSteps.includes(key) ? 'line' : positionSteps.includes(key) ? positionOf(place) : place
-    return [`${scope}/${key}`, values] as const
-  })
-  return { answers, steps: Object.fromEntries(steps) }
-}
-
-function oldKey(station: Station, name: string, data: Record<string, unknown>, place: Scope): Key | null {
-  if (station === 'arrange' && name === 'driveEndHeld') return keyOf('p1', 'arrange', 'held')
-  if (station === 'arrange' && name === 'nonDriveEndHeld') return keyOf('p2', 'arrange', 'held')
-  if (station === 'arrange' && name === 'floatPresentMm') return keyOf(data.driveEndHeld === false ? 'p1' : 'p2', 'arrange', name)
-  const key = keyOf(scopeOf(station, name, place), station, name)
-  return partsOf(key) ? key : null
-}
-
-function emptyOf(key: Key): unknown {
-  const { station, name } = partsOf(key)!
-  return (emptyAnswers()[station] as unknown as Record<string, unknown>)[name]
 }
 
 /** One job card: what is on the server, what is typed beyond it, and the figures computed from both. */

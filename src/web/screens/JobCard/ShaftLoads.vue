@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { z } from 'zod'
+import { leanDegOf } from '../../../core/card/context.js'
 import { loadLineDrawing } from '../../../core/drawing/load-line.js'
 import {
   SOURCES,
@@ -36,10 +37,7 @@ const powerInput = z.strictObject({ powerKw: z.number('a power').positive('above
 const duty = computed(() => card.line.lineDuty!)
 const positions = computed(() => card.context.positions)
 const speedRpm = computed(() => card.answers.duty.speedRpm)
-const leanDeg = computed(() => {
-  const { orientation, tiltDeg } = card.context.line
-  return orientation === 'vertical' ? 90 : orientation === 'tilted' ? (tiltDeg ?? 0) : 0
-})
+const leanDeg = computed(() => leanDegOf(card.context.line))
 
 /** What one source does alone: its standing force across and what it pushes along. */
 function alone(source: LoadSource) {
