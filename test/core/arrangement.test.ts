@@ -125,6 +125,7 @@ const NOTHING: ArrangeAnswers = {
     alongMm: null,
   },
   ...{ facing: null, growthSchool: null, hotterK: null, coldestC: null, couplingGapMm: null, couplingAllowsMm: null, coupledTo: null },
+  ...{ hotPlayUm: null, measuredPlayUm: null, trialShimMm: null, shimSide: null },
   ...{ spanMm: 800, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 80, housingHotC: 40 },
 }
 const arrange = (names: string[], answers: LineAnswers, shared: Partial<ArrangeAnswers> = {}, couplingMm: number | null = null) => {
@@ -193,6 +194,33 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
     const { moves } = arrange(['6312', '6312', '6312'], { 'p1/arrange.held': false, 'p2/arrange.held': true, 'p3/arrange.held': false })
     expect(moves!.p1).to.be.closeTo(-GROWTH, 1e-9)
     expect(moves!.p3).to.be.closeTo(GROWTH, 1e-9)
+  })
+})
+
+describe('an adjusted pair, set cold for what it is to be hot', () => {
+  const PAIR = { 'p1/arrange.held': true, 'p2/arrange.held': true }
+  const of = (shared: Partial<ArrangeAnswers>) => arrange(['32210', '32209'], PAIR, { facing: 'face-to-face', hotPlayUm: 40, ...shared })
+  it('asks for the play that is wanted, then says what to set, and how far it may go', () => {
+    expect(of({ hotPlayUm: null }).questions.map((q) => q.code)).to.include('adjusted-setting')
+    const set = of({})
+    expect(set.questions.map((q) => q.code)).to.not.include('adjusted-setting')
+    const change = figure(set, 'pairChangeUm') as number
+    expect(change, 'face-to-face loses').to.be.below(0)
+    expect(figure(set, 'pairColdUm')).to.be.closeTo(40 - change, 1e-9)
+    // No play left hot at the one end, a thousandth of the larger bore over what is wanted at the other.
+    expect(figure(set, 'pairLimitsUm')).to.deep.equal([-change, 40 - change + 50])
+  })
+  it('from what the dial shows: turn of the nut, shims by their side, and what is too far', () => {
+    const cold = figure(of({}), 'pairColdUm') as number
+    const now = of({ measuredPlayUm: cold + 100, trialShimMm: 1.2, shimSide: 'closes' })
+    // 45 mm: M45 x 1.5.
+    expect(figure(now, 'pairNutDeg')).to.be.closeTo((-0.36 * 100) / 1.5, 1e-6)
+    expect(figure(now, 'pairShimMm')).to.be.closeTo(1.3, 1e-9)
+    expect(figure(of({ measuredPlayUm: cold + 100, trialShimMm: 1.2, shimSide: 'opens' }), 'pairShimMm')).to.be.closeTo(1.1, 1e-9)
+    expect(codes(now)).to.include('pair-too-loose')
+    expect(codes(of({ measuredPlayUm: 0 }))).to.include('pair-too-tight')
+    expect(codes(of({ measuredPlayUm: cold }))).to.not.include.members(['pair-too-tight', 'pair-too-loose'])
+    expect(of({ measuredPlayUm: 20_000, trialShimMm: 0.1, shimSide: 'opens' }).fieldErrors.trialShimMm).to.contain('trial pack')
   })
 })
 

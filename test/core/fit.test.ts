@@ -192,3 +192,21 @@ describe('what one step does, and what stands against the rings', () => {
     expect(draw([[60.01, 60.012]]).description).to.contain('10 µm, 12 µm')
   })
 })
+
+describe('a shaft that is hollow and a wall that is thin', () => {
+  const card = (fitted: Patch['fit']) => filledCard('6312', { fit: { shaftClass: 'm5', housingClass: 'N7', group: '3', ...fitted } })
+  const middle = (fitted: Patch['fit']) => card(fitted).fit.clearance!.medianUm
+  it('give way, so that more clearance is left and less force is needed', () => {
+    expect(middle({ shaftBoreMm: 45 })).to.be.above(middle({}))
+    expect(middle({ housingOutsideMm: 145 })).to.be.above(middle({}))
+    const force = (fitted: Patch['fit']) => figuresOf(card(fitted)).get('mount.pressForceN')!.value as number
+    expect(force({ shaftBoreMm: 45 })).to.be.below(force({}))
+  })
+  it('a thin wall asks for a tighter class, a hollow shaft is cautioned, and what cannot be is refused', () => {
+    const advised = (fitted: Patch['fit']) => filledCard('6312', { fit: fitted }).fit.recommended!.housingClass
+    expect(advised({ housingOutsideMm: 140 })).to.equal(filledCard('6312', { fit: { thinWall: true } }).fit.recommended!.housingClass)
+    expect(codes(card({ shaftBoreMm: 45 }))).to.include('hollow-shaft')
+    expect(card({ shaftBoreMm: 70 }).fit.fieldErrors.shaftBoreMm).to.contain('57')
+    expect(card({ housingOutsideMm: 120 }).fit.fieldErrors.housingOutsideMm).to.contain('130')
+  })
+})

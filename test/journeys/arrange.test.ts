@@ -73,6 +73,11 @@ describe('journey: what holds, what lets go', () => {
     const change = async () => Number((await person.figure('arrange.pairChangeUm')).replace('−', '-'))
     expect(await change(), 'face-to-face always loses').to.be.below(0)
     await person.seeText('set so much more play cold')
+    await person.type('End play wanted hot', '40')
+    expect(Number(await person.figure('arrange.pairColdUm'))).to.be.closeTo(40 - (await change()), 1.1)
+    await person.type('End play measured', '5')
+    await person.seeText('hot it runs preloaded')
+    expect(await person.figure('arrange.pairNutDeg')).to.match(/\d/)
   })
 
   it('a motor changed from a roller to two ball bearings: what it asks, and the sketch for the machinist', async () => {

@@ -98,6 +98,7 @@ const namesOf = <N extends string>(rows: readonly { readonly name: N }[]) => row
 
 /** How two bearings that hold a shaft against each other stand. */
 export const FACINGS = ['face-to-face', 'back-to-back'] as const
+export const SHIM_SIDES = ['opens', 'closes'] as const
 export const COUPLED_TO = ['rolling', 'plain'] as const
 /** How a feature that cannot be seen was made certain. */
 export const EVIDENCE = ['marking', 'paper', 'stores'] as const
@@ -180,6 +181,10 @@ export const FIELDS = {
     couplingGapMm: number('line', 'Coupling gap at assembly', 'gap'),
     couplingAllowsMm: number('line', 'The coupling allows along', 'gap'),
     coupledTo: choice('line', 'Coupled to', COUPLED_TO, { rolling: 'a machine on rolling bearings', plain: 'a motor on plain bearings' }),
+    hotPlayUm: number('line', 'End play wanted hot', 'fine'),
+    measuredPlayUm: number('line', 'End play measured', 'fine'),
+    trialShimMm: number('line', 'Shims in it now', 'length'),
+    shimSide: choice('line', 'More shims', SHIM_SIDES, { opens: 'open the play', closes: 'close the play' }),
     growthSchool: choice('line', 'Growth counted by', GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL),
   },
   fit: {
@@ -193,6 +198,8 @@ export const FIELDS = {
     lightAlloy: flag('place', 'light alloy'),
     heatThroughShaft: flag('place', 'hot shaft'),
     precise: flag('place', 'must run true'),
+    shaftBoreMm: number('place', 'Hollow shaft, bore', 'length'),
+    housingOutsideMm: number('place', 'Housing wall, outside', 'length'),
     shaftPlane1: readings('place', 'Shaft seat, first plane'),
     shaftPlane2: readings('place', 'Shaft seat, second plane'),
     shaftPlane3: readings('place', 'Shaft seat, third plane'),

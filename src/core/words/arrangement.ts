@@ -32,6 +32,8 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
   'visit-behind': 'Only {has} is left toward the held end: a cold start pulls the ring against its cover.',
   'visit-coupling': 'The end away from the coupling is held: {growth} of growth run into a gap of {has}. It closes when hot, and the motor is pushed.',
   'visit-group': '{group} at {at}: the inner ring grows into its clearance, and it tightens within the first hot weeks. See what the old ring had, and take the next group.',
+  'pair-too-tight': 'The pair has {is} and wants {cold} cold: hot it runs preloaded, heats, and spalls deep. Slacken it, turn, and measure again.',
+  'pair-too-loose': 'The pair has {is} and wants {cold} cold: hot it stays slack, and the rollers carry on one side only.',
   'third-held': 'Two bearings hold the shaft against each other, and {names} holds it too: a third beside such a pair must be free.',
   'free-clamped': 'The outer ring at the {where} is to be free and stands against something to both sides: it cannot move. Take the ring out or the cover back.',
   'held-open': 'The outer ring at the {where} is to hold the shaft and has nothing on one side: it holds one way only. Put a ring or a cover there.',

@@ -9,8 +9,9 @@ import {
   type HoldingFault,
 } from '../../arrangement/holding.js'
 import { lockedGrowth } from '../../arrangement/locked-growth.js'
-import { pairSetting } from '../../arrangement/pair-setting.js'
+import { nutAngle, pairSetting, shimPack } from '../../arrangement/pair-setting.js'
 import type { Bearing } from '../../catalogue/bearing.js'
+import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup } from '../../fits/clearance-group.js'
 import { short } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -77,7 +78,6 @@ export function warnOfHolding(
   if (holding === 'one' && holders[0]!.code !== supports[0]!.code)
     station.warn('note', supports.length === 2 ? 'locates-away' : 'holds-away', { names })
   if (holding === null) station.ask(supports.length === 2 ? 'holding' : 'holding-position')
-  if (holding === 'adjusted') station.ask('adjusted-setting')
   for (const s of supports) for (const fault of holdingFaults(s, holding)) WARN_OF[fault](station, s)
 }
 
@@ -133,10 +133,12 @@ export function lockedThrust(
   station.warn('caution', 'locked-thrust', params, short(thrustN))
 }
 
+export type PairAnswers = Pick<ArrangeAnswers, 'facing' | 'hotPlayUm' | 'measuredPlayUm' | 'trialShimMm' | 'shimSide'>
+
 /** How the end play of two that are set against each other, a span in mm apart, changes until it is hot. Source: `pairSetting`. */
 export function pairChange(
   station: StationBuilder,
-  a: GrowthAnswers & { facing: ArrangeAnswers['facing'] },
+  a: GrowthAnswers & PairAnswers,
   supports: readonly Judged[],
   spanMm: number | null,
 ): void {
@@ -146,7 +148,7 @@ export function pairChange(
   if (rows.length !== 2 || !one || !other || parts.some((p) => p === null) || one.contactAngleDeg < 1 || other.contactAngleDeg < 1) return
   const found = station.attempt(() =>
     pairSetting({
-      ...{ scheme: a.facing!, spanMm: spanMm!, racewayMm: [one.pitchDiameterMm, other.pitchDiameterMm], wantedHotUm: 0 },
+      ...{ scheme: a.facing!, spanMm: spanMm!, racewayMm: [one.pitchDiameterMm, other.pitchDiameterMm], wantedHotUm: a.hotPlayUm ?? 0 },
       ...{
         contactAngleDeg: [one.contactAngleDeg, other.contactAngleDeg],
         shaftMaterial: a.shaftMaterial!,
@@ -156,8 +158,31 @@ export function pairChange(
     }),
   )
   if (!found) return
-  const { changeUm } = found.values
+  const { changeUm, coldUm } = found.values
   station.figure('pairChangeUm', 'End play changes until hot by', changeUm, 'fine', found, {
     note: changeUm < 0 ? 'it tightens: set so much more play cold' : 'it opens: set so much less cold',
   })
+  if (a.hotPlayUm === null) return
+  station.figure('pairColdUm', 'End play to set cold', coldUm, 'fine', found, { note: 'by dial, after several pushes with turning' })
+  // Hot it may lose all its play, and gain a thousandth of its bore over what is wanted.
+  const limits = [Math.min(coldUm, -changeUm), coldUm + Math.max(one.boreMm, other.boreMm)] as const
+  station.figure('pairLimitsUm', 'Set no further than', limits, 'fine', null, {
+    note: 'under it preload, heat and deep spalls; over it a path on one side only',
+  })
+  const measured = a.measuredPlayUm
+  if (measured === null) return
+  const change = coldUm - measured
+  const turn = station.attempt(() => nutAngle({ changeUm: change, pitchMm: nutPitchMm(other.boreMm) }))
+  station.figure('pairNutDeg', 'Turn of the nut from here', turn?.values.angleDeg ?? null, 'angle', turn, {
+    decimals: 0,
+    note: `${change < 0 ? 'onward' : 'back'}, by the pitch of its thread; tighten again and feel the play anew`,
+  })
+  if (a.trialShimMm !== null && a.shimSide) {
+    const input = { trialMm: a.trialShimMm, measuredMm: Math.max(0, measured) / 1000, wantedMm: coldUm / 1000, side: a.shimSide }
+    const pack = station.attempt(() => shimPack(input), { trialMm: 'trialShimMm' })
+    station.figure('pairShimMm', 'Shims that set it', pack?.values.packMm ?? null, 'gap', pack)
+  }
+  const params = { is: amount(measured, 'fine'), cold: amount(coldUm, 'fine') }
+  if (measured < limits[0]) station.warn('stop', 'pair-too-tight', params, short(measured))
+  else if (measured > limits[1]) station.warn('caution', 'pair-too-loose', params, short(measured))
 }

@@ -16,7 +16,16 @@ import {
   type CouplingAnswers,
   type GrowthAnswers,
 } from './arrange-growth.js'
-import { insertPlay, judged, lockedThrust, pairChange, warnOfHolding, type Judged, type Support } from './arrange-holding.js'
+import {
+  insertPlay,
+  judged,
+  lockedThrust,
+  pairChange,
+  warnOfHolding,
+  type Judged,
+  type PairAnswers,
+  type Support,
+} from './arrange-holding.js'
 
 /** What one free ring has and needs, mm; the gaps, and the face that must give, not there in older closed cards. */
 export interface FreeRing {
@@ -171,7 +180,7 @@ function toCoupling(
   return between === null ? null : between + (couplingMm === null ? 0 : first.alongMm - couplingMm)
 }
 
-type Shared = GrowthAnswers & CouplingAnswers & Pick<ArrangeAnswers, 'spanMm' | 'facing'>
+type Shared = GrowthAnswers & CouplingAnswers & PairAnswers & Pick<ArrangeAnswers, 'spanMm'>
 
 /** What every free support needs and has, and the verdict on each. */
 function freeRings(
@@ -220,6 +229,7 @@ export function arrangeStation(
   const coldMm = coldShrinkMm(station, shared, spanMm)
 
   if (holding === 'several') lockedThrust(station, shared, holders, growthMm, spanMm)
+  if (holding === 'adjusted' && shared.hotPlayUm === null) station.ask('adjusted-setting')
   if (holding === 'adjusted') pairChange(station, shared, supports, shared.spanMm)
   if (!free.length && holding !== 'crossed') floatFigures(station, supports.find((s) => s.presentMm !== null) ?? null, growthMm, '')
   const leftOf = (s: Judged) => supports.indexOf(s) < supports.indexOf(holder!)

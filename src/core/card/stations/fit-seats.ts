@@ -193,6 +193,7 @@ export function hotFits(
       widthMm: row.innerWidthMm ?? row.widthMm,
       interferenceUm: Math.min(1000, Math.max(0, hot[1])),
       shaftMaterial: shaftMaterial ?? undefined,
+      shaftBoreMm: hollowIn(answers, row),
     })
     if (onShaft > 0) stress.cautions.forEach((c) => station.caution({ ...c, code: `${c.code}-hot` }))
   }
@@ -209,6 +210,10 @@ export function hotFits(
 
 type Worn = Pick<FitSeat, 'toleranceClass' | 'measuredUm'>
 
+/** Bore of a hollow shaft under a row, mm; left out where it is solid, or where the bore cannot be. Source: the card. */
+export const hollowIn = ({ fit }: CardAnswers, row: Pick<Bearing, 'boreMm'>): number | undefined =>
+  fit.shaftBoreMm !== null && fit.shaftBoreMm >= 0 && fit.shaftBoreMm <= 0.95 * row.boreMm ? fit.shaftBoreMm : undefined
+
 /** The seats of a card as the operating clearance takes them, whichever bearing stands in them. */
 export function seatedAs(answers: CardAnswers, row: Bearing, shaft: Worn, housing: Worn) {
   return {
@@ -219,8 +224,15 @@ export function seatedAs(answers: CardAnswers, row: Bearing, shaft: Worn, housin
       material: answers.arrange.housingMaterial ?? undefined,
     },
     accuracy: accuracyOf(row, answers.fit.accuracy),
+    ...wallsOf(answers),
   }
 }
+
+/** A shaft that is hollow and a wall that is thin give way; left out where nobody has said. */
+const wallsOf = ({ fit }: CardAnswers) => ({
+  ...(fit.shaftBoreMm !== null && { shaftBoreMm: fit.shaftBoreMm }),
+  ...(fit.housingOutsideMm !== null && { housingOutsideMm: fit.housingOutsideMm }),
+})
 
 function words(v: FitValues): string {
   if (v.minInterferenceUm >= 0) return 'tight'

@@ -70,6 +70,10 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
 /** Whether the housing counts as light alloy: ticked, or told by its material at Arrange. */
 export const inLightAlloy = ({ fit, arrange }: CardAnswers): boolean => fit.lightAlloy || arrange.housingMaterial === 'aluminium'
 
+/** A housing under so many outside diameters across counts as thin, a shaft with a bore over this share of its seat as hollow. Engineering practice. */
+const THIN = 1.25
+const HOLLOW = 0.5
+
 /** The classes that load, bearing and housing ask for. */
 function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, duty: DutyResult, loadRatio: number, slides: boolean) {
   const f = answers.fit
@@ -87,7 +91,8 @@ function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, du
         sleeve: row.boreTaper !== null,
         drawnCup: isDrawnCup(row),
         axialOnly: isThrust(row.family) && duty.radialN === 0,
-        thinWall: f.thinWall,
+        thinWall: f.thinWall || (f.housingOutsideMm !== null && f.housingOutsideMm < THIN * row.outsideMm),
+        hollowShaft: f.shaftBoreMm !== null && f.shaftBoreMm > HOLLOW * row.boreMm,
         lightAlloy: inLightAlloy(answers),
         heatThroughShaft: f.heatThroughShaft,
         precise: f.precise,

@@ -12,7 +12,7 @@ import { q } from '../../units/quantities.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
 import type { FitStationResult } from './fit.js'
-import type { FitSeat } from './fit-seats.js'
+import { hollowIn, type FitSeat } from './fit-seats.js'
 import { amount } from '../../words/message.js'
 
 export interface MethodOffer {
@@ -133,6 +133,7 @@ function waysOn(station: StationBuilder, answers: CardAnswers, row: Bearing, sha
       widthMm: row.innerWidthMm ?? row.widthMm,
       interferenceUm: Math.max(0, U - SMOOTHING_UM),
       shaftMaterial: answers.arrange.shaftMaterial ?? undefined,
+      shaftBoreMm: hollowIn(answers, row),
     }),
   )
   // Heat and cold carry cautions that count only when that method is chosen; a too hot ring is said in its offer.

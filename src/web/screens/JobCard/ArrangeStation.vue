@@ -72,6 +72,7 @@ function arrange(value: number) {
 }
 /** Where metal must come off a cover. */
 const cut = computed(() => positions.value.filter((p) => result.value.float[p.code]?.metal))
+const PAIR = ['hotPlayUm', 'measuredPlayUm', 'trialShimMm', 'shimSide'] as const
 const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
 </script>
 
@@ -83,7 +84,12 @@ const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
   >
     <template #drawing><ArrangementView v-model="hand" /></template>
     <template #chart>
-      <AnswerField v-if="result.holding === 'adjusted'" station="arrange" name="facing" open />
+      <template v-if="result.holding === 'adjusted'">
+        <AnswerField station="arrange" name="facing" open />
+        <div class="grid pair">
+          <AnswerField v-for="name in PAIR" :key="name" station="arrange" :name="name" clearable />
+        </div>
+      </template>
       <AnswerField station="arrange" name="growthSchool" open :shown="card.context.plant.schools.growth" />
     </template>
     <template #after>
@@ -145,6 +151,10 @@ const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
   gap: 8px 16px;
   grid-template-columns: minmax(13rem, 1fr) minmax(0, 1fr) minmax(0, 1fr);
   margin-bottom: 6px;
+}
+.grid.pair {
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  margin-bottom: 10px;
 }
 .scheme {
   margin-bottom: 8px;

@@ -139,6 +139,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
         :tolerance-class="result[sheet]!.toleranceClass"
       />
       <div v-if="sheet" class="grid abutments">
+        <AnswerField station="fit" :name="sheet === 'shaft' ? 'shaftBoreMm' : 'housingOutsideMm'" />
         <AnswerField v-for="name in ABUTMENTS" :key="name" station="fit" :name="sheet + name" />
       </div>
       <div class="ticks">
