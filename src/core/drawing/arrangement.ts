@@ -97,14 +97,14 @@ function besideInner(shapes: Primitive[], by: HeldBy, x: number, face: 1 | -1, b
 }
 
 /** One support: housing, rings, what stands beside them, and the gaps that count down. */
-function drawSupport(shapes: Primitive[], s: ArrangedSupport, spec: ArrangementSpec, x: number, perMm: number): void {
+function drawSupport(shapes: Primitive[], s: ArrangedSupport, spec: ArrangementSpec, x: number, perMm: number, half: number): void {
   const { share, say, height } = spec
   const [top, shaft] = [70, height - FOOT]
   const [mid, low] = [top + RING, shaft - RING]
   const move = s.moveMm * share * perMm
   // Inside a bearing only the inner ring goes with the shaft.
   const [outerX, innerX] = [s.inside ? x : x + move, x + move]
-  const walls = box(x - HALF - GAP - BLOCK - 6, top - 14, x + HALF + GAP + BLOCK + 6, top)
+  const walls = box(x - half, top - 14, x + half, top)
   shapes.push(filled(walls, 'housing'), hatch(walls, 6, 1, 'housing-hatch'))
   shapes.push(filled(box(outerX - HALF, top, outerX + HALF, mid), 'ring-own'), filled(box(innerX - HALF, low, innerX + HALF, shaft), 'ring-own')) // prettier-ignore
   const [cx, cy] = [(outerX + innerX) / 2, (mid + low) / 2]
@@ -142,11 +142,13 @@ export function arrangementDrawing(spec: ArrangementSpec): ArrangementDrawing {
   const at = supports.map((_, i) => pitch * (i + 0.5))
   const largest = Math.max(0.1, ...supports.flatMap((s) => [...(s.gapsMm ?? []), Math.abs(s.moveMm)]))
   const perMm = GAP / largest
+  // Neighbours keep apart.
+  const wall = Math.min(HALF + GAP + BLOCK + 6, pitch / 2 - 4)
   const shaft = height - FOOT
   shapes.push(filled(box(6, shaft, width - 6, shaft + 22), 'shaft'), segment(2, shaft + 22, width - 2, shaft + 22, 'axis'))
   const places = supports.map((s, i) => {
     const x = at[i]!
-    drawSupport(shapes, s, spec, x, perMm)
+    drawSupport(shapes, s, spec, x, perMm, wall)
     shapes.push(text(x, 20, s.name, 'label', 'middle'), text(x, 40, s.designation, 'figure', 'middle'))
     const word = s.held === null ? '' : s.held ? 'holds' : s.inside ? 'moves inside' : 'free'
     shapes.push(text(x, shaft + 44, s.fault ?? word, s.fault ? 'error-text' : s.held ? 'held-text' : 'gap-text', 'middle'))

@@ -34,6 +34,7 @@ const anyWrong = computed(() => props.modelValue.some((_, i) => wrong(i)))
   <div v-for="(p, i) in modelValue" :key="i" class="row">
     <InputText
       v-focus="i === 0"
+      :autofocus="i === 0"
       :model-value="p.name"
       :aria-label="`Name of point ${i + 1}`"
       :aria-invalid="!!wrong(i)"
