@@ -2,6 +2,7 @@ import type { Bearing } from '../../catalogue/catalogue.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from '../../fits/clearance-group.js'
 import { REDUCTION_SHARE, TRAVEL_FACTOR, driveUp, leastLeftUm } from '../../mounting/drive-up.js'
+import { expansionPerK } from '../../materials.js'
 import { InputError, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
@@ -30,7 +31,7 @@ function boughtUm(row: Bearing, group: ClearanceGroup | null): ClearanceRange | 
 const heatUm = ({ duty }: CardAnswers, row: Bearing) =>
   duty.innerRingC === null || duty.outerRingC === null
     ? 0
-    : 12e-6 * (duty.innerRingC - duty.outerRingC) * ((row.innerRacewayMm + row.outerRacewayMm) / 2) * 1000
+    : expansionPerK('bearing-steel') * (duty.innerRingC - duty.outerRingC) * ((row.innerRacewayMm + row.outerRacewayMm) / 2) * 1000
 
 /** Clearance to be taken away, least and most, µm: by the bore, or by the turn of the nut where it is too small to be felt for. */
 function reductionOf(row: Bearing, turned: boolean, pitchMm: number): readonly [number, number] {
