@@ -101,6 +101,7 @@ export interface ShaftLineView {
   positions: PositionView[]
 }
 
+const day = z.iso.date()
 const along = z.number().min(-MOST.lengthMm).max(MOST.lengthMm)
 const sizeMm = z.number().min(0.5).max(5000)
 const sides = z.tuple([z.enum(HOLDERS), z.enum(HOLDERS)])
@@ -110,10 +111,13 @@ const seat = <K extends string>(kinds: readonly K[]) =>
     nominalMm: sizeMm.optional(),
     toleranceClass: z.string().max(8).optional(),
     measuredMm: z.array(sizeMm).max(16).optional(),
+    measurings: z
+      .array(z.strictObject({ day, meanMm: sizeMm }))
+      .max(40)
+      .optional(),
     sleeve: z.string().max(40).optional(),
   })
 const code = z.string().regex(/^p[1-9]\d*$/)
-const day = z.iso.date()
 /** What a position runs in where that is oil. */
 const oil = z.strictObject({
   feed: z.enum(OIL_FEEDS),

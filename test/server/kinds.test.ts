@@ -196,4 +196,30 @@ describe('every kind is carried to the finish', () => {
     expect((await technician.post('/cards', { places: [999_999], reason: '' })).status).to.equal(404)
     expect((await technician.post('/cards', { places: [], reason: '' })).status).to.equal(422)
   })
+
+  it('a seat as measured: every measuring stays with its day, and a seat that is made anew forgets them', async () => {
+    const shaftSeat = async () => (await cardOf(technician, (await openAt(technician, 'MM-1', ['p2.1'])).job.id)).context.positions.find((p) => p.code === 'p2')!.places[0]!.shaftSeat // prettier-ignore
+    const carried = async (values: Record<Key, unknown>) => {
+      const { id } = (await openAt(technician, 'MM-1', ['p2.1'])).job
+      await answerRun(technician, id)
+      const said = { 'p2.1/identify.designation': '6309', 'p2.1/identify.group': 'N', 'p2.1/identify.groupEvidence': 'marking', ...values }
+      expect((await answer(technician, id, said)).status).to.equal(200)
+      await signAll(technician, id)
+      const done = await technician.post(`/cards/${id}/finish`, { reason: 'measured' })
+      expect(done.status, done.body.detail).to.equal(200)
+      clock = new Date(clock.getTime() + 30 * 24 * 3600 * 1000)
+    }
+    const sizes = (um: number) => ({ 'p2.1/fit.shaftPlane1': [45 + um / 1000, 45 + um / 1000], 'p2.1/fit.shaftPlane2': [45 + um / 1000] })
+    await carried(sizes(9))
+    await carried(sizes(6))
+    const { id } = (await openAt(technician, 'MM-1', ['p2.1'])).job
+    const seat = (await cardOf(technician, id)).context.positions.find((p) => p.code === 'p2')!.places[0]!.shaftSeat!
+    expect(seat.measurings!.map((m) => m.meanMm)).to.deep.equal([45.009, 45.006])
+    expect(seat.measuredMm).to.deep.equal([45.006, 45.006])
+    expect(new Set(seat.measurings!.map((m) => m.day)).size, 'each on its day').to.equal(2)
+    await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
+    await carried({ ...sizes(-40), 'p2.1/fit.shaftRemedy': 'regrind' })
+    const anew = await shaftSeat()
+    expect([anew?.measurings, anew?.measuredMm]).to.deep.equal([undefined, undefined])
+  })
 })

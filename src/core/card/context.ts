@@ -4,6 +4,7 @@ import type { MakersFigures } from '../catalogue/makers-figures.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
+import { ALONE, type SetOfBearings } from '../life/set-of-bearings.js'
 import type { HousingSeatRecord, SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
 import type { ShaftShape } from '../line/shaft.js'
 import type { Saying } from '../line/sayings.js'
@@ -151,6 +152,12 @@ export function setOf(context: Pick<LineContext, 'positions'>, code: Scope): Pla
   const { set } = place
   if (!set) return [place]
   return context.positions.find((p) => p.code === positionOf(code))!.places.filter((p) => p.set?.code === set.code)
+}
+
+/** How many stand together at a place, and how they face. */
+export function standingAt(context: Pick<LineContext, 'positions'>, code: Scope): SetOfBearings {
+  const set = setOf(context, code)
+  return set.length > 1 ? { count: set.length, arrangement: set[0]!.set!.arrangement } : ALONE
 }
 
 /** The first place of its set: where is answered what a set shares. */

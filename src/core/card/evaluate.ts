@@ -14,10 +14,11 @@ import {
   type Scope,
   type Station,
 } from './answers.js'
-import { leadOf, placeRecord, setOf, type CardContext, type LineContext } from './context.js'
+import { leadOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
+import { withThrust } from './stations/arrange-thrust.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
 import { fitStation, type FitStationResult } from './stations/fit.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
@@ -114,8 +115,9 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   )
   const supports = supportsOf(context, (place) => identified.get(place)?.row)
   const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
-  const arrange = arrangeStation(answers, line.arrange, supports, plant.schools, context.line.couplingMm ?? null)
-  const loads = lineDuty(answers, context, supports, arrange)
+  const arranged = arrangeStation(answers, line.arrange, supports, plant.schools, context.line.couplingMm ?? null)
+  const loads = lineDuty(answers, context, supports, arranged)
+  const arrange = withThrust(arranged, answers, supports, loads)
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {
     const a = at.get(place)!
@@ -126,7 +128,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     const set = setOf(context, place)
     const row = identified.get(lead)?.row ?? identify.row
     const group = identified.get(lead)?.group ?? identify.group
-    const arrangement = set.length > 1 ? set[0]!.set!.arrangement : 'single'
+    const standing = standingAt(context, place)
     const duty = shared('duty', () =>
       dutyStation(a.duty, {
         support: loads.supports[position] ?? null,
@@ -137,16 +139,17 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     )
     const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
     const select = shared('select', () => ({
-      ...selectStation(a, row, duty, known, { count: set.length, arrangement }, film, (identified.get(lead) ?? identify).closure),
+      ...selectStation(a, row, duty, known, standing, film, (identified.get(lead) ?? identify).closure),
       advice: adviceOn(a, row, group, duty),
     }))
     const fit = shared('fit', () =>
-      fitStation(a, row, group, duty, select, arrange.sliding.includes(position), {
-        shaft: set[0]!.shaftSeat,
-        housing: set[0]!.housingSeat,
-      }),
+      fitStation(
+        ...([a, row, group, duty, select, arrange.sliding.includes(position)] as const),
+        { shaft: set[0]!.shaftSeat, housing: set[0]!.housingSeat },
+        standing,
+      ),
     )
-    const mount = shared('mount', () => mountStation(a, row, fit, { count: set.length, arrangement }, identify.typedDesignation))
+    const mount = shared('mount', () => mountStation(a, row, fit, standing, identify.typedDesignation))
     const lubricate = shared('lubricate', () =>
       lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),
     )

@@ -219,6 +219,7 @@ export const FIELDS = {
     housingFilletMm: number('place', 'Housing fillet', 'length'),
     housingRunoutUm: number('place', 'Housing shoulder runs out', 'fine'),
     unmountedUm: number('place', 'Clearance before it is driven up', 'fine'),
+    pairPlayUm: number('place', 'Axial play of the pair as bought (preload below zero)', 'fine'),
   },
   mount: {
     method: choice('place', 'How it goes on', MOUNT_METHODS, { press: 'cold, by press', heat: 'hot, by heater', chill: 'cold, by chilled shaft' }),

@@ -11,7 +11,7 @@ import { loadFactors } from '../ratings/equivalent-load.js'
 import { Derivation, InputError, type Sheet } from '../result.js'
 import { LINE, keyOf, type LineAnswers, type Scope } from './answers.js'
 import { FACINGS } from './fields.js'
-import { leanDegOf, setOf, type LineContext } from './context.js'
+import { leanDegOf, standingAt, type LineContext } from './context.js'
 import { asSet } from '../life/set-of-bearings.js'
 import type { ArrangeResult } from './stations/arrange.js'
 import type { Support } from './stations/arrange-holding.js'
@@ -197,7 +197,7 @@ function opposedOf(
 
 /** The supports of a line with what stands there: what the card knows, else what is recorded. Positions in mm. Source: the records. */
 export function supportsOf({ positions }: Pick<LineContext, 'positions'>, rowAt: (place: Scope) => Bearing | null | undefined): Support[] {
-  return positions.map(({ code, name, alongMm, places }) => ({ code, name, alongMm, rows: places.map((p) => rowAt(p.code) ?? p.row) }))
+  return positions.map(({ code, name, alongMm, places }) => ({ code, name, alongMm, rows: places.map((p) => rowAt(p.code) ?? p.row), places: places.map((p) => ({ code: p.code, housingClass: p.housingSeat?.toleranceClass ?? null })) })) // prettier-ignore
 }
 
 /** The guessed values of what sits on the shaft that matter most, N; none where nothing is guessed. Source: as `sharpest`. */
@@ -241,10 +241,9 @@ export function supportLives(answers: LineAnswers, context: LineContext, of: rea
     const place = context.positions.find((p) => p.code === s.code)?.places[0]
     const row = s.rows[0]
     if (!row || !place || radial === undefined || radial + axial === 0) return []
-    const set = setOf(context, place.code)
-    const arrangement = set.length > 1 ? set[0]!.set!.arrangement : 'single'
+    const standing = standingAt(context, place.code)
     try {
-      const rated = rateBearing(asSet(row, { count: set.length, arrangement }), factor * radial, axial, speedRpm, 90, arrangement)
+      const rated = rateBearing(asSet(row, standing), factor * radial, axial, speedRpm, 90, standing.arrangement)
       return [{ code: s.code, name: s.name, designation: row.designation, radialN: radial, hours: rated.life.values.ratingLifeH }]
     } catch (error) {
       if (error instanceof InputError) return []

@@ -94,6 +94,20 @@ function checked(input: DistributionInput) {
 }
 export type Geometry = ReturnType<typeof checked>
 
+/**
+ * Force along the shaft, N, that presses the rings of one row so far together, mm, from where its elements just touch; all elements
+ * carry alike. Source: Hertz; ISO/TS 16281. @throws InputError for an inside that cannot be.
+ */
+export function axialForceN(input: DistributionInput, shiftMm: number): number {
+  const g = checked({ ...input, rows: 1 })
+  const { load, sin } = contactsOf(g).at(1, 0, shiftMm, 1)
+  return g.Z * load * sin
+}
+
+/** How many times as long one distribution lets a bearing live as another; no unit, from 0. Source: ISO/TS 16281. */
+export const timesAsLong = (one: Pick<DistributionValues, 'referenceLifeMrev'>, referenceLifeMrev: number): number =>
+  one.referenceLifeMrev / referenceLifeMrev
+
 /** Energy of the pressed contacts less the work of the load, with its slope and curvature in radial and axial shift. */
 function potential(contacts: Contacts, g: Geometry, r: number, x: number) {
   const sum = { energy: -g.radialN * r - g.axialN * x, fr: -g.radialN, fx: -g.axialN, rr: 0, rx: 0, xx: 0 }

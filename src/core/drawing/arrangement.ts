@@ -36,6 +36,8 @@ export interface ArrangementSpec {
   spanText: string | null
   /** What is wrong with the whole line. */
   error: string | null
+  /** Thrust that leaves the shaft at a support, in words; to the right, to the left, or nobody knows. */
+  thrust?: readonly { key: string; toRight: boolean | null; text: string; wrong: boolean }[]
 }
 
 export interface ArrangementDrawing extends Drawing {
@@ -156,6 +158,13 @@ export function arrangementDrawing(spec: ArrangementSpec): ArrangementDrawing {
     if (s.fault) shapes.push({ kind: 'path', d: outline(box(place.x + 2, place.y + 2, place.x + place.width - 2, place.y + place.height)), role: 'error' }) // prettier-ignore
     return place
   })
+  for (const t of spec.thrust ?? []) {
+    const x = at[supports.findIndex((s) => s.key === t.key)]!
+    const way = t.toRight === false ? -1 : 1
+    const from: Point = [x - way * Math.min(70, pitch / 2), shaft + 11]
+    shapes.push(...arrow(from, [x, shaft + 11], t.wrong ? 'error' : 'force', 'force-head', 11, t.toRight === null))
+    shapes.push(text((from[0] + x) / 2, shaft - 5, t.text, t.wrong ? 'error-text' : 'figure', 'middle'))
+  }
   if (spanText && at.length > 1) {
     const y = height - 14
     shapes.push(...arrow([at[0]!, y], [at.at(-1)!, y], 'dimension', 'dimension-head', 9, true))
@@ -166,5 +175,6 @@ export function arrangementDrawing(spec: ArrangementSpec): ArrangementDrawing {
     const ends = (by: Ends) => by.map((b) => (b === null ? 'not said' : b === 'free' ? 'nothing' : b.replace('-', ' '))).join(' and ')
     return `${s.designation} at the ${s.name}: outer ring against ${ends(s.outer)}, inner ring against ${ends(s.inner)}${s.fault ? `; ${s.fault}` : ''}`
   })
-  return { width, height, primitives: shapes, places, magnified: Math.round((perMm * RING_MM) / (2 * HALF)), description: `${said.join('. ')}.${error ? ` ${error}.` : ''}` } // prettier-ignore
+  const thrusts = (spec.thrust ?? []).map((t) => ` Thrust of ${t.text} leaves the shaft at the ${supports.find((s) => s.key === t.key)!.name}${t.wrong ? ', which does not take it' : ''}.`) // prettier-ignore
+  return { width, height, primitives: shapes, places, magnified: Math.round((perMm * RING_MM) / (2 * HALF)), description: `${said.join('. ')}.${thrusts.join('')}${error ? ` ${error}.` : ''}` } // prettier-ignore
 }

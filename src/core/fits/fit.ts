@@ -84,3 +84,7 @@ export function fit(input: FitInput): Result<FitValues> {
     ringLowerUm: ring.values.lowerUm,
   })
 }
+
+/** Whether a ring slides in its seat: more of its assemblies are loose than tight. No unit. Source: engineering practice. */
+export const canSlide = ({ minInterferenceUm, maxInterferenceUm }: Pick<FitValues, 'minInterferenceUm' | 'maxInterferenceUm'>): boolean =>
+  minInterferenceUm + maxInterferenceUm < 0

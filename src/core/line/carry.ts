@@ -27,13 +27,13 @@ export function carryOver(before: LineDraft, typed: LineDraft): LineDraft {
 
 function carryBearing(before: DraftBearing | undefined, typed: DraftBearing): DraftBearing {
   if (!before) return typed
-  const { measuredMm } = before.shaftSeat
+  const { measuredMm, measurings } = before.shaftSeat
   const sameSeat = before.shaftSeat.kind === typed.shaftSeat.kind
   return {
     ...typed,
     places: before.places.slice(0, typed.count),
     housingSeat: before.housingSeat,
-    shaftSeat: sameSeat && measuredMm ? { ...typed.shaftSeat, measuredMm } : typed.shaftSeat,
+    shaftSeat: sameSeat && measuredMm ? { ...typed.shaftSeat, measuredMm, ...(measurings && { measurings }) } : typed.shaftSeat,
     since: typed.since ?? (before.designation === typed.designation ? before.since : null),
   }
 }

@@ -70,7 +70,18 @@ interface SeatRecord<K extends string = string> {
   nominalMm?: number
   toleranceClass?: string
   measuredMm?: number[]
+  /** Every measuring of it, oldest first: the day, and the mean of its planes. */
+  measurings?: Measuring[]
   sleeve?: string
+}
+export interface Measuring {
+  day: string
+  meanMm: number
+}
+/** A seat without what was measured of it. */
+export function unmeasured<S extends SeatRecord>(seat: S): S {
+  const { measuredMm: _planes, measurings: _past, ...rest } = seat
+  return rest as S
 }
 export type ShaftSeatRecord = SeatRecord<(typeof SHAFT_SEATS)[number]>
 export type HousingSeatRecord = SeatRecord<(typeof HOUSING_SEATS)[number]>

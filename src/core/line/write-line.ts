@@ -4,7 +4,7 @@ import { groupMark } from '../fits/clearance-group.js'
 import { findMarked } from '../identify/marked.js'
 import { formatTrimmed, unitOf, type UnitSystem } from '../units/quantities.js'
 import { COMPONENTS, usualNames, type DraftBearing, type LineDraft } from './draft.js'
-import type { Holder, ShaftSeatRecord, Sides } from './records.js'
+import { unmeasured, type Holder, type ShaftSeatRecord, type Sides } from './records.js'
 import { writeShaft } from './shaft.js'
 import { HELD_BY, SEATS } from './vocabulary.js'
 
@@ -45,7 +45,7 @@ const sameThing = (a: DraftBearing, b: DraftBearing) =>
   a.group === b.group &&
   a.count === b.count &&
   a.arrangement === b.arrangement &&
-  JSON.stringify({ ...a.shaftSeat, measuredMm: undefined }) === JSON.stringify({ ...b.shaftSeat, measuredMm: undefined })
+  JSON.stringify(unmeasured(a.shaftSeat)) === JSON.stringify(unmeasured(b.shaftSeat))
 
 function bearingWords(bearing: DraftBearing, before: DraftBearing | null, system: UnitSystem): string {
   const { designation, group, count, arrangement, holding, shaftSeat, since } = bearing

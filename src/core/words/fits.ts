@@ -28,6 +28,7 @@ export const FITS_CAUTIONS: Cautions = {
   'seat-out-of-form': 'The {where} seat is within its size and out of its form: the ring follows it, and clearance differs round the bearing. Ways out: {ways}.',
   'remedy-short': 'What is wrong at the {where} seat is more than this takes: {chosen}.',
   compound: 'Retaining compound: both faces clean and dry, at rest until it has set, by its sheet for the temperature. The next removal needs heat or force. Never where the ring must slide, and keep it out of the bearing.',
+  'pair-preload-high': 'Hot, the pair would press itself together with {is}; more than {most} heats it and takes its life. Take a pair with more play, a looser shaft class, or less difference between the rings.',
   'unmounted-off': 'Its clearance before mounting is {is}; {group} is {from} to {to}. Measure again over the top rollers with the ring turned in, or look whether it is this group.',
   'drive-up-tight': 'Driven up so far and hot, down to {left} would be left: take the next group, or less of the reduction.',
   'clearance-set': 'Its clearance is set against its partner when it is mounted: by the machine maker’s manual.',
@@ -44,6 +45,7 @@ export const FITS_CAUTIONS: Cautions = {
 export const FITS_QUESTIONS: Questions = {
   'taper-seat': ['Does it sit on a tapered shaft or on a withdrawal sleeve, and on which diameter?', 'The seat under a taper is not the bore of the bearing: the drawing or the sleeve says it.'],
   'drive-up': ['How much clearance is left once it is driven up? Measure with feelers before and after.', 'On a taper the drive-up takes the clearance, not the fit: too little and it creeps, too much and it seizes.'],
+  'pair-play': ['With how much axial play or preload was the pair bought?', 'Two that are ground to each other are bought by it: fits and heat take their part of it, and what is left decides heat and stiffness. The class of preload stands on the box, its figure in the sheet.'],
   'clearance-sheet': ['No clearance table is held for this {family}: what is left by the maker’s sheet?', 'Fit and heat take clearance away; without the range nobody knows what is left.'],
   'seat-remedy': ['What is done about the {where} seat?', 'A ring that turns on its seat wears it further and heats.'],
   'fit-group': ['Which clearance group goes in?', 'Fit and heat take clearance away; the group decides what is left.'],

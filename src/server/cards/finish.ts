@@ -12,7 +12,7 @@ import type { Remedy } from '../../core/fits/seat-options.js'
 import { RING_ENDS, withHolderAt, withOuterHeld } from '../../core/line/records.js'
 import { worded } from '../../core/card/worded.js'
 import { CORE_VERSION } from '../../core/version.js'
-import { findLine, fitBearing, setHolding, setMeasured, setOil } from '../machines/store.js'
+import { findLine, fitBearing, forgetMeasured, setHolding, setMeasured, setOil } from '../machines/store.js'
 import { Refused, blocked, refused } from '../problems.js'
 import { works } from '../people/store.js'
 import { audit, transaction, type Query } from '../database.js'
@@ -133,7 +133,8 @@ async function recordFitted(query: Query, { answers, record, job }: Card, evalua
     for (const seat of ['shaft', 'housing'] as const) {
       const measured = fit[seat]?.measuredMm
       const remedy = answers[keyOf(lead, 'fit', `${seat}Remedy`)] as Remedy | null | undefined
-      if (measured && !(remedy && MADE_NEW.includes(remedy))) await setMeasured(query, id, seat, fit[seat]!.sizeMm, measured)
+      if (remedy && MADE_NEW.includes(remedy)) await forgetMeasured(query, id, seat)
+      else if (measured) await setMeasured(query, id, seat, fit[seat]!.sizeMm, measured, at)
     }
     await store.addFinishedPlace(query, job.line.id, id, {
       designation,

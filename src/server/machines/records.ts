@@ -4,6 +4,7 @@ import { problem } from '../../contract/problem.js'
 import { draftOf, type LineInput, type NewLine, type ShaftLineView } from '../../contract/lines.js'
 import type { MachineInput, MachineLine, NewMachine, RecordChange } from '../../contract/machines.js'
 import { COMPONENTS, faultsOf, type DraftBearing, type LineDraft } from '../../core/line/draft.js'
+import { unmeasured } from '../../core/line/records.js'
 import { writeLine } from '../../core/line/write-line.js'
 import { inUnits } from '../../core/units/quantities.js'
 import { wordsOf } from '../../core/words/say.js'
@@ -191,8 +192,8 @@ const asNew = (b: DraftBearing): DraftBearing => ({
   ...b,
   places: [],
   since: null,
-  shaftSeat: { ...b.shaftSeat, measuredMm: undefined },
-  housingSeat: { ...b.housingSeat, measuredMm: undefined },
+  shaftSeat: unmeasured(b.shaftSeat),
+  housingSeat: unmeasured(b.housingSeat),
 })
 
 /** Machines like one that stands: its lines, what is fitted, what is wanted of grease. Jobs, history, duty and days stay behind. */

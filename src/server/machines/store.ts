@@ -212,22 +212,38 @@ export async function setHolding(query: Query, placeId: number, holding: RingHol
   await execute(query, 'UPDATE place SET holding = $2 WHERE id = $1', [placeId, holding])
 }
 
-/** A seat as a card measured it, mm at 20 °C, plane by plane; a seat of which nothing was recorded is then a cylinder of its nominal size. */
+/** So many measurings of a seat are kept. */
+const MEASURINGS = 40
+
+/**
+ * A seat as a card measured it on a day, mm at 20 °C, plane by plane; a seat of which nothing was recorded is then a cylinder of its
+ * nominal size. What was measured before stays, oldest first.
+ */
 export async function setMeasured(
   query: Query,
   placeId: number,
   seat: 'shaft' | 'housing',
   nominalMm: number,
   planesMm: readonly number[],
+  at: Date,
 ) {
+  const meanMm = planesMm.reduce((a, b) => a + b, 0) / planesMm.length
+  const now = { day: at.toISOString().slice(0, 10), meanMm: Math.round(meanMm * 1e5) / 1e5 }
   const column = seat === 'shaft' ? 'shaft_seat' : 'housing_seat'
   await execute(
     query,
     `UPDATE place SET ${column} = CASE WHEN ${column} ->> 'kind' = 'not-recorded' THEN jsonb_build_object('kind', 'cylindrical', 'nominalMm', $2::float8) ELSE ${column} END
-       || jsonb_build_object('measuredMm', $3::jsonb)
+       || jsonb_build_object('measuredMm', $3::jsonb, 'measurings', jsonb_path_query_array(
+            coalesce(${column} -> 'measurings', '[]') || $4::jsonb, '$[last - ${MEASURINGS - 1} to last]'))
      WHERE id = $1`,
-    [placeId, nominalMm, JSON.stringify(planesMm.map((mm) => Math.round(mm * 1e5) / 1e5))],
+    [placeId, nominalMm, JSON.stringify(planesMm.map((mm) => Math.round(mm * 1e5) / 1e5)), JSON.stringify([now])],
   )
+}
+
+/** A seat that was made anew: nothing that was measured of it counts any more. */
+export async function forgetMeasured(query: Query, placeId: number, seat: 'shaft' | 'housing'): Promise<void> {
+  const column = seat === 'shaft' ? 'shaft_seat' : 'housing_seat'
+  await execute(query, `UPDATE place SET ${column} = ${column} - '{measuredMm,measurings}'::text[] WHERE id = $1`, [placeId])
 }
 
 /** What a position runs in from now on; null where it is grease. */
@@ -235,16 +251,18 @@ export async function setOil(query: Query, positionId: number, oil: OilRecord | 
   await execute(query, 'UPDATE position SET oil = $2 WHERE id = $1', [positionId, oil])
 }
 
-/** Closes what was fitted and records what is fitted from now on. */
+/** Closes what was fitted and records what is fitted from now on; a clock that was set back does not put the new one before the old. */
 export async function fitBearing(query: Query, placeId: number, designation: string, group: string | null, at: Date): Promise<void> {
-  await execute(query, 'UPDATE installation SET fitted = tstzrange(lower(fitted), $2) WHERE place_id = $1 AND upper_inf(fitted)', [
-    placeId,
-    at,
-  ])
+  const [last] = await rows<{ upTo: Date }>(
+    query,
+    `UPDATE installation SET fitted = tstzrange(lower(fitted), greatest($2, lower(fitted) + interval '1 ms')) WHERE place_id = $1 AND upper_inf(fitted)
+     RETURNING upper(fitted) AS "upTo"`,
+    [placeId, at],
+  )
   await execute(
     query,
     'INSERT INTO installation (place_id, designation, clearance_group, fitted) VALUES ($1, $2, $3, tstzrange($4, NULL))',
-    [placeId, designation, group, at],
+    [placeId, designation, group, last?.upTo ?? at],
   )
 }
 

@@ -13,7 +13,9 @@ import { nutAngle, pairSetting, shimPack } from '../../arrangement/pair-setting.
 import type { Bearing } from '../../catalogue/bearing.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup } from '../../fits/clearance-group.js'
-import { short } from '../../result.js'
+import { canSlide, fit } from '../../fits/fit.js'
+import { InputError, short } from '../../result.js'
+import { accuracyOf } from '../../tolerances/ring.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import { keyOf, type ArrangeAnswers, type LineAnswers, type Scope } from '../answers.js'
@@ -29,6 +31,8 @@ export interface Support {
   alongMm: number
   /** One bearing each place; null where it is not known. */
   rows: (Bearing | null)[]
+  /** Its places with the class of the housing seat as recorded. */
+  places?: readonly { code: Scope; housingClass: string | null }[]
 }
 
 /** A support with what was said of it. */
@@ -42,6 +46,8 @@ export interface Judged extends Support {
   spigotMm: number | null
   /** The shaft may move along inside its bearing. */
   inside: boolean
+  /** The class of a housing seat that grips its ring; null where none does, or nobody has said. */
+  tightIn: string | null
 }
 
 const known = (row: Bearing | null): row is Bearing => row !== null
@@ -59,6 +65,28 @@ export function judged(answers: LineAnswers, support: Support): Judged {
     spigotMm: of('spigotMm'),
     presentMm: of('floatPresentMm'),
     inside: allMoveInside(support.rows),
+    tightIn: tightIn(answers, support),
+  }
+}
+
+/** The class of a housing seat, chosen or recorded, in which an outer ring does not slide. */
+function tightIn(answers: LineAnswers, { rows, places = [] }: Support): string | null {
+  const tight = places.find(({ code, housingClass }, i) => {
+    const row = rows[i]
+    const toleranceClass = (answers[keyOf(code, 'fit', 'housingClass')] as string | null | undefined) ?? housingClass
+    return row && toleranceClass && row.family !== 'insert-ball' && gripsOuter(row, toleranceClass)
+  })
+  return tight ? ((answers[keyOf(tight.code, 'fit', 'housingClass')] as string | null | undefined) ?? tight.housingClass) : null
+}
+
+function gripsOuter(row: Bearing, toleranceClass: string): boolean {
+  const { outsideMm: sizeMm, family } = row
+  try {
+    return !canSlide(fit({ seat: 'housing', sizeMm, toleranceClass, family, accuracy: accuracyOf(row, 'normal') }).values)
+  } catch (error) {
+    // A class that does not exist is refused at Fit.
+    if (error instanceof InputError) return false
+    throw error
   }
 }
 
@@ -103,6 +131,7 @@ export function insertPlay(station: StationBuilder, holders: readonly Judged[], 
 
 const WARN_OF: Readonly<Record<HoldingFault, (station: StationBuilder, s: Judged) => void>> = {
   'free-clamped': (station, s) => station.warn('stop', `free-clamped-${s.code}`, { where: s.name }),
+  'free-tight': (station, s) => station.warn('stop', `free-tight-${s.code}`, { where: s.name, class: s.tightIn! }),
   'held-open': (station, s) => station.warn('caution', `held-open-${s.code}`, { where: s.name }),
   'inside-loose': (station, s) => station.warn('caution', `inside-loose-${s.code}`, { where: s.name }),
   'inner-loose': (station, s) => station.warn('caution', `inner-loose-${s.code}`, { where: s.name }),

@@ -7,6 +7,7 @@ import type { ArrangeAnswers, LineAnswers, Scope } from '../answers.js'
 import type { Schools } from '../context.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import { amount } from '../../words/message.js'
+import type { ThrustPath } from './arrange-thrust.js'
 import {
   coldShrinkMm,
   couplingFigures,
@@ -60,6 +61,8 @@ export interface ArrangeResult extends StationResult {
   moves?: Record<Scope, number>
   /** Ways to arrange what stands in the line. */
   schemes?: Scheme[]
+  /** Where thrust leaves the shaft. */
+  thrust?: ThrustPath[]
 }
 
 const known = (row: Bearing | null): row is Bearing => row !== null

@@ -1,5 +1,6 @@
 import { seatMeasurement, type SeatMeasurementValues } from '../../fits/seat-measurement.js'
 import { REMEDY_LABEL, seatOptions, type WornSeat } from '../../fits/seat-options.js'
+import type { ShaftSeatRecord } from '../../line/records.js'
 import { Derivation, short, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { q } from '../../units/quantities.js'
@@ -83,7 +84,7 @@ export function measuredFigures(
   station: StationBuilder,
   answers: CardAnswers,
   { seat, nominalMm, toleranceClass, mustSlide }: Pick<WornSeat, 'seat' | 'nominalMm' | 'mustSlide'> & { toleranceClass: string },
-  earlierMm: readonly number[] | undefined,
+  record: Pick<ShaftSeatRecord, 'measuredMm' | 'measurings'> | undefined,
 ): void {
   const found = measuredSeat(station, answers, seat, nominalMm, toleranceClass)
   if (!found) return
@@ -96,7 +97,7 @@ export function measuredFigures(
   const form = withinForm ? 'within its form' : 'beyond its form'
   station.figure(`${seat}RoundUm`, `${name} seat out of round`, outOfRoundUm, 'fine', found, { note: form })
   station.figure(`${seat}TaperUm`, `${name} seat tapers`, taperUm, 'fine', found)
-  const since = sinceLast(earlierMm, meanMm)
+  const since = sinceLast(record?.measuredMm, meanMm)
   if (since) station.figure(`${seat}SinceUm`, `${name} seat since it was last measured`, since.values.changeUm, 'fine', since)
   if (withinSize && withinForm) return
   const { lowerUm, upperUm } = tolerance({ sizeMm: nominalMm, toleranceClass }).values

@@ -4,7 +4,9 @@ import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
 import type { ShaftHold } from '../../catalogue/sleeves.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { operatingClearance, preloadTakenUm, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
+import { canSlide } from '../../fits/fit.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
+import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
 import type { HousingSeatRecord, ShaftSeatRecord } from '../../line/records.js'
 import type { Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -15,6 +17,7 @@ import { abutmentFigures } from './fit-abutments.js'
 import { creepMargin } from './fit-creep.js'
 import { driveUpFigures } from './fit-drive-up.js'
 import { measuredFigures } from './fit-measured.js'
+import { pairFigures, playsAsPair } from './fit-pair.js'
 import { hotFits, range, seatFigures, seatedAs, seats, type FitSeat, type Seats } from './fit-seats.js'
 import type { SelectResult } from './select.js'
 
@@ -127,6 +130,20 @@ const clearanceHero = (station: StationBuilder, clearance: Result<OperatingClear
     clearance,
   )
 
+/** What was measured of both seats, beside what the records have. */
+function bothMeasured(station: StationBuilder, answers: CardAnswers, row: Bearing, s: Seats, slides: boolean, record: SeatRecords): void {
+  const shaftMm = s.shaft?.values.sizeMm
+  const shaft = { seat: 'shaft', nominalMm: shaftMm ?? 0, toleranceClass: s.shaftClass, mustSlide: false } as const
+  const housing = { seat: 'housing', nominalMm: row.outsideMm, toleranceClass: s.housingClass, mustSlide: slides } as const
+  if (shaftMm !== undefined) measuredFigures(station, answers, shaft, record.shaft)
+  measuredFigures(station, answers, housing, record.housing)
+}
+
+interface SeatRecords {
+  shaft?: ShaftSeatRecord
+  housing?: HousingSeatRecord
+}
+
 /** Seat classes with their reason, the fit they give, and what clearance is left when hot. */
 export function fitStation(
   answers: CardAnswers,
@@ -135,7 +152,8 @@ export function fitStation(
   duty: DutyResult,
   select: SelectResult,
   slides: boolean,
-  record: { shaft?: ShaftSeatRecord; housing?: HousingSeatRecord } = {},
+  record: SeatRecords = {},
+  set: SetOfBearings = ALONE,
 ): FitStationResult {
   const station = new StationBuilder('fit')
   const f = answers.fit
@@ -158,24 +176,14 @@ export function fitStation(
   const { shaftClass, housingClass } = settled
   const { from, byFit, clearance } = clearanceLeft(station, answers, row, group, settled)
   const c = clearance?.values ?? null
+  const asPair = playsAsPair(row, set)
   const { hero, verdict } = row.boreTaper
     ? driveUpFigures(station, answers, row, group)
-    : { hero: clearanceHero(station, clearance), verdict: verdictOf(row, c, from, byFit) }
+    : asPair
+      ? pairFigures(station, answers, row, settled)
+      : { hero: clearanceHero(station, clearance), verdict: verdictOf(row, c, from, byFit) }
   seatFigures(station, row, settled, recommended)
-  const shaftMm = settled.shaft?.values.sizeMm
-  if (shaftMm !== undefined)
-    measuredFigures(
-      station,
-      answers,
-      { seat: 'shaft', nominalMm: shaftMm, toleranceClass: shaftClass, mustSlide: false },
-      record.shaft?.measuredMm,
-    )
-  measuredFigures(
-    station,
-    answers,
-    { seat: 'housing', nominalMm: row.outsideMm, toleranceClass: housingClass, mustSlide: slides },
-    record.housing?.measuredMm,
-  )
+  bothMeasured(station, answers, row, settled, slides, record)
   abutmentFigures(station, answers, row, settled.hold === 'fit')
   const outerHot = hotFits(station, answers, row, duty, settled)
   const creepMarginUm = creepMargin(station, answers, row, duty, settled, group)
@@ -185,9 +193,8 @@ export function fitStation(
       note: 'of 100',
     })
   const outer = settled.housing.values.grip
-  if (slides && outer && (outer.minInterferenceUm > 0 || (outerHot && outerHot[0] > 0)))
-    station.warn('stop', 'free-ring-tight', {}, housingClass)
-  askClearance(station, row, from, group)
+  if (slides && outer && (!canSlide(outer) || (outerHot && outerHot[0] > 0))) station.warn('stop', 'free-ring-tight', {}, housingClass)
+  if (!asPair) askClearance(station, row, from, group)
   const closed = station.close(
     `${recommended.values.shaftReason} ${recommended.values.housingReason}`,
     verdict,

@@ -20,6 +20,7 @@ const step = ref(0)
 const share = computed(() => step.value / STEPS)
 const WORDS: Readonly<Record<HoldingFault, string>> = {
   'free-clamped': 'clamped',
+  'free-tight': 'too tight to slide',
   'held-open': 'open to one side',
   'inside-loose': 'outer ring loose',
   'inner-loose': 'inner ring loose',
@@ -30,6 +31,11 @@ const GRIPS: Readonly<Record<string, string>> = {
   'set-screws': 'by its screws',
   'eccentric-collar': 'by its collar',
   'clamp-collar': 'by its collar',
+}
+const THRUST = { 'thrust-through': 'takes no thrust', 'thrust-free': 'thrust at a free end' } as const
+function wrongly(code: Scope) {
+  const path = result.value.thrust?.find((t) => t.to === code && t.fault)
+  return path ? THRUST[path.fault!] : null
 }
 const answer = <T,>(code: Scope, name: string) => (card.lineAnswers[keyOf(code, 'arrange', name)] ?? null) as T
 const ends = (code: Scope, ring: 'outer' | 'inner'): Ends => [answer(code, `${ring}Left`), answer(code, `${ring}Right`)]
@@ -52,7 +58,7 @@ const supports = computed((): ArrangedSupport[] => {
       grip: GRIPS[p.places[0]?.shaftSeat?.kind ?? ''] ?? null,
       gapsMm: gaps && (i < holder ? [gaps[1], gaps[0]] : gaps),
       moveMm: moves?.[p.code] ?? 0,
-      fault: fault ? WORDS[fault.fault] : null,
+      fault: fault ? WORDS[fault.fault] : wrongly(p.code),
     }
   })
 })
@@ -68,6 +74,7 @@ const drawing = computed(() => {
     say: (mm) => session.withUnit(mm, 'gap'),
     spanText: many || span === null ? null : session.withUnit(span, 'length', 0),
     error: error ?? null,
+    thrust: (result.value.thrust ?? []).map(({ to, toRight, thrustN, fault }) => ({ key: to, toRight, text: session.withUnit(thrustN, 'force', 1), wrong: fault !== null })), // prettier-ignore
   })
 })
 const moving = computed(() => supports.value.some((s) => s.moveMm !== 0))

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
-import { DAY, NIGHT } from '../../../core/drawing/palette.js'
 import type { OperatingClearanceInput, OperatingClearanceValues } from '../../../core/fits/operating-clearance.js'
 import { shown } from '../../../core/units/quantities.js'
 import { useRack } from '../../stores/rack.js'
+import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** The clearance that is left in 100,000 assemblies of such parts, drawn at random in the worker. */
@@ -35,15 +35,11 @@ const said = computed(() => {
 const series = computed(() => [
   { name: 'of 100 assemblies', data: bars.value!.middlesUm.map((middle, i) => ({ x: inUnit(middle), y: 100 * bars.value!.shares[i]! })) },
 ])
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 const options = computed(() => {
-  const p = session.theme === 'night' ? NIGHT : DAY
+  const { palette: p, chart, tooltip } = chartLook(session.theme)
   const colours = bars.value!.middlesUm.map((middle) => (middle < 0 ? p.rowan : p.damson))
   return {
-    chart: {
-      ...{ nonce, fontFamily: 'inherit', foreColor: p.soft, background: 'transparent', animations: { enabled: false } },
-      ...{ toolbar: { show: false }, zoom: { enabled: false }, parentHeightOffset: 0 },
-    },
+    chart,
     colors: colours,
     plotOptions: { bar: { columnWidth: '92%', distributed: true } },
     dataLabels: { enabled: false },
@@ -66,7 +62,7 @@ const options = computed(() => {
         },
       ],
     },
-    tooltip: { theme: session.theme === 'night' ? 'dark' : 'light', y: { formatter: (v: number) => `${v.toFixed(1)} of 100` } },
+    tooltip: { theme: tooltip, y: { formatter: (v: number) => `${v.toFixed(1)} of 100` } },
   }
 })
 </script>

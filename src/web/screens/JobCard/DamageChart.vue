@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
-import { DAY, NIGHT } from '../../../core/drawing/palette.js'
 import type { DutyStep } from '../../../core/life/duty-spectrum.js'
+import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** Which step eats the life: its share of the time beside its share of the damage. */
@@ -12,14 +12,10 @@ const series = computed(() => [
   { name: 'of the time', data: props.steps.map((s) => Math.round(10 * (s.sharePercent ?? 0)) / 10) },
   { name: 'of the damage', data: props.shares.map((d) => Math.round(1000 * d) / 10) },
 ])
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 const options = computed(() => {
-  const p = session.theme === 'night' ? NIGHT : DAY
+  const { palette: p, chart, tooltip } = chartLook(session.theme)
   return {
-    chart: {
-      ...{ nonce, fontFamily: 'inherit', foreColor: p.soft, background: 'transparent', animations: { enabled: false } },
-      ...{ toolbar: { show: false }, zoom: { enabled: false }, parentHeightOffset: 0 },
-    },
+    chart,
     colors: [p.soft, p.ember],
     plotOptions: { bar: { columnWidth: '62%', dataLabels: { position: 'top' } } },
     dataLabels: { enabled: props.steps.length < 8, formatter: (v: number) => `${v} %`, offsetY: -18, style: { colors: [p.ink] } },
@@ -27,7 +23,7 @@ const options = computed(() => {
     xaxis: { categories: props.steps.map((_, i) => `step ${i + 1}`), axisBorder: { color: p.ink } },
     yaxis: { min: 0, max: 110, tickAmount: 4, labels: { formatter: (v: number) => (v > 100 ? '' : `${Math.round(v)} %`) } },
     legend: { position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
-    tooltip: { theme: session.theme === 'night' ? 'dark' : 'light', y: { formatter: (v: number) => `${v} %` } },
+    tooltip: { theme: tooltip, y: { formatter: (v: number) => `${v} %` } },
   }
 })
 const worst = computed(() => props.shares.indexOf(Math.max(...props.shares)))

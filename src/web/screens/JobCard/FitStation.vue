@@ -4,6 +4,7 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { FitAnswers } from '../../../core/card/answers.js'
+import { standingAt } from '../../../core/card/context.js'
 import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { whatIf } from '../../../core/fits/what-if.js'
@@ -11,6 +12,7 @@ import { wordsOf } from '../../../core/words/say.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
 import { inLightAlloy } from '../../../core/card/stations/fit.js'
+import { playsAsPair } from '../../../core/card/stations/fit-pair.js'
 import { seatedAs } from '../../../core/card/stations/fit-seats.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
@@ -78,6 +80,10 @@ const MEASURED = computed(() => [
 const looked = ref(false)
 const ABUTMENTS = ['ShoulderMm', 'FilletMm', 'RunoutUm'] as const
 const steps = computed(() => (looked.value && assembly.value ? whatIf(assembly.value) : []))
+const asPair = computed(() => {
+  const { row } = card.evaluation.identify
+  return row !== null && playsAsPair(row, standingAt(card.context, card.lead))
+})
 const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise'] as const
 </script>
 
@@ -154,6 +160,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
     </template>
     <template #chart>
       <AnswerField v-if="card.evaluation.identify.row?.boreTaper" station="fit" name="unmountedUm" />
+      <AnswerField v-if="asPair" station="fit" name="pairPlayUm" />
       <DrawingView v-if="band" :drawing="band" />
       <template v-if="assembly">
         <Button

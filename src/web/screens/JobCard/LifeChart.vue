@@ -3,11 +3,11 @@ import Select from 'primevue/select'
 import Slider from 'primevue/slider'
 import { computed, ref, watch } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
-import { DAY, NIGHT } from '../../../core/drawing/palette.js'
 import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type LifeBasis } from '../../../core/life/curves.js'
 import { cleanlinessLabel, stepsOfCleanliness } from '../../../core/life/modified-life.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { amount } from '../../../core/words/message.js'
+import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** Life against load, speed, viscosity or cleanliness, with the point that stands and a handle for what if. */
@@ -49,9 +49,8 @@ const series = computed(() => [
   { name: 'rating life', data: lives.value.map((l) => l.nominalH) },
   ...(props.basis.kappa === null ? [] : [{ name: 'with film and dirt', data: lives.value.map((l) => l.modifiedH) }]),
 ])
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 const options = computed(() => {
-  const p = session.theme === 'night' ? NIGHT : DAY
+  const { palette: p, chart, tooltip } = chartLook(session.theme)
   const mark = (index: number, colour: string, text: string) => ({
     x: categories.value[index],
     borderColor: colour,
@@ -59,10 +58,7 @@ const options = computed(() => {
     label: { text, orientation: 'horizontal', borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } },
   })
   return {
-    chart: {
-      ...{ nonce, fontFamily: 'inherit', foreColor: p.soft, background: 'transparent', animations: { enabled: false } },
-      ...{ toolbar: { show: false }, zoom: { enabled: false }, parentHeightOffset: 0 },
-    },
+    chart,
     colors: [p.damson, p.ember],
     stroke: { width: [3, 3], dashArray: [0, 6], curve: 'straight' },
     grid: { borderColor: p.hair, padding: { left: 4, right: 8, top: -18, bottom: -6 } },
@@ -75,7 +71,7 @@ const options = computed(() => {
     },
     yaxis: { logarithmic: true, tickAmount: 4, labels: { formatter: (h: number) => `${whole(h)} h`, style: { fontSize: '12px' } } },
     legend: { show: series.value.length > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
-    tooltip: { theme: session.theme === 'night' ? 'dark' : 'light', y: { formatter: (h: number) => `${whole(h)} h` } },
+    tooltip: { theme: tooltip, y: { formatter: (h: number) => `${whole(h)} h` } },
     annotations: {
       xaxis: [mark(here.value, p.ink, 'here'), ...(at.value === here.value ? [] : [mark(at.value, p.ember, 'what if')])],
       yaxis: props.wantedH

@@ -3,7 +3,7 @@ import Slider from 'primevue/slider'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Bearing } from '../../../core/catalogue/catalogue.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
-import { insideOf, tiltOfRings, type DistributionValues } from '../../../core/distribution/load-distribution.js'
+import { insideOf, tiltOfRings, timesAsLong, type DistributionValues } from '../../../core/distribution/load-distribution.js'
 import { loadZoneDrawing } from '../../../core/drawing/load-zone.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useRack } from '../../stores/rack.js'
@@ -53,7 +53,7 @@ const said = computed(() => {
   const zone = loadZoneDeg >= 359 ? 'all elements carry' : `the load zone is ${Math.round(loadZoneDeg)}° wide`
   return `The most loaded element carries ${force(maxLoadN)}, ${share.value.toFixed(1)} times the even share; ${zone}; it presses with ${session.withUnit(maxPressureMPa, 'stress')}.`
 })
-const lasts = computed(() => found.value!.referenceLifeMrev / props.ratedMrev)
+const lasts = computed(() => timesAsLong(found.value!, props.ratedMrev))
 const drawing = computed(() =>
   loadZoneDrawing({
     ...{ width: 440, height: 320, elementLoadsN: found.value!.elementLoadsN, description: said.value },

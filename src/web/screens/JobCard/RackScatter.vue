@@ -2,10 +2,10 @@
 import Slider from 'primevue/slider'
 import { computed, reactive, watchEffect } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
-import { DAY, NIGHT } from '../../../core/drawing/palette.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import type { Candidate } from '../../../core/select/select.js'
 import { shown } from '../../../core/units/quantities.js'
+import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** What meets the limits, looked at: how large it is against how long it lasts; a point is chosen by pressing it. */
@@ -55,15 +55,13 @@ const series = computed(() =>
     data: of.value[i]!.map((c) => [shown(c.outsideMm, 'length', session.units), height(life(c))]),
   })),
 )
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 const whole = (hours: number) => session.show(hours, 'hours')
 const options = computed(() => {
-  const p = session.theme === 'night' ? NIGHT : DAY
+  const { palette: p, chart } = chartLook(session.theme)
   const here = props.candidates.find((c) => c.designation === props.here)
   return {
     chart: {
-      ...{ nonce, fontFamily: 'inherit', foreColor: p.soft, background: 'transparent', animations: { enabled: false } },
-      ...{ toolbar: { show: false }, zoom: { enabled: false }, parentHeightOffset: 0 },
+      ...chart,
       events: {
         dataPointSelection: (_e: unknown, _c: unknown, at: { seriesIndex: number; dataPointIndex: number }) =>
           emit('choose', of.value[at.seriesIndex]![at.dataPointIndex]!.designation),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
+import { placeRecord } from '../../../core/card/context.js'
 import { seatReadingsDrawing } from '../../../core/drawing/seat-readings.js'
 import { parse } from '../../../core/units/quantities.js'
 import { tolerance } from '../../../core/tolerances/iso286.js'
@@ -69,6 +70,17 @@ const limits = computed(() => {
   const { upperUm, lowerUm } = tolerance({ sizeMm: props.nominalMm, toleranceClass: props.toleranceClass }).values
   return [lowerUm, upperUm] as const
 })
+/** The chart of earlier measurings comes where there are some. */
+const SeatTrend = defineAsyncComponent(() => import('./SeatTrend.vue'))
+const earlier = computed(() => {
+  const place = placeRecord(card.context, card.lead)
+  return (props.seat === 'shaft' ? place.shaftSeat : place.housingSeat)?.measurings ?? []
+})
+const meanMm = computed(() => {
+  const of = card.evaluation.fit.figures.find((f) => f.key === `fit.${props.seat}MeasuredMm`)?.value
+  return typeof of === 'number' ? of : null
+})
+const day = computed(() => (card.view?.job.finishedAt ?? new Date().toISOString()).slice(0, 10))
 const drawing = computed(() => {
   const planes = PLANES.map(readings).filter((p) => p.length > 1)
   if (!planes.length) return null
@@ -118,12 +130,19 @@ const drawing = computed(() => {
       <DrawingView :drawing="drawing" />
       <p class="soft small">{{ drawing.scale }}</p>
     </template>
+    <SeatTrend
+      v-if="earlier.length && meanMm !== null"
+      :nominal-mm="nominalMm"
+      :limits-um="limits"
+      :earlier="earlier"
+      :mean-mm="meanMm"
+      :day="day"
+    /><!-- prettier-ignore -->
     <AnswerField
       v-if="card.evaluation.fit.questions.some((q) => q.code === `seat-remedy-${seat}`) || card.answers.fit[`${seat}Remedy`]"
       station="fit"
       :name="`${seat}Remedy`"
-      clearable
-    /><!-- prettier-ignore -->
+      clearable/><!-- prettier-ignore -->
   </section>
 </template>
 

@@ -3,12 +3,11 @@ import Button from 'primevue/button'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { insideOf, tiltOfRings } from '../../../core/distribution/load-distribution.js'
+import { insideOf, tiltOfRings, timesAsLong } from '../../../core/distribution/load-distribution.js'
 import { ratedMrev } from '../../../core/life/curves.js'
-import type { SetOfBearings } from '../../../core/life/set-of-bearings.js'
 import { LIFE_TARGETS, LIFE_TARGET_NAMES, SHOCKS } from '../../../core/life/targets.js'
 import { keyOf, positionOf, scopeOf } from '../../../core/card/answers.js'
-import { setOf } from '../../../core/card/context.js'
+import { standingAt } from '../../../core/card/context.js'
 import { oilOf } from '../../../core/card/film.js'
 import type { Alternative } from '../../../core/card/stations/select.js'
 import { lifeTogether } from '../../../core/card/together.js'
@@ -39,10 +38,7 @@ const target = computed(() => card.answers.select.target)
 const wantedH = computed(() => (target.value ? LIFE_TARGETS[target.value].hours : null))
 const row = computed(() => card.evaluation.identify.row)
 /** How many stand there together: what they carry is no load for one of them. */
-const standing = computed((): SetOfBearings => {
-  const set = setOf(card.context, card.lead)
-  return { count: set.length, arrangement: set.length > 1 ? set[0]!.set!.arrangement : 'single' }
-})
+const standing = computed(() => standingAt(card.context, card.lead))
 const alone = computed(() => standing.value.count < 2)
 const duty = computed(() => card.evaluation.duty)
 const safety = computed(() => (result.value.basis ? SHOCKS[card.answers.duty.shock!].staticSafety[result.value.basis.rollingElement] : 1))
@@ -63,7 +59,7 @@ watch(
     const [leaning, upright] = await Promise.all([now, { ...now, tiltArcmin: 0 }].map((input) => rack.worker.distribution(input)))
     // What is not rated inside has no such life; a later question may have come.
     if (tilted.value === now && 'values' in leaning! && 'values' in upright!)
-      straight.value = upright.values.referenceLifeMrev / leaning.values.referenceLifeMrev
+      straight.value = timesAsLong(upright.values, leaning.values.referenceLifeMrev)
   },
   { immediate: true },
 )
