@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { join } from 'node:path'
-import { evaluationTimes, firstScreen, rackWorkerTimes, solutionTime, untilUsable } from './bench/browser.mjs'
+import { dragTime, evaluationTimes, firstScreen, rackWorkerTimes, solutionTime, untilUsable } from './bench/browser.mjs'
 import { answersPerSecond } from './bench/load.mjs'
 import { MACHINES, POSITIONS, fillPlant } from './bench/plant.mjs'
 import { startCluster, temporaryDirectory } from './cluster.mjs'
@@ -146,6 +146,8 @@ main(async () => {
       30,
       'ms',
     )
+    const pump = jobs.find((j) => j.machineCode === 'GP-1')
+    line('a class of a seat dragged until all is drawn anew, median', await dragTime(url, programs, `/jobs/${pump.id}/fit`), 16, 'ms')
     line('Yard in the browser until it can be used', await untilUsable(url, programs, '/', '.due li a'), 1000, 'ms')
     line('machines in the browser until they can be used', await untilUsable(url, programs, '/machines', 'tr td a'), 1500, 'ms')
     await besideBare(cluster.url, five.job.id, async (bare, path) => [

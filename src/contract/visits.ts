@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { HELD_ENDS, VISIT_VERDICTS, type VisitAnswers, type VisitResult } from '../core/arrangement/visit-check.js'
+import { HELD_ENDS, NOT_READABLE, VISIT_VERDICTS, type VisitAnswers, type VisitResult } from '../core/arrangement/visit-check.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import { id } from './numbers.js'
 
@@ -12,7 +12,7 @@ export const visitInput = z.strictObject({
   coversClamp: z.boolean().nullable(),
   ...{ behindMm: gap, aheadMm: gap, couplingGapMm: gap },
   sleevesBothEnds: z.boolean().nullable(),
-  group: z.enum(CLEARANCE_GROUPS).nullable(),
+  group: z.enum([...CLEARANCE_GROUPS, NOT_READABLE]).nullable(),
   hottestC: z.number().min(-40, 'from −40 °C').max(400, 'up to 400 °C').nullable(),
   fittedBy: z.string().trim().max(120),
   note: z.string().trim().max(600),

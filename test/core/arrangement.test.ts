@@ -298,7 +298,7 @@ describe('a visit check', () => {
     [{ behindMm: 0.1 }, 'watch', ['visit-behind']],
     [{ held: 'other', couplingGapMm: 0.2 }, 'stop', ['visit-coupling']],
     [{ sleevesBothEnds: true }, 'run', ['visit-sleeves']],
-    [{ group: 'N' }, 'watch', ['visit-group']],
+    [{ group: 'N' }, 'watch', ['visit-group']], [{ group: 'not-readable' }, 'run', ['visit-group-gone']],
     [{ group: 'N', hottestC: 60 }, 'run', []],
     [{ group: null }, 'watch', []],
     [{ aheadMm: null }, 'open', []],

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { InputError } from '../../src/core/result.js'
-import { IT, SHAFT_CLASSES, HOUSING_CLASSES, SIZE_STEPS } from '../../src/core/tolerances/iso286-tables.js'
+import { IT, NEAR_LIMIT, R_S_ROWS, SHAFT_CLASSES, HOUSING_CLASSES, SIZE_STEPS } from '../../src/core/tolerances/iso286-tables.js'
 import { standardToleranceUm, tolerance } from '../../src/core/tolerances/iso286.js'
 import { ringTolerance } from '../../src/core/tolerances/ring.js'
 import type { Family } from '../../src/core/catalogue/families.js'
@@ -61,6 +61,39 @@ describe('ISO 286 tolerances', () => {
         return Math.abs(upperUm - lowerUm - standardToleranceUm(Number(name.replace(/\D/g, '')), size)) < 1e-9
       }),
     )
+  })
+
+  describe('every row agrees with the formulas that the standard was rounded from', () => {
+    // ISO 286-1:2010 annex B: D the geometric mean of a step, mm; its first step was set apart.
+    const middle = (from: number, to: number) => Math.sqrt(from * to)
+    const unit = (D: number) => (D <= 500 ? 0.45 * Math.cbrt(D) + 0.001 * D : 0.004 * D + 2.1)
+    const first = (D: number) => (D <= 500 ? 0.8 + 0.02 * D : 2 * unit(D))
+    const TIMES: Record<number, number> = { 5: 7, 6: 10, 7: 16, 8: 25, 9: 40, 10: 64 }
+    const grade = (n: number, D: number) => TIMES[n] ? TIMES[n] * unit(D) : first(D) * ((7 * unit(D)) / first(D)) ** ((n - 1) / 4) // prettier-ignore
+    const DEVIATION = {
+      f: (D: number) => 5.5 * D ** 0.41,
+      g: (D: number) => 2.5 * D ** 0.34,
+      k: (D: number) => (D <= 500 ? 0.6 * Math.cbrt(D) : 0),
+      m: (D: number) => (D <= 500 ? grade(7, D) - grade(6, D) : 0.024 * D + 12.6),
+      n: (D: number) => (D <= 500 ? 5 * D ** 0.34 : 0.04 * D + 21),
+      p: (D: number) => (D <= 500 ? grade(7, D) + 2.5 : 0.072 * D + 37.8),
+    }
+    const s = (D: number) => (D <= 50 ? grade(8, D) + 2.5 : grade(7, D) + 0.4 * D)
+    const r = (D: number) => Math.sqrt(DEVIATION.p(D) * s(D))
+    const near = (have: number, formula: number, what: string) => expect(have, what).to.be.closeTo(formula, Math.max(2.5, 0.06 * formula))
+    SIZE_STEPS.slice(1).forEach((to, i) => {
+      const D = middle(SIZE_STEPS[i]!, to)
+      it(`to ${to} mm: all grades, and f to p`, () => {
+        for (const n of Object.keys(IT).map(Number)) near(IT[n]![i + 1]!, grade(n, D), `IT${n}`)
+        for (const [letter, of] of Object.entries(DEVIATION)) near(NEAR_LIMIT[letter as 'f'][i + 1]!, of(D), letter)
+      })
+    })
+    it('r and s in their finer steps', () =>
+      R_S_ROWS.slice(1).forEach(([to, haveR, haveS], i) => {
+        const D = middle(R_S_ROWS[i]![0], to)
+        near(haveR, r(D), `r to ${to}`)
+        near(haveS, s(D), `s to ${to}`)
+      }))
   })
 
   it('rises with the size step and with the grade', () => {

@@ -148,3 +148,38 @@ export async function rackWorkerTimes(url, programs, searches, rounds) {
     await close()
   }
 }
+
+/** From the hand that moves a seat's zone to the station laid out anew, ms, median: a class further with every move. */
+export function dragTime(url, programs, path) {
+  return signedIn(url, programs, async (web) => {
+    await web.get(`${url}${path}`)
+    await web.wait(() => web.executeScript("return document.querySelector('.zone[aria-label*=shaft]') !== null"), 15_000)
+    const [times, seen] = await web.executeAsyncScript(
+      `const done = arguments[0]
+       // A made-up pointer cannot be held.
+       Element.prototype.setPointerCapture = () => {}
+       const zone = () => document.querySelector('.zone[aria-label*=shaft]')
+       const send = (type, y) => zone().dispatchEvent(new PointerEvent(type, { bubbles: true, clientY: y, pointerId: 1 }))
+       const frame = () => new Promise((next) => requestAnimationFrame(() => setTimeout(next)))
+       ;(async () => {
+         const [times, seen] = [[], new Set()]
+         send('pointerdown', 300)
+         for (let i = 0; i < 120; i++) {
+           // One move a frame, as a hand sends them; what is drawn follows in the microtasks behind it.
+           await frame()
+           const begun = performance.now()
+           send('pointermove', 300 + (i % 2 ? 14 : -14) + (i % 5))
+           await Promise.resolve()
+           document.body.getBoundingClientRect()
+           times.push(performance.now() - begun)
+           seen.add(zone().getAttribute('aria-valuetext') + document.querySelector('[data-figure="fit.shaftClass"]').innerText)
+         }
+         send('pointermove', 300)
+         send('pointerup', 300)
+         done([times.slice(20).sort((a, b) => a - b), [...seen]])
+       })()`,
+    )
+    if (seen.length < 2) throw new Error('no class was changed by dragging')
+    return times[Math.floor(times.length / 2)]
+  })
+}

@@ -15,6 +15,9 @@ export const HELD_END_LABEL: Readonly<Record<(typeof HELD_ENDS)[number], string>
   none: 'neither',
 }
 
+/** A letter that is worn off, or painted over. */
+export const NOT_READABLE = 'not-readable'
+
 /** What was seen and measured; null where nobody has looked. */
 export interface VisitAnswers {
   /** Locating rings, all housings together. */
@@ -27,7 +30,7 @@ export interface VisitAnswers {
   aheadMm: number | null
   sleevesBothEnds: boolean | null
   /** Letter on the old ring. */
-  group: ClearanceGroup | null
+  group: ClearanceGroup | typeof NOT_READABLE | null
   /** The hottest that the shaft has been, or will be. */
   hottestC: number | null
   couplingGapMm: number | null
@@ -143,7 +146,8 @@ export function visitCheck(answers: VisitAnswers, line: VisitLine): VisitResult 
   const growthMm = growthOf(answers, line)
   const findings = [...ofHolding(answers), ...ofRoom(answers, growthMm)]
   const { group, hottestC } = answers
-  if (group && hottestC !== null && hottestC >= HOT_C && CLEARANCE_GROUPS.indexOf(group) < CLEARANCE_GROUPS.indexOf('3'))
+  if (group === NOT_READABLE) findings.push({ level: 'note', code: 'visit-group-gone' })
+  else if (group && hottestC !== null && hottestC >= HOT_C && CLEARANCE_GROUPS.indexOf(group) < CLEARANCE_GROUPS.indexOf('3'))
     findings.push({ level: 'caution', code: 'visit-group', params: { group: groupMark(group), at: amount(hottestC, 'temperature') } })
   const open = VISIT_ITEMS.filter((item) => answers[item] === null)
   const has = (level: VisitFinding['level']) => findings.some((f) => f.level === level)
@@ -158,7 +162,7 @@ export function seenWords(answers: VisitAnswers, item: VisitItem): string {
   const value = answers[item]
   if (value === null) return 'not looked at'
   if (item === 'held') return HELD_END_LABEL[value as NonNullable<VisitAnswers['held']>]
-  if (item === 'group') return groupMark(value as ClearanceGroup)
+  if (item === 'group') return value === NOT_READABLE ? 'not readable' : groupMark(value as ClearanceGroup)
   if (item === 'hottestC') return q(value as number, 'temperature')
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   return item === 'rings' ? String(value) : q(value as number, 'gap')

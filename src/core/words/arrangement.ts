@@ -31,6 +31,7 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
   'visit-room-short': 'The free ring has {has} in all and should have {needed}: it will do until somebody runs it hotter.',
   'visit-behind': 'Only {has} is left toward the held end: a cold start pulls the ring against its cover.',
   'visit-coupling': 'The end away from the coupling is held: {growth} of growth run into a gap of {has}. It closes when hot, and the motor is pushed.',
+  'visit-group-gone': 'The letter of the old ring cannot be read: look for it on the box or the order, or feel the clearance before the ring is thrown away.',
   'visit-group': '{group} at {at}: the inner ring grows into its clearance, and it tightens within the first hot weeks. See what the old ring had, and take the next group.',
   'pair-too-tight': 'The pair has {is} and wants {cold} cold: hot it runs preloaded, heats, and spalls deep. Slacken it, turn, and measure again.',
   'pair-too-loose': 'The pair has {is} and wants {cold} cold: hot it stays slack, and the rollers carry on one side only.',

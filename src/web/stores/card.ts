@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import { markRaw } from 'vue'
 import type { AnswerView, CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
 import { readAnswers, type Changes, type StepValues } from '../../contract/answers.js'
 import {
@@ -20,6 +21,7 @@ import { ApiError, AwayError, call } from '../api.js'
 import { emptyOf, readOldDrafts, same, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
 import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
+import { shared } from './shared.js'
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'away' | 'conflict' | 'signed-out' | 'refused'
 
@@ -37,6 +39,9 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** One job card: what is on the server, what is typed beyond it, and the figures computed from both. */
+/** What was last shown of the card in hand, part by part kept as long as it says the same. */
+const last: { line: unknown; answers: unknown } = { line: null, answers: null }
+
 export const useCard = defineStore('card', {
   state: () => ({
     view: null as CardView | null,
@@ -73,10 +78,13 @@ export const useCard = defineStore('card', {
     },
     /** Answers as the place in hand sees them. */
     answers(): CardAnswers {
-      return placeAnswers(this.lineAnswers, this.place, this.lead)
+      last.answers = shared(last.answers, placeAnswers(this.lineAnswers, this.place, this.lead))
+      return last.answers as CardAnswers
     },
     line(): LineEvaluation {
-      return this.view?.finished?.evaluation ?? evaluateLine(this.lineAnswers, this.context)
+      const now = this.view?.finished?.evaluation ?? evaluateLine(this.lineAnswers, this.context)
+      last.line = shared(last.line, now)
+      return last.line as LineEvaluation
     },
     /** The stations of the place in hand. */
     evaluation(): CardEvaluation {
@@ -129,7 +137,8 @@ export const useCard = defineStore('card', {
     },
 
     take(view: CardView) {
-      this.view = view
+      // Replaced whole and never changed in part: what is read of it need not be followed.
+      this.view = markRaw(view)
       if (!view.context.onCard.includes(this.place)) this.place = view.context.onCard[0] ?? this.place
     },
 
@@ -283,7 +292,7 @@ export const useCard = defineStore('card', {
       const context = reply.ownRows?.length
         ? { ...view.context, plant: { ...plant, ownRows: [...plant.ownRows, ...reply.ownRows] } }
         : view.context
-      this.view = { ...view, answers, context, revision: reply.revision, moved: reply.moved, dutyVersion: reply.dutyVersion }
+      this.view = markRaw({ ...view, answers, context, revision: reply.revision, moved: reply.moved, dutyVersion: reply.dutyVersion })
     },
 
     async sendStep(id: number, key: Key) {
@@ -324,7 +333,7 @@ export const useCard = defineStore('card', {
       }
       if (dutyVersion !== undefined) this.dutySeen = dutyVersion
       this.drafts = drafts
-      this.view = { ...this.view!, answers }
+      this.view = markRaw({ ...this.view!, answers })
       this.conflict = null
       this.saveState = 'waiting'
       this.keep()
@@ -340,7 +349,7 @@ export const useCard = defineStore('card', {
 
     async seen(station: Station) {
       const { moved } = await call('seenMoved', { params: { id: this.view!.job.id, station } })
-      this.view = { ...this.view!, moved }
+      this.view = markRaw({ ...this.view!, moved })
     },
 
     /** An action on the card that must reach the server now. */

@@ -54,8 +54,9 @@ const assembly = computed(() => {
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
 const classes = (list: readonly string[], recommended: string | undefined) =>
   list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
+const form = computed(() => card.evaluation.identify.row?.form ?? '')
 const accuracies = computed(() =>
-  accuraciesOf(card.evaluation.identify.row ?? { form: '' }).map((value) => ({
+  accuraciesOf({ form: form.value }).map((value) => ({
     value,
     label: value === 'normal' ? 'normal' : value.startsWith('inch-') ? `inch class ${value.slice(5)}` : `class ${value}`,
   })),
@@ -64,11 +65,11 @@ const accuracies = computed(() =>
 const accuracy = computed(() =>
   accuracies.value.some((o) => o.value === a.value.accuracy) ? a.value.accuracy : accuracies.value[0]!.value,
 )
-const SEATS = [
-  { field: 'shaftClass', label: 'Shaft class', classes: SHAFT_CLASSES },
-  { field: 'housingClass', label: 'Housing class', classes: HOUSING_CLASSES },
-] as const
-const advised = computed(() => ({ shaftClass: result.value.recommended?.shaftClass, housingClass: result.value.recommended?.housingClass }))
+const advisedShaft = computed(() => result.value.recommended?.shaftClass)
+const advisedHousing = computed(() => result.value.recommended?.housingClass)
+const shaftClasses = computed(() => classes(SHAFT_CLASSES, advisedShaft.value))
+const housingClasses = computed(() => classes(HOUSING_CLASSES, advisedHousing.value))
+const advised = computed(() => ({ shaftClass: advisedShaft.value, housingClass: advisedHousing.value }))
 /** A class of one's own; the one that is advised is no choice. */
 const choose = (field: 'shaftClass' | 'housingClass', name: string | null) => edit({ [field]: name === advised.value[field] ? null : name })
 /** The seat whose measurement sheet lies open. */
@@ -105,15 +106,22 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
     <template #entry>
       <div class="grid">
         <ChoiceField
-          v-for="seat in SEATS"
-          :id="seat.field"
-          :key="seat.field"
-          :label="seat.label"
-          :options="classes(seat.classes, advised[seat.field])"
-          :model-value="a[seat.field] ?? advised[seat.field] ?? null"
+          id="shaftClass"
+          label="Shaft class"
+          :options="shaftClasses"
+          :model-value="a.shaftClass ?? advisedShaft ?? null"
           :disabled="card.readOnly"
-          :error="result.fieldErrors[seat.field]"
-          @update:model-value="choose(seat.field, $event)"
+          :error="result.fieldErrors.shaftClass"
+          @update:model-value="choose('shaftClass', $event)"
+        />
+        <ChoiceField
+          id="housingClass"
+          label="Housing class"
+          :options="housingClasses"
+          :model-value="a.housingClass ?? advisedHousing ?? null"
+          :disabled="card.readOnly"
+          :error="result.fieldErrors.housingClass"
+          @update:model-value="choose('housingClass', $event)"
         />
         <ChoiceField
           id="accuracy"
@@ -130,6 +138,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
         <Button
           v-for="m in MEASURED"
           :key="m.seat"
+          v-memo="[m.label, sheet === m.seat]"
           outlined
           size="small"
           :label="m.label"

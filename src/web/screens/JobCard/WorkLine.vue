@@ -5,16 +5,18 @@ import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/answer
 import { resultsOf } from '../../../core/card/evaluate.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import { shared } from '../../stores/shared.js'
 
 /** The stations as journals of a stepped shaft, each with its key figure and one mark for every place it speaks of. */
 defineProps<{ jobId: number; current: Station }>()
 const card = useCard()
 const session = useSession()
 const movedAt = (s: Station) => [...card.moved.values()].some((m) => m.station === s)
+type Marks = Record<Station, { scope: string; level: keyof typeof words; name: string }[]>
 const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } as const
-const marks = computed(() => {
+const marks = computed((before?: Marks): Marks => {
   const all = resultsOf(card.line)
-  return Object.fromEntries(
+  const now = Object.fromEntries(
     STATIONS.map((s) => [
       s,
       all
@@ -25,8 +27,14 @@ const marks = computed(() => {
           name: card.line.order.length > 1 ? `${card.nameOf(scope)} ` : '',
         })),
     ]),
-  ) as Record<Station, { scope: string; level: keyof typeof words; name: string }[]>
+  ) as Marks
+  return shared(before, now)
 })
+/** What a journal shows: as long as it says the same it is left alone. */
+const shows = (s: Station) => {
+  const { verdict, headline } = card.evaluation[s]
+  return [verdict.level, session.say(headline), marks.value[s], movedAt(s), card.scopeAt(s)] as const
+}
 </script>
 
 <template>
@@ -35,7 +43,8 @@ const marks = computed(() => {
     <RouterLink
       v-for="(s, i) in STATIONS"
       :key="s"
-      :to="{ name: 'card', params: { id: jobId, station: s } }"
+      v-memo="[...shows(s), jobId, s === current]"
+      :to="`/jobs/${jobId}/${s}`"
       class="journal"
       :class="[`step-${i % 3}`, `is-${card.evaluation[s].verdict.level}`]"
       :aria-current="s === current ? 'step' : undefined"

@@ -9,6 +9,7 @@ import {
   HELD_ENDS,
   HELD_END_LABEL,
   NOTHING_SEEN,
+  NOT_READABLE,
   VISIT_ASKED,
   VISIT_VERDICT_LABEL,
   visitCheck,
@@ -44,7 +45,10 @@ function keep(patch: Partial<VisitAnswers>) {
   writeDraft(draftKey, { ...seen })
 }
 const HELD = HELD_ENDS.map((value) => ({ value, label: HELD_END_LABEL[value] }))
-const GROUPS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
+const GROUPS = [
+  ...CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) })),
+  { value: NOT_READABLE, label: 'not readable' } as const,
+]
 const RINGS = ['0', '1', '2', '3', '4'].map((value) => ({ value, label: value }))
 const asked = (item: VisitItem) => VISIT_ASKED[item]
 const GAPS = ['behindMm', 'aheadMm', 'couplingGapMm'] as const
