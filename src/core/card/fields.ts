@@ -59,6 +59,7 @@ const field = <T>(of: Opening<T>): Field<T> => ({ quantity: 'text', range: [0, 0
 /** What a number of a quantity can mean at all, in core units. */
 const RANGE = {
   length: [-20_000, 20_000],
+  distance: [-20_000, 20_000],
   gap: [-20_000, 20_000],
   temperature: [-273.15, 2000],
   rise: [-1000, 2000],
@@ -168,8 +169,8 @@ export const FIELDS = {
     innerRight: choice('position', 'Inner ring, to the right', HELD_BY, HELD_BY_WORDS),
     spigotMm: number('position', 'Cover spigot reaches in', 'length'),
     floatPresentMm: number('position', 'Float', 'gap'),
-    alongMm: number('position', 'Along the shaft', 'length'),
-    spanMm: number('line', 'Between bearing centres', 'length'),
+    alongMm: number('position', 'Along the shaft', 'distance'),
+    spanMm: number('line', 'Between bearing centres', 'distance'),
     facing: choice('line', 'The two bearings stand', FACINGS, Object.fromEntries(FACINGS.map((f) => [f, f]))),
     shaftMaterial: choice('line', 'Shaft', MATERIAL_NAMES, labelsOf(MATERIALS)),
     housingMaterial: choice('line', 'Housing or base', MATERIAL_NAMES, labelsOf(MATERIALS)),

@@ -161,16 +161,18 @@ export function arrangementDrawing(spec: ArrangementSpec): ArrangementDrawing {
   for (const t of spec.thrust ?? []) {
     const x = at[supports.findIndex((s) => s.key === t.key)]!
     const way = t.toRight === false ? -1 : 1
-    const from: Point = [x - way * Math.min(70, pitch / 2), shaft + 11]
-    shapes.push(...arrow(from, [x, shaft + 11], t.wrong ? 'error' : 'force', 'force-head', 11, t.toRight === null))
-    shapes.push(text((from[0] + x) / 2, shaft - 5, t.text, t.wrong ? 'error-text' : 'figure', 'middle'))
+    // Beside the ring, so that what grips the shaft under it can be read: the arrow comes, its figure stands where it goes.
+    const [from, to, y] = [x - way * Math.min(96, pitch / 2 - 8), x - way * (HALF + 10), shaft + 11]
+    shapes.push(...arrow([from, y], [to, y], t.wrong ? 'error' : 'force', 'force-head', 11, t.toRight === null))
+    shapes.push(text(x + way * (HALF + 10), y + 5, t.text, t.wrong ? 'error-text' : 'figure', way < 0 ? 'end' : 'start'))
   }
-  if (spanText && at.length > 1) {
+  // What is wrong with the whole line stands where else its span would.
+  if (error) shapes.push(text(width / 2, height - 18, error, 'error-text', 'middle'))
+  else if (spanText && at.length > 1) {
     const y = height - 14
     shapes.push(...arrow([at[0]!, y], [at.at(-1)!, y], 'dimension', 'dimension-head', 9, true))
     shapes.push(text((at[0]! + at.at(-1)!) / 2, y - 7, spanText, 'figure', 'middle'))
   }
-  if (error) shapes.push(text(width / 2, 58, error, 'error-text', 'middle'))
   const said = supports.map((s) => {
     const ends = (by: Ends) => by.map((b) => (b === null ? 'not said' : b === 'free' ? 'nothing' : b.replace('-', ' '))).join(' and ')
     return `${s.designation} at the ${s.name}: outer ring against ${ends(s.outer)}, inner ring against ${ends(s.inner)}${s.fault ? `; ${s.fault}` : ''}`

@@ -6,6 +6,8 @@ import Qty from 'js-quantities'
  */
 export const QUANTITIES = {
   length: { core: 'mm', metric: { unit: 'mm', decimals: 2 }, inch: { unit: 'in', decimals: 4 } },
+  /** From one place of a machine to another, as somebody measures it with a tape. */
+  distance: { core: 'mm', metric: { unit: 'mm', decimals: 0 }, inch: { unit: 'in', decimals: 1 } },
   gap: { core: 'mm', metric: { unit: 'mm', decimals: 2 }, inch: { unit: 'thou', decimals: 1 } },
   fine: { core: 'um', metric: { unit: 'µm', decimals: 0 }, inch: { unit: 'thou', decimals: 2 } },
   force: { core: 'N', metric: { unit: 'kN', decimals: 2 }, inch: { unit: 'lbf', decimals: 0 } },

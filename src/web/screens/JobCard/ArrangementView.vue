@@ -72,7 +72,7 @@ const drawing = computed(() => {
   return arrangementDrawing({
     ...{ width: 680, height: 244, supports: supports.value, share: share.value },
     say: (mm) => session.withUnit(mm, 'gap'),
-    spanText: many || span === null ? null : session.withUnit(span, 'length', 0),
+    spanText: many || span === null ? null : session.withUnit(span, 'distance'),
     error: error ?? null,
     thrust: (result.value.thrust ?? []).map(({ to, toRight, thrustN, fault }) => ({ key: to, toRight, text: session.withUnit(thrustN, 'force', 1), wrong: fault !== null })), // prettier-ignore
   })

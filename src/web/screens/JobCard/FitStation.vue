@@ -208,6 +208,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
         </DataTable>
       </template>
       <DecisionChoice
+        v-if="!asPair"
         id="fit-group"
         label="Clearance group that goes in"
         :options="GROUP_OPTIONS"

@@ -140,7 +140,7 @@ function key(s: LoadSource, event: KeyboardEvent) {
   event.preventDefault()
 }
 const said = (s: LoadSource, i: number) =>
-  `${sourceOf(s.kind).label}, ${drawn.value[i]!.words}, ${session.withUnit(at(s), 'length', 0)} along. Arrow keys move it${s.values.angleDeg === undefined ? '' : ' and turn it'}.`
+  `${sourceOf(s.kind).label}, ${drawn.value[i]!.words}, ${session.withUnit(at(s), 'distance')} along. Arrow keys move it${s.values.angleDeg === undefined ? '' : ' and turn it'}.`
 </script>
 
 <template>

@@ -138,7 +138,7 @@ function key(index: number, event: KeyboardEvent) {
       v-bind="{ ...c, index: undefined }"
       tabindex="0"
       role="button"
-      :aria-label="`${COMPONENTS[line.components[c.index]!.kind].words[0]}, ${session.withUnit(carriedAt(c.index), 'length', 0)} along. Arrow keys move it along the shaft.`"
+      :aria-label="`${COMPONENTS[line.components[c.index]!.kind].words[0]}, ${session.withUnit(carriedAt(c.index), 'distance')} along. Arrow keys move it along the shaft.`"
       @pointerdown="grabCarried(c.index, $event)"
       @keydown="keyCarried(c.index, $event)"
     />

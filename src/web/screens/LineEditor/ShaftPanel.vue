@@ -83,7 +83,7 @@ const remove = (i: number) =>
           </button>
         </p>
       </div>
-      <p class="soft small">{{ session.withUnit(shaftLengthMm(shaft), 'length', 0) }} long in all.</p>
+      <p class="soft small">{{ session.withUnit(shaftLengthMm(shaft), 'distance') }} long in all.</p>
     </template>
   </section>
 </template>

@@ -44,7 +44,7 @@ const drawing = (line: ShaftLineView) =>
     width: 1180,
     height: 300,
     carries: line.carries,
-    spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'length', 0),
+    spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'distance'),
     components: line.components.length ? line.components : undefined,
     shaft: line.shaft,
     positions: line.positions.map((p) => ({
