@@ -20,6 +20,7 @@ import { accuracyOf, ringTolerance } from '../../core/tolerances/ring.js'
 import { problem, refusal, type Problem } from '../problem.js'
 import { define, type Calculation } from './define.js'
 import { LOAD_CALCULATIONS } from './loads.js'
+import { MOUNTING_CALCULATIONS } from './mounting.js'
 import { SEAT_CALCULATIONS } from './seats.js'
 import * as s from './schemas.js'
 
@@ -166,6 +167,7 @@ export const CALCULATIONS: readonly Calculation[] = [
   ),
   ...LOAD_CALCULATIONS,
   ...SEAT_CALCULATIONS,
+  ...MOUNTING_CALCULATIONS,
 ]
 
 const BY_NAME = new Map(CALCULATIONS.map((c) => [c.name, c]))

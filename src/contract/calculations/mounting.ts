@@ -1,0 +1,25 @@
+import { z } from 'zod'
+import { SCREW_CLASSES, screwTorque } from '../../core/mounting/screw-torque.js'
+import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../core/mounting/warmth.js'
+import { define, type Calculation } from './define.js'
+import { material } from './schemas.js'
+
+/** Calculations of the hour of mounting: warmth, and screws. */
+
+const number = z.number()
+
+// prettier-ignore
+export const MOUNTING_CALCULATIONS: readonly Calculation[] = [
+  define('cooling-window', 'How long a heated ring stays wide', ['lumped capacity', 'engineering practice'],
+    z.strictObject({ boreMm: number, outsideMm: number, widthMm: number, massKg: number, fromC: number, touchC: number, ambientC: number, filmWM2K: number.optional() }),
+    z.object({ seconds: number }), coolingWindow),
+  define('heating-time', 'How long a ring takes to heat', ['heat capacity of steel', 'engineering practice'],
+    z.strictObject({ massKg: number, riseK: number, powerW: number, efficiency: number.optional() }), z.object({ seconds: number }), heatingTime),
+  define('infrared-reading', 'What a camera shows of a shiny ring', ['Stefan and Boltzmann'],
+    z.strictObject({ trueC: number, emissivity: number, roomC: number, setEmissivity: number.optional() }), z.object({ apparentC: number }), infraredReading),
+  define('housing-heating', 'How warm a housing must be for its ring', ['linear thermal expansion', 'engineering practice'],
+    z.strictObject({ outsideMm: number, interferenceUm: number, clearanceUm: number.optional(), ringC: number, material }), z.object({ housingC: number }), housingHeating),
+  define('screw-torque', 'Torque of a screw', ['VDI 2230-1:2015', 'ISO 898-1:2013'],
+    z.strictObject({ threadMm: number, pitchMm: number, class: z.enum(SCREW_CLASSES), friction: number.optional(), headMeanMm: number.optional() }),
+    z.object({ torqueNm: number, preloadN: number }), screwTorque),
+]

@@ -1,0 +1,101 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import { calculate } from '../../src/contract/calculations/registry.js'
+
+function values(name: string, input: object) {
+  const answer = calculate(name, input)
+  if (!answer.ok) throw new Error(JSON.stringify(answer.problem))
+  return answer.result.values as Record<'seconds' | 'apparentC' | 'housingC' | 'preloadN' | 'torqueNm', number>
+}
+const refused = (name: string, input: object) => {
+  const answer = calculate(name, input)
+  return answer.ok ? null : (answer.problem.errors?.[0]?.field ?? answer.problem.detail)
+}
+const cautions = (name: string, input: object) => {
+  const answer = calculate(name, input)
+  return answer.ok ? answer.result.cautions.map((c) => c.code) : []
+}
+
+/** 6312 as it comes: 60 × 130 × 31, 1.7 kg. */
+const RING = { boreMm: 60, outsideMm: 130, widthMm: 31, massKg: 1.7, fromC: 110, touchC: 90, ambientC: 20 }
+
+describe('warmth at the bench', () => {
+  it('the window by hand: m c / (h A) times the logarithm of both differences', () => {
+    const area = (Math.PI * (190 * 31 + (130 ** 2 - 60 ** 2) / 2)) / 1e6
+    expect(values('cooling-window', RING).seconds).to.be.closeTo(((1.7 * 460) / (15 * area)) * Math.log(90 / 70), 1e-6)
+    expect(values('cooling-window', RING).seconds, 'minutes and not hours').to.be.within(200, 400)
+  })
+  it('a chilled ring warms alike, with the signs turned', () => {
+    const cold = values('cooling-window', { ...RING, fromC: -70, touchC: -50 }).seconds
+    expect(cold).to.be.closeTo(values('cooling-window', RING).seconds, 1e-9)
+  })
+  it('what already touches has no time, and the room can never be reached', () => {
+    expect(values('cooling-window', { ...RING, touchC: 110 }).seconds).to.equal(0)
+    expect(cautions('cooling-window', { ...RING, touchC: 115 })).to.include('no-window')
+    expect([refused('cooling-window', { ...RING, touchC: 20 }), refused('cooling-window', { ...RING, fromC: -70, touchC: 30 })]).to.deep.equal(['touchC', 'touchC']) // prettier-ignore
+  })
+  it('more mass and stiller air leave longer, a wider ring no less', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 1.01, max: 3, noNaN: true }), (by) => {
+        const of = (change: object) => values('cooling-window', { ...RING, ...change }).seconds
+        expect(of({ massKg: 1.7 * by })).to.be.closeTo(of({}) * by, 1e-6 * of({}))
+        expect(of({ filmWM2K: 15 * by })).to.be.closeTo(of({}) / by, 1e-6 * of({}))
+        expect(of({ fromC: 110 * by })).to.be.above(of({}))
+      }),
+      { numRuns: 50 },
+    ))
+  it('heating by hand: 10 kg by 90 K with 3.5 kW at 0.6 take 197 s', () =>
+    expect(values('heating-time', { massKg: 10, riseK: 90, powerW: 3500 }).seconds).to.be.closeTo(197.1, 0.1))
+
+  it('a shiny ring of 110 °C in a room of 20 °C shows about 45 °C, and a matt patch the truth', () => {
+    const shiny = { trueC: 110, emissivity: 0.2, roomC: 20 }
+    expect(values('infrared-reading', shiny).apparentC).to.be.closeTo(45, 1.5)
+    expect(cautions('infrared-reading', shiny)).to.include('shine')
+    expect(values('infrared-reading', { ...shiny, emissivity: 1 }).apparentC).to.be.closeTo(110, 1e-9)
+    expect(values('infrared-reading', { ...shiny, setEmissivity: 0.2 }).apparentC, 'set as it is').to.be.closeTo(110, 1e-6)
+    expect(cautions('infrared-reading', { ...shiny, emissivity: 0.97 })).to.deep.equal([])
+  })
+  it('what is as warm as the room shows the room, whatever shines', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 1, noNaN: true }), fc.double({ min: -20, max: 60, noNaN: true }), (emissivity, roomC) => {
+        expect(values('infrared-reading', { trueC: roomC, emissivity, roomC }).apparentC).to.be.closeTo(roomC, 1e-6)
+      }),
+    ))
+  it('a housing by hand: 40 µm and 52 µm of room over 130 mm of cast iron', () => {
+    const input = { outsideMm: 130, interferenceUm: 40, ringC: 20, material: 'cast-iron' }
+    expect(values('housing-heating', input).housingC).to.be.closeTo(20 + 92 / (0.0105 * 130), 1e-9)
+    expect(values('housing-heating', { ...input, material: 'aluminium' }).housingC).to.be.below(values('housing-heating', input).housingC)
+    expect(values('housing-heating', { ...input, ringC: -40 }).housingC, 'a chilled ring needs less').to.be.closeTo(-40 + 92 / 1.365, 1e-9)
+  })
+  // prettier-ignore
+  for (const [name, input, field] of [
+    ['heating-time', { massKg: 1, riseK: 80, powerW: 0 }, 'powerW'], ['heating-time', { massKg: 1, riseK: 80, powerW: 1000, efficiency: 2 }, 'efficiency'],
+    ['infrared-reading', { trueC: 110, emissivity: 0, roomC: 20 }, 'emissivity'], ['infrared-reading', { trueC: -50, emissivity: 0.02, roomC: 80, setEmissivity: 0.02 }, null],
+    ['housing-heating', { outsideMm: 0, interferenceUm: 1, ringC: 20, material: 'cast-iron' }, 'outsideMm'], ['cooling-window', { ...RING, outsideMm: 50 }, 'outsideMm'],
+  ] as const)
+    it(`${name} ${JSON.stringify(input)}: ${field ? `refuses ${field}` : 'answers'}`, () => expect(refused(name, input)).to.equal(field))
+})
+
+describe('torque of screws', () => {
+  // Preload in kN and torque in Nm as tables by VDI 2230 print them for friction 0.12.
+  // prettier-ignore
+  const PRINTED: [number, number, string, number, number][] = [
+    [8, 1.25, '8.8', 18.6, 24.6], [10, 1.5, '8.8', 29.6, 48], [12, 1.75, '8.8', 43, 84], [16, 2, '8.8', 80.9, 206],
+    [20, 2.5, '8.8', 130, 415], [12, 1.75, '10.9', 63.2, 123], [12, 1.75, '12.9', 74, 144], [24, 3, '8.8', 188, 714],
+  ]
+  for (const [threadMm, pitchMm, klass, kN, Nm] of PRINTED)
+    it(`M${threadMm} ${klass}: ${kN} kN, ${Nm} Nm`, () => {
+      const { preloadN, torqueNm } = values('screw-torque', { threadMm, pitchMm, class: klass })
+      expect(preloadN / 1000 / kN, 'preload').to.be.closeTo(1, 0.01)
+      expect(torqueNm / Nm, 'torque').to.be.closeTo(1, 0.03)
+    })
+  it('a drier thread takes more torque for less preload', () => {
+    const of = (friction: number) => values('screw-torque', { threadMm: 12, pitchMm: 1.75, class: '8.8', friction })
+    expect(of(0.2).preloadN).to.be.below(of(0.1).preloadN)
+    expect(of(0.2).torqueNm).to.be.above(of(0.1).torqueNm)
+  })
+  it('refuses what is no screw', () => {
+    const of = (change: object) => refused('screw-torque', { threadMm: 12, pitchMm: 1.75, class: '8.8', ...change })
+    expect([of({ threadMm: 0 }), of({ pitchMm: 5 }), of({ class: '9.9' }), of({ headMeanMm: 10 })]).to.deep.equal(['threadMm', 'pitchMm', 'class', 'headMeanMm']) // prettier-ignore
+  })
+})
