@@ -125,7 +125,7 @@ describe('a card of every family', () => {
     expect(tapered.fit.shaft!.toleranceClass).to.equal('h9')
     expect(asked(tapered, 'fit')).to.include('drive-up')
     expect(tapered.fit.clearance).to.equal(null)
-    expect(tapered.mount.plan.map((s) => s.key)).to.deep.equal(['isolate', 'unpack', 'seat', 'before', 'drive', 'lock', 'turn'])
+    expect(tapered.mount.plan.map((s) => s.key)).to.deep.equal(['isolate', 'seat', 'unpack', 'before', 'zero', 'drive', 'lock', 'turn'])
     expect(tapered.mount.reason).to.contain('driven up')
   })
   it('a bearing without an inner ring gives no seat for the shaft', () => {

@@ -119,6 +119,8 @@ describe('closing a card, on two instances', () => {
       'p1.1/inspect.cause': 'water',
       'p1.1/inspect.note': 'seal lip hard',
     })
+    expect((await finishing(technician)).body.detail, 'a locating ring is a step of its own').to.contain('1 steps are not signed')
+    expect((await step('p1.1/rings', { rings: true })).status).to.equal(200)
     expect((await finishing(technician)).body.errors[0].field, 'a run that was written down at once is asked about').to.equal('reason')
     const done = await finishing(technician, 'Readings from the run sheet of the shift.')
     expect(done.status, JSON.stringify(done.body.errors ?? done.body.detail)).to.equal(200)

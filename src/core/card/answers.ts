@@ -1,7 +1,8 @@
-import { EVIDENCE, FIELDS, MOUNT_METHODS, STATIONS, fieldOf, fieldsOf, type AnswersOf, type Station } from './fields.js'
+import type { InnerWay } from '../mounting/plan.js'
+import { EVIDENCE, FIELDS, STATIONS, fieldOf, fieldsOf, type AnswersOf, type Station } from './fields.js'
 
 export { STATIONS, type Station } from './fields.js'
-export { DIRT, EVIDENCE, FEEDS, FREE_TURNS, LOAD_DIRECTIONS, MOUNT_METHODS, NOISES } from './fields.js'
+export { DIRT, EVIDENCE, FEEDS, FREE_TURNS, LOAD_DIRECTIONS, NOISES } from './fields.js'
 
 export const STATION_TITLE: Record<Station, string> = {
   identify: 'Identify',
@@ -21,7 +22,7 @@ export type ArrangeAnswers = AnswersOf<'arrange'>
 export type FitAnswers = AnswersOf<'fit'>
 export type LubricateAnswers = AnswersOf<'lubricate'>
 export type Evidence = (typeof EVIDENCE)[number]
-export type MountMethod = (typeof MOUNT_METHODS)[number]
+export type MountMethod = InnerWay
 
 /** All that the stations of one place read: its own answers, those of its position and those of its line. Core units. */
 export type CardAnswers = { [S in Station]: AnswersOf<S> }

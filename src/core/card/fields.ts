@@ -16,6 +16,8 @@ import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubricat
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
 import { MATERIALS, MATERIAL_NAMES } from '../materials.js'
+import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, TAKE_OFF, TAKE_OFF_WAYS } from '../mounting/plan.js'
+import { SCREW_CLASSES } from '../mounting/screw-torque.js'
 import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
@@ -105,7 +107,9 @@ export const COUPLED_TO = ['rolling', 'plain'] as const
 export const EVIDENCE = ['marking', 'paper', 'stores'] as const
 export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
 export const DIRT = ['clean', 'normal', 'dirty', 'wet'] as const
-export const MOUNT_METHODS = ['press', 'heat', 'chill'] as const
+/** How a ring is warmed, and how much of the power reaches it. Engineering practice. */
+export const HEATERS = ['induction', 'coil', 'plate', 'oven', 'oil-bath'] as const
+export type Heater = (typeof HEATERS)[number]
 export const CURRENT_PATHS = ['insulated', 'brush', 'none'] as const
 export const LUBRICANTS = ['grease', 'oil'] as const
 export const FEEDS = ['side', 'centre'] as const
@@ -223,7 +227,16 @@ export const FIELDS = {
     pairPlayUm: number('place', 'Axial play of the pair as bought (preload below zero)', 'fine'),
   },
   mount: {
-    method: choice('place', 'How it goes on', MOUNT_METHODS, { press: 'cold, by press', heat: 'hot, by heater', chill: 'cold, by chilled shaft' }),
+    method: choice('place', 'How it goes on', INNER_WAYS, { press: 'cold, by press', heat: 'hot, by heater', chill: 'cold, by chilled shaft', oil: 'floated on oil' }),
+    outerMethod: choice('place', 'Outer ring goes in', OUTER_WAYS, { push: 'by hand', press: 'by press', warm: 'into a warmed housing', chill: 'chilled' }),
+    takeOff: choice('place', 'The old one comes off', TAKE_OFF_WAYS, labelsOf(TAKE_OFF)),
+    driveBy: choice('place', 'Driven up by', DRIVE_WAYS, { reduction: 'clearance that goes', travel: 'travel, by dial', angle: 'turn of the nut' }),
+    hydraulic: flag('place', 'hydraulic nut'),
+    reversing: flag('line', 'runs both ways'),
+    heater: choice('line', 'Heater', HEATERS, { induction: 'induction, with core', coil: 'coil, by hand', plate: 'plate', oven: 'oven', 'oil-bath': 'oil bath' }),
+    heaterW: numberFrom('line', 'Its power', 'power', [0.05, 200], 3.5),
+    endBoltMm: number('place', 'Bolt of the end plate, M', 'length'),
+    endBoltClass: choice('place', 'Class of the bolt', SCREW_CLASSES),
     limitC: numberFrom('place', 'Limit of the ring', 'temperature', [40, 300], 110),
     chillToC: numberFrom('place', 'Cold source', 'temperature', [-196, 20], -78),
     pressRatingN: numberFrom('line', 'Rating of the press', 'force', [0, 1e8], 50_000),

@@ -48,3 +48,26 @@ export function screwTorque(input: {
   sheet.caution('note', 'torque-of-the-manual')
   return sheet.result({ torqueNm, preloadN })
 }
+
+/** Coarse pitch of metric threads: [diameter up to mm, pitch mm]. ISO 261. */
+const COARSE: readonly (readonly [number, number])[] = [
+  [3, 0.5],
+  [4, 0.7],
+  [5, 0.8],
+  [7, 1],
+  [9, 1.25],
+  [11, 1.5],
+  [12, 1.75],
+  [16, 2],
+  [22, 2.5],
+  [27, 3],
+  [33, 3.5],
+  [39, 4],
+  [45, 4.5],
+  [52, 5],
+  [60, 5.5],
+  [100, 6],
+]
+
+/** Coarse pitch of a metric thread, mm. Range: to 100 mm, beyond it that of the largest. Source: ISO 261. */
+export const coarsePitchMm = (threadMm: number): number => (COARSE.find(([to]) => threadMm <= to) ?? COARSE.at(-1)!)[1]

@@ -23,7 +23,7 @@ export interface CoolingWindowInput {
 
 /**
  * Seconds until a ring taken from its heater has cooled to `touchC`, or a chilled one has warmed to it: one lump of steel in still air,
- * t = m c / (h A) · ln((T₀ − T∞) / (T₁ − T∞)), surface of both faces, bore and outside. Range: sizes above 0 to 3000 mm, mass to 10 000 kg,
+ * t = m c / (h A) · ln((Ta − Tr) / (Tb − Tr)), surface of both faces, bore and outside. Range: sizes above 0 to 3000 mm, mass to 10 000 kg,
  * −196 to 400 °C, film 1 to 100 W/(m² K). Source: lumped capacity; film in still air 10 to 20 is engineering practice.
  * @throws InputError outside, and where the room itself is past `touchC`
  */
@@ -45,7 +45,7 @@ export function coolingWindow(input: CoolingWindowInput): Result<{ seconds: numb
   sheet.step('A', 'surface', 'π (D + d) B + π (D² − d²) / 2', `D ${short(D)}, d ${short(d)}, B ${short(B)} mm`, areaM2, 'm²', 'both faces, bore and outside as plain cylinders') // prettier-ignore
   sheet.step('τ', 'time constant', 'm c / (h A)', `${short(m)} · 460 / (${short(h)} · ${short(areaM2)})`, timeS, 's', 'lumped capacity; film: engineering practice') // prettier-ignore
   const seconds = end >= start ? 0 : timeS * Math.log(start / end)
-  sheet.step('t', 'seconds until it grips', 'τ ln((T₀ − T∞) / (T₁ − T∞))', `${short(start)} / ${short(end)} K`, seconds, 's', 'lumped capacity') // prettier-ignore
+  sheet.step('t', 'seconds until it grips', 'τ ln((Ta − Tr) / (Tb − Tr))', `${short(start)} / ${short(end)} K`, seconds, 's', 'lumped capacity') // prettier-ignore
   if (end >= start) sheet.caution('stop', 'no-window', { touch: amount(touch, 'temperature') }, short(from))
   return sheet.result({ seconds })
 }
@@ -66,7 +66,7 @@ export function heatingTime(input: { massKg: number; riseK: number; powerW: numb
 }
 
 /**
- * What a camera set to `setEmissivity` shows of a surface, °C, by total radiation: (apparent K)⁴ set = ε T⁴ + (1 − ε) Tr⁴ − (1 − set) Tr⁴.
+ * What a camera set to `setEmissivity` shows of a surface, °C, by total radiation: apparent and true kelvin to the fourth power: Ta4 set = ε T4 + (1 − ε) Tr4 − (1 − set) Tr4.
  * Range: −50 to 600 °C, room −50 to 80 °C, emissivities 0.02 to 1. Source: Stefan and Boltzmann. @throws InputError outside, and where
  * nothing would be left to show
  */
@@ -84,7 +84,7 @@ export function infraredReading(input: {
   if (fourth <= 0) throw new InputError('setEmissivity', set, 'nearer to that of the surface: nothing would be shown')
   const apparentC = fourth ** 0.25 - KELVIN
   const sheet = new Derivation()
-  sheet.step('Ta', 'what the camera shows', 'fourth root of (ε T⁴ + (1 − ε) Tr⁴ − (1 − εs) Tr⁴) / εs', `ε ${short(e)}, set ${short(set)}, T ${short(T)} K, room ${short(R)} K`, apparentC, '°C', 'Stefan and Boltzmann, total radiation') // prettier-ignore
+  sheet.step('Ta', 'what the camera shows', 'fourth root of (ε T4 + (1 − ε) Tr4 − (1 − εs) Tr4) / εs', `ε ${short(e)}, set ${short(set)}, T ${short(T)} K, room ${short(R)} K`, apparentC, '°C', 'Stefan and Boltzmann, total radiation') // prettier-ignore
   if (Math.abs(apparentC - input.trueC) > 5)
     sheet.caution('caution', 'shine', { shows: amount(apparentC, 'temperature'), is: amount(input.trueC, 'temperature') }, short(apparentC))
   return sheet.result({ apparentC })

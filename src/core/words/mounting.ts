@@ -16,6 +16,9 @@ export const MOUNTING_CAUTIONS: Cautions = {
   shine: 'A camera shows {shows} where the ring has {is}: shiny steel mirrors the room. Measure with a contact probe on the inner ring, or on a patch of matt tape.',
   'hot-housing': 'Warm housing: evenly all round, gloves, no open flame; screws and covers off first.',
   'torque-of-the-manual': 'Where the manual or the drawing says a torque, it goes before this one. Clean, straight threads; oiled as the friction says.',
+  'window-gone': 'The ring would grip within the {carry} s of carrying it: heat it where it goes on, or take another way.',
+  'housing-hot': 'A housing of {is} loses paint and seals: chill the ring as well, or press it.',
+  'collar-reversing': 'A collar works loose on a shaft that runs both ways: take an insert with screws, or one on a sleeve.',
   'not-cold-enough': 'The part does not shrink enough to go in freely at this temperature.',
   'cold-bearing': "Complete bearings not below about {limit} without the maker's word: seals, grease, cage and steel may not stand it.",
   asphyxiation: 'Dry ice and liquid nitrogen push the air away and burn the skin: ventilate, never in a pit or a closed container, insulated gloves and face shield.',
@@ -24,5 +27,6 @@ export const MOUNTING_CAUTIONS: Cautions = {
 
 // prettier-ignore
 export const MOUNTING_QUESTIONS: Questions = {
+  'end-bolt': ['Which bolt holds the end plate, and of which class?', 'Too little lets the ring walk, too much pulls the thread; the torque follows from both.'],
   'stabilisation-class': ['Is this ring stabilised for {limit}? Read the heat letters on the ring or the maker’s sheet.', 'A ring not stabilised for its heat grows for good: it comes loose on the shaft or loses its clearance.'],
 }

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { AnswersOf } from '../../../core/card/fields.js'
+import { TAKE_OFF } from '../../../core/mounting/plan.js'
+import FigureRow from '../../figures/FigureRow.vue'
 import { figureText } from '../../figures/figureText.js'
 import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
@@ -14,8 +16,13 @@ const session = useSession()
 const result = computed(() => card.evaluation.mount)
 const edit = (patch: Partial<AnswersOf<'mount'>>) => card.edit('mount', patch)
 const figure = (key: string) => result.value.figures.find((f) => f.key === key)
-const KEY = { press: 'mount.pressForceN', heat: 'mount.setTemperatureC', chill: 'mount.chillClearanceUm' } as const
-const WORD = { press: 'to push', heat: 'to set', chill: 'of room' } as const
+const KEY = {
+  press: 'mount.pressForceN',
+  heat: 'mount.setTemperatureC',
+  chill: 'mount.chillClearanceUm',
+  oil: 'mount.pressForceN',
+} as const
+const WORD = { press: 'to push', heat: 'to set', chill: 'of room', oil: 'without the oil' } as const
 
 const LIMITS = computed(() => [
   { value: 80, label: `${session.withUnit(80, 'temperature')}, sealed` },
@@ -36,6 +43,19 @@ const ratings = computed(() =>
   })),
 )
 
+/** What does not stand with its way already. */
+const more = computed(() => {
+  const shown: readonly string[] = [...Object.values(KEY), result.value.hero?.key ?? '']
+  return result.value.figures.filter((f) => f.value !== null && !shown.includes(f.key))
+})
+const hold = computed(() => card.evaluation.fit.hold)
+const onTaper = computed(() => hold.value === 'sleeve' || hold.value === 'taper')
+const drivenBy = computed(() => (card.evaluation.identify.row?.family === 'self-aligning-ball' ? 'angle' : 'reduction'))
+const collar = computed(() => hold.value === 'collar')
+const endPlate = computed(() => [card.answers.arrange.innerLeft, card.answers.arrange.innerRight].includes('cover'))
+/** How the old one comes off, the first choice first. */
+const ways = computed(() => (result.value.takeOff ?? []).map((value) => ({ value, label: TAKE_OFF[value].label })))
+
 const done = computed(() => {
   const here = card.plan.filter((s) => s.station === 'mount' && (s.scope === card.lead || s.scope === 'line')).map((s) => s.key)
   return card.stepStates.filter((s) => here.includes(s.key) && s.holds).length
@@ -54,7 +74,7 @@ const done = computed(() => {
       <p v-if="result.plan.length" class="soft">Grease and release follow at Lubricate and Run in; the card is closed at Inspect.</p>
     </template>
     <template #chart>
-      <div class="methods" role="radiogroup" aria-label="How it goes on">
+      <div v-if="result.offers.length" class="methods" role="radiogroup" aria-label="How it goes on">
         <label v-for="o in result.offers" :key="o.method" :class="{ chosen: o.method === result.method }">
           <input
             type="radio"
@@ -74,6 +94,24 @@ const done = computed(() => {
           <span class="why">{{ session.say(o.why) }}</span>
         </label>
       </div>
+      <div class="limits">
+        <AnswerField v-if="result.outer" station="mount" name="outerMethod" :shown="result.outer" clearable />
+        <template v-if="onTaper">
+          <AnswerField station="mount" name="driveBy" :shown="drivenBy" clearable />
+          <AnswerField station="mount" name="hydraulic" />
+        </template>
+        <AnswerField v-if="result.takeOff" station="mount" name="takeOff" :options="ways" placeholder="nothing to take off" clearable />
+        <template v-if="result.method === 'heat'">
+          <AnswerField station="mount" name="heater" placeholder="induction" clearable />
+          <AnswerField station="mount" name="heaterW" />
+        </template>
+        <template v-if="endPlate">
+          <AnswerField station="mount" name="endBoltMm" />
+          <AnswerField station="mount" name="endBoltClass" />
+        </template>
+        <AnswerField v-if="collar" station="mount" name="reversing" />
+      </div>
+      <FigureRow v-for="f in more" :key="f.key" :figure="f" :moved="card.moved.get(`${card.scopeAt('mount')}/${f.key}`)" />
       <div v-if="result.offers.length" class="limits">
         <AnswerField station="mount" name="limitC" :options="LIMITS" />
         <AnswerField station="mount" name="chillToC" :options="COLD" />

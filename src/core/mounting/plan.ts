@@ -1,0 +1,140 @@
+import type { Family } from '../catalogue/families.js'
+
+/**
+ * Which steps a mounting has, and in which order: one table a way in which the inner ring is held, each row a step with what it depends
+ * on. What a step says and asks stands in `core/card/plan-steps.ts`. Source: engineering practice.
+ */
+
+export const INNER_WAYS = ['press', 'heat', 'chill', 'oil'] as const
+export type InnerWay = (typeof INNER_WAYS)[number]
+export const OUTER_WAYS = ['push', 'press', 'warm', 'chill'] as const
+export type OuterWay = (typeof OUTER_WAYS)[number]
+export const TAKE_OFF_WAYS = ['apart', 'puller', 'hold-back', 'heat', 'oil', 'slide', 'cut'] as const
+export type TakeOffWay = (typeof TAKE_OFF_WAYS)[number]
+export const DRIVE_WAYS = ['reduction', 'travel', 'angle'] as const
+export type DriveWay = (typeof DRIVE_WAYS)[number]
+
+/** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `unlisted` is in no table. */
+export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'ring' | 'cup' | 'cage' | 'unlisted'
+
+/** Everything that decides which steps there are. */
+export interface Situation {
+  held: Held
+  family: Family | null
+  /** How the inner ring gets onto its seat. */
+  inner: InnerWay
+  outer: OuterWay
+  separable: boolean
+  /** Whether its housing seat is ours to measure. */
+  seated: boolean
+  /** What clamps the inner ring beside its fit. */
+  retained: readonly ('nut' | 'end-plate' | 'snap-ring')[]
+  /** Locating rings go into the housing. */
+  rings: boolean
+  split: boolean
+  count: number
+  /** Set against a partner of its own. */
+  opposed: boolean
+  hydraulic: boolean
+  takeOff: TakeOffWay | null
+}
+
+export const STEP_NAMES = [
+  ...(['isolate', 'mark', 'off', 'keep', 'base', 'seat', 'bore', 'unpack', 'order', 'raceway', 'arbor', 'shaft-in'] as const),
+  ...(['outer-in', 'press', 'press-both', 'heat', 'push', 'chill', 'oil', 'shoulder', 'nut', 'end-plate', 'snap-ring', 'house'] as const),
+  ...(['slide', 'lock-screws', 'lock-collar', 'before', 'zero', 'drive', 'rest', 'swivel', 'lock', 'rings', 'cap', 'setting'] as const),
+  ...(['sheet', 'seats', 'mount', 'turn'] as const),
+]
+export type StepName = (typeof STEP_NAMES)[number]
+
+type When = (s: Situation) => boolean
+type Row = StepName | readonly [StepName, When]
+
+const both: When = (s) => s.inner === 'press' && s.outer === 'press' && !s.separable
+const inner =
+  (way: InnerWay): When =>
+  (s) =>
+    s.inner === way && !both(s)
+/** A ring that can be taken apart goes into its housing alone; else the housing is put over the shaft that carries it. */
+const apart: When = (s) => s.separable && s.outer !== 'push'
+const together: When = (s) => !s.separable && s.outer !== 'push' && !both(s)
+const off: readonly Row[] = [['mark', (s) => s.takeOff !== null], ['off', (s) => s.takeOff !== null], ['keep', (s) => s.takeOff !== null]] // prettier-ignore
+const order: Row = ['order', (s) => s.count > 1]
+const housed: readonly Row[] = [
+  ['rings', (s) => s.rings],
+  ['cap', (s) => s.split],
+]
+const base: Row = ['base', (s) => s.split]
+const rolls: When = (s) => s.family !== 'self-aligning-ball' && s.family !== 'insert-ball'
+
+const TAPER: readonly Row[] = [
+  ...(['isolate', ...off, base, 'seat', 'unpack', order] as const),
+  ['before', rolls],
+  ...(['zero', 'drive'] as const),
+  ['rest', (s) => s.hydraulic],
+  ['swivel', (s) => !rolls(s)],
+  ...(['lock', ...housed, 'turn'] as const),
+]
+
+/** The plans, by what holds the inner ring. */
+export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
+  fit: [
+    ...(['isolate', ...off, base, 'seat'] as const),
+    ['bore', (s) => s.seated],
+    ...(['unpack', order] as const),
+    ['outer-in', apart],
+    ['press-both', both],
+    ['press', inner('press')],
+    ['heat', inner('heat')],
+    ['push', inner('heat')],
+    ['chill', inner('chill')],
+    ['oil', inner('oil')],
+    'shoulder',
+    ['nut', (s) => s.retained.includes('nut')],
+    ['end-plate', (s) => s.retained.includes('end-plate')],
+    ['snap-ring', (s) => s.retained.includes('snap-ring')],
+    ['house', together],
+    ...housed,
+    ['setting', (s) => s.opposed],
+    'turn',
+  ],
+  sleeve: TAPER,
+  taper: TAPER,
+  screws: ['isolate', ...off, 'seat', 'unpack', order, 'slide', 'lock-screws', 'turn'],
+  collar: ['isolate', ...off, 'seat', 'unpack', order, 'slide', 'lock-collar', 'turn'],
+  ring: ['isolate', ...off, 'unpack', 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
+  cup: ['isolate', ...off, 'unpack', 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
+  cage: ['isolate', ...off, 'unpack', 'raceway', 'bore', 'shaft-in', 'turn'],
+  unlisted: ['isolate', ...off, 'unpack', order, 'sheet', 'seats', 'mount', 'turn'],
+}
+
+/** The steps of a situation in order, by name. No unit. Source: the tables above. */
+export function planOf(situation: Situation): StepName[] {
+  return PLANS[situation.held].flatMap((row) => {
+    const [name, when] = typeof row === 'string' ? [row, undefined] : row
+    return when && !when(situation) ? [] : [name]
+  })
+}
+
+/** Ways to take an old bearing off, each with what speaks for it. */
+export const TAKE_OFF: Readonly<Record<TakeOffWay, { label: string; why: string }>> = {
+  apart: { label: 'ring by ring', why: 'Its rings come apart: the free one comes with its part, the tight one alone.' },
+  puller: { label: 'puller', why: 'On the ring that is tight, claws behind it, the screw in line with the shaft.' },
+  'hold-back': { label: 'nut held back', why: 'On a taper it comes loose with a blow: the nut stays on by a few turns and catches it.' },
+  heat: { label: 'heated off', why: 'The inner ring is warmed quickly, before the shaft gets warm, and drawn off.' },
+  oil: { label: 'oil injection', why: 'Oil under the ring lifts it; a nut or stop catches it when it jumps.' },
+  slide: { label: 'slides off', why: 'Its screws or collar loosened, and the shaft dressed where they left their mark.' },
+  cut: { label: 'cut off', why: 'The last resort: what is cut tells less of why it failed, and splinters fly.' },
+}
+
+/** How an old bearing can be taken off, the first choice first; bore in mm, grip in µm, from 0. Source: engineering practice. */
+export function takeOffWays(of: Pick<Situation, 'held' | 'separable'> & { boreMm: number; gripUm: number }): TakeOffWay[] {
+  const { held, separable, boreMm, gripUm } = of
+  if (held === 'screws' || held === 'collar') return ['slide', 'puller', 'cut']
+  if (held === 'sleeve' || held === 'taper') return boreMm > 80 ? ['hold-back', 'oil', 'cut'] : ['hold-back', 'cut']
+  if (held === 'cage') return ['apart']
+  if (held === 'cup' || held === 'ring') return ['puller', 'cut']
+  const heavy = boreMm > 100 || gripUm > 60
+  const alone: TakeOffWay[] = heavy ? (boreMm >= 200 ? ['oil', 'heat', 'puller'] : ['heat', 'puller']) : ['puller', 'heat']
+  return [...(separable ? (['apart'] as const) : []), ...alone, 'cut']
+}

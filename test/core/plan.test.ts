@@ -1,0 +1,261 @@
+import { expect } from 'chai'
+import fc from 'fast-check'
+import type { CardAnswers } from '../../src/core/card/answers.js'
+import { planSteps, type StepContext } from '../../src/core/card/plan-steps.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import {
+  DRIVE_WAYS,
+  INNER_WAYS,
+  OUTER_WAYS,
+  PLANS,
+  STEP_NAMES,
+  TAKE_OFF_WAYS,
+  planOf,
+  takeOffWays,
+  type Held,
+  type Situation,
+} from '../../src/core/mounting/plan.js'
+import { wordsOf } from '../../src/core/words/say.js'
+import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './line.js'
+
+const PLAIN: Situation = {
+  ...{ held: 'fit', family: 'deep-groove-ball', inner: 'press', outer: 'push', separable: false, seated: true, retained: [] },
+  ...{ rings: false, split: false, count: 1, opposed: false, hydraulic: false, takeOff: null },
+}
+const ROLLER = { family: 'cylindrical-roller', separable: true } as const
+const BARREL = { family: 'spherical-roller', held: 'sleeve', seated: true } as const
+
+describe('which steps a mounting has', () => {
+  // [what it is, what decides, its steps]: family × seat × access × size.
+  // prettier-ignore
+  const CASES: [string, Partial<Situation>, string][] = [
+    ['a small ball bearing, cold', {}, 'isolate seat bore unpack press shoulder turn'],
+    ['a larger one, hot', { inner: 'heat' }, 'isolate seat bore unpack heat push shoulder turn'],
+    ['its shaft chilled', { inner: 'chill' }, 'isolate seat bore unpack chill shoulder turn'],
+    ['over 200 mm, on oil', { inner: 'oil' }, 'isolate seat bore unpack oil shoulder turn'],
+    ['both rings tight, cold', { outer: 'press' }, 'isolate seat bore unpack press-both shoulder turn'],
+    ['both tight, hot on the shaft and into a warmed housing', { inner: 'heat', outer: 'warm' }, 'isolate seat bore unpack heat push shoulder house turn'],
+    ['both tight, pressed on and chilled in', { outer: 'chill' }, 'isolate seat bore unpack press shoulder house turn'],
+    ['both tight, chilled shaft and warmed housing', { inner: 'chill', outer: 'warm' }, 'isolate seat bore unpack chill shoulder house turn'],
+    ['hot on the shaft, pressed into its housing', { inner: 'heat', outer: 'press' }, 'isolate seat bore unpack heat push shoulder house turn'],
+    ['rollers, rings apart, outer pressed alone', { ...ROLLER, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder turn'],
+    ['rollers, outer into a warmed housing, inner hot', { ...ROLLER, inner: 'heat', outer: 'warm' }, 'isolate seat bore unpack outer-in heat push shoulder turn'],
+    ['rollers, outer chilled, inner hot', { ...ROLLER, inner: 'heat', outer: 'chill' }, 'isolate seat bore unpack outer-in heat push shoulder turn'],
+    ['rollers, outer by hand', { ...ROLLER, inner: 'heat' }, 'isolate seat bore unpack heat push shoulder turn'],
+    ['locked by nut and washer', { retained: ['nut'] }, 'isolate seat bore unpack press shoulder nut turn'],
+    ['an end plate on an overhung shaft, hot', { inner: 'heat', retained: ['end-plate'] }, 'isolate seat bore unpack heat push shoulder end-plate turn'],
+    ['a snap ring', { retained: ['snap-ring'] }, 'isolate seat bore unpack press shoulder snap-ring turn'],
+    ['a nut on one side, a snap ring on the other', { retained: ['nut', 'snap-ring'] }, 'isolate seat bore unpack press shoulder nut snap-ring turn'],
+    ['a back-to-back pair, hot, with its nut', { family: 'angular-contact-ball', inner: 'heat', count: 2, retained: ['nut'] }, 'isolate seat bore unpack order heat push shoulder nut turn'],
+    ['a set of three in tandem, cold', { family: 'angular-contact-ball', count: 3 }, 'isolate seat bore unpack order press shoulder turn'],
+    ['a tapered roller bearing, cup pressed, set against its partner', { family: 'tapered-roller', separable: true, outer: 'press', opposed: true }, 'isolate seat bore unpack outer-in press shoulder setting turn'],
+    ['a tapered roller bearing, hot cone, chilled cup, with its nut', { family: 'tapered-roller', separable: true, inner: 'heat', outer: 'chill', opposed: true, retained: ['nut'] }, 'isolate seat bore unpack outer-in heat push shoulder nut setting turn'],
+    ['one angular contact ball bearing against another', { family: 'angular-contact-ball', opposed: true }, 'isolate seat bore unpack press shoulder setting turn'],
+    ['a thrust ball bearing', { family: 'thrust-ball', separable: true }, 'isolate seat bore unpack press shoulder turn'],
+    ['a needle roller bearing with inner ring, both pressed', { family: 'needle-roller', separable: true, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder turn'],
+    ['a cylindrical seat in a split block, held end', { ...BARREL, held: 'fit', inner: 'heat', split: true, rings: true }, 'isolate base seat bore unpack heat push shoulder rings cap turn'],
+    ['the same at the free end', { ...BARREL, held: 'fit', inner: 'heat', split: true }, 'isolate base seat bore unpack heat push shoulder cap turn'],
+    ['barrels on an adapter sleeve, solid housing', BARREL, 'isolate seat unpack before zero drive lock turn'],
+    ['barrels on an adapter sleeve, split block, held end', { ...BARREL, split: true, rings: true }, 'isolate base seat unpack before zero drive lock rings cap turn'],
+    ['barrels on an adapter sleeve, split block, free end', { ...BARREL, split: true }, 'isolate base seat unpack before zero drive lock cap turn'],
+    ['barrels on a sleeve, hydraulic nut', { ...BARREL, hydraulic: true }, 'isolate seat unpack before zero drive rest lock turn'],
+    ['barrels on a tapered shaft', { ...BARREL, held: 'taper' }, 'isolate seat unpack before zero drive lock turn'],
+    ['barrels on a tapered shaft, large, hydraulic nut, block', { ...BARREL, held: 'taper', hydraulic: true, split: true }, 'isolate base seat unpack before zero drive rest lock cap turn'],
+    ['a toroidal roller bearing on a sleeve', { ...BARREL, family: 'toroidal-roller' }, 'isolate seat unpack before zero drive lock turn'],
+    ['a self-aligning ball bearing on a sleeve', { ...BARREL, family: 'self-aligning-ball' }, 'isolate seat unpack zero drive swivel lock turn'],
+    ['a self-aligning ball bearing on a sleeve in a block', { ...BARREL, family: 'self-aligning-ball', split: true, rings: true }, 'isolate base seat unpack zero drive swivel lock rings cap turn'],
+    ['an insert on its sleeve', { ...BARREL, family: 'insert-ball', seated: false }, 'isolate seat unpack zero drive swivel lock turn'],
+    ['an insert with set screws', { held: 'screws', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-screws turn'],
+    ['an insert with an eccentric collar', { held: 'collar', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-collar turn'],
+    ['a drawn cup', { held: 'cup', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
+    ['needles without inner ring', { held: 'ring', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
+    ['needles in a cage', { held: 'cage', family: 'needle-roller' }, 'isolate unpack raceway bore shaft-in turn'],
+    ['a bearing that no table lists', { held: 'unlisted', family: null }, 'isolate unpack sheet seats mount turn'],
+    ['a set that no table lists', { held: 'unlisted', family: null, count: 2 }, 'isolate unpack order sheet seats mount turn'],
+    ['the old one drawn off, then a new one cold', { takeOff: 'puller' }, 'isolate mark off keep seat bore unpack press shoulder turn'],
+    ['the old inner ring heated off, then rollers', { ...ROLLER, takeOff: 'heat', inner: 'heat' }, 'isolate mark off keep seat bore unpack heat push shoulder turn'],
+    ['an old one off its sleeve, its nut held back', { ...BARREL, takeOff: 'hold-back', split: true }, 'isolate mark off keep base seat unpack before zero drive lock cap turn'],
+    ['an old insert slid off', { held: 'collar', family: 'insert-ball', takeOff: 'slide' }, 'isolate mark off keep seat unpack slide lock-collar turn'],
+    ['an old cup pulled', { held: 'cup', family: 'needle-roller', takeOff: 'puller' }, 'isolate mark off keep unpack raceway bore arbor shaft-in turn'],
+    ['an old one that no table lists, cut off', { held: 'unlisted', family: null, takeOff: 'cut' }, 'isolate mark off keep unpack sheet seats mount turn'],
+  ]
+  for (const [what, change, steps] of CASES) it(what, () => expect(planOf({ ...PLAIN, ...change }).join(' ')).to.equal(steps))
+  it('is pinned for forty combinations and more, and every step stands in one of them', () => {
+    expect(CASES.length).to.be.at.least(40)
+    expect([...new Set(CASES.flatMap(([, , steps]) => steps.split(' ')))].sort()).to.deep.equal([...STEP_NAMES].sort())
+  })
+
+  const situations = fc.record<Situation>({
+    held: fc.constantFrom(...(Object.keys(PLANS) as Held[])),
+    family: fc.constantFrom('deep-groove-ball', 'cylindrical-roller', 'spherical-roller', 'self-aligning-ball', 'insert-ball'),
+    inner: fc.constantFrom(...INNER_WAYS),
+    outer: fc.constantFrom(...OUTER_WAYS),
+    ...{
+      separable: fc.boolean(),
+      seated: fc.boolean(),
+      rings: fc.boolean(),
+      split: fc.boolean(),
+      opposed: fc.boolean(),
+      hydraulic: fc.boolean(),
+    },
+    retained: fc.subarray(['nut', 'end-plate', 'snap-ring'] as const),
+    count: fc.integer({ min: 1, max: 4 }),
+    takeOff: fc.constantFrom(null, ...TAKE_OFF_WAYS),
+  })
+  it('laws: the lock comes first and the free turn last, nothing twice, no ring goes on two ways, the lock of a nut behind its drive', () =>
+    fc.assert(
+      fc.property(situations, (s) => {
+        const steps = planOf(s)
+        expect([steps[0], steps.at(-1)]).to.deep.equal(['isolate', 'turn'])
+        expect(new Set(steps).size).to.equal(steps.length)
+        expect(
+          steps.filter((n) => ['press', 'press-both', 'heat', 'chill', 'oil', 'drive', 'slide', 'arbor', 'mount'].includes(n)).length,
+        ).to.be.at.most(1)
+        expect(steps.filter((n) => n === 'outer-in' || n === 'house' || n === 'press-both').length).to.be.at.most(1)
+        const at = (name: (typeof steps)[number]) => steps.indexOf(name)
+        if (at('drive') > 0) expect(at('lock')).to.be.above(at('drive')).and.above(at('zero'))
+        if (at('off') > 0) expect(at('off')).to.be.below(at('unpack')).and.above(at('mark'))
+        if (at('seat') > 0) expect(at('seat'), 'measured before it is unpacked').to.be.below(at('unpack'))
+      }),
+    ))
+})
+
+describe('what a step says', () => {
+  const row = findBearing('6312')!.row
+  const SEAT = { sizeMm: 60, toleranceClass: 'k5', seatUpperUm: 15, seatLowerUm: 2, grip: null }
+  const context = (situation: Partial<Situation>, more: Partial<StepContext> = {}): StepContext => ({
+    ...{
+      situation: { ...PLAIN, ...situation },
+      row,
+      group: '3',
+      unlisted: null,
+      shaft: SEAT,
+      housing: { ...SEAT, sizeMm: 130, toleranceClass: 'H7' },
+    },
+    ...{
+      set: { count: 1, arrangement: 'single' },
+      sleeve: 'H 312',
+      limitC: 110,
+      chillToC: -78,
+      forceN: 12_000,
+      outerForceN: 8000,
+      housingC: 75,
+      ringToC: -78,
+    },
+    heat: { ringTemperatureC: 96, setC: 100, mountingClearanceUm: 24, clearanceLeftUm: 20, withinLimit: true },
+    drive: { by: 'reduction', reductionUm: [30, 39], travelMm: [0.45, 0.59], angleDeg: [81, 106], leastLeftUm: 20 },
+    ...{ boughtUm: [55, 75], classes: null, endBolt: null, outerTurns: false, ...more },
+  })
+  const step = (name: string, situation: Partial<Situation>, more: Partial<StepContext> = {}) =>
+    planSteps(context(situation, more)).find((s) => s.key === name)!
+  const field = (name: string, key: string, situation: Partial<Situation>, more: Partial<StepContext> = {}) =>
+    step(name, situation, more).fields.find((f) => f.key === key)!
+
+  it('drives up by what was chosen, within its figures', () => {
+    const drive = context({}).drive!
+    expect(field('drive', 'reductionUm', BARREL)).to.include({ min: 30, max: 39 })
+    expect(field('drive', 'leftUm', BARREL).min).to.equal(20)
+    expect(field('drive', 'travelMm', BARREL, { drive: { ...drive, by: 'travel' } })).to.include({ min: 0.45, max: 0.59 })
+    expect(field('drive', 'angleDeg', BARREL, { drive: { ...drive, by: 'angle' } }).max).to.be.at.least(106)
+    expect(step('drive', BARREL).restsOn).to.include('fit.reductionUm')
+    expect(step('drive', BARREL, { drive: null }).doing).to.contain('maker’s sheet')
+    for (const by of DRIVE_WAYS) expect(step('drive', BARREL, { drive: { ...drive, by } }).fields.length, by).to.be.at.least(1)
+  })
+  it('a collar is turned with the shaft, and against the drum where the outer ring turns', () => {
+    const collar = { held: 'collar', family: 'insert-ball' } as const
+    expect(step('lock', collar).doing).to.contain('in the direction in which the shaft turns')
+    expect(step('lock', collar, { outerTurns: true }).doing).to.contain('against the direction in which the drum turns')
+  })
+  it('both rings at once take both forces, and a torque is met within a tenth', () => {
+    expect(field('press-both', 'forceN', { outer: 'press' }).max).to.equal(30_000)
+    const plate = field('end-plate', 'torqueNm', { retained: ['end-plate'] }, { endBolt: { name: 'M12 8.8', torqueNm: 84 } })
+    expect([plate.min, plate.max].map((n) => Math.round(n! * 10) / 10)).to.deep.equal([75.6, 92.4])
+    expect(field('end-plate', 'torqued', { retained: ['end-plate'] }).kind).to.equal('check')
+  })
+  it('every step of every plan says what to do with what, and warns where a hand is at risk', () => {
+    for (const held of Object.keys(PLANS) as Held[])
+      for (const takeOff of TAKE_OFF_WAYS)
+        for (const s of planSteps(
+          context(
+            { held, takeOff, split: true, rings: true, retained: ['nut', 'snap-ring', 'end-plate'], hydraulic: true, count: 2 },
+            { set: { count: 2, arrangement: 'back-to-back' } },
+          ),
+        )) {
+          // prettier-ignore
+          expect(s.title.length * s.doing.length * s.tool.length, s.key).to.be.above(0)
+          if (['isolate', 'off', 'press', 'drive', 'lock', 'arbor'].includes(s.key) && !(s.key === 'lock' && held === 'screws')) expect(s.caution, `${held} ${s.key}`).to.be.a('string') // prettier-ignore
+        }
+  })
+})
+
+describe('how an old bearing comes off', () => {
+  // prettier-ignore
+  for (const [of, ways] of [
+    [{ held: 'fit', separable: false, boreMm: 60, gripUm: 20 }, 'puller heat cut'], [{ held: 'fit', separable: true, boreMm: 60, gripUm: 20 }, 'apart puller heat cut'],
+    [{ held: 'fit', separable: false, boreMm: 140, gripUm: 20 }, 'heat puller cut'], [{ held: 'fit', separable: false, boreMm: 240, gripUm: 80 }, 'oil heat puller cut'],
+    [{ held: 'fit', separable: false, boreMm: 60, gripUm: 70 }, 'heat puller cut'], [{ held: 'sleeve', separable: false, boreMm: 60, gripUm: 0 }, 'hold-back cut'],
+    [{ held: 'taper', separable: false, boreMm: 200, gripUm: 0 }, 'hold-back oil cut'], [{ held: 'screws', separable: false, boreMm: 35, gripUm: 0 }, 'slide puller cut'],
+    [{ held: 'cage', separable: true, boreMm: 25, gripUm: 0 }, 'apart'], [{ held: 'cup', separable: false, boreMm: 25, gripUm: 0 }, 'puller cut'],
+  ] as const)
+    it(`${JSON.stringify(of)}: ${ways}`, () => expect(takeOffWays(of).join(' ')).to.equal(ways))
+})
+
+describe('the figures beside the steps of a card', () => {
+  const mount = (designation: string, patch: Patch = {}) => filledCard(designation, patch)
+  const value = (e: ReturnType<typeof mount>, key: string) => figuresOf(e).get(key)?.value
+  const keys = (e: ReturnType<typeof mount>) => e.mount.plan.map((s) => s.key).join(' ')
+  const answered = (patch: Partial<CardAnswers['mount']>): Patch => ({ mount: patch })
+  it('hot: time in the heater, seconds until it grips, and what a camera would show', () => {
+    const hot = mount('6312', answered({ method: 'heat' }))
+    expect(value(hot, 'mount.heatMin')).to.be.within(0.3, 2)
+    expect(value(hot, 'mount.windowS')).to.be.above(30)
+    expect(value(hot, 'mount.infraredC')).to.be.below((value(hot, 'mount.setTemperatureC') as number) - 30)
+    const slow = mount('6312', answered({ method: 'heat', heater: 'oven' }))
+    expect(value(slow, 'mount.heatMin')).to.equal((value(hot, 'mount.heatMin') as number) * 4)
+  })
+  it('a housing that grips: warmed where it is large, pressed where it is small, chilled where it is wanted so', () => {
+    const outer = (designation: string, patch: Patch = {}) =>
+      mount(designation, { ...patch, duty: { turningRing: 'outer' }, fit: { housingClass: 'P7' } })
+    expect(outer('6312').mount.outer).to.equal('warm')
+    expect(value(outer('6312'), 'mount.housingC')).to.be.within(50, 110)
+    expect(outer('6304').mount.outer).to.equal('press')
+    expect(value(outer('6304'), 'mount.outerForceN')).to.be.above(500)
+    expect(value(outer('6312', answered({ outerMethod: 'chill' })), 'mount.outerChillUm')).to.be.above(0)
+    expect(mount('6312').mount.outer).to.equal('push')
+    expect(keys(outer('NU 312'))).to.contain('outer-in')
+  })
+  it('an end plate asks for its bolt, and says the torque by size and class', () => {
+    const plate = { arrange: { innerRight: 'cover' } } as const
+    const open = mount('6312', plate)
+    expect(keys(open)).to.contain('end-plate')
+    expect(questionsOf(open).map((x) => x.code)).to.include('end-bolt')
+    const said = mount('6312', { ...plate, mount: { endBoltMm: 12, endBoltClass: '8.8' } })
+    expect(value(said, 'mount.endBoltNm')).to.be.closeTo(84, 2)
+    expect(mount('6312', { ...plate, mount: { endBoltMm: 1, endBoltClass: '8.8' } }).mount.fieldErrors.endBoltMm).to.contain('2')
+  })
+  it('locating rings, a split block and what holds the inner ring come from Arrange and Fit', () => {
+    const block = mount('22212', {
+      fit: { split: true },
+      arrange: { outerLeft: 'locating-ring', outerRight: 'locating-ring', innerLeft: 'nut' },
+    })
+    for (const step of ['base', 'nut', 'rings', 'cap']) expect(keys(block), step).to.contain(step)
+  })
+  it('a sleeve is driven up by the figures of Fit', () => {
+    const e = mount('22212 K')
+    const drive = e.mount.plan.find((s) => s.key === 'drive')!
+    expect([drive.fields[0]!.min, drive.fields[0]!.max]).to.deep.equal(value(e, 'fit.reductionUm'))
+    expect(mount('1212 K').mount.plan.find((s) => s.key === 'drive')!.fields[0]!.key).to.equal('angleDeg')
+  })
+  it('a collar on a shaft that runs both ways is stopped', () => {
+    const e = mount('UEL 208', answered({ reversing: true }))
+    expect(cautionsOf(e).map((c) => c.code)).to.include('collar-reversing')
+    expect(e.mount.verdict.level).to.equal('stop')
+    expect(wordsOf(cautionsOf(e).find((c) => c.code === 'collar-reversing')!)).to.contain('both ways')
+    expect(mount('UEL 208').mount.verdict.level).to.equal('good')
+  })
+  it('oil is offered where a shaft is worth drilling', () => {
+    const offers = (name: string) => mount(name).mount.offers.map((o) => o.method)
+    expect(offers('6244')).to.include('oil')
+    expect(offers('6312')).to.not.include('oil')
+  })
+})
