@@ -41,6 +41,12 @@ export const router = createRouter({
       meta: { title: 'Job card' },
     },
     {
+      path: '/jobs/:id(\\d+)/steps/:step(\\d+)?',
+      name: 'steps',
+      component: () => import('./screens/StepByStep/StepByStepScreen.vue'),
+      meta: { title: 'Step by step' },
+    },
+    {
       path: '/greasing/:id(\\d+)',
       name: 'greasing',
       component: () => import('./screens/Greasing/GreasingScreen.vue'),

@@ -1,6 +1,8 @@
 import { readFileSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect } from 'chai'
+import { stepPicture } from '../../src/core/drawing/step-pictures.js'
+import { STEP_NAMES } from '../../src/core/mounting/plan.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { clearanceBand, toleranceZones } from '../../src/core/drawing/fit-charts.js'
 import { DAY, shapeStyle, textStyle } from '../../src/core/drawing/palette.js'
@@ -290,5 +292,39 @@ describe('palette and letters', () => {
       }
     }
     expect([...missing]).to.deep.equal([])
+  })
+})
+
+describe('pictures of steps', () => {
+  for (const name of STEP_NAMES)
+    it(`${name}: stays on its paper and says what it shows`, () => {
+      for (const tapered of [false, true])
+        for (const rolls of ['ball', 'roller'] as const) {
+          const d = stepPicture(name, { boreMm: 60, outsideMm: 130, widthMm: 31, rolls, tapered })
+          expect(d.description).to.match(/: .+\.$/)
+          for (const p of d.primitives) {
+            const xs = p.kind === 'line' ? [p.x1, p.x2] : p.kind === 'circle' ? [p.cx - p.r, p.cx + p.r] : p.kind === 'text' ? [p.x] : []
+            const ys = p.kind === 'line' ? [p.y1, p.y2] : p.kind === 'circle' ? [p.cy - p.r, p.cy + p.r] : p.kind === 'text' ? [p.y - 10, p.y] : [] // prettier-ignore
+            for (const x of xs) expect(x, `${name} x`).to.be.within(0, d.width)
+            for (const y of ys) expect(y, `${name} y`).to.be.within(0, d.height)
+          }
+        }
+    })
+  it('forbids the elements wherever force goes through a ring, and differs from step to step', () => {
+    const of = (name: (typeof STEP_NAMES)[number]) =>
+      stepPicture(name, { boreMm: 60, outsideMm: 130, widthMm: 31, rolls: 'ball', tapered: false })
+    for (const name of ['press', 'press-both', 'outer-in', 'arbor', 'off', 'oil', 'mount'] as const)
+      expect(of(name).description, name).to.contain('never through balls')
+    expect(JSON.stringify(of('press'))).to.not.equal(JSON.stringify(of('press-both')))
+  })
+  it('rings of any size have a picture', () => {
+    for (const [boreMm, outsideMm, widthMm] of [
+      [3, 10, 4],
+      [25, 250, 12],
+      [900, 1000, 40],
+      [20, 24, 60],
+    ] as const)
+      // prettier-ignore
+      expect(stepPicture('press', { boreMm, outsideMm, widthMm, rolls: 'ball', tapered: false }).primitives.length).to.be.above(8)
   })
 })

@@ -18,6 +18,7 @@ const SCREENS = [
   '/jobs/4/arrange',
   '/jobs/4/fit',
   '/jobs/1/mount',
+  '/jobs/4/steps',
   '/jobs/4/lubricate',
   '/jobs/2/runin',
   '/jobs/2/inspect',

@@ -340,6 +340,14 @@ export const useCard = defineStore('card', {
       this.schedule(0)
     },
 
+    /** What others did meanwhile, as long as nothing of one's own waits to be sent. */
+    async refresh() {
+      const { view } = this
+      if (!view || this.unsent()) return
+      const now = await call('card', { params: { id: view.job.id } }).catch(() => null)
+      if (now && this.view?.job.id === now.job.id && !this.unsent()) this.take(now)
+    },
+
     /** Goes to the next place of the card, or the one before. */
     walk(by: 1 | -1) {
       const places = this.view?.context.onCard ?? []

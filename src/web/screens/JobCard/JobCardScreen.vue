@@ -22,6 +22,7 @@ import RunInStation from './RunInStation.vue'
 import SelectStation from './SelectStation.vue'
 import RecordChanges from '../Machine/RecordChanges.vue'
 import PlaceLine from './PlaceLine.vue'
+import SaveState from './SaveState.vue'
 import WorkLine from './WorkLine.vue'
 
 const PANELS = {
@@ -62,30 +63,6 @@ watch(
   (expired) => expired || card.schedule(0),
 )
 
-const saveWords = computed(() => {
-  switch (card.saveState) {
-    case 'away':
-      return { text: 'Server away: kept here, saved when it is back', level: 'stop' }
-    case 'conflict':
-      return { text: 'Two versions: choose one', level: 'stop' }
-    case 'signed-out':
-      return { text: 'Signed out: kept here', level: 'caution' }
-    case 'refused':
-      return { text: card.message, level: 'stop' }
-    case 'saving':
-    case 'waiting':
-      return { text: 'Saving…', level: 'open' }
-    default:
-      return {
-        text: card.readOnly
-          ? `Read only: ${card.view?.job.status === 'open' ? 'your account may only read' : card.view?.job.status}`
-          : card.savedAt
-            ? `Saved ${card.savedAt.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
-            : 'Saved',
-        level: 'good',
-      }
-  }
-})
 const trail = computed(() => {
   const view = card.view
   if (!view) return []
@@ -136,7 +113,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             :title="card.undoStack.length ? 'Ctrl+Z' : 'Nothing of yours to take back'"
             @click="card.undo()"
           />
-          <span class="state" :class="`state-${saveWords.level}`" role="status" data-save>{{ saveWords.text }}</span>
+          <SaveState />
         </span>
       </Teleport>
       <RecordChanges

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import type { AnswersOf } from '../../../core/card/fields.js'
 import { TAKE_OFF } from '../../../core/mounting/plan.js'
 import FigureRow from '../../figures/FigureRow.vue'
@@ -69,7 +70,14 @@ const done = computed(() => {
     :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'"
     hide-figures
   >
-    <template #drawing><EmptyStation v-if="!result.plan.length" station="mount" /><StepList station="mount" /></template>
+    <template #drawing
+      ><EmptyStation v-if="!result.plan.length" station="mount" /><RouterLink
+        v-else
+        class="by-step"
+        :to="`/jobs/${card.view!.job.id}/steps`"
+        >Step by step, in large letters</RouterLink
+      ><StepList station="mount"
+    /></template>
     <template #entry>
       <p v-if="result.plan.length" class="soft">Grease and release follow at Lubricate and Run in; the card is closed at Inspect.</p>
     </template>
@@ -122,6 +130,11 @@ const done = computed(() => {
 </template>
 
 <style scoped>
+.by-step {
+  display: inline-block;
+  font-weight: 600;
+  padding: 6px 0;
+}
 .methods {
   display: grid;
   grid-template-columns: repeat(3, 1fr);

@@ -1,51 +1,24 @@
 <script setup lang="ts">
-import { acceptStepInput } from '../../../contract/cards.js'
-import { call } from '../../api.js'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
-import { comparedWords, type PlanField } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
-import FieldFrame from '../../fields/FieldFrame.vue'
-import FormPart from '../../fields/FormPart.vue'
-import SentForm from '../../fields/SentForm.vue'
-import TextField from '../../fields/TextField.vue'
-import QuantityField from '../../fields/QuantityField.vue'
-import TickField from '../../fields/TickField.vue'
-import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import StepAccept from './StepAccept.vue'
+import StepFields from './StepFields.vue'
+import { useStep } from './useStep.js'
 
 /** One step of the mounting plan: what to do, what to write down with its tolerance, who signed. */
 const props = defineProps<{ step: LineStep; number: number }>()
-const card = useCard()
 const session = useSession()
-/** Only one place is in hand, so the name of a step is enough to tell its fields apart. */
+const { card, record, state, signed, stale, sign, withdraw } = useStep(() => props.step)
 const name = computed(() => stepName(props.step.key))
-const record = computed(() => card.view!.steps.find((s) => s.key === props.step.key))
-const state = computed(() => card.stepStates.find((s) => s.key === props.step.key)!)
-const values = computed(() => card.stepRecords.get(props.step.key)?.values ?? {})
-const signed = computed(() => record.value?.signedBy != null)
-const stale = computed(() => state.value.signed && !state.value.holds)
 /** The first step that waits says what it waits for; those after it only wait. */
 const next = computed(() => {
   const here = card.plan.filter((s) => s.scope === props.step.scope).map((s) => s.key)
   return card.stepStates.find((s) => !s.holds && here.includes(s.key))?.key === props.step.key
 })
-const locked = computed(() => card.readOnly || signed.value)
 
-const set = (key: string, value: unknown) => card.editStep(props.step.key, { [key]: value as never })
-const numberOf = (f: PlanField) => (typeof values.value[f.key] === 'number' ? (values.value[f.key] as number) : null)
-
-function range(f: PlanField): string {
-  const show = (v: number) => session.show(v, f.quantity, f.decimals)
-  if (f.min !== undefined && f.max !== undefined && f.min > 0) return `${show(f.min)} … ${session.withUnit(f.max, f.quantity, f.decimals)}`
-  if (f.max !== undefined) return `at most ${session.withUnit(f.max, f.quantity, f.decimals)}`
-  return ''
-}
 const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const sign = () => card.act((id) => call('signStep', { params: { id, key: props.step.key } }))
-const withdraw = () => card.act((id) => call('withdrawStep', { params: { id, key: props.step.key } }))
-const accept = (body: { reason: string }) => card.act((id) => call('acceptStep', { params: { id, key: props.step.key }, body }))
 </script>
 
 <template>
@@ -58,63 +31,9 @@ const accept = (body: { reason: string }) => card.act((id) => call('acceptStep',
       </p>
       <p v-if="step.caution" class="caution"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
       <div v-if="step.fields.length" class="fields">
-        <template v-for="f in step.fields" :key="f.key">
-          <TickField
-            v-if="f.kind === 'check'"
-            :id="`${name}-${f.key}`"
-            :label="f.label"
-            :model-value="values[f.key] === true"
-            :disabled="locked"
-            @update:model-value="set(f.key, $event || null)"
-          />
-          <FieldFrame
-            v-else-if="f.kind === 'text'"
-            :id="`${name}-${f.key}`"
-            :label="f.label"
-            :error="state.fields[f.key] === 'outside' ? session.say(comparedWords(f, values[f.key]) ?? '') : null"
-          >
-            <InputText
-              :id="`${name}-${f.key}`"
-              :model-value="String(values[f.key] ?? '')"
-              :disabled="locked"
-              maxlength="60"
-              @update:model-value="set(f.key, String($event ?? ''))"
-            />
-          </FieldFrame>
-          <QuantityField
-            v-else
-            :id="`${name}-${f.key}`"
-            :label="`${f.label}, ${range(f)}`"
-            :quantity="f.quantity"
-            :decimals="f.decimals"
-            :model-value="numberOf(f)"
-            :disabled="locked"
-            :error="
-              state.fields[f.key] === 'outside'
-                ? state.outside.length
-                  ? 'Outside the tolerance: the plan stops here.'
-                  : 'Outside the tolerance, accepted.'
-                : null
-            "
-            @update:model-value="set(f.key, $event)"
-          />
-          <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
-            {{ session.say(comparedWords(f, values[f.key])!) }}
-          </p>
-        </template>
+        <StepFields :step="step" />
       </div>
-      <p v-if="record?.acceptedBy" class="soft small">Accepted by {{ record.acceptedBy }}: {{ record.acceptedReason }}</p>
-      <SentForm
-        v-if="state.outside.length && !signed && session.may('planner') && !card.readOnly"
-        class="accept"
-        late
-        :schema="acceptStepInput"
-        :initial="{ reason: '' }"
-        :send="accept"
-      >
-        <FormPart :id="`accept-${step.key}`" name="reason" :control="TextField" empty="" label="Reason for accepting" :most="300" />
-        <Button type="submit" label="Accept" />
-      </SentForm>
+      <StepAccept :step="step" />
       <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
     </div>
     <div class="sign">
@@ -166,11 +85,6 @@ const accept = (body: { reason: string }) => card.act((id) => call('acceptStep',
   gap: 10px;
   margin-top: 8px;
   max-width: 24rem;
-}
-.accept {
-  display: flex;
-  gap: 8px;
-  margin-top: 8px;
 }
 .sign {
   align-content: start;

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { computed } from 'vue'
+import { comparedWords, type PlanField } from '../../../core/card/mounting-plan.js'
+import { stepName, type LineStep } from '../../../core/card/signing.js'
+import FieldFrame from '../../fields/FieldFrame.vue'
+import QuantityField from '../../fields/QuantityField.vue'
+import TickField from '../../fields/TickField.vue'
+import { useSession } from '../../stores/session.js'
+import { useStep } from './useStep.js'
+
+/** What is written down at a step, each with its tolerance. */
+const props = defineProps<{ step: LineStep }>()
+const session = useSession()
+/** Only one place is in hand, so the name of a step is enough to tell its fields apart. */
+const name = computed(() => stepName(props.step.key))
+const { card, state, values, locked } = useStep(() => props.step)
+const set = (key: string, value: unknown) => card.editStep(props.step.key, { [key]: value as never })
+const numberOf = (f: PlanField) => (typeof values.value[f.key] === 'number' ? (values.value[f.key] as number) : null)
+function range(f: PlanField): string {
+  const show = (v: number) => session.show(v, f.quantity, f.decimals)
+  if (f.min !== undefined && f.max !== undefined && f.min > 0)
+    return `, ${show(f.min)} … ${session.withUnit(f.max, f.quantity, f.decimals)}`
+  if (f.max !== undefined) return `, at most ${session.withUnit(f.max, f.quantity, f.decimals)}`
+  return f.min !== undefined && f.min > 0 ? `, at least ${session.withUnit(f.min, f.quantity, f.decimals)}` : ''
+}
+const outside = (f: PlanField) => state.value.fields[f.key] === 'outside'
+</script>
+
+<template>
+  <template v-for="f in step.fields" :key="f.key">
+    <TickField
+      v-if="f.kind === 'check'"
+      :id="`${name}-${f.key}`"
+      :label="f.label"
+      :model-value="values[f.key] === true"
+      :disabled="locked"
+      @update:model-value="set(f.key, $event || null)"
+    />
+    <FieldFrame
+      v-else-if="f.kind === 'text'"
+      :id="`${name}-${f.key}`"
+      :label="f.label"
+      :error="outside(f) ? session.say(comparedWords(f, values[f.key]) ?? '') : null"
+    >
+      <InputText
+        :id="`${name}-${f.key}`"
+        :model-value="String(values[f.key] ?? '')"
+        :disabled="locked"
+        maxlength="60"
+        @update:model-value="set(f.key, String($event ?? ''))"
+      />
+    </FieldFrame>
+    <QuantityField
+      v-else
+      :id="`${name}-${f.key}`"
+      :label="f.label + range(f)"
+      :quantity="f.quantity"
+      :decimals="f.decimals"
+      :model-value="numberOf(f)"
+      :disabled="locked"
+      :error="
+        outside(f) ? (state.outside.length ? 'Outside the tolerance: the plan stops here.' : 'Outside the tolerance, accepted.') : null
+      "
+      @update:model-value="set(f.key, $event)"
+    />
+    <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
+      {{ session.say(comparedWords(f, values[f.key])!) }}
+    </p>
+  </template>
+</template>

@@ -1,0 +1,26 @@
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+import { LINE, positionOf } from '../../../core/card/answers.js'
+import type { LineStep } from '../../../core/card/signing.js'
+import { call } from '../../api.js'
+import { useCard } from '../../stores/card.js'
+
+/** One step of the plan with what is recorded of it, and what can be done about it. */
+export function useStep(of: MaybeRefOrGetter<LineStep>) {
+  const card = useCard()
+  const step = computed(() => toValue(of))
+  const record = computed(() => card.view!.steps.find((s) => s.key === step.value.key))
+  const state = computed(() => card.stepStates.find((s) => s.key === step.value.key)!)
+  const signed = computed(() => record.value?.signedBy != null)
+  const stale = computed(() => state.value.signed && !state.value.holds)
+  const params = (id: number) => ({ params: { id, key: step.value.key } })
+  return {
+    ...{ card, record, state, signed, stale },
+    values: computed(() => card.stepRecords.get(step.value.key)?.values ?? {}),
+    locked: computed(() => card.readOnly || signed.value),
+    /** Name of the place it is done at; nothing where the card has only one, or it is of the whole machine. */
+    where: computed(() => (step.value.scope === LINE || card.line.order.length < 2 ? '' : card.nameOf(positionOf(step.value.scope)) || '')),
+    sign: () => card.act((id) => call('signStep', params(id))),
+    withdraw: () => card.act((id) => call('withdrawStep', params(id))),
+    accept: (body: { reason: string }) => card.act((id) => call('acceptStep', { ...params(id), body })),
+  }
+}

@@ -1,0 +1,360 @@
+<script setup lang="ts">
+import { useEventListener, useNow } from '@vueuse/core'
+import Button from 'primevue/button'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { rollsOnBalls } from '../../../core/catalogue/families.js'
+import { stepName, type LineStep } from '../../../core/card/signing.js'
+import { stepPicture } from '../../../core/drawing/step-pictures.js'
+import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
+import { readSent, wedge } from '../../devices/wedge.js'
+import DrawingView from '../../drawing/DrawingView.vue'
+import { useSession } from '../../stores/session.js'
+import SaveState from '../JobCard/SaveState.vue'
+import StepAccept from '../JobCard/StepAccept.vue'
+import StepFields from '../JobCard/StepFields.vue'
+import { useStep } from '../JobCard/useStep.js'
+import { useSpoken } from './useSpoken.js'
+
+/** One step: what to do, its picture, the reading to take, and one large way on. Space goes on, arrows look back and forth. */
+const props = defineProps<{ step: LineStep; index: number; atHand: number }>()
+const emit = defineEmits<{ go: [to: number] }>()
+const session = useSession()
+const { card, record, state, signed, stale, values, where, sign } = useStep(() => props.step)
+const name = computed(() => stepName(props.step.key))
+const total = computed(() => card.plan.length)
+const following = computed(() => card.plan[props.index + 1])
+
+const station = computed(() => card.line.places[props.step.place])
+const picture = computed(() => {
+  const hold = station.value?.fit.hold
+  const known = name.value === 'lock' && (hold === 'screws' || hold === 'collar') ? `lock-${hold}` : name.value
+  if (!STEP_NAMES.includes(known as StepName)) return null
+  const row = station.value?.identify.row
+  return stepPicture(known as StepName, {
+    ...{ boreMm: row?.boreMm ?? 60, outsideMm: row?.outsideMm ?? 120, widthMm: row?.widthMm ?? 28 },
+    rolls: row && !rollsOnBalls(row.family) ? 'roller' : 'ball',
+    tapered: row?.boreTaper != null,
+  })
+})
+
+/** A hot ring grips after so many seconds: counted from the signature of the heating. */
+const now = useNow({ interval: 500 })
+const windowLeft = computed(() => {
+  if (name.value !== 'push' || signed.value) return null
+  const heated = card.view!.steps.find((s) => s.key === props.step.key.replace(/push$/, 'heat'))
+  const figure = station.value?.mount.figures.find((f) => f.key === 'mount.windowS')?.value
+  if (!heated?.signedAt || typeof figure !== 'number') return null
+  return Math.round(figure - (now.value.getTime() - Date.parse(heated.signedAt)) / 1000)
+})
+const clock = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
+
+const done = computed(() => signed.value && !stale.value)
+/** What the large button does now; null where it waits for something. */
+const onward = computed((): { label: string; run: () => void } | null => {
+  if (done.value || card.readOnly) return following.value ? { label: 'Next', run: () => emit('go', props.index + 1) } : null
+  if (state.value.blocked === null) return { label: 'Done, sign it', run: () => void finish() }
+  // What is only to be confirmed is confirmed by the same hand, foot or knuckle.
+  const missing = props.step.fields.filter((f) => state.value.fields[f.key] === 'missing')
+  const [first] = missing
+  if (props.index !== props.atHand || !first || missing.some((f) => f.kind !== 'check')) return null
+  return { label: `Yes: ${first.label}`, run: () => card.editStep(props.step.key, { [first.key]: true }) }
+})
+async function finish() {
+  if (await sign()) emit('go', props.index + 1)
+}
+const wrong = computed(() => props.step.fields.filter((f) => state.value.fields[f.key] === 'outside' && state.value.outside.length > 0))
+function again() {
+  card.editStep(props.step.key, Object.fromEntries(wrong.value.map((f) => [f.key, null])))
+  void nextTick(() => focusField(wrong.value[0]?.key ?? props.step.fields[0]?.key))
+}
+
+const focusField = (key: string | undefined) => document.getElementById(`${name.value}-${key}`)?.focus()
+const sheet = ref<HTMLElement | null>(null)
+onMounted(() => {
+  const first = props.step.fields.find((f) => f.kind !== 'check' && (values.value[f.key] ?? null) === null)
+  if (first && !card.readOnly && !signed.value) focusField(first.key)
+  else sheet.value?.focus()
+})
+
+/** A reading from a gauge that types goes to the field in hand, or to the first number that is missing. */
+const gauge = wedge()
+const heard = ref('')
+const inHand = ref<string | null>(null)
+let lastKey = -Infinity
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+const ticks = (target: EventTarget | null) => target instanceof HTMLInputElement && target.type === 'checkbox'
+function take(sent: string) {
+  const numbers = props.step.fields.filter((f) => f.kind === 'number')
+  const field = numbers.find((f) => f.key === inHand.value) ?? numbers.find((f) => (values.value[f.key] ?? null) === null) ?? numbers[0]
+  if (!field) {
+    heard.value = 'A gauge sent something: this step takes no reading.'
+    return
+  }
+  const read = readSent(sent, field.quantity, session.units)
+  heard.value = read.ok
+    ? `From the gauge: ${session.withUnit(read.value, field.quantity, field.decimals)} into ${field.label}.`
+    : read.message
+  if (read.ok && !card.readOnly && !signed.value) card.editStep(props.step.key, { [field.key]: read.value })
+}
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    const writing = typing(event.target) && !ticks(event.target)
+    const burst = event.timeStamp - lastKey < 40
+    lastKey = event.timeStamp
+    const sent = writing ? null : gauge(event.key, event.timeStamp)
+    if (sent !== null) {
+      take(sent)
+      event.preventDefault()
+      event.stopImmediatePropagation()
+      return
+    }
+    // Signs of a gauge are no shortcuts.
+    if (!writing && burst && event.key.length === 1) event.stopImmediatePropagation()
+    if (writing) {
+      if (event.key === 'Enter') next(event)
+      return
+    }
+    if (event.key === ' ' && !(event.target instanceof HTMLButtonElement) && !ticks(event.target)) {
+      onward.value?.run()
+      event.preventDefault()
+    } else if (event.key === 'ArrowLeft') emit('go', props.index - 1)
+    else if (event.key === 'ArrowRight' && props.index < props.atHand) emit('go', props.index + 1)
+  },
+  { capture: true },
+)
+/** Enter goes to what is still missing, and from the last to the way on. */
+function next(event: KeyboardEvent) {
+  ;(event.target as HTMLElement).blur()
+  void nextTick(() => {
+    const missing = props.step.fields.find((f) => (values.value[f.key] ?? null) === null)
+    if (missing) focusField(missing.key)
+    else sheet.value?.focus()
+  })
+}
+
+const words = computed(() => session.say([props.step.title, props.step.doing, props.step.caution ? `Caution. ${props.step.caution}` : ''].filter(Boolean).join('. '))) // prettier-ignore
+const spoken = useSpoken(words)
+onBeforeUnmount(() => spoken.stop())
+</script>
+
+<template>
+  <section
+    ref="sheet"
+    class="sheet"
+    tabindex="-1"
+    :aria-label="session.say(step.title)"
+    :data-step="name"
+    @focusin="inHand = ($event.target as HTMLElement).id.slice(name.length + 1) || null"
+  >
+    <header>
+      <span class="count number">{{ index + 1 }}</span>
+      <span class="soft of"
+        >of {{ total }}<template v-if="where"> · {{ where }}</template></span
+      >
+      <SaveState class="save" />
+      <button
+        v-if="spoken.can"
+        type="button"
+        class="link-button speak"
+        :aria-pressed="spoken.on.value"
+        @click="spoken.on.value = !spoken.on.value"
+      >
+        {{ spoken.on.value ? 'Be silent' : 'Read it to me' }}
+      </button>
+      <Button v-if="index !== atHand" outlined class="back-to" :label="`Back to step ${atHand + 1}`" @click="emit('go', atHand)" />
+    </header>
+    <div class="work">
+      <div class="say">
+        <h1>{{ session.say(step.title) }}</h1>
+        <p class="doing">{{ session.say(step.doing) }}</p>
+        <p class="soft tool">With: {{ step.tool }}.</p>
+        <p v-if="step.caution" class="careful"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
+        <p v-if="windowLeft !== null" class="clock" :class="{ gone: windowLeft <= 0 }" role="timer">
+          <b class="number">{{ clock(Math.max(0, windowLeft)) }}</b>
+          {{ windowLeft > 0 ? 'until it grips' : 'It may grip any moment: do not force it. Take it off and heat it again.' }}
+        </p>
+        <div v-if="step.fields.length" class="fields"><StepFields :step="step" /></div>
+        <p v-if="heard" class="soft" role="status">{{ heard }}</p>
+        <div v-if="wrong.length && !signed" class="stopped" role="alert">
+          <p>Outside its tolerance: the plan stops here. Measure again, ask, or have it accepted by somebody who may.</p>
+          <Button v-if="!card.readOnly" outlined label="Measure again" @click="again" />
+        </div>
+        <StepAccept :step="step" />
+        <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
+        <p v-if="card.message" class="state state-stop" role="alert">{{ session.say(card.message) }}</p>
+      </div>
+      <DrawingView v-if="picture" :drawing="picture" class="picture" />
+    </div>
+    <footer>
+      <Button class="back" severity="secondary" outlined label="Look back" :disabled="index === 0" @click="emit('go', index - 1)" />
+      <Button v-if="onward" class="onward" :label="onward.label" @click="onward.run" />
+      <p v-else class="waits" role="status">{{ done || card.readOnly ? 'The last step.' : session.say(state.blocked ?? '') }}</p>
+      <p class="then">
+        <template v-if="done">Signed by {{ record!.signedBy }}.</template>
+        <template v-if="following"><span class="soft">Then</span> {{ session.say(following.title) }}</template>
+      </p>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.sheet {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+  outline: none;
+}
+header {
+  align-items: baseline;
+  display: flex;
+  gap: 14px;
+  padding: 10px 28px 0;
+}
+.count {
+  color: var(--damson);
+  font-size: 3rem;
+  font-weight: 800;
+  line-height: 1;
+}
+.of {
+  font-size: 1.3rem;
+}
+header .save {
+  margin-left: auto;
+}
+.speak {
+  font-size: 1.15rem;
+  min-height: 64px;
+  padding: 0 12px;
+}
+.back-to {
+  min-height: 64px;
+}
+.work {
+  display: grid;
+  flex: 1;
+  gap: 12px 36px;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 4fr);
+  min-height: 0;
+  overflow: auto;
+  padding: 6px 28px 16px;
+}
+h1 {
+  font-size: 2.5rem;
+  line-height: 1.08;
+}
+.doing {
+  font-size: 1.45rem;
+  line-height: 1.35;
+  margin-top: 10px;
+}
+.tool {
+  font-size: 1.15rem;
+  margin-top: 4px;
+}
+.careful {
+  background: var(--amber-wash);
+  border-left: 6px solid var(--amber);
+  font-size: 1.25rem;
+  margin-top: 12px;
+  padding: 10px 14px;
+}
+.clock {
+  color: var(--moss);
+  font-size: 1.4rem;
+  margin-top: 8px;
+}
+.clock .number {
+  font-size: 4rem;
+  font-weight: 800;
+  padding-right: 10px;
+}
+.clock.gone {
+  color: var(--rowan);
+}
+.fields {
+  display: grid;
+  gap: 14px;
+  margin-top: 16px;
+  max-width: 34rem;
+}
+.fields :deep(input:not([type='checkbox'])) {
+  font-size: 1.9rem;
+  min-height: 68px;
+}
+.fields :deep(label) {
+  font-size: 1.2rem;
+}
+.fields :deep(.tick) {
+  font-size: 1.4rem;
+  gap: 18px;
+  min-height: 68px;
+}
+.fields :deep(input[type='checkbox']) {
+  height: 44px;
+  width: 44px;
+}
+.stopped {
+  background: var(--rowan-wash, var(--amber-wash));
+  border-left: 6px solid var(--rowan);
+  display: grid;
+  font-size: 1.2rem;
+  gap: 10px;
+  margin-top: 12px;
+  padding: 10px 14px;
+}
+.stopped :deep(button) {
+  min-height: 64px;
+}
+.picture {
+  align-self: start;
+  max-height: 100%;
+  width: 100%;
+}
+footer {
+  align-items: center;
+  border-top: 1px solid var(--hair);
+  display: grid;
+  gap: 10px 18px;
+  grid-template-columns: auto minmax(0, 1fr) minmax(0, 20rem);
+  padding: 12px 28px 14px;
+}
+.back,
+.onward {
+  font-size: 1.3rem;
+  min-height: 84px;
+  padding: 0 26px;
+}
+.onward {
+  font-size: 1.9rem;
+  font-weight: 700;
+}
+.waits {
+  border: 2px dashed var(--outline);
+  font-size: 1.25rem;
+  padding: 22px 20px;
+}
+.then {
+  font-size: 1.15rem;
+}
+@media (max-width: 900px) {
+  .work {
+    grid-template-columns: 1fr;
+  }
+  .picture {
+    max-height: 18rem;
+    order: -1;
+    width: auto;
+  }
+  footer {
+    grid-template-columns: auto minmax(0, 1fr);
+  }
+  .then {
+    grid-column: 1 / -1;
+  }
+}
+</style>

@@ -1,0 +1,132 @@
+import { expect } from 'chai'
+import { By, Key } from 'selenium-webdriver'
+import type { CardView } from '../../src/contract/cards.js'
+import { Client, answer, cardOf, openAt } from '../server/helpers.js'
+import { Person, clear, stage, type Stage } from './helpers.js'
+
+describe('journey: step by step, in gloves', () => {
+  let at: Stage
+  let person: Person
+  let technician: Client
+  before(async () => {
+    at = await stage()
+    technician = await new Client(at.instance.url).signIn('technician')
+    person = await Person.at(at.instance.url, { width: 820, height: 1180 })
+    await person.signIn('technician')
+  })
+  after(async () => {
+    await person.leave()
+    await clear(at)
+  })
+
+  const heading = async () => (await person.see('//section[@data-step]//h1')).getText()
+  const onStep = (name: string) => person.see(`//section[@data-step='${name}']`)
+  const big = (label: string) => person.see(`//footer//button[contains(., '${label}')]`)
+  /** Space goes on, whatever it is that it does now. */
+  async function onward(label: string): Promise<void> {
+    await big(label)
+    await person.press(' ')
+  }
+  async function reading(text: string): Promise<void> {
+    await person.see("//section[@data-step]//input[not(@type='checkbox')]")
+    // The first that is still empty, else the first.
+    await person.web.executeScript(
+      "const all = [...document.querySelectorAll('section[data-step] input:not([type=checkbox])')]; (all.find((i) => !i.value) ?? all[0]).focus()",
+    )
+    await person.press(...text, Key.ENTER)
+  }
+  const opened = async (machine: string, places: string[], said: Record<string, unknown>): Promise<CardView> => {
+    const card = await openAt(technician, machine, places)
+    expect((await answer(technician, card.job.id, said)).status).to.equal(200)
+    return card
+  }
+  const known = (place: string, designation: string, group = 'N') => ({ [`${place}/identify.designation`]: designation, [`${place}/identify.group`]: group, [`${place}/identify.groupEvidence`]: 'marking' }) // prettier-ignore
+
+  it('on a portrait tablet by keyboard only: confirmed and signed by space, stopped by a reading, measured again', async () => {
+    const { job } = await opened('MM-1', ['p1.1'], { ...known('p1.1', '6311', '3'), 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat' }) // prettier-ignore
+    await person.go(`/jobs/${job.id}/steps`)
+    await onStep('isolate')
+    const low = await person.web.executeScript<number>("return Math.min(...[...document.querySelectorAll('footer button')].map((b) => b.getBoundingClientRect().height))") // prettier-ignore
+    expect(low, 'for a knuckle').to.be.at.least(64)
+    await onward('Yes: Tried to start')
+    await onward('Done, sign it')
+    await onStep('seat')
+    await reading('55.2')
+    await person.seeText('the plan stops here')
+    expect(await person.web.findElements(By.xpath("//footer//button[contains(., 'Done')]"))).to.have.length(0)
+    await person.click("//button[contains(., 'Measure again')]")
+    await reading('55.009')
+    await onward('Done, sign it')
+    await onStep('bore')
+    await reading('120.02')
+    await onward('Done, sign it')
+    await onStep('unpack')
+    await person.press(Key.ARROW_LEFT)
+  })
+  it('a look back never loses the place, and what another hand signed shows by itself', async () => {
+    await person.web.executeScript('document.activeElement.blur()')
+    await person.press(Key.ARROW_LEFT)
+    await onStep('bore')
+    await person.seeText('Signed by R. Amble')
+    await person.click("//button[contains(., 'Back to step')]")
+    await onStep('unpack')
+    const id = Number(/jobs\/(\d+)/.exec(await person.web.getCurrentUrl())![1])
+    const step = (await cardOf(technician, id)).steps.find((s) => s.key === 'p1.1/unpack')
+    const put = await technician.put(`/cards/${id}/steps/${encodeURIComponent('p1.1/unpack')}`, { version: step?.version ?? 0, values: { marking: '6311 C3' } }) // prettier-ignore
+    expect(put.status).to.equal(200)
+    await person.web.executeScript('document.activeElement.blur()')
+    await onward('Done, sign it')
+    await onStep('heat')
+  })
+  it('a gauge that types: its reading lands in the field, its nonsense is refused, and the window begins to run', async () => {
+    const gauge = (text: string) =>
+      person.web.executeScript(
+        `for (const key of [...arguments[0], 'Enter']) document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))`,
+        text,
+      )
+    await person.web.executeScript('document.activeElement.blur()')
+    await gauge('ERR')
+    await person.seeText('The gauge sent "ERR": nothing was taken.')
+    await gauge('+106.0')
+    await person.seeText('From the gauge: 106 °C')
+    await onward('Done, sign it')
+    await onStep('push')
+    const clock = await (await person.see("//*[@role='timer']")).getText()
+    expect(clock)
+      .to.match(/^\d+:\d\d/)
+      .and.contain('until it grips')
+  })
+  it('two sleeves of one shaft driven up in one card, each by the clearance that goes', async () => {
+    const sleeves = await opened('LS-1', ['p2.1', 'p3.1'], { ...known('p2.1', '22211 K', '3'), ...known('p3.1', '22211 K', '3'), 'line/select.target': 'one-shift' }) // prettier-ignore
+    await person.go(`/jobs/${sleeves.job.id}/steps`)
+    await onward('Yes')
+    await onward('Done, sign it')
+    for (const block of ['second block', 'third block']) {
+      await onStep('seat')
+      await person.seeText(block)
+      await reading('49.97')
+      await onward('Done, sign it')
+      await onStep('unpack')
+      await reading('22211 K C3')
+      await onward('Done, sign it')
+      await onStep('before')
+      await reading('85')
+      await onward('Done, sign it')
+      await onStep('zero')
+      await onward('Yes')
+      await onward('Done, sign it')
+      await onStep('drive')
+      expect(await heading()).to.contain('up its taper')
+      await reading('31')
+      await reading('54')
+      await onward('Done, sign it')
+      await onStep('lock')
+      await onward('Yes')
+      await onward('Done, sign it')
+      await onStep('turn')
+      await onward('Yes')
+      await onward('Done, sign it')
+    }
+    await onStep('guards')
+  })
+})
