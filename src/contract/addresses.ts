@@ -78,6 +78,7 @@ export const ADDRESSES = {
   cardPdf: { method: 'get', path: '/cards/:id/card.pdf', least: 'viewer', summary: 'The card on paper', answers: PDF },
   cardJson: { method: 'get', path: '/cards/:id/card.json', least: 'viewer', summary: 'The card with every figure and its working' },
   sketchPdf: { method: 'get', path: '/cards/:id/sketch.pdf', least: 'viewer', summary: 'What must come off a bearing cover, for the machinist (position)', answers: PDF, query: ['position'] },
+  bringPdf: { method: 'get', path: '/cards/:id/bring.pdf', least: 'viewer', summary: 'What to bring for the steps of a card', answers: PDF },
   sectionSvg: { method: 'get', path: '/cards/:id/section.svg', least: 'viewer', summary: 'The section of one place of the card (place)', answers: 'image/svg+xml', query: ['place'] },
 
   greasingPoint: { method: 'get', path: '/points/:id', least: 'viewer', summary: 'A greasing point: what it feeds, what goes in' },

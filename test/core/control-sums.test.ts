@@ -11,6 +11,7 @@ import { SPEED_NDM } from '../../src/core/catalogue/speed-limits.js'
 import * as families from '../../src/core/catalogue/families.js'
 import { FORMS } from '../../src/core/catalogue/construction-forms.js'
 import { SERIES, SETS } from '../../src/core/catalogue/series-table.js'
+import { NUT_SIZES } from '../../src/core/catalogue/nuts.js'
 import { adapterSleeve } from '../../src/core/catalogue/sleeves.js'
 import * as clearance from '../../src/core/fits/clearance-tables.js'
 import * as recommend from '../../src/core/fits/recommend-tables.js'
@@ -92,6 +93,7 @@ export const TABLES: (readonly [string, unknown])[] = [
       (boreMm) => adapterSleeve({ series: boreMm > 200 ? '230 K' : '222 K', boreMm, boreTaper: '1:12' })?.shaftMm ?? 0,
     ),
   ],
+  ['lock nuts', NUT_SIZES],
   ...named('clearance', { ...clearance }),
   ...named('seats', { ...recommend }),
   ['instruments', INSTRUMENTS],

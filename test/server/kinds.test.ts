@@ -96,7 +96,8 @@ describe('every kind is carried to the finish', () => {
           const point = line.positions.find((p) => p.code === code)!.lubrication!
           expect([point.school, point.intervalH], 'the interval of the manual stays').to.deep.equal(['manual', 1600])
         }
-      for (const paper of ['card.pdf', 'card.json']) expect((await technician.get(`/cards/${id}/${paper}`)).status, paper).to.equal(200)
+      for (const paper of ['card.pdf', 'bring.pdf', 'card.json'])
+        expect((await technician.get(`/cards/${id}/${paper}`)).status, paper).to.equal(200)
       clock = new Date(clock.getTime() + 24 * 3600 * 1000)
     })
 

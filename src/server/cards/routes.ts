@@ -6,6 +6,8 @@ import { cardSection } from '../../core/drawing/card-section.js'
 import { DAY } from '../../core/drawing/palette.js'
 import { toSvg } from '../../core/drawing/svg.js'
 import { cardDocument } from '../files/card-pdf.js'
+import { bringList } from '../../core/card/bring.js'
+import { bringDocument } from '../files/bring-pdf.js'
 import { sketchDocument, sketchOf } from '../files/sketch-pdf.js'
 import { renderPdf } from '../files/pdf.js'
 import { need, read } from '../http/guard.js'
@@ -52,6 +54,13 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
     const { machineName, machineCode, number } = view.job
     const paper = { ...sheet, machine: `${machineName} ${machineCode}`, card: number, units: me.units, printedAt: now() }
     sendFile(res, `card-${number}-sketch.pdf`, 'application/pdf', await renderPdf(sketchDocument(paper)))
+  })
+  route(router, ROUTES.bringPdf, async ({ id, me, res }) => {
+    const { view, evaluation } = await paperOf(pool, id, now())
+    const { machineName, machineCode, number, where } = view.job
+    const list = bringList(evaluation, view.context)
+    const paper = { list, machine: `${machineName} ${machineCode}`, where, card: number, units: me.units, printedAt: now() }
+    sendFile(res, `card-${number}-bring.pdf`, 'application/pdf', await renderPdf(bringDocument(paper)))
   })
   route(router, ROUTES.cardJson, async ({ id, res }) => {
     const { view: card, evaluation, coreVersion } = await paperOf(pool, id, now())

@@ -59,6 +59,7 @@ export const SUMS: readonly (readonly [string, number, ...number[]])[] = [
   ['sets', 335, 38646.783],
   ['series', 202, 10861.5],
   ['sleeves', 500, 7442],
+  ['lock nuts', 51, 204, 1380, 199],
   ['clearance.CYLINDRICAL', 229, 3974, 740, 1860, 1825, 2945, 2825, 3945, 3870, 4990, 5405, 6500],
   ['clearance.DEEP_GROOVE', 247, 3998, 36, 710, 515, 1525, 1313, 2485, 2231, 3478, 2813, 4260],
   ['clearance.SELF_ALIGNING', 132, 557, 63, 209, 154, 359, 291, 511, 441, 687, 612, 885],

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { AnswersOf } from '../../../core/card/fields.js'
 import { TAKE_OFF } from '../../../core/mounting/plan.js'
@@ -8,6 +9,7 @@ import { figureText } from '../../figures/figureText.js'
 import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import BringList from './BringList.vue'
 import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
@@ -15,6 +17,7 @@ import StepList from './StepList.vue'
 const card = useCard()
 const session = useSession()
 const result = computed(() => card.evaluation.mount)
+const bringing = ref(false)
 const edit = (patch: Partial<AnswersOf<'mount'>>) => card.edit('mount', patch)
 const figure = (key: string) => result.value.figures.find((f) => f.key === key)
 const KEY = {
@@ -70,14 +73,21 @@ const done = computed(() => {
     :drawing-note="result.plan.length ? `${done} of ${result.plan.length} signed and holding` : 'The steps appear when the fit is settled.'"
     hide-figures
   >
-    <template #drawing
-      ><EmptyStation v-if="!result.plan.length" station="mount" /><RouterLink
-        v-else
-        class="by-step"
-        :to="`/jobs/${card.view!.job.id}/steps`"
-        >Step by step, in large letters</RouterLink
-      ><StepList station="mount"
-    /></template>
+    <template #drawing>
+      <EmptyStation v-if="!result.plan.length" station="mount" />
+      <div v-else class="ways">
+        <RouterLink :to="`/jobs/${card.view!.job.id}/steps`">Step by step, in large letters</RouterLink>
+        <Button
+          outlined
+          size="small"
+          :label="bringing ? 'Leave the list' : 'What to bring'"
+          :aria-expanded="bringing"
+          @click="bringing = !bringing"
+        />
+      </div>
+      <BringList v-if="bringing && result.plan.length" />
+      <StepList station="mount" />
+    </template>
     <template #entry>
       <p v-if="result.plan.length" class="soft">Grease and release follow at Lubricate and Run in; the card is closed at Inspect.</p>
     </template>
@@ -130,10 +140,12 @@ const done = computed(() => {
 </template>
 
 <style scoped>
-.by-step {
-  display: inline-block;
+.ways {
+  align-items: center;
+  display: flex;
   font-weight: 600;
-  padding: 6px 0;
+  gap: 20px;
+  padding: 4px 0;
 }
 .methods {
   display: grid;

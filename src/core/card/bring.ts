@@ -1,0 +1,69 @@
+import { lockNut } from '../catalogue/nuts.js'
+import { q, typed } from '../units/quantities.js'
+import type { LineContext } from './context.js'
+import { standingAt } from './context.js'
+import type { LineEvaluation } from './evaluate.js'
+import { markedName } from './mounting-plan.js'
+import { linePlan } from './signing.js'
+
+/** What somebody takes along before the shaft is out: parts, tools with their settings, what is lifted, what to be careful of. */
+
+export interface BringList {
+  parts: string[]
+  tools: string[]
+  /** What has to be set, as the steps say it. */
+  settings: string[]
+  lifts: string[]
+  cautions: string[]
+}
+
+/** Over so many kg nobody lifts by hand. Engineering practice. */
+const BY_HAND_KG = 25
+/** Steps whose title carries a setting. */
+const SET = ['press', 'press-both', 'heat', 'chill', 'outer-in', 'house', 'end-plate', 'drive', 'fill']
+
+const once = (all: readonly string[]) => [...new Set(all)]
+
+/** A nut with its washer and thread. */
+function nutWords(threadMm: number): string {
+  const nut = lockNut(threadMm)
+  return nut
+    ? `lock nut ${nut.nut} with washer ${nut.washer}, M${nut.threadMm} × ${nut.pitchMm}`
+    : 'lock nut and washer of the thread on the shaft'
+}
+
+/** What goes in at one place of the card. */
+function partsOf({ places }: LineEvaluation, context: Pick<LineContext, 'positions'>, place: string): string[] {
+  const { identify, fit, mount, lubricate } = places[place]!
+  const { row, typedDesignation } = identify
+  const { count } = standingAt(context, place)
+  const many = count > 1 ? `${count} × ` : ''
+  const steps = mount.plan.map((s) => s.key)
+  const name = row ? markedName(row, fit.hold === 'none' ? null : fit.group) : typedDesignation ? typed(typedDesignation) : null
+  const fill = lubricate.figures.find((f) => f.key === 'lubricate.firstFillG')?.value
+  return [
+    ...(name ? [`${many}${name}`] : []),
+    ...(fit.sleeve && row
+      ? [`adapter sleeve ${fit.sleeve} for a shaft of ${q(fit.shaft?.sizeMm ?? 0, 'length', 0)}, ${nutWords(row.boreMm)}`]
+      : []),
+    ...(steps.includes('nut') && row ? [`${nutWords(row.boreMm)}: read the thread on the shaft first`] : []),
+    ...(steps.includes('end-plate') ? ['end plate with its bolts and locking plate'] : []),
+    ...(steps.includes('snap-ring') && row ? [`snap ring for a shaft of ${q(row.boreMm, 'length', 0)}`] : []),
+    ...(steps.includes('rings') ? ['locating rings of the width of this housing'] : []),
+    ...(lubricate.grease ? [`${typed(lubricate.grease.name)}${typeof fill === 'number' ? `, ${q(fill, 'grams')}` : ''}`] : []),
+  ]
+}
+
+/** Everything to take along for the steps of a card, each once; quantities marked as in sentences. Source: the steps and their figures. */
+export function bringList(evaluation: LineEvaluation, context: Pick<LineContext, 'positions'>): BringList {
+  const plan = linePlan(evaluation)
+  const leads = evaluation.order.filter((o) => o.place === o.lead)
+  const rows = leads.flatMap(({ place }) => evaluation.places[place]!.identify.row ?? [])
+  return {
+    parts: leads.flatMap(({ place }) => partsOf(evaluation, context, place)),
+    tools: once(plan.flatMap((s) => s.tool.split(', ').filter((t) => t !== 'hand' && t !== 'hands'))),
+    settings: once(plan.filter((s) => SET.includes(s.key.slice(s.key.indexOf('/') + 1))).map((s) => s.title)),
+    lifts: once(rows.filter((r) => r.massKg > BY_HAND_KG).map((r) => `${typed(r.designation)}, ${q(r.massKg, 'mass', 0)}`)),
+    cautions: once(plan.flatMap((s) => s.caution ?? [])),
+  }
+}

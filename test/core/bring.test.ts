@@ -1,0 +1,80 @@
+import { expect } from 'chai'
+import { bringList } from '../../src/core/card/bring.js'
+import { emptyAnswers } from '../../src/core/card/answers.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import { NUT_SIZES, lockNut } from '../../src/core/catalogue/nuts.js'
+import { adapterSleeve, nutPitchMm } from '../../src/core/catalogue/sleeves.js'
+import { lineOfTwo, twoSupports, type Flat } from './line.js'
+
+const row = (designation: string) => findBearing(designation)!.row
+
+describe('lock nuts of a store', () => {
+  // prettier-ignore
+  for (const [threadMm, nut, outsideMm, widthMm, pitchMm] of [
+    [20, 'KM 4', 32, 6, 1], [25, 'KM 5', 38, 7, 1.5], [40, 'KM 8', 58, 9, 1.5], [55, 'KM 11', 75, 11, 2], [60, 'KM 12', 80, 11, 2],
+    [80, 'KM 16', 105, 15, 2], [100, 'KM 20', 130, 18, 2], [160, 'KM 32', null, null, 3],
+  ] as const)
+    it(`${nut}: M${threadMm} × ${pitchMm}`, () =>
+      expect(lockNut(threadMm)).to.deep.equal({ nut, washer: nut.replace('KM', 'MB'), threadMm, pitchMm, outsideMm, widthMm }))
+  it('is for threads of the standard only, and grows with them', () => {
+    expect([lockNut(17), lockNut(62), lockNut(205)]).to.deep.equal([null, null, null])
+    NUT_SIZES.slice(1).forEach(([n, outside, width], i) => {
+      expect(n).to.equal(NUT_SIZES[i]![0] + 1)
+      expect(outside)
+        .to.be.above(NUT_SIZES[i]![1])
+        .and.above(5 * n)
+      expect(width).to.be.at.least(NUT_SIZES[i]![2])
+    })
+  })
+  it('the nut of a sleeve has the thread of its bearing’s bore', () => {
+    for (const name of ['22212 K', '22216 K', '1212 K']) {
+      const r = row(name)
+      expect(adapterSleeve(r)!.designation.replace(/^H \d+?(\d\d)$/, '$1'), name).to.equal(String(r.boreMm / 5))
+      expect(lockNut(r.boreMm)!.pitchMm).to.equal(nutPitchMm(r.boreMm))
+    }
+  })
+})
+
+describe('what to bring', () => {
+  function bring(designation: string, change: (a: Flat) => void = () => {}) {
+    const a: Flat = emptyAnswers()
+    Object.assign(a.identify, { designation, group: '3', groupEvidence: 'marking' })
+    Object.assign(a.duty, {
+      ...{ speedRpm: 1450, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth', ambientC: 20, innerRingC: 60, outerRingC: 50 },
+      ...{ dirt: 'clean', hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still' },
+    })
+    a.select.target = 'motor-24h'
+    change(a)
+    const context = twoSupports('drive', row('6309'))
+    return bringList(lineOfTwo(a, context), context)
+  }
+  it('a hot bearing with its nut: the part, its thread, the heater with its setting, and gloves among the cautions', () => {
+    const list = bring('6312', (a) => {
+      a.mount.method = 'heat'
+      a.arrange.innerRight = 'nut'
+    })
+    expect(list.parts[0]).to.contain('6312')
+    expect(list.parts[0]).to.contain('C3')
+    expect(list.parts.join(' ')).to.contain('lock nut KM 12 with washer MB 12, M60 × 2: read the thread')
+    expect(list.tools).to.include.members(['bearing heater', 'contact probe', 'feeler gauge'])
+    expect(list.settings.join(' ')).to.contain('Heat the bearing to')
+    expect(list.cautions.join(' ')).to.contain('Gloves rated for the heat')
+    expect(new Set(list.tools).size, 'each once').to.equal(list.tools.length)
+  })
+  it('a sleeve comes with its shaft, nut and washer', () => {
+    const list = bring('22212 K')
+    expect(list.parts.join(' ')).to.contain('adapter sleeve H 312').and.contain('KM 12')
+    expect(list.settings).to.include('Drive it up its taper')
+  })
+  it('what is heavy is not lifted by hand, and nothing is brought for a card without steps', () => {
+    expect(bring('22240').lifts.join()).to.contain('22240').and.contain('mass')
+    expect(bring('6312').lifts).to.deep.equal([])
+    expect(bring('6312', (a) => (a.duty.radialLoadN = null)).tools).to.deep.equal([])
+  })
+  it('an end plate, a snap ring and locating rings are parts too', () => {
+    const list = bring('6312', (a) => {
+      Object.assign(a.arrange, { innerLeft: 'cover', innerRight: 'snap-ring', outerLeft: 'locating-ring' })
+    })
+    for (const part of ['end plate', 'snap ring', 'locating rings']) expect(list.parts.join(' '), part).to.contain(part)
+  })
+})
