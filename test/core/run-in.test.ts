@@ -1,8 +1,17 @@
 import { expect } from 'chai'
+import fc from 'fast-check'
 import { runChart } from '../../src/core/drawing/run-chart.js'
+import { bareContext } from '../../src/core/card/context.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { InputError } from '../../src/core/result.js'
+import { wordsOf } from '../../src/core/words/say.js'
+import { cautionsOf, figuresOf, filledCard, type Patch } from './line.js'
 import {
   MACHINE_CLASSES,
+  forecastRun,
+  hotterThanOthers,
+  jumpOf,
   judgeRun,
   vibrationZone,
   type MachineClass,
@@ -96,5 +105,68 @@ describe('running in', () => {
     const limit = drawing.primitives.find((p) => p.kind === 'line' && p.role === 'error') as { y1: number }
     expect(limit.y1).to.be.below(dots[2]!.cy)
     expect(drawing.description).to.contain('58 °C at 60 min')
+  })
+})
+
+describe('what a run will come to', () => {
+  const warming = (settlesC: number, amountK: number, tauMin: number, minutes: readonly number[]) =>
+    minutes.map((minute) => ({ minute, temperatureC: settlesC - amountK * Math.exp(-minute / tauMin) }))
+  it('finds where a single mass settles, and when, from any readings of it', () =>
+    fc.assert(
+      fc.property(
+        fc.record({
+          settlesC: fc.integer({ min: 45, max: 95 }),
+          amountK: fc.integer({ min: 20, max: 60 }),
+          tauMin: fc.integer({ min: 10, max: 90 }),
+        }),
+        ({ settlesC, amountK, tauMin }) => {
+          const f = forecastRun(warming(settlesC, amountK, tauMin, [0, 10, 25, 45, 60]))!
+          expect(f.settlesC).to.be.closeTo(settlesC, 1.5)
+          expect(f.tauMin / tauMin).to.be.closeTo(1, 0.05)
+          expect(f.atMinute).to.be.closeTo(tauMin * Math.log(Math.max(1, (60 * amountK) / (4 * tauMin))), 0.12 * f.atMinute + 1)
+        },
+      ),
+    ))
+  // prettier-ignore
+  for (const [what, list] of [
+    ['two readings', [[0, 20], [30, 40]]], ['five minutes', [[0, 20], [2, 25], [5, 28]]], ['a straight climb', [[0, 20], [30, 36], [60, 52], [90, 68]]],
+    ['a climb that steepens', [[0, 20], [30, 30], [60, 50], [90, 80]]], ['one that only cools', [[0, 80], [30, 60], [60, 50]]], ['up and down', [[0, 20], [20, 60], [40, 30], [60, 70], [80, 25]]],
+  ] as [string, [number, number][]][])
+    it(`${what}: nothing is foreseen`, () => expect(forecastRun(readings(list))).to.equal(null))
+  it('a jump is found behind the first half hour, up and down, and no warming is one', () => {
+    expect(jumpOf(readings([[0, 20], [40, 50], [48, 62], [60, 63]]))).to.deep.equal({ minute: 48, byK: 12 }) // prettier-ignore
+    expect(jumpOf(readings([[0, 20], [50, 60], [55, 50]]))).to.deep.equal({ minute: 55, byK: -10 }) // prettier-ignore
+    expect(jumpOf(readings([[0, 20], [10, 40], [40, 55], [70, 66]]))).to.equal(null) // prettier-ignore
+  })
+  it('one end hotter than the other is named, and an unread one is no end', () => {
+    expect(hotterThanOthers([70, 52])).to.deep.equal([{ index: 0, byK: 18 }])
+    expect(hotterThanOthers([70, null])).to.deep.equal([])
+    expect(hotterThanOthers([60, 61, 62])).to.deep.equal([])
+    expect(hotterThanOthers([40, 70, 80]).map((h) => h.index)).to.deep.equal([1, 2])
+  })
+})
+
+describe('a run on the card', () => {
+  const run = (patch: Patch) => filledCard('6312', patch)
+  const codes = (e: ReturnType<typeof run>) => cautionsOf(e).map((c) => c.code)
+  it('says where it will settle while it warms, and that it will pass its limit', () => {
+    const warm = readings([[0, 20], [10, 38], [20, 50], [30, 58]]) // prettier-ignore
+    const e = run({ runin: { readings: warm, limitC: 90 } })
+    expect(figuresOf(e).get('runin.settlesC')!.value).to.be.within(65, 85)
+    expect(codes(e)).to.not.include('run-will-pass')
+    expect(codes(run({ runin: { readings: warm, limitC: 62 } }))).to.include('run-will-pass')
+  })
+  it('names a jump either way', () => {
+    const base = [[0, 20], [30, 45], [60, 52]] as [number, number][] // prettier-ignore
+    expect(codes(run({ runin: { readings: readings([...base, [66, 63]]), limitC: 90 } }))).to.include('run-jump-up')
+    expect(codes(run({ runin: { readings: readings([...base, [66, 40]]), limitC: 90 } }))).to.include('run-jump-down')
+  })
+  it('of two positions the hotter is marked', () => {
+    const context = { ...bareContext(findBearing('6312')!.row, findBearing('6311')!.row), onCard: ['p1.1', 'p2.1'] }
+    const at = (c: number) => readings([[0, 20], [60, c - 2], [90, c]]) // prettier-ignore
+    const { places } = evaluateLine({ 'p1/runin.readings': at(78), 'p2/runin.readings': at(55) }, context)
+    const said = (place: string) => places[place]!.runin.cautions.filter((c) => c.code === 'run-hotter')
+    expect([said('p1.1').length, said('p2.1').length]).to.deep.equal([1, 0])
+    expect(wordsOf(said('p1.1')[0]!)).to.contain('drive end')
   })
 })

@@ -1,7 +1,9 @@
 import { holdingOf } from '../arrangement/holding.js'
 import { adviceOn } from './advice.js'
 import { filmOf } from './film.js'
+import { hotterThanOthers } from '../runin/run-in.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
+import { amount } from '../words/message.js'
 import {
   LINE,
   STATIONS,
@@ -158,8 +160,19 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
   }
   for (const { place, lead } of order) if (place === lead) judgeSet(setOf(context, place), places)
+  compareRuns(context, order, places)
   askUnread(context, order, places)
   return { order, places, lineDuty: loads }
+}
+
+/** One position that runs much hotter than another of the line is marked where it runs. */
+function compareRuns(context: LineContext, order: LineEvaluation['order'], places: LineEvaluation['places']): void {
+  const positions = [...new Set(order.map(({ place }) => positionOf(place)))]
+  const runs = positions.map((position) => places[order.find(({ place }) => positionOf(place) === position)!.place]!.runin)
+  for (const { index, byK } of hotterThanOthers(runs.map(({ run }) => run.lastC))) {
+    const where = context.positions.find((p) => p.code === positions[index])!.name
+    runs[index]!.cautions.push({ station: 'runin', level: 'caution', code: 'run-hotter', params: { where, by: amount(byK, 'rise') } })
+  }
 }
 
 /** Makes what is asked for under a key once. */

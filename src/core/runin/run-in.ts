@@ -71,6 +71,70 @@ export function judgeRun(readings: readonly RunReading[], limitC: number): RunJu
   return judgement(last.minute >= L.latestMinutes && (lastRateKPerH ?? 0) > L.settledKPerH ? 'climbing' : 'warming')
 }
 
+export interface RunForecast {
+  /** Where it will come to rest, °C. */
+  settlesC: number
+  /** When it will rise by no more than what counts as rest, minutes since the start. */
+  atMinute: number
+  /** Time constant of the warming, minutes. */
+  tauMin: number
+}
+
+/** Time constants that a bearing in its housing can have, minutes; at the longest it shows no rest at all. Engineering practice. */
+const TAUS = { from: 5, to: 240, times: 1.03 } as const
+/** A forecast that misses its own readings by more than this is none, K. Engineering practice. */
+const MISS_K = 4
+
+/**
+ * Where a run will settle and when: T∞ − A exp(−t/τ) through its readings by least squares, τ from 5 to 240 minutes. Null where fewer
+ * than three readings over ten minutes stand, where it does not bend toward rest, or where no such curve goes through them. Temperatures
+ * in °C, times in minutes. Source: one thermal mass warmed evenly; engineering practice.
+ */
+export function forecastRun(readings: readonly RunReading[]): RunForecast | null {
+  const run = [...readings].sort((a, b) => a.minute - b.minute)
+  if (run.length < 3 || run.at(-1)!.minute - run[0]!.minute < 10) return null
+  let best: { error: number; settlesC: number; amountK: number; tauMin: number } | null = null
+  for (let tauMin: number = TAUS.from; tauMin <= TAUS.to; tauMin *= TAUS.times) {
+    const xs = run.map((r) => Math.exp(-r.minute / tauMin))
+    const [n, sx, sy] = [run.length, xs.reduce((a, b) => a + b, 0), run.reduce((a, r) => a + r.temperatureC, 0)]
+    const sxx = xs.reduce((a, x) => a + x * x, 0)
+    const sxy = xs.reduce((a, x, i) => a + x * run[i]!.temperatureC, 0)
+    const slope = (n * sxy - sx * sy) / (n * sxx - sx * sx)
+    const settlesC = (sy - slope * sx) / n
+    const error = Math.sqrt(xs.reduce((a, x, i) => a + (settlesC + slope * x - run[i]!.temperatureC) ** 2, 0) / n)
+    if (!best || error < best.error) best = { error, settlesC, amountK: -slope, tauMin }
+  }
+  if (!best || !Number.isFinite(best.settlesC) || best.error > MISS_K || best.amountK <= 0 || best.tauMin * TAUS.times > TAUS.to)
+    return null
+  const atMinute = best.tauMin * Math.log(Math.max(1, (60 * best.amountK) / (RUN_LIMITS.settledKPerH * best.tauMin)))
+  return { settlesC: best.settlesC, atMinute, tauMin: best.tauMin }
+}
+
+/** So much between two readings that stand close is a jump and no warming, K and minutes. Engineering practice. */
+const JUMP = { kelvin: 8, minutes: 10 } as const
+/** One position so much hotter than another of the same line is looked at, K. Engineering practice. */
+const APART_K = 15
+
+/** The first reading that fell or rose by a jump against the one before, after the first half hour; null where none did. Source: engineering practice. */
+export function jumpOf(readings: readonly RunReading[]): { minute: number; byK: number } | null {
+  const run = [...readings].sort((a, b) => a.minute - b.minute)
+  for (const [i, r] of run.entries()) {
+    const before = run[i - 1]
+    if (!before || r.minute <= RUN_LIMITS.earliestMinutes || r.minute - before.minute > JUMP.minutes) continue
+    const byK = r.temperatureC - before.temperatureC
+    if (Math.abs(byK) >= JUMP.kelvin) return { minute: r.minute, byK }
+  }
+  return null
+}
+
+/** By how much the last temperature of each run is over the coolest of the line, K, where that is more than runs differ; numbers from 0. Source: engineering practice. */
+export function hotterThanOthers(lastC: readonly (number | null)[]): { index: number; byK: number }[] {
+  const known = lastC.filter((c) => c !== null)
+  if (known.length < 2) return []
+  const coolest = Math.min(...known)
+  return lastC.flatMap((c, index) => (c !== null && c - coolest >= APART_K ? [{ index, byK: c - coolest }] : []))
+}
+
 /** A run whose readings were written down this much faster than they claim was not watched as it ran, minutes. Engineering practice. */
 const WRITTEN_SLACK_MIN = 10
 

@@ -4,6 +4,10 @@ import type { Cautions, Questions } from './tables.js'
 export const RUNIN_CAUTIONS: Cautions = {
   run: 'Stop the machine and let it cool: the temperature {state}. Look first at: {lookAt}.',
   'run-over-limit': 'Stop the machine and let it cool: the temperature is over the limit. Look first at: {lookAt}.',
+  'run-jump-up': 'At {at} it jumped up by {by}: something gave way or began to rub. Look at the free ring, at seals, and whether grease was pushed between the rings.',
+  'run-jump-down': 'At {at} it fell by {by} at once: grease found its way out, a ring moved to its place, or the probe came loose. Read it again.',
+  'run-will-pass': 'As it goes on it will settle at about {to}, over the limit of {limit}: do not wait for it. Stop while it is still cool enough to look.',
+  'run-hotter': 'The {where} is {by} hotter than the coolest position of this line: look at its load, its fit and its grease before the others.',
   'turns-hard-rough': 'It turns roughly by hand: do not start it. Find out why before power is on.',
   'turns-hard': 'It catches by hand: do not start it. Find out why before power is on.',
   'noise-harsh': 'Harsh noise: stop the machine. Grinding or knocking does not run itself in.',

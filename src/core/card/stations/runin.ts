@@ -1,6 +1,8 @@
 import {
   MACHINE_CLASSES,
+  forecastRun,
   judgeRun,
+  jumpOf,
   timesInDoubt,
   vibrationZone,
   type RunJudgement,
@@ -83,6 +85,11 @@ function judged(station: StationBuilder, a: Answers): { run: RunJudgement; hero:
   })
   station.figure('peakC', 'Highest', run.peakC, 'temperature', from)
   station.figure('lastRateKPerH', 'Change in an hour, of late', run.lastRateKPerH, 'rise', from)
+  const forecast = run.state === 'warming' ? forecastRun(a.readings) : null
+  if (forecast)
+    station.figure('settlesC', 'Will settle at about', forecast.settlesC, 'temperature', null, {
+      note: `${q(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
+    })
   station.figure('state', 'The run', run.state === 'none' ? null : STATE_WORDS[run.state], 'text', from)
   return { run, hero }
 }
@@ -131,6 +138,10 @@ function warnOfRun(
   if (a.noise === 'changed') station.warn('caution', 'noise-changed')
   if (zone === 'C') station.warn('caution', 'vibration-c', {}, a.vibrationRmsMmS!)
   if (zone === 'D') station.warn('stop', 'vibration-d', {}, a.vibrationRmsMmS!)
+  const jump = jumpOf(a.readings)
+  if (jump) station.warn('caution', jump.byK > 0 ? 'run-jump-up' : 'run-jump-down', { by: amount(Math.abs(jump.byK), 'rise'), at: amount(jump.minute, 'minutes') }, Math.round(jump.byK)) // prettier-ignore
+  const settles = run.state === 'warming' ? forecastRun(a.readings) : null
+  if (settles && settles.settlesC > a.limitC) station.warn('caution', 'run-will-pass', { to: amount(settles.settlesC, 'temperature'), limit: amount(a.limitC, 'temperature') }, Math.round(settles.settlesC)) // prettier-ignore
   const doubt = timesInDoubt(a.readings)
   if (doubt)
     station.ask('run-times', { claimed: amount(doubt.claimedMin, 'minutes'), written: amount(Math.ceil(doubt.writtenMin), 'minutes') })

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, nextTick, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
 import { runReading } from '../../../contract/answers.js'
+import { keyOf, positionOf } from '../../../core/card/answers.js'
 import type { AnswersOf } from '../../../core/card/fields.js'
-import { runChart } from '../../../core/drawing/run-chart.js'
 import type { RunReading } from '../../../core/runin/run-in.js'
-import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
@@ -35,16 +34,21 @@ async function add({ minute, temperatureC }: RunReading) {
 }
 const remove = (reading: RunReading) => edit({ readings: a.value.readings.filter((r) => r !== reading) })
 
-const chart = computed(() =>
-  runChart(a.value.readings, { limitC: a.value.limitC, ambientC: card.answers.duty.ambientC ?? 20 }, 640, 260, (c) =>
-    session.withUnit(c, 'temperature'),
-  ),
-)
+/** The curve comes with its station, not with the card. */
+const RunCurve = defineAsyncComponent(() => import('./RunCurve.vue'))
+const runs = computed(() => {
+  const positions = [...new Set(card.line.order.map((o) => positionOf(o.place)))]
+  return positions.map((code) => ({
+    name: card.nameOf(code) || 'this position',
+    here: code === positionOf(card.place),
+    readings: (card.lineAnswers[keyOf(code, 'runin', 'readings')] ?? []) as RunReading[],
+  }))
+})
 </script>
 
 <template>
   <StationFrame :result="result" drawing-title="The first hours" drawing-note="temperature of the housing, minutes since the start">
-    <template #drawing><DrawingView :drawing="chart" /></template>
+    <template #drawing><RunCurve :runs="runs" :limit-c="a.limitC" :ambient-c="card.answers.duty.ambientC ?? 20" /></template>
     <template #entry>
       <SentForm
         v-if="!card.readOnly"
