@@ -128,6 +128,8 @@ main(async () => {
     await go(`/machines/${mill}`, 'machine')
     for (const station of ['identify', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
       await go(`/jobs/${id}/${station}`, `station-${station}`)
+    await api('POST', `${step('p1.1/seat')}/signature`)
+    await go(`/jobs/${id}/steps`, 'step-by-step')
     // The fan's shaft with all that acts on it.
     const fan = await api('GET', `/machines/${await machine('EF-1')}`)
     await go(`/jobs/${fan.jobs.find((j) => j.status === 'open').id}/duty`)
@@ -154,7 +156,6 @@ main(async () => {
     await go(`/compare?at=${drive}&rows=NU%20311%20C3&rows=6311%20C4`, 'compare')
     await api('DELETE', '/session')
     await api('POST', '/session', { login: 'administrator', password: 'cider-press-4' })
-    await go('/own-data?list=machines', 'own-data')
     const pump3 = await machine('MP-3')
     const { shaftLines } = await api('GET', `/machines/${pump3}`)
     await go(`/machines/${pump3}/edit?line=${shaftLines[0].id}`)

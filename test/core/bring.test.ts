@@ -1,6 +1,8 @@
 import { expect } from 'chai'
 import { bringList } from '../../src/core/card/bring.js'
 import { emptyAnswers } from '../../src/core/card/answers.js'
+import { bareContext } from '../../src/core/card/context.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { NUT_SIZES, lockNut } from '../../src/core/catalogue/nuts.js'
 import { adapterSleeve, nutPitchMm } from '../../src/core/catalogue/sleeves.js'
@@ -70,6 +72,16 @@ describe('what to bring', () => {
     expect(bring('22240').lifts.join()).to.contain('22240').and.contain('mass')
     expect(bring('6312').lifts).to.deep.equal([])
     expect(bring('6312', (a) => (a.duty.radialLoadN = null)).tools).to.deep.equal([])
+  })
+  it('two places that want the same want it twice, and a tool is brought once', () => {
+    const context = { ...bareContext(row('22211 K'), row('22211 K')), onCard: ['p1.1', 'p2.1'] }
+    const said = Object.fromEntries(['p1.1', 'p2.1'].flatMap((place) => [[`${place}/identify.designation`, '22211 K'], [`${place}/identify.group`, '3']])) // prettier-ignore
+    const duty = { 'line/duty.speedRpm': 210, 'line/duty.shock': 'smooth', 'line/duty.turningRing': 'inner', 'line/duty.loadDirection': 'still', 'line/duty.hoursPerDay': 8, 'line/select.target': 'one-shift', 'p1/duty.radialLoadN': 3000, 'p2/duty.radialLoadN': 3000, 'p1/duty.axialLoadN': 0, 'p2/duty.axialLoadN': 0 } // prettier-ignore
+    const list = bringList(evaluateLine({ ...said, ...duty }, context), context)
+    expect(list.parts[0]).to.match(/^2 × .*22211 K/)
+    expect(list.parts.filter((p) => p.includes('adapter sleeve H 311'))).to.have.length(1)
+    expect(list.tools.filter((t) => t.startsWith('feeler gauge (long'))).to.have.length(1)
+    expect(list.tools.join(), 'hands are no tool').to.not.match(/(^|,)hands?(,|$)/)
   })
   it('an end plate, a snap ring and locating rings are parts too', () => {
     const list = bring('6312', (a) => {

@@ -17,12 +17,21 @@ export interface BringList {
   cautions: string[]
 }
 
+/** What nobody forgets to bring. */
+const NO_TOOL = ['hand', 'hands', 'own judgement']
+
 /** Over so many kg nobody lifts by hand. Engineering practice. */
 const BY_HAND_KG = 25
 /** Steps whose title carries a setting. */
 const SET = ['press', 'press-both', 'heat', 'chill', 'outer-in', 'house', 'end-plate', 'drive', 'fill']
 
 const once = (all: readonly string[]) => [...new Set(all)]
+/** Each part once, with how often it is wanted. */
+const counted = (all: readonly string[]) =>
+  once(all).map((part) => {
+    const times = all.filter((other) => other === part).length
+    return times > 1 ? `${times} × ${part}` : part
+  })
 
 /** A nut with its washer and thread. */
 function nutWords(threadMm: number): string {
@@ -60,8 +69,8 @@ export function bringList(evaluation: LineEvaluation, context: Pick<LineContext,
   const leads = evaluation.order.filter((o) => o.place === o.lead)
   const rows = leads.flatMap(({ place }) => evaluation.places[place]!.identify.row ?? [])
   return {
-    parts: leads.flatMap(({ place }) => partsOf(evaluation, context, place)),
-    tools: once(plan.flatMap((s) => s.tool.split(', ').filter((t) => t !== 'hand' && t !== 'hands'))),
+    parts: counted(leads.flatMap(({ place }) => partsOf(evaluation, context, place))),
+    tools: once(plan.flatMap((s) => s.tool.split(', ').filter((t) => !NO_TOOL.includes(t)))),
     settings: once(plan.filter((s) => SET.includes(s.key.slice(s.key.indexOf('/') + 1))).map((s) => s.title)),
     lifts: once(rows.filter((r) => r.massKg > BY_HAND_KG).map((r) => `${typed(r.designation)}, ${q(r.massKg, 'mass', 0)}`)),
     cautions: once(plan.flatMap((s) => s.caution ?? [])),

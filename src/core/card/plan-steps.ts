@@ -91,7 +91,7 @@ function markings({ row, group, unlisted, set }: StepContext): PlanField[] {
 const raceway = (key: 'raceway' | 'bore', title: string, field: PlanField): Omit<PlanStep, 'key'> => ({
   title,
   doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
-  tool: 'micrometer or bore gauge with zero checked, hardness and roughness papers of the part',
+  tool: 'micrometer or bore gauge (zero checked), hardness and roughness papers of the part',
   fields: [
     field,
     words(`${key}Hardness`, 'Hardness and roughness, by which paper'),
@@ -182,7 +182,7 @@ const MAKE: Readonly<Record<StepName, Make>> = {
         ? {
             title: `Measure the shaft under the sleeve, ${q(shaft.sizeMm, 'length', 0)} ${shaft.toleranceClass}`,
             doing: `Clean and deburr where sleeve ${sleeve} will sit, and mark how far along the shaft that is. Two planes, four directions; write down the mean.`,
-            tool: 'outside micrometer, zero checked',
+            tool: 'outside micrometer (zero checked)',
             fields: [seatField('seatMm', 'Shaft diameter', shaft)],
             restsOn: ['identify.designation', 'fit.shaftClass'],
           }
@@ -190,7 +190,7 @@ const MAKE: Readonly<Record<StepName, Make>> = {
             title: `Measure the shaft seat, ${shaft.sizeMm} ${shaft.toleranceClass}`,
             doing:
               'Clean and deburr. Two planes, four directions; write down the mean. Let shaft and micrometer reach the same temperature.',
-            tool: 'outside micrometer, zero checked',
+            tool: 'outside micrometer (zero checked)',
             fields: [seatField('seatMm', 'Shaft seat diameter', shaft)],
             restsOn: ['identify.designation', 'fit.shaftClass'],
           },
@@ -205,14 +205,14 @@ const MAKE: Readonly<Record<StepName, Make>> = {
         ? {
             title: 'Measure the housing seat',
             doing: 'Two planes, four directions; the class by the figure beside it or by the maker’s sheet.',
-            tool: 'bore gauge, zero checked',
+            tool: 'bore gauge (zero checked)',
             fields: [sized('boreMm', 'Housing seat diameter', row!.outsideMm, classes?.housingClass ?? null)],
             restsOn: BEARING,
           }
         : {
             title: `Measure the housing seat, ${row!.outsideMm} ${housing!.toleranceClass}`,
             doing: 'Clean the bore. Two planes, four directions; write down the mean.',
-            tool: 'bore gauge, zero checked',
+            tool: 'bore gauge (zero checked)',
             fields: [seatField('boreMm', 'Housing seat diameter', housing!)],
             restsOn: ['identify.designation', 'fit.housingClass'],
           },
@@ -223,7 +223,7 @@ const MAKE: Readonly<Record<StepName, Make>> = {
       title: `Unpack ${many ? `the set of ${c.set.count} ` : ''}${name} and read ${many ? 'each' : 'its'} marking`,
       doing:
         'Only now, and as warm as the room: a cold one sweats. Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.',
-      tool: 'clean hands or gloves',
+      tool: 'clean gloves',
       fields: markings(c),
       caution: (c.row?.massKg ?? 0) > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
       restsOn: BEARING,
@@ -401,14 +401,14 @@ const MAKE: Readonly<Record<StepName, Make>> = {
     title: 'Feel the clearance before it goes on',
     doing:
       'On the bench or in its housing over the top rollers; where the outer ring hangs on the shaft, under the lowest. Both rows, the rollers swung in. Turn it a little and feel again.',
-    tool: 'feeler gauge, long blades',
+    tool: 'feeler gauge (long blades)',
     fields: [number('beforeUm', 'Clearance before', 'fine', boughtUm ? { min: boughtUm[0], max: boughtUm[1] } : { min: 0 })],
     restsOn: ['identify.designation', 'identify.clearanceRange'],
   }),
   zero: ({ situation }) => ({
     title: 'Seat it fully: that is its zero',
     doing: `Oil the thread and the face of the nut. Tighten with the hand spanner until bore, ${situation.held === 'sleeve' ? 'sleeve and shaft' : 'and taper'} touch all round and no slack is left. Everything counts from here.`,
-    tool: 'hand spanner, no extension',
+    tool: 'hand spanner (no extension)',
     fields: [check('seated', 'No slack left, marked')],
     restsOn: BEARING,
   }),
@@ -437,7 +437,7 @@ const MAKE: Readonly<Record<StepName, Make>> = {
   rest: () => ({
     title: 'Let the oil out from under it',
     doing: 'Pressure off, and wait: what is still between the tapers lets it slip back. Then feel once more and only then change the nut.',
-    tool: 'gauge at nothing, time',
+    tool: 'pressure gauge',
     fields: [check('out', 'No pressure, no oil coming')],
     restsOn: BEARING,
   }),
@@ -494,7 +494,7 @@ const MAKE: Readonly<Record<StepName, Make>> = {
   seats: () => ({
     title: 'Measure both seats',
     doing: 'Clean and deburr. Two planes, four directions; compare with the sheet before going on.',
-    tool: 'micrometer and bore gauge, zero checked',
+    tool: 'micrometer and bore gauge (zero checked)',
     fields: [
       number('shaftMm', 'Shaft seat diameter', 'length', { decimals: 3, min: 0 }),
       number('housingMm', 'Housing seat diameter', 'length', { decimals: 3, min: 0 }),

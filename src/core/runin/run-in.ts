@@ -86,7 +86,7 @@ const TAUS = { from: 5, to: 240, times: 1.03 } as const
 const MISS_K = 4
 
 /**
- * Where a run will settle and when: T∞ − A exp(−t/τ) through its readings by least squares, τ from 5 to 240 minutes. Null where fewer
+ * Where a run will settle and when: T − A exp(−t/τ) through its readings by least squares, τ from 5 to 240 minutes. Null where fewer
  * than three readings over ten minutes stand, where it does not bend toward rest, or where no such curve goes through them. Temperatures
  * in °C, times in minutes. Source: one thermal mass warmed evenly; engineering practice.
  */
