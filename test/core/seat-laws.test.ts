@@ -94,4 +94,15 @@ describe('laws of arrangement and seats', () => {
     const edges = walls.map((n) => [Math.min(...n.filter((_, i) => i % 2 === 0)), Math.max(...n.filter((_, i) => i % 2 === 0))] as const)
     for (const [i, [left]] of edges.entries()) if (i) expect(left).to.be.above(edges[i - 1]![1])
   })
+  it('a telescoping gauge scatters further than a bore gauge with its dial, round the same bore', () => {
+    const spread = (gauge: number) => {
+      const device = standInSeatGauge(7)
+      const read: number[] = []
+      device.onReading((mm) => read.push(mm))
+      for (let i = 0; i < 60; i++) device.trigger({ seat: 'housing', nominalMm: 120, plane: 0, angleDeg: 45, gauge })
+      return (Math.max(...read) - Math.min(...read)) * 1000
+    }
+    expect(spread(0)).to.be.at.most(1.7)
+    expect(spread(1)).to.be.above(3).and.at.most(8.2)
+  })
 })

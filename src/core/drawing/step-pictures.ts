@@ -95,8 +95,11 @@ const box = (x1: number, y1: number, x2: number, y2: number): Point[] => [
 ]
 const filled = (points: readonly Point[], role: Role): Primitive => ({ kind: 'path', d: outline(points), role })
 
-/** The half section above the axis: shaft with its shoulder, rings, element, housing. */
-function section({ boreMm, outsideMm, widthMm, rolls, tapered }: StepPicture): { s: Section; shapes: Primitive[] } {
+/** Steps at which no bearing stands there yet. */
+const BARE: readonly StepName[] = ['base', 'seat', 'bore', 'raceway', 'seats']
+
+/** The half section above the axis: shaft with its shoulder, housing, and the rings with their element where they stand there. */
+function section({ boreMm, outsideMm, widthMm, rolls, tapered }: StepPicture, bare: boolean): { s: Section; shapes: Primitive[] } {
   const perMm = SPAN / (outsideMm / 2)
   const bore = AXIS - Math.min(170, Math.max(60, (boreMm / 2) * perMm))
   const outer = AXIS - SPAN
@@ -126,9 +129,9 @@ function section({ boreMm, outsideMm, widthMm, rolls, tapered }: StepPicture): {
     hatch(housing, 9, 1, 'housing-hatch'),
     filled(shaft, 'shaft'),
     segment(24, AXIS, WIDTH - 24, AXIS, 'axis'),
-    filled(box(left, outer, right, s.race), 'ring-own'),
-    filled(inner, 'ring-own'),
   ]
+  if (bare) return { s, shapes }
+  shapes.push(filled(box(left, outer, right, s.race), 'ring-own'), filled(inner, 'ring-own'))
   const [cx, cy, r] = [(left + right) / 2, (s.race + s.path) / 2, (s.path - s.race) / 2 + 6]
   if (rolls === 'ball') shapes.push({ kind: 'circle', cx, cy, r: Math.min(r, wide / 2 - 4), role: 'element' })
   else shapes.push(filled(box(left + wide * 0.16, s.race, right - wide * 0.16, s.path), 'element'))
@@ -177,12 +180,13 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
       shapes.push(...arrow([s.left - 90, s.path - 40], [s.left + 6, (s.path + s.bore) / 2], 'dimension', 'dimension-head', 12), text(s.left - 94, s.path - 46, 'probe here', 'figure', 'middle')) // prettier-ignore
       return
     }
-    const y = part === 'shaft' ? s.bore : s.outer
+    // A micrometer stands round the shaft, a bore gauge reaches up to the housing.
+    const [from, to] = part === 'shaft' ? [AXIS, s.bore] : [s.bore - 8, s.outer]
     for (const dx of [0.2, 0.8]) {
       const x = s.left + (s.right - s.left) * dx
-      shapes.push(...arrow([x, AXIS], [x, y], 'dimension', 'dimension-head', 12))
+      shapes.push(...arrow([x, from], [x, to], 'dimension', 'dimension-head', 12))
     }
-    shapes.push(text(s.right + 12, AXIS - 10, 'two planes', 'figure'))
+    shapes.push(text(s.right + 12, part === 'shaft' ? AXIS - 10 : (from + to) / 2, 'two planes', 'figure'))
   },
   feel: (shapes, s, { at }) => {
     const middle = (s.path + s.bore) / 2
@@ -272,8 +276,13 @@ const SAID: Readonly<Record<Mark['kind'], string>> = {
 
 /** The picture of a step over a half section of its bearing; sizes in mm, drawn in proportion and not to scale. Source: engineering practice. */
 export function stepPicture(name: StepName, of: StepPicture): Drawing {
-  const { s, shapes } = section(of)
+  const { s, shapes } = section(of, BARE.includes(name))
   for (const mark of SHOWS[name]) (DRAW[mark.kind] as (shapes: Primitive[], s: Section, mark: Mark) => void)(shapes, s, mark)
   const said = [...new Set(SHOWS[name].map((m) => SAID[m.kind]))]
-  return { width: WIDTH, height: HEIGHT, primitives: shapes, description: `Half section of the bearing on its shaft: ${said.join('; ')}.` }
+  return {
+    width: WIDTH,
+    height: HEIGHT,
+    primitives: shapes,
+    description: `Half section of ${BARE.includes(name) ? 'the seats, nothing on them yet' : 'the bearing on its shaft'}: ${said.join('; ')}.`,
+  }
 }

@@ -186,11 +186,15 @@ function withoutPressing(
   if (needsSeats && (!fitted.shaft || !fitted.housing)) return waiting()
   if (held === 'fit') return null
   if (held === 'collar' && answers.mount.reversing) station.warn('stop', 'collar-reversing')
-  const [reason, verdict, headline] = WITHOUT[held]
+  const [reason, usual, usually] = WITHOUT[held]
+  const drive = row && (held === 'sleeve' || held === 'taper') ? driveOf(answers, row, fitted) : null
+  const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', null, { note: `from its zero; ${q(drive.travelMm[0], 'gap')} to ${q(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
+  const verdict: Verdict = drive ? { word: 'can be done', level: 'good' } : usual
+  const headline = drive ? `${q(drive.reductionUm[0], 'fine')} less` : usually
   const situation = situationOf(answers, row, fitted, held, 'press', set)
   const stopped = station.hasStop()
   return {
-    ...station.close(reason, stopped ? { word: 'not this way', level: 'stop' } : verdict, null, headline),
+    ...station.close(reason, stopped ? { word: 'not this way', level: 'stop' } : verdict, hero, headline),
     ...NO_WAY,
     plan: planned(answers, row, fitted, situation, set, unlisted),
     takeOff: takeOffWays({ held, separable: situation.separable, boreMm: row?.boreMm ?? 0, gripUm: 0 }),

@@ -10,9 +10,13 @@ import { useSession } from '../../stores/session.js'
 const props = defineProps<{ runs: readonly { name: string; here: boolean; readings: readonly RunReading[] }[]; limitC: number; ambientC: number }>() // prettier-ignore
 const session = useSession()
 const inUnit = (c: number) => shown(c, 'temperature', session.units)
-const own = computed(() => props.runs.find((r) => r.here)!)
-const forecast = computed(() => forecastRun(own.value.readings))
 const sorted = (readings: readonly RunReading[]) => [...readings].sort((a, b) => a.minute - b.minute)
+const own = computed(() => props.runs.find((r) => r.here)!)
+const forecast = computed(() => {
+  const f = forecastRun(own.value.readings)
+  // What has come to rest needs no forecast.
+  return f && f.atMinute > (sorted(own.value.readings).at(-1)?.minute ?? 0) ? f : null
+})
 const lastMinute = computed(() => Math.max(120, ...props.runs.flatMap((r) => r.readings.map((x) => x.minute))))
 const STEPS = 24
 const series = computed(() => {

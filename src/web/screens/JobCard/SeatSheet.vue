@@ -5,9 +5,10 @@ import { placeRecord } from '../../../core/card/context.js'
 import { seatReadingsDrawing } from '../../../core/drawing/seat-readings.js'
 import { parse } from '../../../core/units/quantities.js'
 import { tolerance } from '../../../core/tolerances/iso286.js'
-import { standInSeatGauge } from '../../devices/seatGauge.js'
+import { SEAT_GAUGES, standInSeatGauge } from '../../devices/seatGauge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
+import ChoiceField from '../../fields/ChoiceField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
@@ -57,13 +58,15 @@ const next = computed(() => {
   const plane = PLANES.find((n) => readings(n).length < DIRECTIONS)
   return plane ? { plane, i: readings(plane).length } : null
 })
+const GAUGES = SEAT_GAUGES[props.seat].map((g, value) => ({ value, label: g.name }))
+const tool = ref(0)
 const gauge = standInSeatGauge(Math.round(props.nominalMm))
 const stop = gauge.onReading((mm) => next.value && set(next.value.plane, next.value.i, mm))
 onBeforeUnmount(stop)
 function take() {
   if (!next.value) return
   const { plane, i } = next.value
-  gauge.trigger({ seat: props.seat, nominalMm: props.nominalMm, plane: plane - 1, angleDeg: (180 * i) / DIRECTIONS })
+  gauge.trigger({ seat: props.seat, nominalMm: props.nominalMm, plane: plane - 1, angleDeg: (180 * i) / DIRECTIONS, gauge: tool.value })
 }
 
 const limits = computed(() => {
@@ -113,6 +116,14 @@ const drawing = computed(() => {
       <span />
       <AnswerField station="fit" :name="`${seat}PartC`" />
       <AnswerField station="fit" :name="`${seat}ZeroUm`" />
+      <ChoiceField
+        v-if="!card.readOnly && GAUGES.length > 1"
+        :id="`${seat}-gauge`"
+        :model-value="tool"
+        label="Measured with"
+        :options="GAUGES"
+        @update:model-value="tool = $event ?? 0"
+      />
       <Button
         v-if="!card.readOnly"
         class="gauge"
@@ -164,7 +175,7 @@ const drawing = computed(() => {
   align-self: center;
 }
 .gauge {
-  grid-column: span 2;
+  grid-column: auto / span 2;
 }
 .wrong {
   color: var(--rowan);
