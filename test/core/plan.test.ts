@@ -1,6 +1,9 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import type { CardAnswers } from '../../src/core/card/answers.js'
+import { asLineAnswers, emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
+import { bareContext } from '../../src/core/card/context.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { fieldState } from '../../src/core/card/mounting-plan.js'
 import { planSteps, type StepContext } from '../../src/core/card/plan-steps.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import {
@@ -144,7 +147,7 @@ describe('what a step says', () => {
     },
     heat: { ringTemperatureC: 96, setC: 100, mountingClearanceUm: 24, clearanceLeftUm: 20, withinLimit: true },
     drive: { by: 'reduction', reductionUm: [30, 39], travelMm: [0.45, 0.59], angleDeg: [81, 106], leastLeftUm: 20 },
-    ...{ boughtUm: [55, 75], classes: null, endBolt: null, outerTurns: false, ...more },
+    ...{ boughtUm: [55, 75], classes: null, endBolt: null, outerTurns: false, setting: null, ...more },
   })
   const step = (name: string, situation: Partial<Situation>, more: Partial<StepContext> = {}) =>
     planSteps(context(situation, more)).find((s) => s.key === name)!
@@ -171,6 +174,19 @@ describe('what a step says', () => {
     const plate = field('end-plate', 'torqueNm', { retained: ['end-plate'] }, { endBolt: { name: 'M12 8.8', torqueNm: 84 } })
     expect([plate.min, plate.max].map((n) => Math.round(n! * 10) / 10)).to.deep.equal([75.6, 92.4])
     expect(field('end-plate', 'torqued', { retained: ['end-plate'] }).kind).to.equal('check')
+  })
+  it('an adjusted pair is set to what Arrange found, and by the manual where it found nothing', () => {
+    const pair = { family: 'tapered-roller', separable: true, opposed: true } as const
+    const set = { setting: { coldUm: 60, limitsUm: [20, 110] } } as const
+    expect(field('setting', 'endPlayMm', pair, set)).to.include({ min: 0.02, max: 0.11 })
+    expect(step('setting', pair, set).restsOn).to.include('arrange.pairColdUm')
+    expect(step('setting', pair, set).fields.map((f) => f.key)).to.deep.equal(['endPlayMm'])
+    expect(step('setting', pair).fields.map((f) => f.key)).to.deep.equal(['wanted', 'endPlayMm'])
+  })
+  it('a ring that was too hot is put aside, and not only measured again', () => {
+    const hot = field('heat', 'ringC', { inner: 'heat' })
+    expect(hot.over).to.contain('heat colour')
+    expect([fieldState(hot, 100), fieldState(hot, 111)]).to.deep.equal(['good', 'outside'])
   })
   it('every step of every plan says what to do with what, and warns where a hand is at risk', () => {
     for (const held of Object.keys(PLANS) as Held[])
@@ -252,6 +268,20 @@ describe('the figures beside the steps of a card', () => {
     expect(e.mount.verdict.level).to.equal('stop')
     expect(wordsOf(cautionsOf(e).find((c) => c.code === 'collar-reversing')!)).to.contain('both ways')
     expect(mount('UEL 208').mount.verdict.level).to.equal('good')
+  })
+  it('a tapered pair on a whole line: the step takes the cold setting of Arrange', () => {
+    const context = { ...bareContext(findBearing('32210')!.row, findBearing('32209')!.row), onCard: ['p1.1', 'p2.1'] }
+    const a = emptyAnswers()
+    Object.assign(a.duty, { speedRpm: 900, radialLoadN: 4000, axialLoadN: 0, shock: 'smooth', ambientC: 20, innerRingC: 60, outerRingC: 50, dirt: 'clean', hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still' }) // prettier-ignore
+    Object.assign(a.select, { target: 'full-shift' })
+    Object.assign(a.arrange, { facing: 'face-to-face', hotPlayUm: 40, spanMm: 200, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 60, housingHotC: 45 }) // prettier-ignore
+    const held = { 'p1/arrange.held': true, 'p2/arrange.held': true, 'p1.1/identify.designation': '32210' }
+    const { arrange, mount } = evaluateLine({ ...asLineAnswers(a, 'p1.1'), ...held }, context).places['p1.1']!
+    const cold = arrange.figures.find((f) => f.key === 'arrange.pairColdUm')!.value as number
+    const setting = mount.plan.find((s) => s.key === 'setting')!
+    expect(setting.fields[0]!.min! * 1000).to.be.at.most(cold)
+    expect(setting.fields[0]!.max! * 1000).to.be.at.least(cold)
+    expect(setting.title).to.contain('end play')
   })
   it('oil is offered where a shaft is worth drilling', () => {
     const offers = (name: string) => mount(name).mount.offers.map((o) => o.method)

@@ -82,6 +82,20 @@ describe('journey: every way onto its seat', () => {
     await person.seeText('A collar works loose')
   })
 
+  it('an adjusted pair by dial and shims: Arrange says the cold setting, the shims, and the step holds to it', async () => {
+    const set = { 'line/arrange.facing': 'face-to-face', 'line/arrange.hotPlayUm': 40, 'line/arrange.shaftMaterial': 'carbon-steel', 'line/arrange.housingMaterial': 'cast-iron', 'line/arrange.assemblyC': 20, 'line/arrange.shaftHotC': 60, 'line/arrange.housingHotC': 45, 'line/arrange.spanMm': 200, 'line/arrange.measuredPlayUm': 400, 'line/arrange.trialShimMm': 1.5, 'line/arrange.shimSide': 'closes', 'p1/arrange.held': true, 'p2/arrange.held': true } // prettier-ignore
+    const id = await opened('PG-1', ['p1.1', 'p2.1'], { ...known('p1.1', '32210'), ...known('p2.1', '32209'), ...set }, 'arrange')
+    const cold = Number(await person.figure('arrange.pairColdUm'))
+    expect(Number(await person.figure('arrange.pairShimMm')), 'more shim closes what is too loose').to.be.above(1.5)
+    await person.seeText('hot it stays slack')
+    await person.go(`/jobs/${id}/mount`)
+    await step('setting')
+    await person.seeText('by the figures of Arrange')
+    const label = await (await person.see("//li[@data-step='setting']//label[contains(., 'End play measured')]")).getText()
+    const [least, most] = [...label.matchAll(/(\d+\.\d+)/g)].map((m) => 1000 * Number(m[1]))
+    expect(cold).to.be.within(least!, most!)
+  })
+
   it('a run-in of a fan with both positions: one climbs, is stopped, and what to look at first is said', async () => {
     const fine = [0, 20, 40, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 38, 47, 51, 53][i] }))
     const climbing = [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 37, 54, 71][i] }))

@@ -151,7 +151,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
         standing,
       ),
     )
-    const mount = shared('mount', () => mountStation(a, row, fit, standing, identify.typedDesignation))
+    const mount = shared('mount', () => mountStation(a, row, fit, standing, identify.typedDesignation, settingOf(arrange)))
     const lubricate = shared('lubricate', () =>
       lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),
     )
@@ -163,6 +163,13 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   compareRuns(context, order, places)
   askUnread(context, order, places)
   return { order, places, lineDuty: loads }
+}
+
+/** What an adjusted pair is set to, where Arrange has settled it. */
+function settingOf({ figures }: ArrangeResult): { coldUm: number; limitsUm: readonly [number, number] } | null {
+  const of = (name: string) => figures.find((f) => f.key === `arrange.${name}`)?.value
+  const [coldUm, limitsUm] = [of('pairColdUm'), of('pairLimitsUm')]
+  return typeof coldUm === 'number' && Array.isArray(limitsUm) ? { coldUm, limitsUm: limitsUm as [number, number] } : null
 }
 
 /** One position that runs much hotter than another of the line is marked where it runs. */

@@ -14,6 +14,8 @@ export interface PlanField {
   decimals?: number
   min?: number
   max?: number
+  /** What to do with what reads over its range, where that is more than measuring again. */
+  over?: string
   /** What should be read: a marking piece by piece, or a name. */
   expects?: { marking: ExpectedMarking } | { name: string }
 }

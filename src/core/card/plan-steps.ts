@@ -36,6 +36,8 @@ export interface StepContext {
   endBolt: { name: string; torqueNm: number } | null
   /** The ring that the collar is turned with: where the outer ring turns, against the drum. */
   outerTurns: boolean
+  /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
+  setting: { coldUm: number; limitsUm: readonly [number, number] } | null
 }
 
 /** A pressed ring that needs half as much again as reckoned is jammed or tilted. Engineering practice. */
@@ -54,6 +56,9 @@ const BEARING = ['identify.designation']
 const ON_SHAFT = ['identify.designation', 'fit.shaftInterference']
 const IN_HOUSING = ['identify.designation', 'fit.housingInterference']
 const SHIELD = 'Stand clear and shield. Never push through the balls or rollers, never on the cage.'
+/** A ring that was hotter than it may be. Engineering practice. */
+const OVERHEATED =
+  'Over its limit: put it aside with a label. Ask its stabilisation class and for how long it was so hot. Above that class, or with any heat colour, it is scrap: size first, then hardness.'
 const GLOVES = 'Gloves rated for the heat, no open flame.'
 
 type Make = (c: StepContext) => Omit<PlanStep, 'key'>
@@ -307,7 +312,15 @@ const MAKE: Readonly<Record<StepName, Make>> = {
     title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
     doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
     tool: 'bearing heater, contact probe',
-    fields: [number('ringC', 'Temperature of the inner ring', 'temperature', { min: heat!.withinLimit ? heat!.ringTemperatureC : limitC - UNDER_LIMIT_K, max: limitC })], // prettier-ignore
+    fields: [
+      {
+        ...number('ringC', 'Temperature of the inner ring', 'temperature', {
+          min: heat!.withinLimit ? heat!.ringTemperatureC : limitC - UNDER_LIMIT_K,
+          max: limitC,
+        }),
+        over: OVERHEATED,
+      },
+    ],
     caution: `${GLOVES.slice(0, -1)}, never above ${q(limitC, 'temperature')}. Keep pacemakers away from an induction heater.`,
     restsOn: [...ON_SHAFT, 'mount.setTemperatureC'],
   }),
@@ -472,13 +485,21 @@ const MAKE: Readonly<Record<StepName, Make>> = {
     caution: 'Fingers out of the joint: lower a heavy cap by its eye.',
     restsOn: BEARING,
   }),
-  setting: () => ({
-    title: 'Set it against its partner',
-    doing:
-      'Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
+  setting: ({ setting }) => ({
+    title: `Set it against its partner${setting ? `, ${q(setting.coldUm / 1000, 'gap')} of end play` : ''}`,
+    doing: setting
+      ? `Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
+      : 'Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
     tool: 'dial gauge, lock nut spanner or shims, machine manual',
-    fields: [words('wanted', 'Wanted by the manual, cold'), number('endPlayMm', 'End play measured (preload below zero)', 'gap', { decimals: 3, min: -0.5, max: 2 })], // prettier-ignore
-    restsOn: BEARING,
+    fields: [
+      ...(setting ? [] : [words('wanted', 'Wanted by the manual, cold')]),
+      number('endPlayMm', 'End play measured (preload below zero)', 'gap', {
+        decimals: 3,
+        min: setting ? setting.limitsUm[0] / 1000 : -0.5,
+        max: setting ? setting.limitsUm[1] / 1000 : 2,
+      }),
+    ],
+    restsOn: [...BEARING, ...(setting ? ['arrange.pairColdUm'] : [])],
   }),
   sheet: () => ({
     title: 'Read the maker’s sheet or the machine’s drawing',

@@ -144,6 +144,7 @@ function planned(
     boughtUm: row && onTaper && group && clearanceFrom(row) === 'table' ? clearanceRange(row, group) : null,
     classes: held === 'cup' ? recommended : null,
     outerTurns: answers.duty.turningRing === 'outer',
+    setting: null,
     ...more,
   })
 }
@@ -421,6 +422,7 @@ export function mountStation(
   fitted: FitStationResult,
   set: SetOfBearings = ALONE,
   unlisted: string | null = null,
+  setting: StepContext['setting'] = null,
 ): MountResult {
   const station = new StationBuilder('mount')
   const m = answers.mount
@@ -442,7 +444,7 @@ export function mountStation(
   const { outerForceN, housingC } = outerFigures(station, answers, bearing, housing, situation.outer)
   if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat)
   const endBolt = situation.retained.includes('end-plate') ? endBoltOf(station, m) : null
-  const plan = planned(answers, bearing, fitted, situation, set, unlisted, { heat, forceN, outerForceN, housingC, endBolt })
+  const plan = planned(answers, bearing, fitted, situation, set, unlisted, { heat, forceN, outerForceN, housingC, endBolt, setting })
   const headline = {
     heat: q(heat.setC, 'temperature'),
     press: q(forceN ?? 0, 'force', 0),

@@ -25,6 +25,13 @@ function range(f: PlanField): string {
   return f.min !== undefined && f.min > 0 ? `, at least ${session.withUnit(f.min, f.quantity, f.decimals)}` : ''
 }
 const outside = (f: PlanField) => state.value.fields[f.key] === 'outside'
+/** What is said beside a number outside its range. */
+function wrong(f: PlanField): string | null {
+  if (!outside(f)) return null
+  if (!state.value.outside.length) return 'Outside the tolerance, accepted.'
+  const over = f.over !== undefined && f.max !== undefined && (numberOf(f) ?? 0) > f.max
+  return over ? f.over! : 'Outside the tolerance: the plan stops here.'
+}
 </script>
 
 <template>
@@ -59,9 +66,7 @@ const outside = (f: PlanField) => state.value.fields[f.key] === 'outside'
       :decimals="f.decimals"
       :model-value="numberOf(f)"
       :disabled="locked"
-      :error="
-        outside(f) ? (state.outside.length ? 'Outside the tolerance: the plan stops here.' : 'Outside the tolerance, accepted.') : null
-      "
+      :error="wrong(f)"
       @update:model-value="set(f.key, $event)"
     />
     <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
