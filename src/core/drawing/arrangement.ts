@@ -1,5 +1,5 @@
 import type { Ends, HeldBy } from '../arrangement/holding.js'
-import { arrow, hatch, outline, segment, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
+import { arrow, box, filled, hatch, outline, segment, text, type Drawing, type Point, type Primitive } from './primitives.js'
 
 /** How a line is arranged: each support with what its rings stand against to each side, and how the free ones move until it is hot. */
 
@@ -56,14 +56,6 @@ const FOOT = 88
 /** The largest gap on the paper, and a ring's width in mm that its drawn width stands for. */
 const GAP = 26
 const RING_MM = 25
-
-const box = (x1: number, y1: number, x2: number, y2: number): Point[] => [
-  [x1, y1],
-  [x2, y1],
-  [x2, y2],
-  [x1, y2],
-]
-const filled = (points: readonly Point[], role: Role): Primitive => ({ kind: 'path', d: outline(points), role })
 
 /** What stands beside an outer ring, `at` its face, from the housing (`top`) down to the ring's height. */
 function besideOuter(shapes: Primitive[], by: HeldBy, x: number, face: 1 | -1, top: number, ring: readonly [number, number]): void {

@@ -58,6 +58,17 @@ export function outline(points: readonly Point[]): string {
   return `M${points.map(([x, y]) => `${round(x)} ${round(y)}`).join('L')}Z`
 }
 
+/** The corners of a rectangle between two points; units of the drawing. */
+export const box = (x1: number, y1: number, x2: number, y2: number): Point[] => [
+  [x1, y1],
+  [x2, y1],
+  [x2, y2],
+  [x1, y2],
+]
+
+/** A closed shape through points in units of the drawing, filled by its role. */
+export const filled = (points: readonly Point[], role: Role): Primitive => ({ kind: 'path', d: outline(points), role })
+
 /** A coordinate in units of the drawing to two decimals, so that files stay small. */
 export function round(value: number): number {
   return Math.round(value * 100) / 100

@@ -1,5 +1,5 @@
 import type { StepName } from '../mounting/plan.js'
-import { arrow, hatch, outline, segment, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
+import { arrow, box, filled, hatch, segment, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
 
 /** A picture for every step of a plan: where the tool sits, where the force goes, and what must never be touched. Not to scale. */
 
@@ -86,14 +86,6 @@ interface Section {
   path: number
   bore: number
 }
-
-const box = (x1: number, y1: number, x2: number, y2: number): Point[] => [
-  [x1, y1],
-  [x2, y1],
-  [x2, y2],
-  [x1, y2],
-]
-const filled = (points: readonly Point[], role: Role): Primitive => ({ kind: 'path', d: outline(points), role })
 
 /** Steps at which no bearing stands there yet. */
 const BARE: readonly StepName[] = ['base', 'seat', 'bore', 'raceway', 'seats']
