@@ -6,18 +6,8 @@ import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { fieldState } from '../../src/core/card/mounting-plan.js'
 import { planSteps, type StepContext } from '../../src/core/card/plan-steps.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import {
-  DRIVE_WAYS,
-  INNER_WAYS,
-  OUTER_WAYS,
-  PLANS,
-  STEP_NAMES,
-  TAKE_OFF_WAYS,
-  planOf,
-  takeOffWays,
-  type Held,
-  type Situation,
-} from '../../src/core/mounting/plan.js'
+import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
+import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
 import { wordsOf } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './line.js'
 

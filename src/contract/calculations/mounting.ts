@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { SCREW_CLASSES, screwTorque } from '../../core/mounting/screw-torque.js'
+import { screwTorque } from '../../core/mounting/screw-torque.js'
+import { SCREW_CLASSES } from '../../core/mounting/ways.js'
 import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../core/mounting/warmth.js'
 import { define, type Calculation } from './define.js'
 import { material } from './schemas.js'

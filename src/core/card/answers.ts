@@ -1,4 +1,4 @@
-import type { InnerWay } from '../mounting/plan.js'
+import type { InnerWay } from '../mounting/ways.js'
 import { EVIDENCE, FIELDS, STATIONS, fieldOf, fieldsOf, type AnswersOf, type Station } from './fields.js'
 
 export { STATIONS, type Station } from './fields.js'

@@ -16,8 +16,7 @@ import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubricat
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
 import { MATERIALS, MATERIAL_NAMES } from '../materials.js'
-import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, TAKE_OFF, TAKE_OFF_WAYS } from '../mounting/plan.js'
-import { SCREW_CLASSES } from '../mounting/screw-torque.js'
+import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, SCREW_CLASSES, TAKE_OFF_LABEL, TAKE_OFF_WAYS } from '../mounting/ways.js'
 import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
@@ -229,7 +228,7 @@ export const FIELDS = {
   mount: {
     method: choice('place', 'How it goes on', INNER_WAYS, { press: 'cold, by press', heat: 'hot, by heater', chill: 'cold, by chilled shaft', oil: 'floated on oil' }),
     outerMethod: choice('place', 'Outer ring goes in', OUTER_WAYS, { push: 'by hand', press: 'by press', warm: 'into a warmed housing', chill: 'chilled' }),
-    takeOff: choice('place', 'The old one comes off', TAKE_OFF_WAYS, labelsOf(TAKE_OFF)),
+    takeOff: choice('place', 'The old one comes off', TAKE_OFF_WAYS, TAKE_OFF_LABEL),
     driveBy: choice('place', 'Driven up by', DRIVE_WAYS, { reduction: 'clearance that goes', travel: 'travel, by dial', angle: 'turn of the nut' }),
     hydraulic: flag('place', 'hydraulic nut'),
     reversing: flag('line', 'runs both ways'),

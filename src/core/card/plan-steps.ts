@@ -1,5 +1,6 @@
 import type { Bearing } from '../catalogue/bearing.js'
-import { TAKE_OFF, planOf, type DriveWay, type Situation, type StepName } from '../mounting/plan.js'
+import { TAKE_OFF_WHY, planOf, type Situation, type StepName } from '../mounting/plan.js'
+import { TAKE_OFF_LABEL, type DriveWay } from '../mounting/ways.js'
 import type { HeatingValues } from '../mounting/temperatures.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { SetOfBearings } from '../life/set-of-bearings.js'
@@ -152,8 +153,8 @@ const MAKE: Readonly<Record<StepName, Make>> = {
     restsOn: [],
   }),
   off: ({ situation }) => ({
-    title: `Take the old bearing off: ${TAKE_OFF[situation.takeOff!].label}`,
-    doing: TAKE_OFF[situation.takeOff!].why,
+    title: `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
+    doing: TAKE_OFF_WHY[situation.takeOff!],
     tool: { apart: 'hands, puller for the tight ring', puller: 'puller of enough strength, plate behind the ring', 'hold-back': 'lock nut spanner, drift or hydraulic nut', heat: 'induction heater or rings, heat-rated gloves', oil: 'oil injector, nut or stop', slide: 'hexagon key, fine file', cut: 'cutting tool, screens' }[situation.takeOff!], // prettier-ignore
     fields: [check('off', 'It is off, the seat is whole')],
     caution: situation.takeOff === 'cut' ? 'Hardened rings burst: face shield, screens, nobody in line. No flame near grease or seals; a hot polymer gives off poison.' : situation.takeOff === 'hold-back' || situation.takeOff === 'oil' ? 'It jumps when it lets go: the nut stays on, nobody stands along the shaft.' : 'Eye protection; never in line with the screw of a loaded puller.', // prettier-ignore

@@ -1,18 +1,10 @@
 import type { Family } from '../catalogue/families.js'
+import type { InnerWay, OuterWay, TakeOffWay } from './ways.js'
 
 /**
  * Which steps a mounting has, and in which order: one table a way in which the inner ring is held, each row a step with what it depends
  * on. What a step says and asks stands in `core/card/plan-steps.ts`. Source: engineering practice.
  */
-
-export const INNER_WAYS = ['press', 'heat', 'chill', 'oil'] as const
-export type InnerWay = (typeof INNER_WAYS)[number]
-export const OUTER_WAYS = ['push', 'press', 'warm', 'chill'] as const
-export type OuterWay = (typeof OUTER_WAYS)[number]
-export const TAKE_OFF_WAYS = ['apart', 'puller', 'hold-back', 'heat', 'oil', 'slide', 'cut'] as const
-export type TakeOffWay = (typeof TAKE_OFF_WAYS)[number]
-export const DRIVE_WAYS = ['reduction', 'travel', 'angle'] as const
-export type DriveWay = (typeof DRIVE_WAYS)[number]
 
 /** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `unlisted` is in no table. */
 export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'ring' | 'cup' | 'cage' | 'unlisted'
@@ -116,15 +108,15 @@ export function planOf(situation: Situation): StepName[] {
   })
 }
 
-/** Ways to take an old bearing off, each with what speaks for it. */
-export const TAKE_OFF: Readonly<Record<TakeOffWay, { label: string; why: string }>> = {
-  apart: { label: 'ring by ring', why: 'Its rings come apart: the free one comes with its part, the tight one alone.' },
-  puller: { label: 'puller', why: 'On the ring that is tight, claws behind it, the screw in line with the shaft.' },
-  'hold-back': { label: 'nut held back', why: 'On a taper it comes loose with a blow: the nut stays on by a few turns and catches it.' },
-  heat: { label: 'heated off', why: 'The inner ring is warmed quickly, before the shaft gets warm, and drawn off.' },
-  oil: { label: 'oil injection', why: 'Oil under the ring lifts it; a nut or stop catches it when it jumps.' },
-  slide: { label: 'slides off', why: 'Its screws or collar loosened, and the shaft dressed where they left their mark.' },
-  cut: { label: 'cut off', why: 'The last resort: what is cut tells less of why it failed, and splinters fly.' },
+/** What speaks for each way to take an old bearing off. */
+export const TAKE_OFF_WHY: Readonly<Record<TakeOffWay, string>> = {
+  apart: 'Its rings come apart: the free one comes with its part, the tight one alone.',
+  puller: 'On the ring that is tight, claws behind it, the screw in line with the shaft.',
+  'hold-back': 'On a taper it comes loose with a blow: the nut stays on by a few turns and catches it.',
+  heat: 'The inner ring is warmed quickly, before the shaft gets warm, and drawn off.',
+  oil: 'Oil under the ring lifts it; a nut or stop catches it when it jumps.',
+  slide: 'Its screws or collar loosened, and the shaft dressed where they left their mark.',
+  cut: 'The last resort: what is cut tells less of why it failed, and splinters fly.',
 }
 
 /** How an old bearing can be taken off, the first choice first; bore in mm, grip in µm, from 0. Source: engineering practice. */

@@ -1,9 +1,10 @@
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
+import { SCREW_CLASSES, type ScrewClass } from './ways.js'
 
 /** Tightening of screws by their class and friction. */
 
 /** Least yield (0.2 % proof) of a property class, MPa: to M16, and above it. ISO 898-1:2013, table 3. */
-const YIELD_MPA: Readonly<Record<string, readonly [number, number]>> = {
+const YIELD_MPA: Readonly<Record<ScrewClass, readonly [number, number]>> = {
   '4.6': [240, 240],
   '5.6': [300, 300],
   '6.8': [480, 480],
@@ -11,7 +12,6 @@ const YIELD_MPA: Readonly<Record<string, readonly [number, number]>> = {
   '10.9': [940, 940],
   '12.9': [1100, 1100],
 }
-export const SCREW_CLASSES = Object.keys(YIELD_MPA) as [string, ...string[]]
 
 /** Of the yield that tension and torsion together use. VDI 2230. */
 const USE = 0.9
@@ -24,7 +24,7 @@ const USE = 0.9
 export function screwTorque(input: {
   threadMm: number
   pitchMm: number
-  class: string
+  class: ScrewClass
   friction?: number
   headMeanMm?: number
 }): Result<{ torqueNm: number; preloadN: number }> {

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { AnswersOf } from '../../../core/card/fields.js'
-import { TAKE_OFF } from '../../../core/mounting/plan.js'
+import { TAKE_OFF_LABEL } from '../../../core/mounting/ways.js'
 import FigureRow from '../../figures/FigureRow.vue'
 import { figureText } from '../../figures/figureText.js'
 import AnswerField from '../../fields/AnswerField.vue'
@@ -58,7 +58,7 @@ const drivenBy = computed(() => (card.evaluation.identify.row?.family === 'self-
 const collar = computed(() => hold.value === 'collar')
 const endPlate = computed(() => [card.answers.arrange.innerLeft, card.answers.arrange.innerRight].includes('cover'))
 /** How the old one comes off, the first choice first. */
-const ways = computed(() => (result.value.takeOff ?? []).map((value) => ({ value, label: TAKE_OFF[value].label })))
+const ways = computed(() => (result.value.takeOff ?? []).map((value) => ({ value, label: TAKE_OFF_LABEL[value] })))
 
 const done = computed(() => {
   const here = card.plan.filter((s) => s.station === 'mount' && (s.scope === card.lead || s.scope === 'line')).map((s) => s.key)

@@ -1,0 +1,22 @@
+/** The ways in which rings go on, are driven up and come off, by name: what a card can answer. Source: engineering practice. */
+
+export const INNER_WAYS = ['press', 'heat', 'chill', 'oil'] as const
+export type InnerWay = (typeof INNER_WAYS)[number]
+export const OUTER_WAYS = ['push', 'press', 'warm', 'chill'] as const
+export type OuterWay = (typeof OUTER_WAYS)[number]
+export const TAKE_OFF_WAYS = ['apart', 'puller', 'hold-back', 'heat', 'oil', 'slide', 'cut'] as const
+export type TakeOffWay = (typeof TAKE_OFF_WAYS)[number]
+export const TAKE_OFF_LABEL: Readonly<Record<TakeOffWay, string>> = {
+  apart: 'ring by ring',
+  puller: 'puller',
+  'hold-back': 'nut held back',
+  heat: 'heated off',
+  oil: 'oil injection',
+  slide: 'slides off',
+  cut: 'cut off',
+}
+export const DRIVE_WAYS = ['reduction', 'travel', 'angle'] as const
+export type DriveWay = (typeof DRIVE_WAYS)[number]
+/** Property classes of screws. ISO 898-1. */
+export const SCREW_CLASSES = ['4.6', '5.6', '6.8', '8.8', '10.9', '12.9'] as const
+export type ScrewClass = (typeof SCREW_CLASSES)[number]
