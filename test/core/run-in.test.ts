@@ -10,6 +10,7 @@ import { cautionsOf, figuresOf, filledCard, type Patch } from './line.js'
 import {
   MACHINE_CLASSES,
   forecastRun,
+  foreseenC,
   hotterThanOthers,
   jumpOf,
   judgeRun,
@@ -123,6 +124,8 @@ describe('what a run will come to', () => {
           const f = forecastRun(warming(settlesC, amountK, tauMin, [0, 10, 25, 45, 60]))!
           expect(f.settlesC).to.be.closeTo(settlesC, 1.5)
           expect(f.tauMin / tauMin).to.be.closeTo(1, 0.05)
+          expect(foreseenC(f, 60), 'through its own readings').to.be.closeTo(settlesC - amountK * Math.exp(-60 / tauMin), 1)
+          expect(foreseenC(f, 10_000)).to.be.closeTo(f.settlesC, 1e-6)
           expect(f.atMinute).to.be.closeTo(tauMin * Math.log(Math.max(1, (60 * amountK) / (4 * tauMin))), 0.12 * f.atMinute + 1)
         },
       ),

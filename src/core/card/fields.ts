@@ -233,7 +233,7 @@ export const FIELDS = {
     hydraulic: flag('place', 'hydraulic nut'),
     reversing: flag('line', 'runs both ways'),
     heater: choice('line', 'Heater', HEATERS, { induction: 'induction, with core', coil: 'coil, by hand', plate: 'plate', oven: 'oven', 'oil-bath': 'oil bath' }),
-    heaterW: numberFrom('line', 'Its power', 'power', [0.05, 200], 3.5),
+    heaterKw: numberFrom('line', 'Its power', 'power', [0.05, 200], 3.5),
     endBoltMm: number('place', 'Bolt of the end plate, M', 'length'),
     endBoltClass: choice('place', 'Class of the bolt', SCREW_CLASSES),
     limitC: numberFrom('place', 'Limit of the ring', 'temperature', [40, 300], 110),

@@ -78,6 +78,8 @@ export interface RunForecast {
   atMinute: number
   /** Time constant of the warming, minutes. */
   tauMin: number
+  /** What was still to come at the start, K. */
+  amountK: number
 }
 
 /** Time constants that a bearing in its housing can have, minutes; at the longest it shows no rest at all. Engineering practice. */
@@ -107,8 +109,12 @@ export function forecastRun(readings: readonly RunReading[]): RunForecast | null
   if (!best || !Number.isFinite(best.settlesC) || best.error > MISS_K || best.amountK <= 0 || best.tauMin * TAUS.times > TAUS.to)
     return null
   const atMinute = best.tauMin * Math.log(Math.max(1, (60 * best.amountK) / (RUN_LIMITS.settledKPerH * best.tauMin)))
-  return { settlesC: best.settlesC, atMinute, tauMin: best.tauMin }
+  return { settlesC: best.settlesC, atMinute, tauMin: best.tauMin, amountK: best.amountK }
 }
+
+/** Temperature that a forecast gives so many minutes after the start, °C. Source: as `forecastRun`. */
+export const foreseenC = ({ settlesC, amountK, tauMin }: RunForecast, minute: number): number =>
+  settlesC - amountK * Math.exp(-minute / tauMin)
 
 /** So much between two readings that stand close is a jump and no warming, K and minutes. Engineering practice. */
 const JUMP = { kelvin: 8, minutes: 10 } as const

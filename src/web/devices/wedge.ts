@@ -3,7 +3,7 @@ import { parse, type Quantity, type UnitSystem } from '../../core/units/quantiti
 /** Gauges that type: most digital gauges send their reading as a keyboard would, far faster than a hand, with Enter behind it. */
 
 /** No hand types the next sign within so many ms. */
-const FAST_MS = 40
+export const FAST_MS = 40
 /** What is shorter is somebody at the keyboard. */
 const LEAST_SIGNS = 3
 

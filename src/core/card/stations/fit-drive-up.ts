@@ -15,8 +15,8 @@ import { range } from './fit-seats.js'
 /** Turn of the nut of a self-aligning ball bearing, degrees. Engineering practice. */
 const SELF_ALIGNING_DEG = 70
 
-/** Clearance as bought; null where group or table is missing. */
-function boughtUm(row: Bearing, group: ClearanceGroup | null): ClearanceRange | null {
+/** Clearance of a tapered bore as bought, µm; null where group or table is missing. Source: `clearanceGroup`. */
+export function boughtUm(row: Bearing, group: ClearanceGroup | null): ClearanceRange | null {
   if (!group) return null
   try {
     return clearanceGroup({ family: row.family, boreMm: row.boreMm, taperedBore: true, group }).values

@@ -86,6 +86,8 @@ function judged(station: StationBuilder, a: Answers): { run: RunJudgement; hero:
   station.figure('peakC', 'Highest', run.peakC, 'temperature', from)
   station.figure('lastRateKPerH', 'Change in an hour, of late', run.lastRateKPerH, 'rise', from)
   const forecast = run.state === 'warming' ? forecastRun(a.readings) : null
+  if (forecast && forecast.settlesC > a.limitC)
+    station.warn('caution', 'run-will-pass', { to: amount(forecast.settlesC, 'temperature'), limit: amount(a.limitC, 'temperature') }, Math.round(forecast.settlesC)) // prettier-ignore
   if (forecast)
     station.figure('settlesC', 'Will settle at about', forecast.settlesC, 'temperature', null, {
       note: `${q(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
@@ -140,8 +142,6 @@ function warnOfRun(
   if (zone === 'D') station.warn('stop', 'vibration-d', {}, a.vibrationRmsMmS!)
   const jump = jumpOf(a.readings)
   if (jump) station.warn('caution', jump.byK > 0 ? 'run-jump-up' : 'run-jump-down', { by: amount(Math.abs(jump.byK), 'rise'), at: amount(jump.minute, 'minutes') }, Math.round(jump.byK)) // prettier-ignore
-  const settles = run.state === 'warming' ? forecastRun(a.readings) : null
-  if (settles && settles.settlesC > a.limitC) station.warn('caution', 'run-will-pass', { to: amount(settles.settlesC, 'temperature'), limit: amount(a.limitC, 'temperature') }, Math.round(settles.settlesC)) // prettier-ignore
   const doubt = timesInDoubt(a.readings)
   if (doubt)
     station.ask('run-times', { claimed: amount(doubt.claimedMin, 'minutes'), written: amount(Math.ceil(doubt.writtenMin), 'minutes') })

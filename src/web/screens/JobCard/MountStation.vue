@@ -121,7 +121,7 @@ const done = computed(() => {
         <AnswerField v-if="result.takeOff" station="mount" name="takeOff" :options="ways" placeholder="nothing to take off" clearable />
         <template v-if="result.method === 'heat'">
           <AnswerField station="mount" name="heater" placeholder="induction" clearable />
-          <AnswerField station="mount" name="heaterW" />
+          <AnswerField station="mount" name="heaterKw" />
         </template>
         <template v-if="endPlate">
           <AnswerField station="mount" name="endBoltMm" />

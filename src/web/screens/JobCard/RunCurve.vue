@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
-import { forecastRun, type RunReading } from '../../../core/runin/run-in.js'
+import { forecastRun, foreseenC, type RunReading } from '../../../core/runin/run-in.js'
 import { shown } from '../../../core/units/quantities.js'
 import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
@@ -27,9 +27,8 @@ const series = computed(() => {
   const first = sorted(own.value.readings)[0]
   if (!f || !first) return measured
   const to = Math.max(lastMinute.value, Math.min(360, f.atMinute))
-  const rise = (f.settlesC - first.temperatureC) / Math.exp(-first.minute / f.tauMin)
   const data = Array.from({ length: STEPS + 1 }, (_, i) => first.minute + ((to - first.minute) * i) / STEPS)
-  return [...measured, { name: 'if it goes on so', data: data.map((x) => ({ x, y: inUnit(f.settlesC - rise * Math.exp(-x / f.tauMin)) })) }]
+  return [...measured, { name: 'if it goes on so', data: data.map((x) => ({ x, y: inUnit(foreseenC(f, x)) })) }]
 })
 const said = computed(() => {
   const readings = sorted(own.value.readings)

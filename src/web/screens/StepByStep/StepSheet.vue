@@ -6,7 +6,7 @@ import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
-import { readSent, wedge } from '../../devices/wedge.js'
+import { FAST_MS, readSent, wedge } from '../../devices/wedge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useSession } from '../../stores/session.js'
 import SaveState from '../JobCard/SaveState.vue'
@@ -102,7 +102,7 @@ useEventListener(
   (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return
     const writing = typing(event.target) && !ticks(event.target)
-    const burst = event.timeStamp - lastKey < 40
+    const burst = event.timeStamp - lastKey <= FAST_MS
     lastKey = event.timeStamp
     const sent = writing ? null : gauge(event.key, event.timeStamp)
     if (sent !== null) {

@@ -1,0 +1,180 @@
+import type { Bearing } from '../../catalogue/catalogue.js'
+import { expansionPerK } from '../../materials.js'
+import { housingPress } from '../../mounting/housing-press.js'
+import { pressForce } from '../../mounting/press-force.js'
+import { coarsePitchMm, screwTorque } from '../../mounting/screw-torque.js'
+import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
+import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
+import type { OuterWay } from '../../mounting/ways.js'
+import { short } from '../../result.js'
+import { q } from '../../units/quantities.js'
+import { amount } from '../../words/message.js'
+import type { CardAnswers, MountMethod } from '../answers.js'
+import type { Heater } from '../fields.js'
+import type { StepContext } from '../steps/step.js'
+import type { Figure, StationBuilder } from '../station.js'
+import { hollowIn, type FitSeat } from './fit-seats.js'
+
+/** Forces, temperatures and torques of mounting, as figures of the card. */
+
+/** Smoothing of a ground seat, taken off before the press force is reckoned. Engineering practice. */
+const SMOOTHING_UM = 2
+
+/** Force, temperature and cold that the seat asks for. */
+export function waysOn(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat) {
+  const m = answers.mount
+  const ambient = answers.duty.ambientC ?? 20
+  const U = Math.max(0, shaft.grip!.maxInterferenceUm)
+  const press = station.attempt(() =>
+    pressForce({
+      boreMm: row.boreMm,
+      racewayDiameterMm: row.innerRacewayMm,
+      widthMm: row.innerWidthMm ?? row.widthMm,
+      interferenceUm: Math.max(0, U - SMOOTHING_UM),
+      shaftMaterial: answers.arrange.shaftMaterial ?? undefined,
+      shaftBoreMm: hollowIn(answers, row),
+    }),
+  )
+  // Heat and cold carry cautions that count only when that method is chosen; a too hot ring is said in its offer.
+  const heat = heatingTemperature({
+    boreMm: row.boreMm,
+    interferenceUm: U,
+    shaftTemperatureC: Math.min(150, Math.max(-60, ambient)),
+    limitC: m.limitC,
+  })
+  const chill = station.attempt(
+    () => ({
+      ...chilling({
+        diameterMm: row.boreMm,
+        material: answers.arrange.shaftMaterial ?? 'carbon-steel',
+        fromC: ambient,
+        toC: m.chillToC,
+        interferenceUm: U,
+      }),
+      cautions: [],
+    }),
+    { toC: 'chillToC' },
+  )
+  return { press, heat, chill }
+}
+
+export type Ways = ReturnType<typeof waysOn>
+
+/** The figures of all three ways, by way. */
+export function figuresOf(station: StationBuilder, { press, heat, chill }: Ways, m: CardAnswers['mount']): Record<MountMethod, Figure> {
+  const temperature = station.figure('setTemperatureC', 'Ring temperature to set', heat.values.setC, 'temperature', heat, {
+    note: `limit ${q(m.limitC, 'temperature')}`,
+  })
+  const force = station.figure('pressForceN', 'Cold press force', press?.values.forceN ?? null, 'force', press, { decimals: 1 })
+  station.figure('hoopStressMPa', 'Stress in the ring', press?.values.hoopStressMPa ?? null, 'stress', press)
+  const cold = station.figure(
+    'chillClearanceUm',
+    `Room with shaft at ${q(m.chillToC, 'temperature')}`,
+    chill?.values.clearanceUm ?? null,
+    'fine',
+    chill,
+  )
+  return { heat: temperature, press: force, chill: cold, oil: force }
+}
+
+/** What of the heater's power reaches the ring. Engineering practice. */
+const EFFICIENCY: Readonly<Record<Heater, number>> = { induction: 0.6, coil: 0.5, plate: 0.3, oven: 0.15, 'oil-bath': 0.4 }
+/** Emissivity of a ground ring. Engineering practice: 0.1 to 0.3. */
+const SHINY = 0.2
+/** Carrying a ring from its heater to the shaft takes so long, s. Engineering practice. */
+const CARRY_S = 15
+
+/** Time in the heater, seconds until the ring grips, and what a camera would show of it. */
+export function heatFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat, { setC }: HeatingValues): void {
+  const ambientC = Math.min(60, Math.max(-30, answers.duty.ambientC ?? 20))
+  const { heater, heaterKw } = answers.mount
+  if (setC <= ambientC) return
+  const powerW = heaterKw * 1000
+  const time = station.attempt(
+    () => heatingTime({ massKg: row.massKg, riseK: setC - ambientC, powerW, efficiency: EFFICIENCY[heater ?? 'induction'] }),
+    { powerW: 'heaterKw' },
+  )
+  station.figure('heatMin', 'Time in the heater, about', time && time.values.seconds / 60, 'minutes', time, {
+    decimals: 1,
+    note: `with ${q(heaterKw, 'power')}`,
+  })
+  const touchC = ambientC + Math.max(0, shaft.grip!.maxInterferenceUm) / (1000 * expansionPerK('bearing-steel') * row.boreMm)
+  const { boreMm, outsideMm, widthMm, massKg } = row
+  const window =
+    touchC > ambientC
+      ? station.attempt(() => ({ ...coolingWindow({ boreMm, outsideMm, widthMm, massKg, fromC: setC, touchC, ambientC }), cautions: [] }))
+      : null
+  const left = window && window.values.seconds - CARRY_S
+  station.figure('windowS', 'Seconds until it grips', left === null ? null : Math.max(0, left), 'text', window, {
+    decimals: 0,
+    note: `${CARRY_S} s of carrying taken off`,
+  })
+  if (left !== null && left <= 0) station.warn('stop', 'window-gone', { carry: CARRY_S })
+  const camera = station.attempt(() => ({ ...infraredReading({ trueC: setC, emissivity: SHINY, roomC: ambientC }), cautions: [] }))
+  station.figure('infraredC', 'A camera shows of the shiny ring', camera?.values.apparentC ?? null, 'temperature', camera, {
+    note: 'tape or a probe tells the truth',
+  })
+}
+
+/** Press force, warmth of the housing, or cold of the ring, where the housing grips its outer ring. */
+export function outerFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, housing: FitSeat, way: OuterWay) {
+  const none = { outerForceN: null, housingC: null }
+  const U = housing.grip?.maxInterferenceUm ?? 0
+  if (way === 'push' || U <= 0) return none
+  const material = answers.arrange.housingMaterial ?? 'cast-iron'
+  const ringC = Math.min(60, Math.max(-30, answers.duty.ambientC ?? 20))
+  if (way === 'warm') {
+    const found = station.attempt(() => housingHeating({ outsideMm: row.outsideMm, interferenceUm: U, ringC, material }))
+    station.figure('housingC', 'Housing warmed to', found?.values.housingC ?? null, 'temperature', found)
+    if (found && found.values.housingC > HOUSING_LIMIT_C)
+      station.warn('caution', 'housing-hot', { is: amount(found.values.housingC, 'temperature') }, Math.round(found.values.housingC))
+    return { ...none, housingC: found?.values.housingC ?? null }
+  }
+  if (way === 'chill') {
+    const found = station.attempt(
+      () =>
+        chilling({ diameterMm: row.outsideMm, material: 'bearing-steel', fromC: ringC, toC: answers.mount.chillToC, interferenceUm: U }),
+      { toC: 'chillToC' },
+    )
+    station.figure(
+      'outerChillUm',
+      `Room with the ring at ${q(answers.mount.chillToC, 'temperature')}`,
+      found?.values.clearanceUm ?? null,
+      'fine',
+      found,
+    )
+    return none
+  }
+  const found = station.attempt(() =>
+    housingPress({
+      ...{
+        outsideMm: row.outsideMm,
+        racewayMm: row.outerRacewayMm,
+        widthMm: row.widthMm,
+        interferenceUm: Math.max(0, U - SMOOTHING_UM),
+        material,
+      },
+      housingOutsideMm: answers.fit.housingOutsideMm ?? THICK * row.outsideMm,
+    }),
+  )
+  station.figure('outerForceN', 'Press force of the outer ring', found?.values.forceN ?? null, 'force', found, { decimals: 1 })
+  return { ...none, outerForceN: found?.values.forceN ?? null }
+}
+/** A housing whose wall nobody measured: so many outside diameters across. A warmed one stays under its paint and seals. Engineering practice. */
+const THICK = 1.5
+const HOUSING_LIMIT_C = 120
+
+/** Torque of the bolts of an end plate, Nm; null while their size or class is not known. */
+export function endBoltOf(station: StationBuilder, { endBoltMm, endBoltClass }: CardAnswers['mount']): StepContext['endBolt'] {
+  if (endBoltMm === null || !endBoltClass) {
+    station.ask('end-bolt')
+    return null
+  }
+  const found = station.attempt(() => screwTorque({ threadMm: endBoltMm, pitchMm: coarsePitchMm(endBoltMm), class: endBoltClass }), {
+    threadMm: 'endBoltMm',
+  })
+  station.figure('endBoltNm', `Torque of M${short(endBoltMm)}, class ${endBoltClass}, Nm`, found?.values.torqueNm ?? null, 'text', found, {
+    decimals: 0,
+  })
+  return found && { name: `M${short(endBoltMm)} ${endBoltClass}`, torqueNm: found.values.torqueNm }
+}

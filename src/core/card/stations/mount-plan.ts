@@ -1,0 +1,103 @@
+import type { HeldBy } from '../../arrangement/holding.js'
+import type { Bearing } from '../../catalogue/catalogue.js'
+import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
+import { clearanceFrom, type ClearanceGroup } from '../../fits/clearance-group.js'
+import { canSlide } from '../../fits/fit.js'
+import type { SetOfBearings } from '../../life/set-of-bearings.js'
+import type { Held, Situation } from '../../mounting/plan.js'
+import type { InnerWay, OuterWay } from '../../mounting/ways.js'
+import { PAIRED } from '../../ratings/equivalent-load.js'
+import type { CardAnswers } from '../answers.js'
+import type { PlanStep } from '../mounting-plan.js'
+import { planSteps } from '../plan-steps.js'
+import type { StepContext } from '../steps/step.js'
+import type { FitStationResult } from './fit.js'
+import { boughtUm } from './fit-drive-up.js'
+import type { FitSeat } from './fit-seats.js'
+
+/** What a card says of how a place is mounted, and the steps that follow from it. */
+
+/** What holds the inner ring, as a plan sees it; null while that is not settled. */
+export function heldOf(row: Bearing | null, { hold }: FitStationResult, unlisted: string | null): Held | null {
+  if (!row) return unlisted ? 'unlisted' : null
+  if (hold !== 'none') return hold
+  return formOf(row).outerRing === false ? 'cage' : isDrawnCup(row) ? 'cup' : 'ring'
+}
+
+/** What clamps the inner ring beside its fit: what it stands against at Arrange, the shoulder left out. */
+const RETAINERS: Partial<Record<HeldBy, Situation['retained'][number]>> = { nut: 'nut', cover: 'end-plate', 'snap-ring': 'snap-ring' }
+
+/** How an outer ring that its housing grips gets in: a small one by press, a large one or one in light alloy into a warmed housing. */
+function outerWay(answers: CardAnswers, row: Bearing, housing: FitSeat | null): OuterWay {
+  const grip = housing?.grip
+  if (!grip || grip.maxInterferenceUm <= 0 || canSlide(grip)) return 'push'
+  return row.outsideMm > 80 || answers.arrange.housingMaterial === 'aluminium' ? 'warm' : 'press'
+}
+
+/** Everything that decides which steps there are. */
+export function situationOf(
+  answers: CardAnswers,
+  row: Bearing | null,
+  fitted: FitStationResult,
+  held: Held,
+  inner: InnerWay,
+  set: SetOfBearings,
+): Situation {
+  const { mount, arrange, fit } = answers
+  const ends = [arrange.innerLeft, arrange.innerRight].flatMap((end) => (end && RETAINERS[end]) ?? [])
+  return {
+    ...{ held, inner, family: row?.family ?? null, count: set.count, takeOff: mount.takeOff, hydraulic: mount.hydraulic, split: fit.split },
+    outer: row ? (mount.outerMethod ?? outerWay(answers, row, fitted.housing)) : 'push',
+    separable: row !== null && formOf(row).separable,
+    seated: Boolean(fitted.housing?.grip),
+    retained: [...new Set(ends)],
+    rings: [arrange.outerLeft, arrange.outerRight].includes('locating-ring'),
+    opposed: row !== null && PAIRED.includes(row.family) && row.rows === 1 && set.count === 1,
+  }
+}
+
+/** What the drive-up of a tapered bore is done by; null where Fit has no figures of it. */
+export function driveOf(answers: CardAnswers, row: Bearing, fitted: FitStationResult): StepContext['drive'] {
+  const of = (name: string) => fitted.figures.find((f) => f.key === `fit.${name}`)?.value ?? null
+  const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(of)
+  if (!ranges.every((r) => Array.isArray(r))) return null
+  const [reductionUm, travelMm, angleDeg] = ranges as (readonly [number, number])[]
+  const left = of('leastLeftUm')
+  return {
+    by: answers.mount.driveBy ?? (row.family === 'self-aligning-ball' ? 'angle' : 'reduction'),
+    ...{ reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! },
+    leastLeftUm: typeof left === 'number' ? left : null,
+  }
+}
+
+function boughtRange(row: Bearing, group: ClearanceGroup): readonly [number, number] | null {
+  const bought = boughtUm(row, group)
+  return bought && [bought.minUm, bought.maxUm]
+}
+
+/** The steps of a place, once what holds its ring is known. */
+export function planned(
+  answers: CardAnswers,
+  row: Bearing | null,
+  fitted: FitStationResult,
+  situation: Situation,
+  set: SetOfBearings,
+  unlisted: string | null,
+  more: Partial<StepContext> = {},
+): PlanStep[] {
+  const { group, shaft, housing, sleeve, recommended } = fitted
+  const { held } = situation
+  const onTaper = held === 'sleeve' || held === 'taper'
+  return planSteps({
+    ...{ situation, row, unlisted, shaft, housing, set, heat: null, forceN: null, outerForceN: null, housingC: null, endBolt: null },
+    group: held === 'ring' || held === 'cup' || held === 'cage' ? null : group,
+    sleeve: held === 'sleeve' ? sleeve : null,
+    ...{ limitC: answers.mount.limitC, chillToC: answers.mount.chillToC, ringToC: answers.mount.chillToC },
+    drive: row && onTaper ? driveOf(answers, row, fitted) : null,
+    boughtUm: row && onTaper && group && clearanceFrom(row) === 'table' ? boughtRange(row, group) : null,
+    classes: held === 'cup' ? recommended : null,
+    outerTurns: answers.duty.turningRing === 'outer',
+    setting: null,
+    ...more,
+  })
+}

@@ -1,0 +1,191 @@
+import type { StepName } from '../../mounting/plan.js'
+import { TAKE_OFF_WHY } from '../../mounting/plan.js'
+import { TAKE_OFF_LABEL } from '../../mounting/ways.js'
+import { q, typed } from '../../units/quantities.js'
+import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from '../mounting-plan.js'
+import { BEARING, check, number, sized, words, type Make, type StepContext } from './step.js'
+
+/** What comes before a ring goes on: the lock, the old bearing off, seats looked at and measured, the new one unpacked. */
+
+const FACING = {
+  single: '',
+  'back-to-back': 'back to back: the wide faces of the outer rings together',
+  'face-to-face': 'face to face: the narrow faces of the outer rings together',
+  tandem: 'in tandem: all facing the same way, against the thrust',
+} as const
+
+/** One marking to read a bearing. */
+function markings({ row, group, unlisted, set }: StepContext): PlanField[] {
+  const marking = row ? expectedOf(row, group) : { designation: unlisted ?? '', group: null }
+  return Array.from({ length: set.count }, (_, i): PlanField => ({
+    key: i ? `marking${i + 1}` : 'marking',
+    label: set.count === 1 ? 'Marking as read' : `Marking of bearing ${i + 1}`,
+    kind: 'text',
+    quantity: 'text',
+    expects: { marking },
+  }))
+}
+
+const raceway = (key: 'raceway' | 'bore', title: string, field: PlanField): Omit<PlanStep, 'key'> => ({
+  title,
+  doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
+  tool: 'micrometer or bore gauge (zero checked), hardness and roughness papers of the part',
+  fields: [
+    field,
+    words(`${key}Hardness`, 'Hardness and roughness, by which paper'),
+    check(`${key}Sound`, 'No mark, no rust, as hard and smooth as the sheet asks'),
+  ],
+  restsOn: BEARING,
+})
+
+/** Classes of the raceways of needles in a cage, for ordinary clearance. Engineering practice. */
+const [CAGE_SHAFT, CAGE_HOUSING] = ['h5', 'G6']
+
+/** Steps before a ring goes on. */
+export const BEFORE = {
+  isolate: () => ({
+    title: 'Isolate, lock and tag the machine',
+    doing: 'Follow the local rules and the machine maker’s manual. Try to start it: it must not.',
+    tool: 'lock, tag',
+    fields: [check('tried', 'Tried to start: stays still')],
+    caution: 'No hands go in before the lock is on and the shaft cannot turn.',
+    restsOn: [],
+  }),
+  mark: () => ({
+    title: 'Mark the old bearing where it sits',
+    doing: 'Which side faces the coupling, where its load stood, and how it stood in the housing: with a pen, before anything is loosened.',
+    tool: 'marking pen, camera',
+    fields: [check('marked', 'Side and top are marked')],
+    restsOn: [],
+  }),
+  off: ({ situation }) => ({
+    title: `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
+    doing: TAKE_OFF_WHY[situation.takeOff!],
+    tool: { apart: 'hands, puller for the tight ring', puller: 'puller of enough strength, plate behind the ring', 'hold-back': 'lock nut spanner, drift or hydraulic nut', heat: 'induction heater or rings, heat-rated gloves', oil: 'oil injector, nut or stop', slide: 'hexagon key, fine file', cut: 'cutting tool, screens' }[situation.takeOff!], // prettier-ignore
+    fields: [check('off', 'It is off, the seat is whole')],
+    caution: situation.takeOff === 'cut' ? 'Hardened rings burst: face shield, screens, nobody in line. No flame near grease or seals; a hot polymer gives off poison.' : situation.takeOff === 'hold-back' || situation.takeOff === 'oil' ? 'It jumps when it lets go: the nut stays on, nobody stands along the shaft.' : 'Eye protection; never in line with the screw of a loaded puller.', // prettier-ignore
+    restsOn: [],
+  }),
+  keep: () => ({
+    title: 'Keep it for the look inside',
+    doing: 'Uncleaned, in a bag with machine, side and date on it: what it carries tells why it failed.',
+    tool: 'bag, label',
+    fields: [check('kept', 'Bagged and labelled')],
+    restsOn: [],
+  }),
+  base: () => ({
+    title: 'Look at the base of the housing',
+    doing: 'Clean and flat, no paint under the feet. With its bolts loose a feeler at each foot: what goes in under one is shimmed there.',
+    tool: 'straight edge, feeler gauge, shims',
+    fields: [number('softFootMm', 'Largest gap under a foot', 'gap', { min: 0, max: 0.05 })],
+    restsOn: [],
+  }),
+  seat: ({ situation, shaft, sleeve }) =>
+    situation.held === 'taper' || !shaft
+      ? {
+          title: 'Blue the tapered seat',
+          doing:
+            'A thin film of blue on the seat, ring pushed on by hand and turned: it must mark at least four fifths of the bore, all round.',
+          tool: 'marking blue, clean cloth',
+          fields: [check('marked', 'Marks all round, four fifths or more')],
+          restsOn: BEARING,
+        }
+      : situation.held === 'sleeve'
+        ? {
+            title: `Measure the shaft under the sleeve, ${q(shaft.sizeMm, 'length', 0)} ${shaft.toleranceClass}`,
+            doing: `Clean and deburr where sleeve ${sleeve} will sit, and mark how far along the shaft that is. Two planes, four directions; write down the mean.`,
+            tool: 'outside micrometer (zero checked)',
+            fields: [seatField('seatMm', 'Shaft diameter', shaft)],
+            restsOn: ['identify.designation', 'fit.shaftClass'],
+          }
+        : {
+            title: `Measure the shaft seat, ${shaft.sizeMm} ${shaft.toleranceClass}`,
+            doing:
+              'Clean and deburr. Two planes, four directions; write down the mean. Let shaft and micrometer reach the same temperature.',
+            tool: 'outside micrometer (zero checked)',
+            fields: [seatField('seatMm', 'Shaft seat diameter', shaft)],
+            restsOn: ['identify.designation', 'fit.shaftClass'],
+          },
+  bore: ({ situation, row, housing, classes }) =>
+    situation.held === 'cage'
+      ? raceway(
+          'bore',
+          `Look at the housing as raceway, ${q(row!.outsideMm, 'length', 0)}`,
+          sized('boreMm', 'Housing bore', row!.outsideMm, CAGE_HOUSING),
+        )
+      : situation.held === 'cup' || situation.held === 'ring'
+        ? {
+            title: 'Measure the housing seat',
+            doing: 'Two planes, four directions; the class by the figure beside it or by the maker’s sheet.',
+            tool: 'bore gauge (zero checked)',
+            fields: [sized('boreMm', 'Housing seat diameter', row!.outsideMm, classes?.housingClass ?? null)],
+            restsOn: BEARING,
+          }
+        : {
+            title: `Measure the housing seat, ${row!.outsideMm} ${housing!.toleranceClass}`,
+            doing: 'Clean the bore. Two planes, four directions; write down the mean.',
+            tool: 'bore gauge (zero checked)',
+            fields: [seatField('boreMm', 'Housing seat diameter', housing!)],
+            restsOn: ['identify.designation', 'fit.housingClass'],
+          },
+  unpack: (c) => {
+    const name = c.row ? markedName(c.row, c.group) : typed(c.unlisted ?? '')
+    const many = c.set.count > 1
+    return {
+      title: `Unpack ${many ? `the set of ${c.set.count} ` : ''}${name} and read ${many ? 'each' : 'its'} marking`,
+      doing:
+        'Only now, and as warm as the room: a cold one sweats. Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.',
+      tool: 'clean gloves',
+      fields: markings(c),
+      caution: (c.row?.massKg ?? 0) > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
+      restsOn: BEARING,
+    }
+  },
+  order: ({ set }) => ({
+    title: 'Lay the set out in its order',
+    doing: `By the marks across the outer rings, ${FACING[set.arrangement]}. Bearings of one set only; the high spots of the rings in one line.`,
+    tool: 'clean bench, marks of the set',
+    fields: [check('ordered', 'Marks in line, faced as the drawing says')],
+    restsOn: BEARING,
+  }),
+  raceway: ({ situation, row, classes }) =>
+    situation.held === 'cage'
+      ? raceway(
+          'raceway',
+          `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}`,
+          sized('shaftMm', 'Shaft diameter', row!.boreMm, CAGE_SHAFT),
+        )
+      : {
+          title: `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}${classes ? ` ${classes.shaftClass}` : ''}`,
+          doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
+          tool: 'outside micrometer, maker’s sheet, hardness and roughness papers of the shaft',
+          fields: [
+            sized('shaftMm', 'Shaft diameter', row!.boreMm, classes?.shaftClass ?? null),
+            words('hardness', 'Hardness and roughness, by which paper'),
+            check('sound', 'No mark, no rust, as hard and smooth as the sheet asks'),
+          ],
+          restsOn: BEARING,
+        },
+  sheet: () => ({
+    title: 'Read the maker’s sheet or the machine’s drawing',
+    doing: 'No table holds this bearing, so nothing is reckoned here. Write down what the sheet asks of both seats, and how it goes on.',
+    tool: 'maker’s sheet, drawing of the machine',
+    fields: [
+      words('source', 'Which sheet or drawing'),
+      words('seats', 'Limits of both seats'),
+      words('way', 'How it goes on, and with what setting'),
+    ],
+    restsOn: [],
+  }),
+  seats: () => ({
+    title: 'Measure both seats',
+    doing: 'Clean and deburr. Two planes, four directions; compare with the sheet before going on.',
+    tool: 'micrometer and bore gauge (zero checked)',
+    fields: [
+      number('shaftMm', 'Shaft seat diameter', 'length', { decimals: 3, min: 0 }),
+      number('housingMm', 'Housing seat diameter', 'length', { decimals: 3, min: 0 }),
+      check('within', 'Both within the limits of the sheet'),
+    ],
+    restsOn: [],
+  }),
+} satisfies Partial<Record<StepName, Make>>

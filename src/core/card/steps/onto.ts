@@ -1,0 +1,197 @@
+import type { StepName } from '../../mounting/plan.js'
+import { q, typed } from '../../units/quantities.js'
+import type { PlanStep } from '../mounting-plan.js'
+import { BEARING, check, number, type Make, type StepContext } from './step.js'
+
+/** How rings get onto and into their seats, and what holds the inner one there. */
+
+/** A pressed ring that needs half as much again as reckoned is jammed or tilted. Engineering practice. */
+const FORCE_MARGIN = 1.5
+/** A feeler of 0.03 mm must not go in anywhere between ring and shoulder. Engineering practice. */
+const SHOULDER_GAP_MM = 0.03
+/** A ring heated to its limit may be this much under it when it is measured, a housing as much around its own, K. Engineering practice. */
+const UNDER_LIMIT_K = 5
+const HOUSING_K = 15
+/** Torque is met within so much of it. Engineering practice. */
+const TORQUE_SHARE = 0.1
+
+const ON_SHAFT = ['identify.designation', 'fit.shaftInterference']
+const IN_HOUSING = ['identify.designation', 'fit.housingInterference']
+const SHIELD = 'Stand clear and shield. Never push through the balls or rollers, never on the cage.'
+/** A ring that was hotter than it may be. Engineering practice. */
+const OVERHEATED =
+  'Over its limit: put it aside with a label. Ask its stabilisation class and for how long it was so hot. Above that class, or with any heat colour, it is scrap: size first, then hardness.'
+const GLOVES = 'Gloves rated for the heat, no open flame.'
+
+const force = (forceN: number | null) =>
+  number('forceN', 'Largest force seen', 'force', { decimals: 1, min: 0, max: (forceN ?? 0) * FORCE_MARGIN })
+
+/** Steps by which rings get to their seats. */
+export const ONTO = {
+  'outer-in': (c) => ({ ...outerIn(c), title: `${outerIn(c).title}, alone` }),
+  house: (c) => {
+    const { title, ...rest } = outerIn(c)
+    return { ...rest, title: `${title}, with the shaft` }
+  },
+  press: ({ forceN }) => ({
+    title: 'Press the bearing on, cold',
+    doing:
+      'Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.',
+    tool: 'press with gauge, sleeve on the inner ring face',
+    fields: [force(forceN)],
+    caution: SHIELD,
+    restsOn: [...ON_SHAFT, 'mount.pressForceN'],
+  }),
+  'press-both': ({ forceN, outerForceN }) => ({
+    title: 'Press both rings home together',
+    doing: 'A flat plate that lies on the faces of both rings, the other end of the shaft held. Square, in one go; oil both seats thinly.',
+    tool: 'press with gauge, plate over both rings',
+    fields: [force((forceN ?? 0) + (outerForceN ?? 0))],
+    caution: SHIELD,
+    restsOn: [...ON_SHAFT, 'mount.pressForceN', 'mount.outerForceN'],
+  }),
+  heat: ({ heat, limitC }) => ({
+    title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
+    doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
+    tool: 'bearing heater, contact probe',
+    fields: [
+      {
+        ...number('ringC', 'Temperature of the inner ring', 'temperature', {
+          min: heat!.withinLimit ? heat!.ringTemperatureC : limitC - UNDER_LIMIT_K,
+          max: limitC,
+        }),
+        over: OVERHEATED,
+      },
+    ],
+    caution: `${GLOVES.slice(0, -1)}, never above ${q(limitC, 'temperature')}. Keep pacemakers away from an induction heater.`,
+    restsOn: [...ON_SHAFT, 'mount.setTemperatureC'],
+  }),
+  push: ({ row }) => ({
+    title: 'Push it home and hold it',
+    doing: 'One straight push against the shoulder; hold until it grips. Nut it home while warm.',
+    tool: 'heat-rated gloves, lock nut spanner',
+    fields: [],
+    caution: `The ring is hot and weighs ${q(row!.massKg, 'mass', 1)}. Do not set it down on the way.`,
+    restsOn: ON_SHAFT,
+  }),
+  chill: ({ chillToC }) => ({
+    title: `Chill the shaft to ${q(chillToC, 'temperature')}`,
+    doing: 'Dry the seat. Cool the whole seat length, then slide the ring on against the shoulder before frost builds up.',
+    tool: 'cooling bath, contact probe',
+    fields: [number('shaftC', 'Temperature of the shaft seat', 'temperature', { min: -196, max: chillToC })],
+    caution: 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water: dry and oil afterwards.', // prettier-ignore
+    restsOn: [...ON_SHAFT, 'mount.chillClearanceUm'],
+  }),
+  oil: ({ row }) => ({
+    title: 'Float it on with oil injection',
+    doing:
+      'Connect at the shaft, pump until oil stands all round both faces, then press it home while it floats. Let the pressure go and wait until the oil is out before anything is turned.',
+    tool: 'oil injector with gauge, press or nut',
+    fields: [check('even', 'Oil came out all round'), check('home', 'Against its shoulder')],
+    caution: `Oil under pressure cuts skin: no hand near a fitting, and nobody in line with a ring of ${q(row!.massKg, 'mass', 1)}.`,
+    restsOn: ON_SHAFT,
+  }),
+  shoulder: () => ({
+    title: 'Feel all round the shoulder',
+    doing: `After cooling to room temperature. A feeler of ${q(SHOULDER_GAP_MM, 'gap')} must not go in anywhere; tighten the nut again.`,
+    tool: 'feeler gauge',
+    fields: [number('gapMm', 'Largest gap at the shoulder', 'gap', { min: 0, max: SHOULDER_GAP_MM })],
+    restsOn: BEARING,
+  }),
+  nut: () => ({
+    title: 'Tighten the nut cold, bend the tab in',
+    doing:
+      'Once more when all is at room temperature. Bend the tab of the washer into the slot that meets it; where none meets, onward to the next, never back.',
+    tool: 'lock nut spanner, drift',
+    fields: [check('locked', 'Nut tight, tab bent in')],
+    caution: 'Eye protection for every blow.',
+    restsOn: BEARING,
+  }),
+  'end-plate': ({ endBolt }) => ({
+    title: `Bolt the end plate on${endBolt ? `, ${typed(endBolt.name)}` : ''}`,
+    doing:
+      'The plate stands on the inner ring and not on the shaft: there is a gap behind it. Tighten evenly, again when cold, and lock the bolts.',
+    tool: 'torque spanner, feeler gauge, locking plate',
+    fields: [
+      number('gapMm', 'Gap between plate and shaft end', 'gap', { min: 0.1, max: 3 }),
+      endBolt
+        ? number('torqueNm', `Torque, Nm, about ${endBolt.torqueNm.toFixed(0)}`, 'text', { min: endBolt.torqueNm * (1 - TORQUE_SHARE), max: endBolt.torqueNm * (1 + TORQUE_SHARE), decimals: 0 }) // prettier-ignore
+        : check('torqued', 'Bolts at the torque of the manual'),
+    ],
+    restsOn: ['identify.designation', 'mount.endBoltNm'],
+  }),
+  'snap-ring': () => ({
+    title: 'Seat the snap ring',
+    doing: 'With its own pliers, opened no further than it must. It lies in its groove all round, and the ring cannot be moved.',
+    tool: 'snap ring pliers',
+    fields: [check('seated', 'In its groove all round')],
+    caution: 'It flies off when it slips: eye protection.',
+    restsOn: BEARING,
+  }),
+  arbor: ({ situation }) => ({
+    title: situation.held === 'cup' ? 'Press the cup in by its arbor' : 'Press the outer ring in',
+    doing:
+      situation.held === 'cup'
+        ? 'Marked face to the arbor. The arbor stops at its shoulder, not at the bottom of the bore; a drawn cup that is struck is lost.'
+        : 'On the face of the ring, square, with a plate that stands on it all round.',
+    tool: situation.held === 'cup' ? 'arbor of the size with its O-ring, press' : 'press, flat plate',
+    fields: [check('home', 'Square, at its depth, rollers turn')],
+    caution: 'Stand clear and shield. Never past the rating of the press.',
+    restsOn: BEARING,
+  }),
+  'shaft-in': ({ situation }) =>
+    situation.held === 'cage'
+      ? {
+          title: 'Put the cage in, oiled, and bring the shaft in turning',
+          doing: 'Cage between two flat faces with a little play along. The end of the shaft is chamfered; turn while pushing.',
+          tool: 'clean oil, hands',
+          fields: [check('in', 'Shaft in without force, cage turns')],
+          restsOn: BEARING,
+        }
+      : {
+          title: 'Bring the shaft in, oiled and turning',
+          doing: 'The end of the shaft is chamfered and clean. Turn while pushing, so that no edge scores the rollers.',
+          tool: 'clean oil, hands',
+          fields: [check('in', 'Shaft in without force')],
+          restsOn: BEARING,
+        },
+  mount: () => ({
+    title: 'Mount it as the sheet says',
+    doing: 'Push only on the ring that is tight, square, in one go. Stop when more force is wanted than the sheet allows.',
+    tool: 'as the sheet says',
+    fields: [check('home', 'Home, as the sheet says')],
+    caution: 'Stand clear of presses, eye protection for every blow, gloves for hot rings.',
+    restsOn: [],
+  }),
+} satisfies Partial<Record<StepName, Make>>
+
+/** The outer ring into its housing, by the way that was chosen. */
+function outerIn({ situation, outerForceN, housingC, ringToC }: StepContext): Omit<PlanStep, 'key'> {
+  const within = 'Straight to its shoulder in one move; hold it until it grips.'
+  if (situation.outer === 'warm')
+    return {
+      title: `Warm the housing to ${q(housingC ?? 0, 'temperature')}, put the ring in`,
+      doing: `Evenly, all round; covers and seals off. ${within}`,
+      tool: 'oven, plate or hot air, contact probe',
+      fields: [number('housingC', 'Temperature of the housing at its bore', 'temperature', { min: housingC ?? 0, max: (housingC ?? 0) + HOUSING_K })], // prettier-ignore
+      caution: GLOVES,
+      restsOn: [...IN_HOUSING, 'mount.housingC'],
+    }
+  if (situation.outer === 'chill')
+    return {
+      title: `Chill the ring to ${q(ringToC, 'temperature')}, put it in`,
+      doing: `Dry, in a bag without moisture. ${within} Frost becomes water: dry it, oil and grease again.`,
+      tool: 'freezer, dry ice or nitrogen, insulated gloves',
+      fields: [number('ringToC', 'Temperature of the ring', 'temperature', { min: -196, max: ringToC })],
+      caution: 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit.',
+      restsOn: [...IN_HOUSING, 'mount.outerChillUm'],
+    }
+  return {
+    title: 'Press the outer ring into its housing',
+    doing: 'Oil the bore thinly. Push on the outer ring only, square, in one go, until it stands against its shoulder.',
+    tool: 'press with gauge, plate on the outer ring face',
+    fields: [force(outerForceN)],
+    caution: SHIELD,
+    restsOn: [...IN_HOUSING, 'mount.outerForceN'],
+  }
+}

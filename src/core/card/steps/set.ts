@@ -1,0 +1,160 @@
+import type { StepName } from '../../mounting/plan.js'
+import type { DriveWay } from '../../mounting/ways.js'
+import { q } from '../../units/quantities.js'
+import type { PlanField } from '../mounting-plan.js'
+import { BEARING, check, number, words, type Make, type StepContext } from './step.js'
+
+/** Tapers, inserts and blocks: driven up, locked, closed, set, and turned by hand. */
+
+const DRIVE: Readonly<Record<DriveWay, (d: NonNullable<StepContext['drive']>) => { doing: string; fields: PlanField[]; restsOn: string }>> =
+  {
+    reduction: ({ reductionUm: [least, most], leastLeftUm }) => ({
+      doing: `Tighten in small turns and feel between them, both rows: stop when ${q(least, 'fine')} to ${q(most, 'fine')} are gone. Where the maker’s sheet says otherwise it goes before this.`,
+      fields: [
+        number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }),
+        number('leftUm', 'Clearance left', 'fine', { min: leastLeftUm ?? 1 }),
+      ],
+      restsOn: 'fit.reductionUm',
+    }),
+    travel: ({ travelMm: [least, most], leastLeftUm }) => ({
+      doing: `Set the dial to nothing at that zero and drive it ${q(least, 'gap')} to ${q(most, 'gap')} up the taper. Feel what is left.`,
+      fields: [
+        number('travelMm', 'Travel from its zero', 'gap', { min: least, max: most, decimals: 2 }),
+        number('leftUm', 'Clearance left', 'fine', { min: leastLeftUm ?? 1 }),
+      ],
+      restsOn: 'fit.travelMm',
+    }),
+    angle: ({ angleDeg: [least, most] }) => ({
+      doing: `Mark nut and sleeve at that zero and turn the nut ${q(least, 'angle')} to ${q(most, 'angle')} onward, in one pull after the other.`,
+      fields: [
+        number('angleDeg', 'Turn of the nut from its zero', 'angle', { min: least * 0.9, max: Math.max(most, least * 1.1), decimals: 0 }),
+      ],
+      restsOn: 'fit.nutAngleDeg',
+    }),
+  }
+
+/** Steps by which a bearing is driven up, locked, set and tried. */
+export const SET = {
+  slide: () => ({
+    title: 'Slide it onto the shaft',
+    doing:
+      'By hand, with its housing, as far as the drawing says. If it will not slide, dress the shaft; never drive or press it, the blow goes through the balls.',
+    tool: 'hands, fine file',
+    fields: [check('slides', 'Slides to its place by hand')],
+    restsOn: ['identify.designation', 'fit.shaftClass'],
+  }),
+  'lock-screws': () => ({
+    title: 'Bolt the housing, then tighten the screws',
+    doing:
+      'Turn the shaft by hand while the housing is bolted, so that the insert finds its own line. Then both screws in turn, to the torque of the housing’s sheet; a flat or a shallow spot under each.',
+    tool: 'torque key',
+    fields: [check('torqued', 'Both screws at their torque')],
+    restsOn: ['identify.designation', 'fit.shaftClass'],
+  }),
+  'lock-collar': ({ outerTurns }) => ({
+    title: 'Bolt the housing, then lock the collar',
+    doing: `Turn the collar ${outerTurns ? 'against the direction in which the drum turns' : 'in the direction in which the shaft turns'} until it grips, knock it tight with a drift in its hole, then its screw. Not for shafts that reverse.`,
+    tool: 'drift, hammer, hexagon key',
+    fields: [check('locked', outerTurns ? 'Collar locked against the turning of the drum' : 'Collar locked in the direction of turning')],
+    caution: 'Eye protection for every blow.',
+    restsOn: ['identify.designation', 'fit.shaftClass', 'duty.outerRingLoad'],
+  }),
+  before: ({ boughtUm }) => ({
+    title: 'Feel the clearance before it goes on',
+    doing:
+      'On the bench or in its housing over the top rollers; where the outer ring hangs on the shaft, under the lowest. Both rows, the rollers swung in. Turn it a little and feel again.',
+    tool: 'feeler gauge (long blades)',
+    fields: [number('beforeUm', 'Clearance before', 'fine', boughtUm ? { min: boughtUm[0], max: boughtUm[1] } : { min: 0 })],
+    restsOn: ['identify.designation', 'identify.clearanceRange'],
+  }),
+  zero: ({ situation }) => ({
+    title: 'Seat it fully: that is its zero',
+    doing: `Oil the thread and the face of the nut. Tighten with the hand spanner until bore, ${situation.held === 'sleeve' ? 'sleeve and shaft' : 'and taper'} touch all round and no slack is left. Everything counts from here.`,
+    tool: 'hand spanner (no extension)',
+    fields: [check('seated', 'No slack left, marked')],
+    restsOn: BEARING,
+  }),
+  drive: ({ drive, situation, row }) => {
+    if (row?.family === 'insert-ball')
+      return {
+        title: 'Draw it up by its nut',
+        doing:
+          'Bolt the housing loosely, tighten the nut until the sleeve grips, then a quarter of a turn and no more: its balls have little clearance to give.',
+        tool: 'hook spanner',
+        fields: [check('drawn', 'Grips, and still turns easily')],
+        restsOn: BEARING,
+      }
+    const way = drive && DRIVE[drive.by](drive)
+    return {
+      title: 'Drive it up its taper',
+      doing: way?.doing ?? 'By the maker’s sheet: no clearance table is held here. Write down what it asks and what is left.',
+      tool: `${situation.hydraulic ? 'hydraulic nut with gauge' : 'lock nut spanner'}, ${drive?.by === 'travel' ? 'dial gauge' : drive?.by === 'angle' ? 'marks on nut and sleeve' : 'feeler gauge'}`,
+      fields: way?.fields ?? [number('leftUm', 'Clearance left', 'fine', { min: 1 })],
+      caution: situation.hydraulic
+        ? 'Stand clear of the axis, never past the rating; the nut stays on until the pressure is gone.'
+        : 'Eye protection for every blow on the spanner; hold the shaft.',
+      restsOn: [...BEARING, ...(way ? [way.restsOn] : [])],
+    }
+  },
+  rest: () => ({
+    title: 'Let the oil out from under it',
+    doing: 'Pressure off, and wait: what is still between the tapers lets it slip back. Then feel once more and only then change the nut.',
+    tool: 'pressure gauge',
+    fields: [check('out', 'No pressure, no oil coming')],
+    restsOn: BEARING,
+  }),
+  swivel: () => ({
+    title: 'Swivel and turn the outer ring',
+    doing: 'It must still swing out easily and turn without catching: where it goes hard it was driven too far.',
+    tool: 'hands',
+    fields: [check('swivels', 'Swivels and turns easily')],
+    restsOn: BEARING,
+  }),
+  lock: () => ({
+    title: 'Lock the nut',
+    doing: 'Bend a tab of the washer into a slot of the nut. Where none meets, turn the nut onward to the next slot, never back.',
+    tool: 'drift, hammer',
+    fields: [check('locked', 'Tab bent in, nut did not go back')],
+    caution: 'Eye protection for every blow.',
+    restsOn: BEARING,
+  }),
+  rings: () => ({
+    title: 'Put the locating rings in, at this end only',
+    doing: 'One or two as the housing asks, without forcing the outer ring. Count those of the other housings: there must be none.',
+    tool: 'locating rings of the width of this housing',
+    fields: [check('rings', 'Rings in here, none elsewhere')],
+    restsOn: BEARING,
+  }),
+  cap: () => ({
+    title: 'Set the cap on its own base',
+    doing:
+      'Match marks together, caps are not exchangeable. Seals in, faces clean, bolts evenly to the torque of the housing’s sheet; a feeler all round the joint.',
+    tool: 'torque spanner, feeler gauge',
+    fields: [check('matched', 'Match marks together'), check('torqued', 'Bolts at their torque, joint closed')],
+    caution: 'Fingers out of the joint: lower a heavy cap by its eye.',
+    restsOn: BEARING,
+  }),
+  setting: ({ setting }) => ({
+    title: `Set it against its partner${setting ? `, ${q(setting.coldUm / 1000, 'gap')} of end play` : ''}`,
+    doing: setting
+      ? `Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
+      : 'Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
+    tool: 'dial gauge, lock nut spanner or shims, machine manual',
+    fields: [
+      ...(setting ? [] : [words('wanted', 'Wanted by the manual, cold')]),
+      number('endPlayMm', 'End play measured (preload below zero)', 'gap', {
+        decimals: 3,
+        min: setting ? setting.limitsUm[0] / 1000 : -0.5,
+        max: setting ? setting.limitsUm[1] / 1000 : 2,
+      }),
+    ],
+    restsOn: [...BEARING, ...(setting ? ['arrange.pairColdUm'] : [])],
+  }),
+  turn: ({ situation }) => ({
+    title: 'Turn by hand',
+    doing: 'It must turn freely, without catching, and the outer ring must seat.',
+    tool: 'hand',
+    fields: [check('free', 'Turns freely')],
+    restsOn: situation.held === 'fit' || situation.held === 'screws' || situation.held === 'collar' ? ['fit.clearance'] : [],
+  }),
+} satisfies Partial<Record<StepName, Make>>

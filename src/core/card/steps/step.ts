@@ -1,0 +1,60 @@
+import type { Bearing } from '../../catalogue/bearing.js'
+import type { ClearanceGroup } from '../../fits/clearance-group.js'
+import type { SetOfBearings } from '../../life/set-of-bearings.js'
+import type { Situation } from '../../mounting/plan.js'
+import type { HeatingValues } from '../../mounting/temperatures.js'
+import type { DriveWay } from '../../mounting/ways.js'
+import { tolerance } from '../../tolerances/iso286.js'
+import type { PlanField, PlanStep } from '../mounting-plan.js'
+import type { FitSeat } from '../stations/fit-seats.js'
+
+/** What the words of a step are made of: what is known of its place, and the fields that it can ask. */
+
+export interface StepContext {
+  situation: Situation
+  row: Bearing | null
+  group: ClearanceGroup | null
+  /** What was typed of a bearing that no table lists. */
+  unlisted: string | null
+  shaft: FitSeat | null
+  housing: FitSeat | null
+  set: SetOfBearings
+  sleeve: string | null
+  heat: HeatingValues | null
+  limitC: number
+  chillToC: number
+  forceN: number | null
+  /** Of the outer ring: pressed with, into a housing so warm, or chilled so far. */
+  outerForceN: number | null
+  housingC: number | null
+  ringToC: number
+  drive: { by: DriveWay; reductionUm: readonly [number, number]; travelMm: readonly [number, number]; angleDeg: readonly [number, number]; leastLeftUm: number | null } | null // prettier-ignore
+  /** Clearance as bought, felt before it goes on. */
+  boughtUm: readonly [number, number] | null
+  /** Classes of a shaft and housing that are raceway and press seat. */
+  classes: { shaftClass: string; housingClass: string } | null
+  endBolt: { name: string; torqueNm: number } | null
+  /** The ring that the collar is turned with: where the outer ring turns, against the drum. */
+  outerTurns: boolean
+  /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
+  setting: { coldUm: number; limitsUm: readonly [number, number] } | null
+}
+
+/** A step of a situation, without its name. */
+export type Make = (c: StepContext) => Omit<PlanStep, 'key'>
+
+/** What most steps rest on. */
+export const BEARING = ['identify.designation']
+
+/** Something to confirm at a step. */
+export const check = (key: string, label: string): PlanField => ({ key, label, kind: 'check', quantity: 'text' })
+/** Something to write down in words. */
+export const words = (key: string, label: string): PlanField => ({ key, label, kind: 'text', quantity: 'text' })
+/** A number to write down with the range that lets the plan go on, in core units of its quantity. Source: none, it computes nothing. */
+export const number = (key: string, label: string, quantity: PlanField['quantity'], range: { min?: number; max?: number; decimals?: number }): PlanField => ({ key, label, kind: 'number', quantity, ...range }) // prettier-ignore
+/** A size to measure, mm, with the limits of its class where there is one. Source: ISO 286-1. @throws InputError for a class that does not exist */
+export function sized(key: string, label: string, sizeMm: number, toleranceClass: string | null): PlanField {
+  if (!toleranceClass) return number(key, label, 'length', { decimals: 3 })
+  const { upperUm, lowerUm } = tolerance({ sizeMm, toleranceClass }).values
+  return number(key, label, 'length', { decimals: 3, min: sizeMm + lowerUm / 1000, max: sizeMm + upperUm / 1000 })
+}
