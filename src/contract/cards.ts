@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import type { Key, Station } from '../core/card/answers.js'
+import type { Key } from '../core/card/answers.js'
+import type { Station } from '../core/card/work-line.js'
 import type { LineContext } from '../core/card/context.js'
 import type { LineEvaluation } from '../core/card/evaluate.js'
 import type { StepState } from '../core/card/signing.js'

@@ -1,5 +1,6 @@
 import { expect } from 'chai'
-import { emptyAnswers, type CardAnswers, type Station } from '../../src/core/card/answers.js'
+import { emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
+import type { Station } from '../../src/core/card/work-line.js'
 import { asShown, movedFigures, shownOf, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import { fieldState } from '../../src/core/card/mounting-plan.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'

@@ -6,8 +6,8 @@ import {
   type CardAnswers,
   type LineAnswers,
   type Scope,
-  type Station,
 } from '../../src/core/card/answers.js'
+import type { Station } from '../../src/core/card/work-line.js'
 import { bareContext, type LineContext } from '../../src/core/card/context.js'
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'

@@ -1,20 +1,8 @@
 import type { InnerWay } from '../mounting/ways.js'
-import { EVIDENCE, FIELDS, STATIONS, fieldOf, fieldsOf, type AnswersOf, type Station } from './fields.js'
+import { EVIDENCE, FIELDS, fieldOf, fieldsOf, type AnswersOf } from './fields.js'
+import { STATIONS, type Station } from './work-line.js'
 
-export { STATIONS, type Station } from './fields.js'
 export { DIRT, EVIDENCE, FEEDS, FREE_TURNS, LOAD_DIRECTIONS, NOISES } from './fields.js'
-
-export const STATION_TITLE: Record<Station, string> = {
-  identify: 'Identify',
-  duty: 'Duty',
-  select: 'Select',
-  arrange: 'Arrange',
-  fit: 'Fit',
-  mount: 'Mount',
-  lubricate: 'Lubricate',
-  runin: 'Run in',
-  inspect: 'Inspect',
-}
 
 export type IdentifyAnswers = AnswersOf<'identify'>
 export type DutyAnswers = AnswersOf<'duty'>

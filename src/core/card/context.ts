@@ -13,7 +13,7 @@ import type { OilRecord } from '../lubrication/oil-record.js'
 import type { School } from '../lubrication/regreasing.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { positionOf, type Scope } from './answers.js'
-import type { Station } from './fields.js'
+import type { Station } from './work-line.js'
 
 /** What a card knows before anything is entered: the plant, the records of its shaft line, and what stood there before. */
 

@@ -6,7 +6,6 @@ import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { amount } from '../words/message.js'
 import {
   LINE,
-  STATIONS,
   placeAnswers,
   positionOf,
   type CardAnswers,
@@ -14,8 +13,8 @@ import {
   type Key,
   type LineAnswers,
   type Scope,
-  type Station,
 } from './answers.js'
+import { STATIONS, type Station } from './work-line.js'
 import { leadOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'

@@ -20,6 +20,7 @@ import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, SCREW_CLASSES, TAKE_OFF_LABEL, TAKE
 import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
+import type { Station } from './work-line.js'
 
 /**
  * What a person enters on a job card, declared once: from this table come the types, the empty answers, what is accepted
@@ -118,10 +119,6 @@ export const NOISES = ['quiet', 'changed', 'harsh'] as const
 const HELD_BY_WORDS = Object.fromEntries(HELD_BY.map((h) => [h, h === 'free' ? 'nothing, a gap' : h.replace('-', ' ')]))
 const GROUP_WORDS = Object.fromEntries(CLEARANCE_GROUPS.map((g) => [g, g === 'N' ? 'CN' : groupMark(g)]))
 const NOT_KNOWN = { unknown: 'not known' }
-
-/** The stations of the work line, in their order. */
-export const STATIONS = ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate', 'runin', 'inspect'] as const
-export type Station = (typeof STATIONS)[number]
 
 // prettier-ignore
 export const FIELDS = {

@@ -1,5 +1,6 @@
 import { figuresOf, restsOn, resultScope, type LineEvaluation } from './evaluate.js'
-import { LINE, keyOf, positionOf, type Key, type Scope, type Station } from './answers.js'
+import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
+import type { Station } from './work-line.js'
 import { fieldState, type PlanStep } from './mounting-plan.js'
 
 /** What is recorded of a step. */

@@ -1,7 +1,7 @@
 import { InputError, type Caution, type Result, type Sheet, type WorkingStep } from '../result.js'
 import type { Quantity } from '../units/quantities.js'
 import type { Message, Params } from '../words/message.js'
-import type { Station } from './answers.js'
+import type { Station } from './work-line.js'
 
 /**
  * Sentences of a card hold their quantities as `q(value, quantity)`, so that each reader sees them in own units.

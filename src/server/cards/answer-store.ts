@@ -1,5 +1,6 @@
 import type { AnswerView, JobSummary, MovedView } from '../../contract/cards.js'
-import { keyOf, type Key, type Scope, type Station } from '../../core/card/answers.js'
+import { keyOf, type Key, type Scope } from '../../core/card/answers.js'
+import type { Station } from '../../core/card/work-line.js'
 import { fieldOf, leadForward, shapeOf } from '../../core/card/fields.js'
 import { execute, one, rows, type Query } from '../database.js'
 import type { JobRow } from './store.js'

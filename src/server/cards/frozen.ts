@@ -1,6 +1,7 @@
 import type { FrozenCard, StepView } from '../../contract/cards.js'
 import type { PositionView, ShaftLineView } from '../../contract/lines.js'
-import { LINE, positionOf, type Scope, type Station } from '../../core/card/answers.js'
+import { LINE, positionOf, type Scope } from '../../core/card/answers.js'
+import type { Station } from '../../core/card/work-line.js'
 import type { LineContext, PlantContext, PositionPast } from '../../core/card/context.js'
 import { resultScope, type CardEvaluation } from '../../core/card/evaluate.js'
 import type { StepState } from '../../core/card/signing.js'

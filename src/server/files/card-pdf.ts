@@ -1,16 +1,8 @@
 import { askedOf, wordsOf } from '../../core/words/say.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { CardView, StepView } from '../../contract/cards.js'
-import {
-  LINE,
-  STATION_TITLE,
-  placeAnswers,
-  stationAnswers,
-  positionOf,
-  type LineAnswers,
-  type Scope,
-  type Station,
-} from '../../core/card/answers.js'
+import { LINE, placeAnswers, stationAnswers, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
+import { STATION_TITLE, type Station } from '../../core/card/work-line.js'
 import { leadOf } from '../../core/card/context.js'
 import { cautionsOf, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { figureText } from '../../core/card/figure-text.js'

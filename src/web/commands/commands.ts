@@ -1,6 +1,6 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Found } from '../../contract/yard.js'
-import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
+import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
 
 /** One thing that can be reached or done by its words. */
 export interface Command {

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { shallowRef, watch, type Ref } from 'vue'
-import { keyOf, scopeOf, type Station } from '../../core/card/answers.js'
+import type { Station } from '../../core/card/work-line.js'
 import type { QuickAnswer } from '../../core/quick/answer.js'
 import type { Slot } from '../../core/quick/words.js'
 import { useRack } from '../stores/rack.js'
@@ -39,7 +39,7 @@ const FIELDS: Partial<Record<Slot, readonly [Station, string]>> = {
 
 /** Puts what was asked onto the card in hand, as one step back. */
 export async function ontoCard({ takes }: QuickAnswer): Promise<void> {
-  const { useCard } = await import('../stores/card.js')
+  const [{ useCard }, { keyOf, scopeOf }] = await Promise.all([import('../stores/card.js'), import('../../core/card/answers.js')])
   const card = useCard()
   const changes: Record<string, unknown> = {}
   const set = (station: Station, name: string, value: unknown) => {

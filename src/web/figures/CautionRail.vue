@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATION_TITLE, type Station } from '../../core/card/answers.js'
+import { STATION_TITLE, type Station } from '../../core/card/work-line.js'
 import { wordsOf } from '../../core/words/say.js'
 import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'

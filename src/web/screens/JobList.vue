@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import type { JobLine } from '../../contract/cards.js'
-import { STATIONS, STATION_TITLE } from '../../core/card/answers.js'
+import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
 
 /** Jobs with how far they are, as a short work line. */
 defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()

@@ -12,8 +12,8 @@ import {
   type Key,
   type LineAnswers,
   type Scope,
-  type Station,
 } from '../../core/card/answers.js'
+import type { Station } from '../../core/card/work-line.js'
 import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card/context.js'
 import { cautionsOf, evaluateLine, questionsOf, resultScope, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
 import { linePlan, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'

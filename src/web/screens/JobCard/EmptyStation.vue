@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATION_TITLE, type Station } from '../../../core/card/answers.js'
+import { STATION_TITLE, type Station } from '../../../core/card/work-line.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useCard } from '../../stores/card.js'
 import { useLineDrawing } from './useLineDrawing.js'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { STATION_TITLE } from '../../../core/card/answers.js'
+import { STATION_TITLE } from '../../../core/card/work-line.js'
 import type { StationResult } from '../../../core/card/station.js'
 import CautionLine from '../../figures/CautionLine.vue'
 import FigureRow from '../../figures/FigureRow.vue'

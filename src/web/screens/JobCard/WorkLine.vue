@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/answers.js'
+import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/work-line.js'
 import { resultsOf } from '../../../core/card/evaluate.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
