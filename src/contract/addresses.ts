@@ -102,6 +102,8 @@ export const ADDRESSES = {
   bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV, query: ['find'] },
   bearing: { method: 'get', path: '/bearings/:designation', least: 'viewer', summary: 'One bearing, where it is used, its jobs' },
   bearingLabel: { method: 'get', path: '/bearings/:designation/label.pdf', least: 'viewer', summary: 'A label for shelf or box with its QR code', answers: PDF },
+  parts: { method: 'get', path: '/parts', least: 'viewer', summary: 'Parts round a bearing by a search (find): sleeves, nuts, rings, blocks, seals', query: ['find'] },
+  partLabel: { method: 'get', path: '/parts/:name/label.pdf', least: 'viewer', summary: 'A label for shelf or box of a part', answers: PDF },
   offers: { method: 'get', path: '/positions/:id/offers', least: 'viewer', summary: 'What on the shelf would do at a position, best first' },
   makersFigures: { method: 'put', path: '/bearings/:designation/makers-figures', least: 'planner', summary: 'Enter figures of a maker’s sheet' },
 

@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { FAMILIES } from '../core/catalogue/families.js'
 import { FORMS } from '../core/catalogue/construction-forms.js'
 import { FEATURES, VALUES } from '../core/identify/letters.js'
+import { INSTRUMENT_NAMES } from '../core/measuring/instruments.js'
+import { TOOL_KINDS } from '../core/mounting/tools.js'
 import { MATERIAL_NAMES, type Material } from '../core/materials.js'
 import type { Heading } from './headings.js'
 import { keysOf } from './names.js'
@@ -18,6 +20,8 @@ export const OWN_KINDS = [
   'letters',
   'cross-references',
   'stock',
+  'tools',
+  'instruments',
 ] as const
 export type OwnKind = (typeof OWN_KINDS)[number]
 
@@ -116,6 +120,43 @@ export const personRowSchema = z.strictObject({
   active: z.enum(['yes', 'no'], 'allowed: yes | no').or(z.literal('').transform(() => 'yes' as const)),
 })
 
+const rate = upTo(1e6).nullable()
+export const toolSchema = z
+  .strictObject({
+    name: needed(60),
+    kind: z.enum(TOOL_KINDS),
+    place: text(60),
+    forceN: rating,
+    powerKw: upTo(1000).nullable(),
+    onS: upTo(3600).nullable(),
+    offS: upTo(3600).nullable(),
+    fromMm: optional,
+    toMm: optional,
+    torqueNm: upTo(1e6).nullable(),
+    toC: z.number().min(-200).max(400).nullable(),
+    massKg: mass,
+    setupMin: upTo(10_000).nullable(),
+    costHour: rate,
+    costUse: rate,
+    note: text(200),
+  })
+  .refine((t) => t.fromMm === null || t.toMm === null || t.fromMm <= t.toMm, { path: ['toMm'], message: 'must not be under from' })
+  .refine((t) => (t.onS === null) === (t.offS === null), { path: ['offS'], message: 'on and off belong together' })
+export const instrumentSchema = z
+  .strictObject({
+    name: needed(60),
+    kind: z.enum(INSTRUMENT_NAMES),
+    place: text(60),
+    step: upTo(1e6).nullable(),
+    from: z.number().min(-1e6).max(1e6).nullable(),
+    to: z.number().min(-1e6).max(1e6).nullable(),
+    checked: day.or(z.literal('')),
+    due: day.or(z.literal('')),
+    note: text(200),
+  })
+  .refine((i) => i.from === null || i.to === null || i.from < i.to, { path: ['to'], message: 'must be above from' })
+  .refine((i) => !i.checked || !i.due || i.checked <= i.due, { path: ['due'], message: 'must not be before the last check' })
+
 export const OWN_SCHEMAS = {
   machines: machineRowSchema,
   greasing: greasingSchema,
@@ -126,6 +167,8 @@ export const OWN_SCHEMAS = {
   letters: letterSchema,
   'cross-references': crossReferenceSchema,
   stock: stockSchema,
+  tools: toolSchema,
+  instruments: instrumentSchema,
 } as const satisfies Record<OwnKind, z.ZodType>
 export type OwnEntry<K extends OwnKind = OwnKind> = z.output<(typeof OWN_SCHEMAS)[K]>
 
@@ -164,6 +207,10 @@ const SUPPORT: Column[] = [
   col('support', 'support', 'name of the support, or its number from the left', 'drive end', must),
 ]
 const NOTE = col('note', 'note', 'anything worth knowing', '')
+
+const PLACE = col('place', 'place', 'where it lies', 'bay 3')
+/** In which units step and range of an instrument are written. */
+const STEP_UNITS = 'mm of calipers, micrometers, bore gauges and dials, µm of feelers, °C, N, Nm, g, mm/s, degrees, dB, A of the others'
 
 /** Columns of each list, in the order of the template. The format is documented from here. */
 export const COLUMNS: Record<OwnKind, readonly Column[]> = {
@@ -239,6 +286,41 @@ export const COLUMNS: Record<OwnKind, readonly Column[]> = {
     col('quantity', 'quantity', 'pieces', '2', { ...must, ...figure() }),
     NOTE,
   ],
+  tools: [
+    col('name', 'name', 'what it is called here', 'Press house 10 t', must),
+    col('kind', 'kind', TOOL_KINDS.join(' | '), 'press', must),
+    PLACE,
+    col('force_kn', 'forceN', 'most it pushes or pulls, kN', '100', figure(1000)),
+    col('power_kw', 'powerKw', 'power of a heater, kW', '', figure()),
+    col('on_s', 'onS', 'seconds it may run on, where it has to rest', '', figure()),
+    col('off_s', 'offS', 'seconds it has to rest then', '', figure()),
+    col(
+      'from_mm',
+      'fromMm',
+      'smallest size it takes, mm: bores of heaters, sleeves and hydraulic nuts, nuts of spanners, outside of the rest',
+      '',
+      figure(),
+    ),
+    col('to_mm', 'toMm', 'largest size it takes, mm', '400', figure()),
+    col('torque_nm', 'torqueNm', 'largest torque, Nm', '', figure()),
+    col('to_c', 'toC', 'hottest that a heater goes, coldest that a cold box goes, °C', '', figure()),
+    col('to_kg', 'massKg', 'heaviest it takes, kg', '', figure()),
+    col('setup_min', 'setupMin', 'minutes until it stands ready', '15', figure()),
+    col('cost_hour', 'costHour', 'what an hour of it costs with whoever works it, in your own money', '45', figure()),
+    col('cost_use', 'costUse', 'what each use costs besides', '', figure()),
+    NOTE,
+  ],
+  instruments: [
+    col('name', 'name', 'what it is called here', 'Micrometer M-12', must),
+    col('kind', 'kind', INSTRUMENT_NAMES.join(' | '), 'micrometer', must),
+    PLACE,
+    col('step', 'step', `smallest step it tells apart: ${STEP_UNITS}`, '0.001', figure()),
+    col('from', 'from', 'where its range begins, in the same unit', '50', figure()),
+    col('to', 'to', 'where its range ends', '75', figure()),
+    col('checked', 'checked', 'day it was last checked', '2026-09-01', date),
+    col('due', 'due', 'day it is to be checked again', '2027-09-01', date),
+    NOTE,
+  ],
 }
 
 /** Figures are kept to a millionth: what a file says and what the core counts in round to the same. */
@@ -284,7 +366,16 @@ export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
   figures: { title: 'Maker’s figures', words: 'Ratings and mass from a maker’s sheet, over the computed ones of a row.' },
   letters: { title: 'Letter table', words: 'What letters behind a number mean here; they stand over the common ones.' },
   'cross-references': { title: 'Cross references', words: 'Other names of a bearing: the store’s own numbers, old ones, other makers’.' },
-  stock: { title: 'Stock', words: 'What lies on which shelf.' },
+  stock: { title: 'Stock', words: 'What lies on which shelf: bearings, and parts by the names of their standards.' },
+  tools: {
+    title: 'Tools',
+    words:
+      'Heaters, presses, pullers, spanners with their ratings: a card says which of them will do, how long it takes and what it costs.',
+  },
+  instruments: {
+    title: 'Instruments',
+    words: 'What each tells apart and when it was checked; a reading on a card keeps the one it was taken with.',
+  },
 }
 
 /** Least role that changes a list. */
@@ -298,6 +389,8 @@ export const LIST_ROLE: Record<OwnKind, Role> = {
   letters: 'planner',
   'cross-references': 'planner',
   stock: 'storekeeper',
+  tools: 'storekeeper',
+  instruments: 'storekeeper',
 }
 
 /** The name by which an entry is known; an entry with the same name takes its place. */
@@ -307,6 +400,7 @@ export function keyOf(kind: OwnKind, entry: Record<string, unknown>): string {
   if (kind === 'greasing') return [entry.machine, entry.line, entry.support, entry.point].filter(Boolean).map(plain).join(' / ')
   if (kind === 'history') return [entry.machine, entry.line, entry.support, entry.place, entry.from].map(plain).join(' / ')
   if (kind === 'people') return plain(entry.login)
+  if (kind === 'tools' || kind === 'instruments') return plain(entry.name)
   if (kind === 'letters') return plain(entry.letters)
   if (kind === 'cross-references') return plain(entry.name).replace(/[\s\-._]/g, '')
   if (kind === 'stock') return `${plain(entry.marking)} @ ${plain(entry.shelf)}`
@@ -368,6 +462,7 @@ export interface StockItem {
   shelf: string
   quantity: number
   note: string
+  /** Of a bearing of the rack, or the name of a part. */
   designation: string
   features: Record<string, string>
 }

@@ -6,6 +6,8 @@ import type { MakersFigures } from '../core/catalogue/makers-figures.js'
 import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
 import type { Grease, GreaseGun } from '../core/lubrication/grease.js'
 import { SCHOOLS } from '../core/lubrication/regreasing.js'
+import type { MeasuringInstrument } from '../core/measuring/instruments.js'
+import type { Tool } from '../core/mounting/tools.js'
 import { BASE_OILS, THICKENERS } from '../core/lubrication/tables.js'
 import { namesOf } from './names.js'
 import { upTo } from './numbers.js'
@@ -59,4 +61,6 @@ export interface PlantSettings {
   makersFigures: MakersFigures[]
   /** Bearings of the plant's own that are fitted or on a card. */
   ownRows: Bearing[]
+  tools: Tool[]
+  instruments: MeasuringInstrument[]
 }

@@ -7,6 +7,7 @@ import type { MachineLine, MachinePage, MachineView } from './machines.js'
 import type { BatchLine, ImportProgress, ImportReport, OwnList } from './own-data.js'
 import type { Deed, Invitation, Person, SessionState } from './people.js'
 import type { Colleague, Found, SavedSearch, Yard } from './yard.js'
+import type { PartSearch } from '../core/parts/search.js'
 import type { PlantDocument } from './plant-document.js'
 import type { PlantSettings } from './plant.js'
 
@@ -85,6 +86,7 @@ export interface Replies {
 
   bearings: BearingsFound
   bearing: BearingView
+  parts: PartSearch
   makersFigures: BearingView
   offers: OffersView
 

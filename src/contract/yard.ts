@@ -64,8 +64,8 @@ export interface Yard {
 
 /** Something that a search found, and where it is. */
 export interface Found {
-  kind: 'machine' | 'position' | 'card' | 'bearing' | 'person'
-  /** A number, or the designation of a bearing. */
+  kind: 'machine' | 'position' | 'card' | 'bearing' | 'part' | 'person'
+  /** A number, the designation of a bearing, or the name of a part. */
   id: number | string
   label: string
   hint: string

@@ -80,7 +80,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <RouterLink to="/machines" :class="{ here: ['machines', 'machine', 'new-machine', 'edit-machine'].includes(String(route.name)) }"
         >Machines</RouterLink
       >
-      <RouterLink to="/rack" :class="{ here: ['rack', 'bearing', 'bench', 'compare', 'own-data'].includes(String(route.name)) }"
+      <RouterLink
+        to="/rack"
+        :class="{ here: ['rack', 'bearing', 'parts', 'part', 'bench', 'compare', 'own-data'].includes(String(route.name)) }"
         >Rack <kbd title="Press / to search the rack">/</kbd></RouterLink
       >
       <RouterLink to="/settings" :class="{ here: route.name === 'settings' }">Settings</RouterLink>

@@ -62,6 +62,8 @@ export const router = createRouter({
     { path: '/rack', name: 'rack', component: () => import('./screens/Rack/RackScreen.vue'), meta: { title: 'Rack' } },
     { path: '/bench', name: 'bench', component: () => import('./screens/Bench/BenchScreen.vue'), meta: { title: 'Identify' } },
     { path: '/compare', name: 'compare', component: () => import('./screens/Compare/CompareScreen.vue'), meta: { title: 'Compare' } },
+    { path: '/parts', name: 'parts', component: () => import('./screens/Parts/PartsScreen.vue'), meta: { title: 'Parts' } },
+    { path: '/parts/:name', name: 'part', component: () => import('./screens/Parts/PartsScreen.vue'), meta: { title: 'Parts' } },
     { path: '/own-data', name: 'own-data', component: () => import('./screens/OwnData/OwnDataScreen.vue'), meta: { title: 'Own data' } },
     {
       path: '/rack/:designation',

@@ -4,38 +4,9 @@ import { emptyAnswers } from '../../src/core/card/answers.js'
 import { bareContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import { NUT_SIZES, lockNut } from '../../src/core/catalogue/nuts.js'
-import { adapterSleeve, nutPitchMm } from '../../src/core/catalogue/sleeves.js'
 import { lineOfTwo, twoSupports, type Flat } from './line.js'
 
 const row = (designation: string) => findBearing(designation)!.row
-
-describe('lock nuts of a store', () => {
-  // prettier-ignore
-  for (const [threadMm, nut, outsideMm, widthMm, pitchMm] of [
-    [20, 'KM 4', 32, 6, 1], [25, 'KM 5', 38, 7, 1.5], [40, 'KM 8', 58, 9, 1.5], [55, 'KM 11', 75, 11, 2], [60, 'KM 12', 80, 11, 2],
-    [80, 'KM 16', 105, 15, 2], [100, 'KM 20', 130, 18, 2], [160, 'KM 32', null, null, 3],
-  ] as const)
-    it(`${nut}: M${threadMm} × ${pitchMm}`, () =>
-      expect(lockNut(threadMm)).to.deep.equal({ nut, washer: nut.replace('KM', 'MB'), threadMm, pitchMm, outsideMm, widthMm }))
-  it('is for threads of the standard only, and grows with them', () => {
-    expect([lockNut(17), lockNut(62), lockNut(205)]).to.deep.equal([null, null, null])
-    NUT_SIZES.slice(1).forEach(([n, outside, width], i) => {
-      expect(n).to.equal(NUT_SIZES[i]![0] + 1)
-      expect(outside)
-        .to.be.above(NUT_SIZES[i]![1])
-        .and.above(5 * n)
-      expect(width).to.be.at.least(NUT_SIZES[i]![2])
-    })
-  })
-  it('the nut of a sleeve has the thread of its bearing’s bore', () => {
-    for (const name of ['22212 K', '22216 K', '1212 K']) {
-      const r = row(name)
-      expect(adapterSleeve(r)!.designation.replace(/^H \d+?(\d\d)$/, '$1'), name).to.equal(String(r.boreMm / 5))
-      expect(lockNut(r.boreMm)!.pitchMm).to.equal(nutPitchMm(r.boreMm))
-    }
-  })
-})
 
 describe('what to bring', () => {
   function bring(designation: string, change: (a: Flat) => void = () => {}) {

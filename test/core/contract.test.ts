@@ -273,7 +273,7 @@ describe('table of routes', () => {
     expect(new Set(names).size).to.equal(names.length)
     for (const r of routes)
       for (const [, name] of r.path.matchAll(/:(\w+)/g))
-        expect(name).to.be.oneOf(['id', 'station', 'key', 'kind', 'designation', 'screen', 'document', 'saying'])
+        expect(name).to.be.oneOf(['id', 'station', 'key', 'kind', 'designation', 'screen', 'document', 'saying', 'name'])
   })
   it('describes every answer by the types that the code is held to', function () {
     this.timeout(60_000)

@@ -11,7 +11,12 @@ import { SPEED_NDM } from '../../src/core/catalogue/speed-limits.js'
 import * as families from '../../src/core/catalogue/families.js'
 import { FORMS } from '../../src/core/catalogue/construction-forms.js'
 import { SERIES, SETS } from '../../src/core/catalogue/series-table.js'
-import { NUT_SIZES } from '../../src/core/catalogue/nuts.js'
+import * as blocks from '../../src/core/parts/blocks.js'
+import * as nuts from '../../src/core/parts/nuts.js'
+import * as partRings from '../../src/core/parts/rings.js'
+import * as seals from '../../src/core/parts/seals.js'
+import * as sleeves from '../../src/core/parts/sleeves.js'
+import * as units from '../../src/core/parts/units.js'
 import { adapterSleeve } from '../../src/core/catalogue/sleeves.js'
 import * as clearance from '../../src/core/fits/clearance-tables.js'
 import * as recommend from '../../src/core/fits/recommend-tables.js'
@@ -93,7 +98,12 @@ export const TABLES: (readonly [string, unknown])[] = [
       (boreMm) => adapterSleeve({ series: boreMm > 200 ? '230 K' : '222 K', boreMm, boreTaper: '1:12' })?.shaftMm ?? 0,
     ),
   ],
-  ['lock nuts', NUT_SIZES],
+  ...named('nuts', nuts),
+  ...named('sleeves', sleeves),
+  ...named('part rings', partRings),
+  ...named('blocks', { BLOCK_BODIES: blocks.BLOCK_BODIES }),
+  ...named('units', { OVAL_FLANGES: units.OVAL_FLANGES, TAKE_UPS: units.TAKE_UPS, CARTRIDGES: units.CARTRIDGES }),
+  ...named('seals', seals),
   ...named('clearance', { ...clearance }),
   ...named('seats', { ...recommend }),
   ['instruments', INSTRUMENTS],

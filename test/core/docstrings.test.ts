@@ -19,7 +19,7 @@ const COMPUTING = [
 ]
 const SOURCE = /\b(Sources?|ISO|DIN|ANSI|ABMA|engineering practice)\b/i
 const UNIT =
-  /(^|[^\w])(mm|µm|m|kN|N|Nm|MPa|GPa|K|°C|°|1\/K|r\/min|h|hours|days|minutes|min|s|ms|kg|g|cm³|mm²\/s|mm\/s|%|percent|degrees|radians|units?|bits|shares?|number of|index)([^\w]|$)/
+  /(^|[^\w])(mm|µm|m|kN|N|Nm|kW|MPa|GPa|K|°C|°|1\/K|r\/min|h|hours|days|minutes|min|s|ms|kg|g|cm³|mm²\/s|mm\/s|%|percent|degrees|radians|units?|bits|shares?|number of|index)([^\w]|$)/
 
 interface PublicFunction {
   name: string

@@ -8,7 +8,7 @@ import {
   type Scope,
 } from '../../src/core/card/answers.js'
 import type { Station } from '../../src/core/card/work-line.js'
-import { bareContext, type LineContext } from '../../src/core/card/context.js'
+import { bareContext, type LineContext, type PlantContext } from '../../src/core/card/context.js'
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'
 import { linePlan, stepName } from '../../src/core/card/signing.js'
@@ -59,7 +59,7 @@ export const stepsOf = (e: CardEvaluation): string[] =>
 
 export type Patch = { [S in Station]?: S extends 'arrange' ? Arranged : Partial<CardAnswers[S]> }
 /** A whole card at the drive end of a steel shaft in cast iron, warm, changed by a patch. */
-export function filledCard(designation: string, patch: Patch = {}): CardEvaluation {
+export function filledCard(designation: string, patch: Patch = {}, plant: Partial<PlantContext> = {}): CardEvaluation {
   const a: Flat = emptyAnswers()
   const given: Patch = {
     identify: { designation, group: 'N', groupEvidence: 'marking' },
@@ -81,5 +81,6 @@ export function filledCard(designation: string, patch: Patch = {}): CardEvaluati
   }
   for (const source of [given, patch])
     for (const [station, answers] of Object.entries(source)) Object.assign(a[station as Station], answers)
-  return evaluateCard(a, twoSupports('drive', findBearing('6309')!.row))
+  const context = twoSupports('drive', findBearing('6309')!.row)
+  return evaluateCard(a, { ...context, plant: { ...context.plant, ...plant } })
 }

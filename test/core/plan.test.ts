@@ -136,6 +136,8 @@ describe('what a step says', () => {
       housingC: 75,
       ringToC: -78,
     },
+    tools: {},
+    block: null,
     heat: { ringTemperatureC: 96, setC: 100, mountingClearanceUm: 24, clearanceLeftUm: 20, withinLimit: true },
     drive: { by: 'reduction', reductionUm: [30, 39], travelMm: [0.45, 0.59], angleDeg: [81, 106], leastLeftUm: 20 },
     ...{ boughtUm: [55, 75], classes: null, endBolt: null, outerTurns: false, setting: null, ...more },

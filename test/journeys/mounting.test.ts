@@ -31,11 +31,22 @@ describe('journey: every way onto its seat', () => {
   it('heat with the coil on a shiny ring: the time, the seconds, and what a camera would show', async () => {
     await opened('MM-1', ['p1.1'], { ...known('p1.1', '6311', '3'), 'p1.1/mount.method': 'heat' })
     const induction = Number(await person.figure('mount.heatMin'))
-    await person.pick('Heater', 'coil, by hand')
-    await person.type('Its power', '1')
+    await person.fromList('Heater of this plant', 'Coil 1 kW')
     await person.web.wait(async () => Number(await person.figure('mount.heatMin')) > 3 * induction, 10_000, 'a small coil takes longer')
+    await person.seeText('20 s on and 60 s off')
     expect(Number(await person.figure('mount.infraredC'))).to.be.below(60)
     expect(Number(await person.figure('mount.windowS'))).to.be.above(20)
+  })
+
+  it('a press that is too weak for this seat is stopped, and another of the plant takes its place', async () => {
+    await person.click("//div[@role='radiogroup']//label[contains(., 'Cold, by press')]")
+    await person.fromList('Press of this plant', 'Arbor press 1 t')
+    await person.seeText('Arbor press 1 t will not do')
+    await person.fromList('Press of this plant', 'Press house press 5 t')
+    await person.web.wait(async () => !(await person.text()).includes('will not do:'), 10_000, 'the other press will do')
+    await step('press')
+    await person.click("//div[@role='radiogroup']//label[contains(., 'Hot, by heater')]")
+    await person.saved()
   })
 
   it('dismounting for inspection: marked, drawn off, kept, and only then the new one', async () => {
@@ -44,7 +55,7 @@ describe('journey: every way onto its seat', () => {
     const order = await steps()
     expect(order.slice(0, 5)).to.deep.equal(['isolate', 'mark', 'off', 'keep', 'seat'])
     await person.button('What to bring')
-    await person.seeText('puller of enough strength')
+    await person.seeText('Three-arm puller 10 t')
     await person.saved()
   })
 

@@ -72,6 +72,16 @@ describe('own data by form, and two at once', () => {
         { marking: '6314 C3', shelf: 'X-1', quantity: 4, note: '' },
         '6314 C3 @ X-1',
       ],
+      tools: [
+        { name: 'Bench press 10 t', kind: 'press', place: 'bay 3', forceN: 100_000, powerKw: null, onS: null, offS: null, fromMm: null, toMm: 400, torqueNm: null, toC: null, massKg: null, setupMin: 15, costHour: 45, costUse: null, note: '' },
+        { name: 'Bench press 10 t', kind: 'press', place: 'bay 4', forceN: 100_000, powerKw: null, onS: null, offS: null, fromMm: null, toMm: 400, torqueNm: null, toC: null, massKg: null, setupMin: 15, costHour: 45, costUse: null, note: '' },
+        'BENCH PRESS 10 T',
+      ],
+      instruments: [
+        { name: 'M-12', kind: 'micrometer', place: '', step: 0.001, from: 50, to: 75, checked: '2026-09-01', due: '2027-09-01', note: '' },
+        { name: 'M-12', kind: 'micrometer', place: 'bay 3', step: 0.001, from: 50, to: 75, checked: '2026-09-01', due: '2027-09-01', note: '' },
+        'M-12',
+      ],
     }
     const held = async (kind: string, key: string) => {
       const list = (await other.get(`/rack/${kind}`)).body.entries as Record<string, unknown>[]

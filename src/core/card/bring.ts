@@ -1,10 +1,12 @@
-import { lockNut } from '../catalogue/nuts.js'
+import { sleeveNut, lockNut, type LockNut } from '../parts/nuts.js'
+import { locatingRingName } from '../parts/parts.js'
 import { q, typed } from '../units/quantities.js'
 import type { LineContext } from './context.js'
 import { standingAt } from './context.js'
 import type { LineEvaluation } from './evaluate.js'
 import { markedName } from './mounting-plan.js'
 import { linePlan } from './signing.js'
+import type { StepContext } from './steps/step.js'
 
 /** What somebody takes along before the shaft is out: parts, tools with their settings, what is lifted, what to be careful of. */
 
@@ -34,11 +36,17 @@ const counted = (all: readonly string[]) =>
   })
 
 /** A nut with its washer and thread. */
-function nutWords(threadMm: number): string {
-  const nut = lockNut(threadMm)
-  return nut
-    ? `lock nut ${nut.nut} with washer ${nut.washer}, M${nut.threadMm} × ${nut.pitchMm}`
-    : 'lock nut and washer of the thread on the shaft'
+function nutWords(nut: LockNut | null): string {
+  if (!nut) return 'lock nut and washer of the thread on the shaft'
+  const [lock, thread] = nut.series.startsWith('HM') ? ['clip', 'Tr'] : ['washer', 'M']
+  return `lock nut ${nut.nut} with ${lock} ${nut.lock}, ${thread}${nut.threadMm} × ${nut.pitchMm}`
+}
+
+/** Locating rings of the block that its sizes ask for. */
+function ringWords(block: StepContext['block']): string {
+  if (!block?.rings) return 'locating rings of the width of this housing'
+  const { count, outsideMm, widthMm } = block.rings
+  return `${count} × ${locatingRingName(outsideMm, widthMm).toLowerCase()}, for block ${block.name}`
 }
 
 /** What goes in at one place of the card. */
@@ -53,12 +61,17 @@ function partsOf({ places }: LineEvaluation, context: Pick<LineContext, 'positio
   return [
     ...(name ? [`${many}${name}`] : []),
     ...(fit.sleeve && row
-      ? [`adapter sleeve ${fit.sleeve} for a shaft of ${q(fit.shaft?.sizeMm ?? 0, 'length', 0)}, ${nutWords(row.boreMm)}`]
+      ? [
+          `adapter sleeve ${fit.sleeve} for a shaft of ${q(fit.shaft?.sizeMm ?? 0, 'length', 0)}, ${nutWords(sleeveNut(fit.sleeve, row.boreMm))}`,
+        ]
       : []),
-    ...(steps.includes('nut') && row ? [`${nutWords(row.boreMm)}: read the thread on the shaft first`] : []),
+    ...(steps.includes('nut') && row ? [`${nutWords(lockNut(row.boreMm))}: read the thread on the shaft first`] : []),
     ...(steps.includes('end-plate') ? ['end plate with its bolts and locking plate'] : []),
     ...(steps.includes('snap-ring') && row ? [`snap ring for a shaft of ${q(row.boreMm, 'length', 0)}`] : []),
-    ...(steps.includes('rings') ? ['locating rings of the width of this housing'] : []),
+    ...(steps.includes('rings') ? [ringWords(mount.block ?? null)] : []),
+    ...(steps.includes('cap') && mount.block
+      ? [`seals for its shaft, and the cap of its own base: by its sizes block ${mount.block.name}`]
+      : []),
     ...(lubricate.grease ? [`${typed(lubricate.grease.name)}${typeof fill === 'number' ? `, ${q(fill, 'grams')}` : ''}`] : []),
   ]
 }

@@ -11,6 +11,8 @@ import type { Saying } from '../line/sayings.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
 import type { OilRecord } from '../lubrication/oil-record.js'
 import type { School } from '../lubrication/regreasing.js'
+import type { MeasuringInstrument } from '../measuring/instruments.js'
+import type { Tool } from '../mounting/tools.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { positionOf, type Scope } from './answers.js'
 import type { Station } from './work-line.js'
@@ -35,6 +37,9 @@ export interface PlantContext {
   makersFigures: MakersFigures[]
   /** Bearings that the plant added and that this card speaks of. */
   ownRows: Bearing[]
+  /** Its tools and instruments; left out by cards of before. */
+  tools?: Tool[]
+  instruments?: MeasuringInstrument[]
 }
 
 /** What came out, and the number of the card that fitted it; null where no card did. */

@@ -150,7 +150,9 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
         standing,
       ),
     )
-    const mount = shared('mount', () => mountStation(a, row, fit, standing, identify.typedDesignation, settingOf(arrange)))
+    const mount = shared('mount', () =>
+      mountStation(a, row, fit, standing, identify.typedDesignation, settingOf(arrange), context.plant.tools),
+    )
     const lubricate = shared('lubricate', () =>
       lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),
     )

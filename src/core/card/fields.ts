@@ -16,7 +16,7 @@ import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubricat
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
 import { MATERIALS, MATERIAL_NAMES } from '../materials.js'
-import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, SCREW_CLASSES, TAKE_OFF_LABEL, TAKE_OFF_WAYS } from '../mounting/ways.js'
+import { DRIVE_WAYS, HEATERS, INNER_WAYS, OUTER_WAYS, SCREW_CLASSES, TAKE_OFF_LABEL, TAKE_OFF_WAYS } from '../mounting/ways.js'
 import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
@@ -107,9 +107,6 @@ export const COUPLED_TO = ['rolling', 'plain'] as const
 export const EVIDENCE = ['marking', 'paper', 'stores'] as const
 export const LOAD_DIRECTIONS = ['still', 'turns', 'unknown'] as const
 export const DIRT = ['clean', 'normal', 'dirty', 'wet'] as const
-/** How a ring is warmed, and how much of the power reaches it. Engineering practice. */
-export const HEATERS = ['induction', 'coil', 'plate', 'oven', 'oil-bath'] as const
-export type Heater = (typeof HEATERS)[number]
 export const CURRENT_PATHS = ['insulated', 'brush', 'none'] as const
 export const LUBRICANTS = ['grease', 'oil'] as const
 export const FEEDS = ['side', 'centre'] as const
@@ -231,6 +228,10 @@ export const FIELDS = {
     reversing: flag('line', 'runs both ways'),
     heater: choice('line', 'Heater', HEATERS, { induction: 'induction, with core', coil: 'coil, by hand', plate: 'plate', oven: 'oven', 'oil-bath': 'oil bath' }),
     heaterKw: numberFrom('line', 'Its power', 'power', [0.05, 200], 3.5),
+    heaterTool: words('place', 'Heater of this plant', 60),
+    pressTool: words('place', 'Press of this plant', 60),
+    pullerTool: words('place', 'Puller of this plant', 60),
+    spannerTool: words('place', 'Spanner or nut of this plant', 60),
     endBoltMm: number('place', 'Bolt of the end plate, M', 'length'),
     endBoltClass: choice('place', 'Class of the bolt', SCREW_CLASSES),
     limitC: numberFrom('place', 'Limit of the ring', 'temperature', [40, 300], 110),

@@ -10,7 +10,7 @@ export interface AdapterSleeve {
 
 /** Shaft diameter under an adapter sleeve by the bore of its bearing, mm. ISO 2982-1; all sleeve series share it. */
 // prettier-ignore
-const SHAFT: Readonly<Record<number, number>> = {
+export const ADAPTER_SHAFT: Readonly<Record<number, number>> = {
   20: 17, 25: 20, 30: 25, 35: 30, 40: 35, 45: 40, 50: 45, 55: 50, 60: 55, 65: 60, 70: 60, 75: 65, 80: 70, 85: 75, 90: 80, 95: 85,
   100: 90, 105: 95, 110: 100, 120: 110, 130: 115, 140: 125, 150: 135, 160: 140, 170: 150, 180: 160, 190: 170, 200: 180, 220: 200,
   240: 220, 260: 240, 280: 260, 300: 280, 320: 300, 340: 320, 360: 340, 380: 360, 400: 380, 420: 400, 440: 410, 460: 430, 480: 450,
@@ -19,7 +19,7 @@ const SHAFT: Readonly<Record<number, number>> = {
 
 /** Sleeve series by bearing series: [bore up to mm, sleeve series]. ISO 2982-1. */
 // prettier-ignore
-const SERIES: Readonly<Record<string, readonly (readonly [number, string])[]>> = {
+export const ADAPTER_SERIES: Readonly<Record<string, readonly (readonly [number, string])[]>> = {
   '12': [[110, 'H 2']],
   '13': [[110, 'H 3']],
   '22': [[110, 'H 3']],
@@ -47,9 +47,9 @@ const SERIES: Readonly<Record<string, readonly (readonly [number, string])[]>> =
  */
 export function adapterSleeve(row: Pick<Bearing, 'series' | 'boreMm' | 'boreTaper'>): AdapterSleeve | null {
   if (row.boreTaper !== '1:12') return null
-  const sleeves = SERIES[row.series.replace(/ K$/, '')]
+  const sleeves = ADAPTER_SERIES[row.series.replace(/ K$/, '')]
   const series = sleeves?.find(([to]) => row.boreMm <= to)?.[1]
-  const shaftMm = SHAFT[row.boreMm]
+  const shaftMm = ADAPTER_SHAFT[row.boreMm]
   if (!series || shaftMm === undefined) return null
   const code = row.boreMm >= 500 ? `/${row.boreMm}` : String(row.boreMm / 5).padStart(2, '0')
   return { designation: `${series}${code}`, shaftMm }

@@ -15,6 +15,9 @@ export const TAKE_OFF_LABEL: Readonly<Record<TakeOffWay, string>> = {
   slide: 'slides off',
   cut: 'cut off',
 }
+/** How a ring is warmed. */
+export const HEATERS = ['induction', 'coil', 'plate', 'oven', 'oil-bath'] as const
+export type Heater = (typeof HEATERS)[number]
 export const DRIVE_WAYS = ['reduction', 'travel', 'angle'] as const
 export type DriveWay = (typeof DRIVE_WAYS)[number]
 /** Property classes of screws. ISO 898-1. */

@@ -94,13 +94,15 @@ const SETTINGS_SQL = `
      WHERE coalesce(f.dynamic_rating_n, f.static_rating_n, f.fatigue_load_limit_n, f.mass_kg) IS NOT NULL) AS "makersFigures",
     (SELECT coalesce(json_agg(b.data ORDER BY b.designation), '[]') FROM bearing b WHERE b.origin = 'plant'
        AND (EXISTS (SELECT FROM installation i WHERE i.designation = b.designation)
-         OR EXISTS (SELECT FROM job j WHERE j.summary -> 'designations' ? b.designation))) AS "ownRows"`
+         OR EXISTS (SELECT FROM job j WHERE j.summary -> 'designations' ? b.designation))) AS "ownRows",
+    (SELECT coalesce(json_agg(entry ORDER BY name), '[]') FROM tool) AS tools,
+    (SELECT coalesce(json_agg(entry ORDER BY name), '[]') FROM instrument) AS instruments`
 
 const iso = (text: string) => new Date(text).toISOString()
 
 export async function plantSettings(query: Query): Promise<PlantSettings> {
   type Row = Omit<PlantSettings, 'guns' | 'schools'> & { guns: Omit<GunView, 'gramsPerStroke'>[]; schools: Partial<Schools> | null }
-  const { name, greases, guns, schools, makersFigures, ownRows } = (await one<Row>(query, SETTINGS_SQL))!
+  const { name, greases, guns, schools, makersFigures, ownRows, tools, instruments } = (await one<Row>(query, SETTINGS_SQL))!
   return {
     name,
     greases,
@@ -108,6 +110,8 @@ export async function plantSettings(query: Query): Promise<PlantSettings> {
     schools: { ...FIRST_SCHOOLS, ...schools },
     makersFigures: makersFigures.map((f) => ({ ...f, enteredAt: iso(f.enteredAt) })),
     ownRows,
+    tools,
+    instruments,
   }
 }
 

@@ -14,12 +14,14 @@ import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { stationAnswers } from '../../core/card/answers.js'
 import { positionDuty } from '../../core/card/position.js'
 import { searchRack } from '../../core/identify/search-rack.js'
+import { findPart } from '../../core/parts/belongs.js'
+import { searchParts } from '../../core/parts/search.js'
 import { asMarked, rankOffers, type Described } from '../../core/identify/compare.js'
 import type { ServerOptions } from '../options.js'
 import { Refused, notFound, refused } from '../problems.js'
 import { dropOldProgress, progressOf, stop, watched } from '../lists/progress.js'
 import { tableCsv, templateCsv, writeCsv } from '../files/csv.js'
-import { bearingLabel } from '../files/labels.js'
+import { bearingLabel, partLabelDocument } from '../files/labels.js'
 import { renderPdf } from '../files/pdf.js'
 import * as own from './own-data.js'
 import { findBearingRow, ownBearings } from './bearings.js'
@@ -114,6 +116,14 @@ export function rackRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
     const view = await bearingView(req.params.designation)
     const address = `${originOf(req, publicOrigin)}/rack/${encodeURIComponent(view.row.designation)}`
     sendFile(res, `bearing-${view.row.designation}.pdf`, 'application/pdf', await renderPdf(await bearingLabel(view, address, me.units)))
+  })
+  route(router, ROUTES.parts, async ({ req }) => searchParts(query(req.query.find)))
+  route(router, ROUTES.partLabel, async ({ req, res, me }) => {
+    const part = findPart(String(req.params.name).slice(0, 60))
+    if (!part) throw notFound('part')
+    const address = `${originOf(req, publicOrigin)}/parts/${encodeURIComponent(part.name)}`
+    const label = await partLabelDocument(part, await listStock(pool, part.name), address, me.units)
+    sendFile(res, `part-${part.name}.pdf`, 'application/pdf', await renderPdf(label))
   })
   route(router, ROUTES.makersFigures, async ({ req, body, me }) => {
     const { designation } = (await bearingView(req.params.designation)).row

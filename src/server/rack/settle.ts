@@ -8,6 +8,7 @@ import { faultsOf } from '../../core/line/draft.js'
 import { readLine } from '../../core/line/notation.js'
 import { writeLine } from '../../core/line/write-line.js'
 import { inUnits } from '../../core/units/quantities.js'
+import { findPart } from '../../core/parts/belongs.js'
 import { wordsOf } from '../../core/words/say.js'
 import { InputError } from '../../core/result.js'
 import { settleGreasing } from '../lists/greasing.js'
@@ -122,7 +123,7 @@ function settledLine(words: string, rack: Rack, at: Date): string {
 /** An entry in the form in which it is kept; throws `Wrong` where the rack does not know what it speaks of. */
 export function settled(kind: OwnKind, entry: Entry, rack: Rack, at: Date): Entry {
   if (kind === 'machines') return settledMachine(entry as OwnEntry<'machines'>, rack, at)
-  if (kind === 'people') return entry
+  if (kind === 'people' || kind === 'tools' || kind === 'instruments') return entry
   const today = at.toISOString().slice(0, 10)
   if (kind === 'greasing') return settleGreasing(entry as OwnEntry<'greasing'>, rack.records!.supports, rack.records!.greases, today)
   if (kind === 'history') {
@@ -167,6 +168,8 @@ export function withRow(kind: OwnKind, entry: Entry, rack: Rack): Entry {
   if (kind === 'history')
     return { ...entry, placeId: rack.records!.supports.find(entry as OwnEntry<'history'>).placeIds[Number(entry.place) - 1] }
   if (kind !== 'stock') return entry
+  const part = findPart(String(entry.marking))
+  if (part) return { ...entry, designation: null, part: part.name, features: {} }
   const { row, features } = rowOf(rack, 'marking', String(entry.marking))
   return { ...entry, designation: row.designation, features }
 }

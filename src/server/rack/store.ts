@@ -30,7 +30,25 @@ const writeFigures: OwnList['write'] = async (query, entries, personId, at) => {
   )
 }
 
+/** A list whose entries lie whole under their key. */
+const byName = (kind: OwnKind, table: 'tool' | 'instrument'): OwnList => ({
+  entries: async (query, keys) =>
+    (
+      await rows<{ entry: Entry }>(query, `SELECT entry FROM ${table} WHERE $1::text[] IS NULL OR name = ANY ($1) ORDER BY name`, [keys])
+    ).map((r) => r.entry),
+  write: async (query, entries) =>
+    void (await execute(
+      query,
+      `INSERT INTO ${table} (name, entry) SELECT r ->> 'key', r -> 'entry' FROM jsonb_array_elements($1::jsonb) r
+       ON CONFLICT (name) DO UPDATE SET entry = excluded.entry`,
+      [JSON.stringify(entries.map((entry) => ({ key: keyOf(kind, entry), entry })))],
+    )),
+  remove: async (query, keys) => void (await execute(query, `DELETE FROM ${table} WHERE name = ANY ($1)`, [keys])),
+})
+
 const LISTS: Record<OwnKind, OwnList> = {
+  tools: byName('tools', 'tool'),
+  instruments: byName('instruments', 'instrument'),
   bearings: {
     entries: async (query, keys) =>
       (
@@ -135,9 +153,9 @@ const LISTS: Record<OwnKind, OwnList> = {
     write: async (query, entries) =>
       void (await execute(
         query,
-        `INSERT INTO stock_item (marking, shelf, designation, features, quantity, note)
-         SELECT * FROM jsonb_to_recordset($1::jsonb) AS r (marking text, shelf text, designation text, features jsonb, quantity integer, note text)
-         ON CONFLICT (marking, shelf) DO UPDATE SET designation = excluded.designation, features = excluded.features, quantity = excluded.quantity, note = excluded.note`,
+        `INSERT INTO stock_item (marking, shelf, designation, part, features, quantity, note)
+         SELECT * FROM jsonb_to_recordset($1::jsonb) AS r (marking text, shelf text, designation text, part text, features jsonb, quantity integer, note text)
+         ON CONFLICT (marking, shelf) DO UPDATE SET designation = excluded.designation, part = excluded.part, features = excluded.features, quantity = excluded.quantity, note = excluded.note`,
         [JSON.stringify(entries)],
       )),
     remove: async (query, keys) => void (await execute(query, `DELETE FROM stock_item WHERE marking || ' @ ' || shelf = ANY ($1)`, [keys])),
@@ -194,7 +212,7 @@ export async function listBatches(query: Query): Promise<BatchLine[]> {
 export async function listStock(query: Query, designation: string | null = null): Promise<StockItem[]> {
   return rows(
     query,
-    'SELECT marking, shelf, quantity, note, designation, features FROM stock_item WHERE $1::text IS NULL OR designation = $1 ORDER BY marking, shelf',
+    'SELECT marking, shelf, quantity, note, coalesce(designation, part) AS designation, features FROM stock_item WHERE $1::text IS NULL OR designation = $1 OR part = $1 ORDER BY marking, shelf',
     [designation],
   )
 }

@@ -2,6 +2,8 @@ import type { Found } from '../../contract/yard.js'
 import { FAMILY_LABEL } from '../../core/catalogue/families.js'
 import { sizes } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
+import { PART_LABEL } from '../../core/parts/parts.js'
+import { searchParts } from '../../core/parts/search.js'
 import { searchRack } from '../../core/identify/search-rack.js'
 import { ownBearings } from '../rack/bearings.js'
 import { asOneRead, rows, type Query } from '../database.js'
@@ -10,6 +12,14 @@ import { holds, patternsOf } from './store.js'
 /** Of each kind no more than this. */
 const EACH = 8
 const BEARINGS = 5
+const PARTS = 4
+
+/** Parts that were named, or that belong to what was named. */
+function partsFound(text: string): Found[] {
+  const { parts, heard } = searchParts(text)
+  const named = heard.length > 0 || parts.length <= EACH
+  return (named ? parts.slice(0, PARTS) : []).map((p): Found => ({ kind: 'part', id: p.name, label: p.name, hint: `${PART_LABEL[p.kind]}, ${p.sizes.map(([what, mm]) => `${what} ${mm}`).join(', ')} mm` })) // prettier-ignore
+}
 
 /** Machines, cards, positions, bearings and people that hold every word of a text; what it names exactly comes first. */
 export async function find(query: Query, text: string): Promise<Found[]> {
@@ -77,6 +87,7 @@ export async function find(query: Query, text: string): Promise<Found[]> {
       hint: p.fitted,
     })),
     ...bearings.filter((b) => !meant(b)).map(bearing),
+    ...partsFound(text),
     ...people.map((p): Found => ({ kind: 'person', id: p.id, label: p.name, hint: p.jobs ? `${p.role}, ${p.jobs} open` : p.role })),
   ]
 }

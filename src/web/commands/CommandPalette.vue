@@ -108,7 +108,15 @@ watch(search, () => {
   looking.value = search.value.trim() !== ''
   void ask()
 })
-const KIND = { machine: 'machine', card: 'card', position: 'support', bearing: 'bearing', person: 'person', answer: 'answer' } as const
+const KIND = {
+  machine: 'machine',
+  card: 'card',
+  position: 'support',
+  bearing: 'bearing',
+  part: 'part',
+  person: 'person',
+  answer: 'answer',
+} as const
 
 /** Enter may come before the answer. */
 async function enter() {

@@ -20,6 +20,7 @@ const WHERE: Record<Found['kind'], (found: Found) => RouteLocationRaw> = {
   card: ({ id }) => ({ name: 'card', params: { id, station: 'identify' } }),
   position: ({ id, machineId }) => ({ name: 'machine', params: { id: machineId }, hash: `#support-${id}` }),
   bearing: ({ id: designation }) => ({ name: 'bearing', params: { designation } }),
+  part: ({ id: name }) => ({ name: 'part', params: { name } }),
   person: ({ id }) => ({ name: 'yard', query: { person: String(id) } }),
 }
 

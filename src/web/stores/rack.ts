@@ -53,6 +53,7 @@ export const useRack = defineStore('rack', () => {
     assemble: (input: OperatingClearanceInput) => rackWorker().assemble(input),
     distribution: (input: DistributionInput) => rackWorker().distribution(input),
     read: (marking: string) => rackWorker().read(marking),
+    parts: (text: string) => rackWorker().parts(text),
     row: (designation: string) => rackWorker().row(designation),
   }
   return { view, worker, ready, reload, tookSearches }

@@ -8,6 +8,7 @@ import { searchRack } from '../../core/identify/search-rack.js'
 import { identify, type IdentifyInput, type IdentifyValues } from '../../core/identify/identify.js'
 import { letterTable, type Letters } from '../../core/identify/letters.js'
 import { rackNames, readMarking, type MarkingResult, type RackNames } from '../../core/identify/marking.js'
+import { searchParts, type PartSearch } from '../../core/parts/search.js'
 import { InputError, type Result } from '../../core/result.js'
 import { operatingClearance, type OperatingClearanceInput } from '../../core/fits/operating-clearance.js'
 import { quickAnswer, type QuickAnswer } from '../../core/quick/answer.js'
@@ -124,6 +125,7 @@ const api = {
     return identify(input, rows)
   },
   read,
+  parts: (text: string): PartSearch => searchParts(text),
   row(designation: string): Bearing | null {
     return rows.find((row) => row.designation === designation) ?? null
   },

@@ -5,15 +5,16 @@ import { pressForce } from '../../mounting/press-force.js'
 import { coarsePitchMm, screwTorque } from '../../mounting/screw-torque.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
 import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
+import { EFFICIENCY, toolWords } from '../../mounting/tools.js'
 import type { OuterWay } from '../../mounting/ways.js'
 import { short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
-import type { Heater } from '../fields.js'
 import type { StepContext } from '../steps/step.js'
 import type { Figure, StationBuilder } from '../station.js'
 import { hollowIn, type FitSeat } from './fit-seats.js'
+import type { heaterOf } from './mount-tools.js'
 
 /** Forces, temperatures and torques of mounting, as figures of the card. */
 
@@ -77,26 +78,29 @@ export function figuresOf(station: StationBuilder, { press, heat, chill }: Ways,
   return { heat: temperature, press: force, chill: cold, oil: force }
 }
 
-/** What of the heater's power reaches the ring. Engineering practice. */
-const EFFICIENCY: Readonly<Record<Heater, number>> = { induction: 0.6, coil: 0.5, plate: 0.3, oven: 0.15, 'oil-bath': 0.4 }
 /** Emissivity of a ground ring. Engineering practice: 0.1 to 0.3. */
 const SHINY = 0.2
 /** Carrying a ring from its heater to the shaft takes so long, s. Engineering practice. */
 const CARRY_S = 15
 
 /** Time in the heater, seconds until the ring grips, and what a camera would show of it. */
-export function heatFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat, { setC }: HeatingValues): void {
+export function heatFigures(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  shaft: FitSeat,
+  { setC }: HeatingValues,
+  { heater, kw, tool }: ReturnType<typeof heaterOf>,
+): void {
   const ambientC = Math.min(60, Math.max(-30, answers.duty.ambientC ?? 20))
-  const { heater, heaterKw } = answers.mount
   if (setC <= ambientC) return
-  const powerW = heaterKw * 1000
-  const time = station.attempt(
-    () => heatingTime({ massKg: row.massKg, riseK: setC - ambientC, powerW, efficiency: EFFICIENCY[heater ?? 'induction'] }),
-    { powerW: 'heaterKw' },
-  )
+  const powerW = kw * 1000
+  const time = station.attempt(() => heatingTime({ massKg: row.massKg, riseK: setC - ambientC, powerW, efficiency: EFFICIENCY[heater] }), {
+    powerW: 'heaterKw',
+  })
   station.figure('heatMin', 'Time in the heater, about', time && time.values.seconds / 60, 'minutes', time, {
     decimals: 1,
-    note: `with ${q(heaterKw, 'power')}`,
+    note: `with ${tool ? toolWords(tool) : q(kw, 'power')}`,
   })
   const touchC = ambientC + Math.max(0, shaft.grip!.maxInterferenceUm) / (1000 * expansionPerK('bearing-steel') * row.boreMm)
   const { boreMm, outsideMm, widthMm, massKg } = row
@@ -173,7 +177,7 @@ export function endBoltOf(station: StationBuilder, { endBoltMm, endBoltClass }: 
   const found = station.attempt(() => screwTorque({ threadMm: endBoltMm, pitchMm: coarsePitchMm(endBoltMm), class: endBoltClass }), {
     threadMm: 'endBoltMm',
   })
-  station.figure('endBoltNm', `Torque of M${short(endBoltMm)}, class ${endBoltClass}, Nm`, found?.values.torqueNm ?? null, 'text', found, {
+  station.figure('endBoltNm', `Torque of M${short(endBoltMm)}, class ${endBoltClass}`, found?.values.torqueNm ?? null, 'torque', found, {
     decimals: 0,
   })
   return found && { name: `M${short(endBoltMm)} ${endBoltClass}`, torqueNm: found.values.torqueNm }

@@ -1,7 +1,8 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
-import { takeOffWays, type Held } from '../../mounting/plan.js'
+import { takeOffWays, type Held, type Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
+import type { Need, Tool } from '../../mounting/tools.js'
 import type { OuterWay, TakeOffWay } from '../../mounting/ways.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
@@ -12,7 +13,8 @@ import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { FitStationResult } from './fit.js'
 import type { FitSeat } from './fit-seats.js'
 import { endBoltOf, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
-import { driveOf, heldOf, planned, situationOf } from './mount-plan.js'
+import { heaterOf, pickedWords, pressRatingN, seatWants, toolNeeds, type ToolNeed } from './mount-tools.js'
+import { blockOf, driveOf, heldOf, planned, situationOf } from './mount-plan.js'
 
 export interface MethodOffer {
   method: MountMethod
@@ -28,6 +30,10 @@ export interface MountResult extends StationResult {
   plan: PlanStep[]
   /** How the old bearing comes off, the first choice first; like the ways of the outer ring not there in older closed cards. */
   takeOff?: TakeOffWay[]
+  /** What the plant's own tools can do for it; left out by cards of before. */
+  tools?: ToolNeed[]
+  /** The split block of its sizes. */
+  block?: StepContext['block']
   /** How the outer ring gets into its housing. */
   outer?: OuterWay
 }
@@ -67,6 +73,7 @@ function withoutPressing(
   fitted: FitStationResult,
   set: SetOfBearings,
   unlisted: string | null,
+  tools: readonly Tool[],
 ): MountResult | null {
   const held = heldOf(row, fitted, unlisted)
   const waiting = () => ({
@@ -91,19 +98,25 @@ function withoutPressing(
   const verdict: Verdict = drive ? { word: 'can be done', level: 'good' } : usual
   const headline = drive ? `${q(drive.reductionUm[0], 'fine')} less` : usually
   const situation = situationOf(answers, row, fitted, held, 'press', set)
+  const onTaper = held === 'sleeve' || held === 'taper'
+  const needs = toolNeeds(station, answers, tools, row && onTaper ? tapered(seatWants(row, fitted.sleeve, null)) : {}, ['drive', 'lifting'])
   const stopped = station.hasStop()
   return {
     ...station.close(reason, stopped ? { word: 'not this way', level: 'stop' } : verdict, hero, headline),
     ...NO_WAY,
-    plan: planned(answers, row, fitted, situation, set, unlisted),
+    plan: planned(answers, row, fitted, situation, set, unlisted, { tools: pickedWords(needs, tools) }),
+    tools: needs,
+    block: row && blockOf(row, held === 'sleeve'),
     takeOff: takeOffWays({ held, separable: situation.separable, boreMm: row?.boreMm ?? 0, gripUm: 0 }),
   }
 }
+/** A nut on a taper is what drives it up. */
+const tapered = ({ nut: _nut, ...rest }: ReturnType<typeof seatWants>) => rest
 const NO_WAY = { offers: [], recommended: null, method: null }
 
 /** The ways beside each other, each with why it will do or not. */
-function offersOf({ press, heat, chill }: Ways, m: CardAnswers['mount'], boreMm: number): MethodOffer[] {
-  const pressOk = press !== null && press.values.forceN <= m.pressRatingN && press.values.hoopStressMPa <= 150
+function offersOf({ press, heat, chill }: Ways, m: CardAnswers['mount'], boreMm: number, ratingN: number): MethodOffer[] {
+  const pressOk = press !== null && press.values.forceN <= ratingN && press.values.hoopStressMPa <= 150
   return [
     {
       method: 'press',
@@ -151,6 +164,32 @@ function warnOfMethod(station: StationBuilder, method: MountMethod, offer: Metho
   if (!offer.possible) station.warn('stop', `cannot-${method}`, { label: offer.label, why: { marked: offer.why } })
 }
 
+/** What has stood long holds on its seat the harder: pulling against pushing, with rust between. Engineering practice: friction 0.18 against 0.12. */
+const PULL_SHARE = 1.5
+
+/** What each way on and off wants of a tool. */
+function wantedOf(answers: CardAnswers, row: Bearing, { press, heat }: Ways, situation: Situation) {
+  const { boreMm, outsideMm, massKg } = row
+  const forceN = press?.values.forceN ?? null
+  const ambientC = answers.duty.ambientC ?? 20
+  const { setC } = heat.values
+  const { nut, ...seat } = seatWants(row, null, forceN === null ? null : forceN * PULL_SHARE)
+  return {
+    ...(forceN !== null && { press: { forceN, boreMm, outsideMm } }),
+    heater: { massKg, boreMm, outsideMm, atC: setC, riseK: Math.max(0, setC - ambientC) },
+    cold: { atC: answers.mount.chillToC },
+    ...(boreMm >= OIL_FROM_MM && { oil: {} }),
+    ...seat,
+    ...(nut && situation.retained.includes('nut') && { nut }),
+  }
+}
+
+/** What the chosen ways need: the others are only on offer. */
+function countingOf(method: MountMethod, { takeOff, outer }: Situation): Need[] {
+  const by: Record<MountMethod, Need> = { press: 'press', heat: 'heater', chill: 'cold', oil: 'oil' }
+  return [by[method], 'nut', 'torque', 'lifting', ...(takeOff === 'puller' ? (['puller'] as const) : []), ...(outer === 'chill' ? (['cold'] as const) : [])] // prettier-ignore
+}
+
 /** Oil injection is worth its drilled shaft from this bore, mm. Engineering practice. */
 const OIL_FROM_MM = 200
 
@@ -162,15 +201,16 @@ export function mountStation(
   set: SetOfBearings = ALONE,
   unlisted: string | null = null,
   setting: StepContext['setting'] = null,
+  tools: readonly Tool[] = [],
 ): MountResult {
   const station = new StationBuilder('mount')
   const m = answers.mount
-  const special = withoutPressing(station, answers, row, fitted, set, unlisted)
+  const special = withoutPressing(station, answers, row, fitted, set, unlisted, tools)
   if (special) return special
   const { shaft, housing } = fitted as FitStationResult & { shaft: FitSeat; housing: FitSeat }
   const bearing = row!
   const ways = waysOn(station, answers, bearing, shaft)
-  const offers = offersOf(ways, m, bearing.boreMm)
+  const offers = offersOf(ways, m, bearing.boreMm, pressRatingN(answers, tools))
   const recommended = recommend(bearing, offers)
   const method = m.method ?? recommended
   const offer = offers.find((o) => o.method === method)!
@@ -181,9 +221,26 @@ export function mountStation(
   const heat = ways.heat.values
   const situation = situationOf(answers, bearing, fitted, 'fit', method, set)
   const { outerForceN, housingC } = outerFigures(station, answers, bearing, housing, situation.outer)
-  if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat)
+  const wanted = wantedOf(answers, bearing, ways, situation)
+  if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat, heaterOf(answers, tools, wanted.heater))
   const endBolt = situation.retained.includes('end-plate') ? endBoltOf(station, m) : null
-  const plan = planned(answers, bearing, fitted, situation, set, unlisted, { heat, forceN, outerForceN, housingC, endBolt, setting })
+  const needs = toolNeeds(
+    station,
+    answers,
+    tools,
+    { ...wanted, ...(endBolt && { torque: { torqueNm: endBolt.torqueNm } }) },
+    countingOf(method, situation),
+  )
+  const own = pickedWords(needs, tools)
+  const plan = planned(answers, bearing, fitted, situation, set, unlisted, {
+    heat,
+    forceN,
+    outerForceN,
+    housingC,
+    endBolt,
+    setting,
+    tools: own,
+  })
   const headline = {
     heat: q(heat.setC, 'temperature'),
     press: q(forceN ?? 0, 'force', 0),
@@ -203,5 +260,15 @@ export function mountStation(
     gripUm: Math.max(0, shaft.grip!.maxInterferenceUm),
   }
   const closed = station.close(reason, verdict, hero, headline)
-  return { ...closed, offers, recommended, method, plan, takeOff: takeOffWays(grip), outer: situation.outer }
+  return {
+    ...closed,
+    offers,
+    recommended,
+    method,
+    plan,
+    tools: needs,
+    block: blockOf(bearing, false),
+    takeOff: takeOffWays(grip),
+    outer: situation.outer,
+  }
 }

@@ -58,10 +58,10 @@ export const BEFORE = {
     fields: [check('marked', 'Side and top are marked')],
     restsOn: [],
   }),
-  off: ({ situation }) => ({
+  off: ({ situation, tools }) => ({
     title: `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
     doing: TAKE_OFF_WHY[situation.takeOff!],
-    tool: { apart: 'hands, puller for the tight ring', puller: 'puller of enough strength, plate behind the ring', 'hold-back': 'lock nut spanner, drift or hydraulic nut', heat: 'induction heater or rings, heat-rated gloves', oil: 'oil injector, nut or stop', slide: 'hexagon key, fine file', cut: 'cutting tool, screens' }[situation.takeOff!], // prettier-ignore
+    tool: { apart: 'hands, puller for the tight ring', puller: `${tools.puller ?? 'puller of enough strength'}, plate behind the ring`, 'hold-back': 'lock nut spanner, drift or hydraulic nut', heat: 'induction heater or rings, heat-rated gloves', oil: 'oil injector, nut or stop', slide: 'hexagon key, fine file', cut: 'cutting tool, screens' }[situation.takeOff!], // prettier-ignore
     fields: [check('off', 'It is off, the seat is whole')],
     caution: situation.takeOff === 'cut' ? 'Hardened rings burst: face shield, screens, nobody in line. No flame near grease or seals; a hot polymer gives off poison.' : situation.takeOff === 'hold-back' || situation.takeOff === 'oil' ? 'It jumps when it lets go: the nut stays on, nobody stands along the shaft.' : 'Eye protection; never in line with the screw of a loaded puller.', // prettier-ignore
     restsOn: [],
@@ -135,7 +135,7 @@ export const BEFORE = {
       title: `Unpack ${many ? `the set of ${c.set.count} ` : ''}${name} and read ${many ? 'each' : 'its'} marking`,
       doing:
         'Only now, and as warm as the room: a cold one sweats. Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.',
-      tool: 'clean gloves',
+      tool: c.tools.lifting ? `clean gloves, ${c.tools.lifting}` : 'clean gloves',
       fields: markings(c),
       caution: (c.row?.massKg ?? 0) > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
       restsOn: BEARING,

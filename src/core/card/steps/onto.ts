@@ -33,11 +33,11 @@ export const ONTO = {
     const { title, ...rest } = outerIn(c)
     return { ...rest, title: `${title}, with the shaft` }
   },
-  press: ({ forceN }) => ({
+  press: ({ forceN, tools }) => ({
     title: 'Press the bearing on, cold',
     doing:
       'Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.',
-    tool: 'press with gauge, sleeve on the inner ring face',
+    tool: `${tools.press ?? 'press with gauge'}, sleeve on the inner ring face`,
     fields: [force(forceN)],
     caution: SHIELD,
     restsOn: [...ON_SHAFT, 'mount.pressForceN'],
@@ -50,10 +50,10 @@ export const ONTO = {
     caution: SHIELD,
     restsOn: [...ON_SHAFT, 'mount.pressForceN', 'mount.outerForceN'],
   }),
-  heat: ({ heat, limitC }) => ({
+  heat: ({ heat, limitC, tools }) => ({
     title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
     doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
-    tool: 'bearing heater, contact probe',
+    tool: `${tools.heater ?? 'bearing heater'}, contact probe`,
     fields: [
       {
         ...number('ringC', 'Temperature of the inner ring', 'temperature', {
@@ -74,19 +74,19 @@ export const ONTO = {
     caution: `The ring is hot and weighs ${q(row!.massKg, 'mass', 1)}. Do not set it down on the way.`,
     restsOn: ON_SHAFT,
   }),
-  chill: ({ chillToC }) => ({
+  chill: ({ chillToC, tools }) => ({
     title: `Chill the shaft to ${q(chillToC, 'temperature')}`,
     doing: 'Dry the seat. Cool the whole seat length, then slide the ring on against the shoulder before frost builds up.',
-    tool: 'cooling bath, contact probe',
+    tool: `${tools.cold ?? 'cooling bath'}, contact probe`,
     fields: [number('shaftC', 'Temperature of the shaft seat', 'temperature', { min: -196, max: chillToC })],
     caution: 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water: dry and oil afterwards.', // prettier-ignore
     restsOn: [...ON_SHAFT, 'mount.chillClearanceUm'],
   }),
-  oil: ({ row }) => ({
+  oil: ({ row, tools }) => ({
     title: 'Float it on with oil injection',
     doing:
       'Connect at the shaft, pump until oil stands all round both faces, then press it home while it floats. Let the pressure go and wait until the oil is out before anything is turned.',
-    tool: 'oil injector with gauge, press or nut',
+    tool: `${tools.oil ?? 'oil injector with gauge'}, press or nut`,
     fields: [check('even', 'Oil came out all round'), check('home', 'Against its shoulder')],
     caution: `Oil under pressure cuts skin: no hand near a fitting, and nobody in line with a ring of ${q(row!.massKg, 'mass', 1)}.`,
     restsOn: ON_SHAFT,
@@ -98,24 +98,24 @@ export const ONTO = {
     fields: [number('gapMm', 'Largest gap at the shoulder', 'gap', { min: 0, max: SHOULDER_GAP_MM })],
     restsOn: BEARING,
   }),
-  nut: () => ({
+  nut: ({ tools }) => ({
     title: 'Tighten the nut cold, bend the tab in',
     doing:
       'Once more when all is at room temperature. Bend the tab of the washer into the slot that meets it; where none meets, onward to the next, never back.',
-    tool: 'lock nut spanner, drift',
+    tool: `${tools.nut ?? 'lock nut spanner'}, drift`,
     fields: [check('locked', 'Nut tight, tab bent in')],
     caution: 'Eye protection for every blow.',
     restsOn: BEARING,
   }),
-  'end-plate': ({ endBolt }) => ({
+  'end-plate': ({ endBolt, tools }) => ({
     title: `Bolt the end plate on${endBolt ? `, ${typed(endBolt.name)}` : ''}`,
     doing:
       'The plate stands on the inner ring and not on the shaft: there is a gap behind it. Tighten evenly, again when cold, and lock the bolts.',
-    tool: 'torque spanner, feeler gauge, locking plate',
+    tool: `${tools.torque ?? 'torque spanner'}, feeler gauge, locking plate`,
     fields: [
       number('gapMm', 'Gap between plate and shaft end', 'gap', { min: 0.1, max: 3 }),
       endBolt
-        ? number('torqueNm', `Torque, Nm, about ${endBolt.torqueNm.toFixed(0)}`, 'text', { min: endBolt.torqueNm * (1 - TORQUE_SHARE), max: endBolt.torqueNm * (1 + TORQUE_SHARE), decimals: 0 }) // prettier-ignore
+        ? number('torqueNm', `Torque, about ${q(endBolt.torqueNm, 'torque', 0)}`, 'torque', { min: endBolt.torqueNm * (1 - TORQUE_SHARE), max: endBolt.torqueNm * (1 + TORQUE_SHARE), decimals: 0 }) // prettier-ignore
         : check('torqued', 'Bolts at the torque of the manual'),
     ],
     restsOn: ['identify.designation', 'mount.endBoltNm'],

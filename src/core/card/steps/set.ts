@@ -33,6 +33,9 @@ const DRIVE: Readonly<Record<DriveWay, (d: NonNullable<StepContext['drive']>) =>
     }),
   }
 
+/** A ring of another width is meant for another bearing; so much is made that way, mm. Engineering practice. */
+const RING_MM = 0.3
+
 /** Steps by which a bearing is driven up, locked, set and tried. */
 export const SET = {
   slide: () => ({
@@ -74,7 +77,7 @@ export const SET = {
     fields: [check('seated', 'No slack left, marked')],
     restsOn: BEARING,
   }),
-  drive: ({ drive, situation, row }) => {
+  drive: ({ drive, situation, row, tools }) => {
     if (row?.family === 'insert-ball')
       return {
         title: 'Draw it up by its nut',
@@ -88,7 +91,7 @@ export const SET = {
     return {
       title: 'Drive it up its taper',
       doing: way?.doing ?? 'By the maker’s sheet: no clearance table is held here. Write down what it asks and what is left.',
-      tool: `${situation.hydraulic ? 'hydraulic nut with gauge' : 'lock nut spanner'}, ${drive?.by === 'travel' ? 'dial gauge' : drive?.by === 'angle' ? 'marks on nut and sleeve' : 'feeler gauge'}`,
+      tool: `${tools.drive ?? (situation.hydraulic ? 'hydraulic nut with gauge' : 'lock nut spanner')}, ${drive?.by === 'travel' ? 'dial gauge' : drive?.by === 'angle' ? 'marks on nut and sleeve' : 'feeler gauge'}`,
       fields: way?.fields ?? [number('leftUm', 'Clearance left', 'fine', { min: 1 })],
       caution: situation.hydraulic
         ? 'Stand clear of the axis, never past the rating; the nut stays on until the pressure is gone.'
@@ -118,13 +121,24 @@ export const SET = {
     caution: 'Eye protection for every blow.',
     restsOn: BEARING,
   }),
-  rings: () => ({
-    title: 'Put the locating rings in, at this end only',
-    doing: 'One or two as the housing asks, without forcing the outer ring. Count those of the other housings: there must be none.',
-    tool: 'locating rings of the width of this housing',
-    fields: [check('rings', 'Rings in here, none elsewhere')],
-    restsOn: BEARING,
-  }),
+  rings: ({ block }) => {
+    const rings = block?.rings ?? null
+    const many = rings?.count === 2 ? 'one on either side' : 'a single one, on the side away from the nut'
+    return {
+      title: 'Put the locating rings in, at this end only',
+      doing: rings
+        ? `By its sizes it stands in block ${block!.name}: ${rings.count === 2 ? 'two rings' : 'one ring'} ${q(rings.widthMm, 'length', 2)} wide, ${many}, without forcing the outer ring. Count those of the other housings: there must be none.`
+        : 'One or two as the housing asks, without forcing the outer ring. Count those of the other housings: there must be none.',
+      tool: 'locating rings of the width of this housing',
+      fields: [
+        ...(rings
+          ? [number('ringMm', 'Width of a ring, measured', 'length', { min: rings.widthMm - RING_MM, max: rings.widthMm + RING_MM })]
+          : []),
+        check('rings', 'Rings in here, none elsewhere'),
+      ],
+      restsOn: BEARING,
+    }
+  },
   cap: () => ({
     title: 'Set the cap on its own base',
     doing:

@@ -3,7 +3,9 @@ import type { ClearanceGroup } from '../../fits/clearance-group.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
 import type { Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
+import type { Need } from '../../mounting/tools.js'
 import type { DriveWay } from '../../mounting/ways.js'
+import type { LocatingRings } from '../../parts/blocks.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import type { PlanField, PlanStep } from '../mounting-plan.js'
 import type { FitSeat } from '../stations/fit-seats.js'
@@ -36,6 +38,10 @@ export interface StepContext {
   endBolt: { name: string; torqueNm: number } | null
   /** The ring that the collar is turned with: where the outer ring turns, against the drum. */
   outerTurns: boolean
+  /** Tools of the plant that were picked, in words, by what they are needed for. */
+  tools: Partial<Record<Need, string>>
+  /** The split block of its sizes, with its locating rings; null where no plan has one. */
+  block: { name: string; rings: LocatingRings | null } | null
   /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
   setting: { coldUm: number; limitsUm: readonly [number, number] } | null
 }

@@ -13,6 +13,8 @@ import BringList from './BringList.vue'
 import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
+import ToolNeeds from './ToolNeeds.vue'
+import { toolTime } from './toolTime.js'
 
 const card = useCard()
 const session = useSession()
@@ -27,6 +29,16 @@ const KEY = {
   oil: 'mount.pressForceN',
 } as const
 const WORD = { press: 'to push', heat: 'to set', chill: 'of room', oil: 'without the oil' } as const
+
+/** What each way would be done with, how long that takes and what it costs. */
+const NEED = { press: 'press', heat: 'heater', chill: 'cold', oil: 'oil' } as const
+function withTool(method: keyof typeof NEED): string {
+  const need = result.value.tools?.find((n) => n.need === NEED[method])
+  const offer = need?.offers.find((o) => o.name === need.picked)
+  return offer ? [offer.name, toolTime(offer)].filter(Boolean).join(', ') : ''
+}
+/** Where the plant lists its heaters and presses nobody types them. */
+const lists = (need: 'heater' | 'press') => Boolean(result.value.tools?.find((n) => n.need === need)?.offers.length)
 
 const LIMITS = computed(() => [
   { value: 80, label: `${session.withUnit(80, 'temperature')}, sealed` },
@@ -110,6 +122,7 @@ const done = computed(() => {
             o.method === result.recommended ? 'first choice' : o.possible ? 'possible' : 'not possible'
           }}</span>
           <span class="why">{{ session.say(o.why) }}</span>
+          <span v-if="withTool(o.method)" class="why number">{{ withTool(o.method) }}</span>
         </label>
       </div>
       <div class="limits">
@@ -119,7 +132,7 @@ const done = computed(() => {
           <AnswerField station="mount" name="hydraulic" />
         </template>
         <AnswerField v-if="result.takeOff" station="mount" name="takeOff" :options="ways" placeholder="nothing to take off" clearable />
-        <template v-if="result.method === 'heat'">
+        <template v-if="result.method === 'heat' && !lists('heater')">
           <AnswerField station="mount" name="heater" placeholder="induction" clearable />
           <AnswerField station="mount" name="heaterKw" />
         </template>
@@ -129,11 +142,18 @@ const done = computed(() => {
         </template>
         <AnswerField v-if="collar" station="mount" name="reversing" />
       </div>
+      <ToolNeeds :needs="result.tools ?? []" />
       <FigureRow v-for="f in more" :key="f.key" :figure="f" :moved="card.moved.get(`${card.scopeAt('mount')}/${f.key}`)" />
       <div v-if="result.offers.length" class="limits">
         <AnswerField station="mount" name="limitC" :options="LIMITS" />
         <AnswerField station="mount" name="chillToC" :options="COLD" />
-        <AnswerField station="mount" name="pressRatingN" :label="`Rating of the press (${session.unit('force')})`" :options="ratings" />
+        <AnswerField
+          v-if="!lists('press')"
+          station="mount"
+          name="pressRatingN"
+          :label="`Rating of the press (${session.unit('force')})`"
+          :options="ratings"
+        />
       </div>
     </template>
   </StationFrame>

@@ -15,6 +15,8 @@ import { ROLES } from '../../../contract/people.js'
 import { FAMILIES } from '../../../core/catalogue/families.js'
 import { FORMS } from '../../../core/catalogue/construction-forms.js'
 import { FEATURES, FEATURE_LABEL, VALUES, type Feature } from '../../../core/identify/letters.js'
+import { INSTRUMENT_KINDS, INSTRUMENT_NAMES, type InstrumentKind } from '../../../core/measuring/instruments.js'
+import { TOOL_KINDS, TOOL_LABEL, type ToolKind } from '../../../core/mounting/tools.js'
 import { call } from '../../api.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import DayField from '../../fields/DayField.vue'
@@ -39,12 +41,17 @@ function choices(column: Column): readonly string[] | null {
   if (column.field === 'boreTaper') return ['1:12', '1:30']
   if (column.field === 'feature') return FEATURES
   if (column.field === 'value') return VALUES[draft.value.feature as Feature] ?? null
+  if (column.field === 'kind') return props.kind === 'tools' ? TOOL_KINDS : INSTRUMENT_NAMES
   if (column.field === 'role') return ROLES
   if (column.field === 'active') return ['yes', 'no']
   if (column.field === 'group') return ['2', 'N', '3', '4', '5']
   return null
 }
-const words = (column: Column, value: string) => (column.field === 'feature' ? FEATURE_LABEL[value as Feature] : value)
+function words(column: Column, value: string): string {
+  if (column.field === 'feature') return FEATURE_LABEL[value as Feature]
+  if (column.field !== 'kind') return value
+  return props.kind === 'tools' ? TOOL_LABEL[value as ToolKind] : INSTRUMENT_KINDS[value as InstrumentKind].label
+}
 
 /** What is no number goes on as it is, so that it is said beside its field. */
 function valueOf(column: Column, typed: unknown): unknown {

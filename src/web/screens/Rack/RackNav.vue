@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 
-/** The four places of the rack. */
+/** The places of the rack. */
 const PLACES = [
   { name: 'rack', label: 'Search' },
+  { name: 'parts', label: 'Parts' },
   { name: 'bench', label: 'Identify' },
   { name: 'compare', label: 'Compare' },
   { name: 'own-data', label: 'Own data' },
@@ -12,7 +13,14 @@ const PLACES = [
 
 <template>
   <nav class="rack-nav" aria-label="Rack">
-    <RouterLink v-for="p in PLACES" :key="p.name" :to="{ name: p.name }" exact-active-class="here">{{ p.label }}</RouterLink>
+    <RouterLink
+      v-for="p in PLACES"
+      :key="p.name"
+      :to="{ name: p.name }"
+      exact-active-class="here"
+      :class="{ here: p.name === 'parts' && $route.name === 'part' }"
+      >{{ p.label }}</RouterLink
+    >
   </nav>
 </template>
 
