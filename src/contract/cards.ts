@@ -71,6 +71,16 @@ export interface AnswerView {
   savedBy: string
 }
 
+/** One reading as it was written down; the last of a field is the one that stands, or was taken away since. */
+export interface ReadingView {
+  field: string
+  value: number
+  /** Null where nobody said what it was read with. */
+  instrument: string | null
+  at: string
+  by: string
+}
+
 export interface StepView {
   key: string
   version: number
@@ -81,6 +91,8 @@ export interface StepView {
   restedOn: Record<string, string> | null
   acceptedBy: string | null
   acceptedReason: string | null
+  /** Every reading that was ever written down at it, oldest first; left out by cards of before. */
+  readings?: ReadingView[]
 }
 
 export interface MovedView {

@@ -192,6 +192,27 @@ describe('job card over HTTP', () => {
     await refresh()
   })
 
+  it('every reading stays with what it was read with, when and by whom, whatever is written over it', async () => {
+    const write = async (values: object, client = technician) => {
+      const step = (await cardOf(client, card.job.id)).steps.find((s) => s.key === 'p1.1/shoulder')
+      const saved = await client.put(stepAt(card.job.id, 'p1.1/shoulder'), { version: step?.version ?? 0, values })
+      expect(saved.status).to.equal(200)
+      return (saved.body as CardView).steps.find((s) => s.key === 'p1.1/shoulder')!.readings!
+    }
+    await write({ gapMm: 0.02, 'gapMm.with': 'Feelers F-1' })
+    // The same again is no new reading, and words are none.
+    await write({ gapMm: 0.02, 'gapMm.with': 'Feelers F-1', note: 'dry' })
+    const all = await write({ gapMm: 0.01 }, planner)
+    expect(all).to.deep.equal([
+      { field: 'gapMm', value: 0.02, instrument: 'Feelers F-1', at: NOW.toISOString(), by: 'R. Amble' },
+      { field: 'gapMm', value: 0.01, instrument: null, at: NOW.toISOString(), by: 'M. Thorpe' },
+    ])
+    expect(await write({ gapMm: null })).to.have.length(2)
+    const kept = await instance.pool.query('DELETE FROM step_reading').then(() => 'deleted', (error: Error) => error.message) // prettier-ignore
+    expect(kept).to.contain('append-only')
+    await refresh()
+  })
+
   it('keeps duty versions: the card has its own, the earlier one stays', async () => {
     const { shaft_line_id: line } = (await instance.pool.query('SELECT shaft_line_id FROM job WHERE id = $1', [card.job.id])).rows[0]
     const versions = await instance.pool.query('SELECT version, job_id, data FROM duty WHERE shaft_line_id = $1 ORDER BY version', [line])

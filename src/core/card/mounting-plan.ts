@@ -20,6 +20,9 @@ export interface PlanField {
   expects?: { marking: ExpectedMarking } | { name: string }
 }
 
+/** Where a step keeps with which instrument one of its fields was read: an entry beside that of the field. */
+export const withKey = (field: string): string => `${field}.with`
+
 export interface PlanStep {
   key: string
   title: string

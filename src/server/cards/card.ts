@@ -140,6 +140,7 @@ export function stepView(s: stepStore.StepRow): StepView {
     restedOn: s.restedOn,
     acceptedBy: s.acceptedBy,
     acceptedReason: s.acceptedReason,
+    readings: s.readings.map((r) => ({ ...r, at: new Date(r.at).toISOString() })),
   }
 }
 

@@ -3,6 +3,7 @@ import type { CardView } from '../../contract/cards.js'
 import { mayAct, type Me } from '../../contract/people.js'
 import type { StepValues } from '../../contract/answers.js'
 import { problem } from '../../contract/problem.js'
+import { withKey } from '../../core/card/mounting-plan.js'
 import { linePlan, signature, stepStates } from '../../core/card/signing.js'
 import type { LineEvaluation } from '../../core/card/evaluate.js'
 import { typed } from '../../core/units/quantities.js'
@@ -32,6 +33,15 @@ function planStep(evaluation: LineEvaluation, key: string) {
   return step
 }
 
+/** Numbers that were not there before, each with its instrument. */
+function newReadings(before: StepValues, after: StepValues) {
+  return Object.entries(after).flatMap(([field, value]) => {
+    if (typeof value !== 'number' || before[field] === value) return []
+    const instrument = after[withKey(field)]
+    return [{ field, value, instrument: typeof instrument === 'string' && instrument ? instrument : null }]
+  })
+}
+
 export async function saveStep(
   pool: pg.Pool,
   jobId: number,
@@ -47,6 +57,8 @@ export async function saveStep(
     if (row?.signedBy) throw blocked('This step is signed. Withdraw the signature to change its readings.')
     if ((row?.version ?? 0) !== version) throw conflict('Somebody else wrote on this step meanwhile.', row?.fields)
     await stepStore.saveStepValues(query, jobId, key, values)
+    const read = newReadings(row?.fields ?? {}, values)
+    if (read.length) await stepStore.addReadings(query, jobId, key, read, me.id, at)
     await audit(query, at, me.id, 'save-step', `job ${jobId}`, { key, values })
   })
 }

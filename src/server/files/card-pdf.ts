@@ -111,6 +111,12 @@ function limits(field: PlanField, units: UnitSystem): string {
   return field.max === undefined ? '' : ` (at most ${show(field.max)})`
 }
 
+/** With what and when the value that stands was read. */
+function readBy(record: StepView | undefined, field: string): string {
+  const last = record?.readings?.filter((r) => r.field === field).at(-1)
+  return last && record!.values[field] === last.value ? ` ${last.instrument ? `${last.instrument}, ` : ''}${last.by}, ${time(last.at)}` : ''
+}
+
 function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | undefined, state: StepState): TableCell[] {
   const { units } = paper
   const where = placeName(paper, plan.scope)
@@ -121,6 +127,7 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
         { text: `${f.label} `, color: SOFT },
         { text: valueOf(f, record?.values[f.key], units), bold: true, color: outside ? DAY.rowan : INK },
         { text: limits(f, units), color: SOFT },
+        { text: readBy(record, f.key), color: SOFT, fontSize: 7 },
       ],
     }
   })

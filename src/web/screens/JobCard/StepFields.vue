@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
-import { comparedWords, type PlanField } from '../../../core/card/mounting-plan.js'
+import { comparedWords, withKey, type PlanField } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
+import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
+import ReadWith from './ReadWith.vue'
 import { useStep } from './useStep.js'
 
 /** What is written down at a step, each with its tolerance. */
@@ -15,7 +17,14 @@ const session = useSession()
 /** Only one place is in hand, so the name of a step is enough to tell its fields apart. */
 const name = computed(() => stepName(props.step.key))
 const { card, state, values, locked } = useStep(() => props.step)
-const set = (key: string, value: unknown) => card.editStep(props.step.key, { [key]: value as never })
+const gauges = useGauges()
+/** A number keeps what it was read with: what was said for it, or what was taken last for its quantity. */
+function set(key: string, value: unknown) {
+  const field = props.step.fields.find((f) => f.key === key)
+  const usual =
+    field?.kind === 'number' && !values.value[withKey(key)] ? gauges.usual(card.context.plant.instruments, field.quantity) : null
+  card.editStep(props.step.key, { [key]: value as never, ...(usual && value !== null && { [withKey(key)]: usual }) })
+}
 const numberOf = (f: PlanField) => (typeof values.value[f.key] === 'number' ? (values.value[f.key] as number) : null)
 function range(f: PlanField): string {
   const show = (v: number) => session.show(v, f.quantity, f.decimals)
@@ -69,6 +78,7 @@ function wrong(f: PlanField): string | null {
       :error="wrong(f)"
       @update:model-value="set(f.key, $event)"
     />
+    <ReadWith v-if="f.kind === 'number'" :id="`${name}-${f.key}-with`" :step="step" :field="f" />
     <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
       {{ session.say(comparedWords(f, values[f.key])!) }}
     </p>

@@ -3,16 +3,20 @@ import { useEventListener, useNow } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
+import type { StepValues } from '../../../contract/answers.js'
+import { withKey } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
 import { FAST_MS, readSent, wedge } from '../../devices/wedge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import SaveState from '../JobCard/SaveState.vue'
 import StepAccept from '../JobCard/StepAccept.vue'
 import StepFields from '../JobCard/StepFields.vue'
 import { useStep } from '../JobCard/useStep.js'
+import GaugePanel from './GaugePanel.vue'
 import { useSpoken } from './useSpoken.js'
 
 /** One step: what to do, its picture, the reading to take, and one large way on. Space goes on, arrows look back and forth. */
@@ -77,13 +81,16 @@ onMounted(() => {
 })
 
 /** A reading from a gauge that types goes to the field in hand, or to the first number that is missing. */
+const gauges = useGauges()
 const gauge = wedge()
 const heard = ref('')
 const inHand = ref<string | null>(null)
 let lastKey = -Infinity
 const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
 const ticks = (target: EventTarget | null) => target instanceof HTMLInputElement && target.type === 'checkbox'
-function take(sent: string) {
+let before: { key: string; value: StepValues[string] } | null = null
+/** What was sent, and by which stand-in; a real gauge is the instrument that was said to be in hand. */
+function take(sent: string, by: string | null) {
   const numbers = props.step.fields.filter((f) => f.kind === 'number')
   const field = numbers.find((f) => f.key === inHand.value) ?? numbers.find((f) => (values.value[f.key] ?? null) === null) ?? numbers[0]
   if (!field) {
@@ -94,8 +101,18 @@ function take(sent: string) {
   heard.value = read.ok
     ? `From the gauge: ${session.withUnit(read.value, field.quantity, field.decimals)} into ${field.label}.`
     : read.message
-  if (read.ok && !card.readOnly && !signed.value) card.editStep(props.step.key, { [field.key]: read.value })
+  if (!read.ok || card.readOnly || signed.value) return
+  const written = values.value as StepValues
+  before = { key: field.key, value: written[field.key] ?? null }
+  const using = by ?? written[withKey(field.key)] ?? gauges.usual(card.context.plant.instruments, field.quantity)
+  card.editStep(props.step.key, { [field.key]: read.value, [withKey(field.key)]: using })
 }
+const letGo = gauges.aim({
+  take,
+  back: () => before && card.editStep(props.step.key, { [before.key]: before.value }),
+  tell: (said) => (heard.value = said),
+})
+onBeforeUnmount(letGo)
 useEventListener(
   window,
   'keydown',
@@ -106,7 +123,7 @@ useEventListener(
     lastKey = event.timeStamp
     const sent = writing ? null : gauge(event.key, event.timeStamp)
     if (sent !== null) {
-      take(sent)
+      gauges.sent('keys', sent, event.timeStamp)
       event.preventDefault()
       event.stopImmediatePropagation()
       return
@@ -178,6 +195,7 @@ onBeforeUnmount(() => spoken.stop())
         </p>
         <div v-if="step.fields.length" class="fields"><StepFields :step="step" /></div>
         <p v-if="heard" class="soft" role="status">{{ heard }}</p>
+        <GaugePanel v-if="!card.readOnly && !signed && step.fields.some((f) => f.kind === 'number')" :step="step" :in-hand="inHand" />
         <div v-if="wrong.length && !signed" class="stopped" role="alert">
           <p>Outside its tolerance: the plan stops here. Measure again, ask, or have it accepted by somebody who may.</p>
           <Button v-if="!card.readOnly" outlined label="Measure again" @click="again" />
