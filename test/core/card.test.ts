@@ -221,7 +221,7 @@ describe('signing the plan', () => {
     seat: { seatMm: 60.009 },
     bore: { boreMm: 130.02 },
     unpack: { marking: '6312 C3' },
-    heat: { ringC: 102 },
+    heat: { ringC: 102, demagnetised: true },
     push: {},
     shoulder: { gapMm: 0.02 },
     turn: { free: true },

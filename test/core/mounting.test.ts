@@ -5,7 +5,10 @@ import { calculate } from '../../src/contract/calculations/registry.js'
 function values(name: string, input: object) {
   const answer = calculate(name, input)
   if (!answer.ok) throw new Error(JSON.stringify(answer.problem))
-  return answer.result.values as Record<'seconds' | 'apparentC' | 'housingC' | 'preloadN' | 'torqueNm', number>
+  return answer.result.values as Record<
+    'seconds' | 'outerC' | 'differenceK' | 'growthUm' | 'gentleW' | 'apparentC' | 'housingC' | 'preloadN' | 'torqueNm',
+    number
+  >
 }
 const refused = (name: string, input: object) => {
   const answer = calculate(name, input)
@@ -46,6 +49,30 @@ describe('warmth at the bench', () => {
     ))
   it('heating by hand: 10 kg by 90 K with 3.5 kW at 0.6 take 197 s', () =>
     expect(values('heating-time', { massKg: 10, riseK: 90, powerW: 3500 }).seconds).to.be.closeTo(197.1, 0.1))
+
+  const TWO = { boreMm: 60, outsideMm: 130, widthMm: 31, massKg: 1.7, powerW: 3500, fromC: 20, toC: 110 }
+  it('two rings: without heat going over, inner and outer rise by their shares over their masses', () => {
+    // A bearing of no width passes nothing from ring to ring: s η P t / (0.42 m c) = 90 K.
+    const thin = values('two-rings', { ...TWO, widthMm: 0.001 })
+    expect(thin.seconds).to.be.closeTo((90 * 0.42 * 1.7 * 460) / (0.6 * 0.6 * 3500), 0.5)
+    expect(thin.differenceK).to.be.closeTo(90 - (90 * 0.4 * 0.42) / (0.6 * 0.58), 0.5)
+  })
+  it('two rings: both together take up what the heater gives, less what the air took', () => {
+    const { seconds, outerC } = values('two-rings', TWO)
+    const taken = 460 * 1.7 * (0.42 * 90 + 0.58 * (outerC - 20))
+    expect(taken).to.be.within(0.97 * 0.6 * 3500 * seconds, 1.03 * 0.6 * 3500 * seconds)
+  })
+  it('two rings: fast heating squeezes, gentle heating does not, and the gentlest is found', () => {
+    const fast = values('two-rings', { ...TWO, powerW: 10_000 })
+    expect(fast.differenceK).to.be.above(40)
+    expect(cautions('two-rings', { ...TWO, powerW: 10_000 })).to.include('rings-apart')
+    expect(values('two-rings', { ...TWO, powerW: fast.gentleW }).differenceK).to.be.closeTo(40, 0.5)
+    const slow = { ...TWO, powerW: 300 }
+    expect([values('two-rings', slow).gentleW, cautions('two-rings', slow)]).to.deep.equal([300, []])
+    // 95 mm by 40 K at 11.5e-6 or so: inner ring over outer.
+    expect(fast.growthUm / fast.differenceK).to.be.closeTo(95 * 0.0115, 0.1)
+    expect(refused('two-rings', { ...TWO, powerW: 5 })).to.equal('powerW')
+  })
 
   it('a shiny ring of 110 °C in a room of 20 °C shows about 45 °C, and a matt patch the truth', () => {
     const shiny = { trueC: 110, emissivity: 0.2, roomC: 20 }

@@ -137,6 +137,7 @@ describe('what a step says', () => {
       ringToC: -78,
     },
     tools: {},
+    heater: 'induction',
     block: null,
     heat: { ringTemperatureC: 96, setC: 100, mountingClearanceUm: 24, clearanceLeftUm: 20, withinLimit: true },
     drive: { by: 'reduction', reductionUm: [30, 39], travelMm: [0.45, 0.59], angleDeg: [81, 106], leastLeftUm: 20 },

@@ -175,7 +175,7 @@ describe('journey: from the Yard to a signed mounting step', () => {
   it('signs the rest of the mounting steps', async () => {
     await person.web.navigate().refresh()
     await person.step('unpack', { marking: '6312 C3' })
-    await person.step('heat', { ringC: '104' })
+    await person.step('heat', { ringC: '104', demagnetised: true })
     await person.step('push')
     await person.step('shoulder', { gapMm: '0.01' })
     await person.step('turn', { free: true })

@@ -37,7 +37,7 @@ describe('journey: from the first page to a printed card, inputs counted', () =>
     await person.step('seat', { seatMm: '60.009' })
     await person.step('bore', { boreMm: '130.02' })
     await person.step('unpack', { marking: '6312 C3' })
-    await person.step('heat', { ringC: '104' })
+    await person.step('heat', { ringC: '104', demagnetised: true })
     await person.step('push')
     await person.step('shoulder', { gapMm: '0.01' })
     await person.step('turn', { free: true })

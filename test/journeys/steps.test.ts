@@ -89,6 +89,7 @@ describe('journey: step by step, in gloves', () => {
     await person.seeText('The gauge sent "ERR": nothing was taken.')
     await gauge('+106.0')
     await person.seeText('From the gauge: 106 °C')
+    await onward('Yes: Demagnetised')
     await onward('Done, sign it')
     await onStep('push')
     const clock = await (await person.see("//*[@role='timer']")).getText()

@@ -274,7 +274,7 @@ describe('job card over HTTP', () => {
     expect((await technician.post(`/cards/${card.job.id}/finish`)).status).to.equal(422)
     for (const [key, values] of Object.entries({
       unpack: { marking: '6312 C3' },
-      heat: { ringC: 104 },
+      heat: { ringC: 104, demagnetised: true },
       push: undefined,
       shoulder: { gapMm: 0 },
       turn: { free: true },

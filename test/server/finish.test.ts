@@ -90,7 +90,7 @@ describe('closing a card, on two instances', () => {
       'p1.1/seat': { seatMm: 60.009 },
       'p1.1/bore': { boreMm: 130.02 },
       'p1.1/unpack': { marking: '6312 C3' },
-      'p1.1/heat': { ringC: 104 },
+      'p1.1/heat': { ringC: 104, demagnetised: true },
       'p1.1/push': undefined,
       'p1.1/shoulder': { gapMm: 0.01 },
       'p1.1/turn': { free: true },

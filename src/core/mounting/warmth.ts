@@ -6,7 +6,7 @@ import { mountingClearanceUm } from './temperatures.js'
 /** What warmth does at the bench: how long a ring takes to heat, how long it stays wide, what a camera sees of it, how warm its housing must be. */
 
 /** Heat capacity of steel, J/(kg K). */
-const STEEL_J_KG_K = 460
+export const STEEL_J_KG_K = 460
 const KELVIN = 273.15
 
 export interface CoolingWindowInput {

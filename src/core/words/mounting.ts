@@ -18,6 +18,8 @@ export const MOUNTING_CAUTIONS: Cautions = {
   'tool-missing': 'No tool of the plant will do {label}. {why} Find one before the shaft is out.',
   'tool-short': '{tool} will not do: {why}',
   'tool-gone': '{tool} {label} is not on the list of tools any more: choose another.',
+  'rings-apart': 'The inner ring is {is} hotter than the outer on the way: it grows into balls and cage. Heat slower, or with pauses.',
+  'rings-squeeze': 'Heated so fast the inner ring grows {grows} more than the outer, and the bearing has {has} of clearance: set the heater to {gentle} at most, or heat with pauses.',
   'torque-of-the-manual': 'Where the manual or the drawing says a torque, it goes before this one. Clean, straight threads; oiled as the friction says.',
   'window-gone': 'The ring would grip within the {carry} s of carrying it: heat it where it goes on, or take another way.',
   'housing-hot': 'A housing of {is} loses paint and seals: chill the ring as well, or press it.',

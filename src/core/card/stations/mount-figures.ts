@@ -1,4 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
+import { formOf } from '../../catalogue/construction-forms.js'
+import { clearanceFrom, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { expansionPerK } from '../../materials.js'
 import { housingPress } from '../../mounting/housing-press.js'
 import { pressForce } from '../../mounting/press-force.js'
@@ -6,13 +8,15 @@ import { coarsePitchMm, screwTorque } from '../../mounting/screw-torque.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
 import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
 import { EFFICIENCY, toolWords } from '../../mounting/tools.js'
-import type { OuterWay } from '../../mounting/ways.js'
+import { RINGS_APART_K, twoRings } from '../../mounting/two-rings.js'
+import type { Heater, OuterWay } from '../../mounting/ways.js'
 import { short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
 import type { StepContext } from '../steps/step.js'
 import type { Figure, StationBuilder } from '../station.js'
+import { boughtUm } from './fit-drive-up.js'
 import { hollowIn, type FitSeat } from './fit-seats.js'
 import type { heaterOf } from './mount-tools.js'
 
@@ -83,6 +87,32 @@ const SHINY = 0.2
 /** Carrying a ring from its heater to the shaft takes so long, s. Engineering practice. */
 const CARRY_S = 15
 
+/** Heaters whose flux goes through the bore: the inner ring is hot first. */
+const THROUGH_BORE: readonly Heater[] = ['induction', 'coil']
+
+/** How far the rings are apart while such a heater runs, and whether the clearance takes it. */
+function throughBore(
+  station: StationBuilder,
+  row: Bearing,
+  { setC, ambientC, powerW, heater }: { setC: number; ambientC: number; powerW: number; heater: Heater },
+  group: ClearanceGroup | null,
+): void {
+  // Rings that come apart are heated one by one.
+  if (!THROUGH_BORE.includes(heater) || formOf(row).separable) return
+  const { boreMm, outsideMm, widthMm, massKg } = row
+  const input = { boreMm, outsideMm, widthMm, massKg, powerW, efficiency: EFFICIENCY[heater], fromC: ambientC, toC: setC }
+  const found = station.attempt(() => ({ ...twoRings(input), cautions: [] }), { powerW: 'heaterKw' })
+  if (!found) return
+  const { differenceK, growthUm, gentleW } = found.values
+  station.figure('ringsApartK', 'Inner ring over outer, on the way', differenceK, 'rise', found, {
+    note: `at most ${q(gentleW / 1000, 'power', 1)} keeps it gentle`,
+  })
+  const has = group && clearanceFrom(row) === 'table' ? (boughtUm(row, group)?.minUm ?? null) : null
+  if (has !== null && growthUm > has)
+    station.warn('caution', 'rings-squeeze', { grows: amount(growthUm, 'fine'), has: amount(has, 'fine'), gentle: amount(gentleW / 1000, 'power', 1) }, Math.round(growthUm)) // prettier-ignore
+  else if (differenceK > RINGS_APART_K) station.warn('caution', 'rings-apart', { is: amount(differenceK, 'rise') }, Math.round(differenceK))
+}
+
 /** Time in the heater, seconds until the ring grips, and what a camera would show of it. */
 export function heatFigures(
   station: StationBuilder,
@@ -91,6 +121,7 @@ export function heatFigures(
   shaft: FitSeat,
   { setC }: HeatingValues,
   { heater, kw, tool }: ReturnType<typeof heaterOf>,
+  group: ClearanceGroup | null,
 ): void {
   const ambientC = Math.min(60, Math.max(-30, answers.duty.ambientC ?? 20))
   if (setC <= ambientC) return
@@ -102,6 +133,7 @@ export function heatFigures(
     decimals: 1,
     note: `with ${tool ? toolWords(tool) : q(kw, 'power')}`,
   })
+  throughBore(station, row, { setC, ambientC, powerW, heater }, group)
   const touchC = ambientC + Math.max(0, shaft.grip!.maxInterferenceUm) / (1000 * expansionPerK('bearing-steel') * row.boreMm)
   const { boreMm, outsideMm, widthMm, massKg } = row
   const window =

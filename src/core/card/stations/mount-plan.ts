@@ -96,7 +96,20 @@ export function planned(
   const { held } = situation
   const onTaper = held === 'sleeve' || held === 'taper'
   return planSteps({
-    ...{ situation, row, unlisted, shaft, housing, set, heat: null, forceN: null, outerForceN: null, housingC: null, endBolt: null },
+    ...{
+      situation,
+      row,
+      unlisted,
+      shaft,
+      housing,
+      set,
+      heat: null,
+      heater: answers.mount.heater ?? 'induction',
+      forceN: null,
+      outerForceN: null,
+      housingC: null,
+      endBolt: null,
+    },
     group: held === 'ring' || held === 'cup' || held === 'cage' ? null : group,
     sleeve: held === 'sleeve' ? sleeve : null,
     ...{ limitC: answers.mount.limitC, chillToC: answers.mount.chillToC, ringToC: answers.mount.chillToC },

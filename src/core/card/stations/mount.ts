@@ -222,7 +222,8 @@ export function mountStation(
   const situation = situationOf(answers, bearing, fitted, 'fit', method, set)
   const { outerForceN, housingC } = outerFigures(station, answers, bearing, housing, situation.outer)
   const wanted = wantedOf(answers, bearing, ways, situation)
-  if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat, heaterOf(answers, tools, wanted.heater))
+  const heating = heaterOf(answers, tools, wanted.heater)
+  if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat, heating, fitted.group)
   const endBolt = situation.retained.includes('end-plate') ? endBoltOf(station, m) : null
   const needs = toolNeeds(
     station,

@@ -50,7 +50,7 @@ export const ONTO = {
     caution: SHIELD,
     restsOn: [...ON_SHAFT, 'mount.pressForceN', 'mount.outerForceN'],
   }),
-  heat: ({ heat, limitC, tools }) => ({
+  heat: ({ heat, limitC, tools, heater }) => ({
     title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
     doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
     tool: `${tools.heater ?? 'bearing heater'}, contact probe`,
@@ -62,6 +62,7 @@ export const ONTO = {
         }),
         over: OVERHEATED,
       },
+      ...(heater === 'induction' || heater === 'coil' ? [check('demagnetised', 'Demagnetised: a paper clip does not cling to it')] : []),
     ],
     caution: `${GLOVES.slice(0, -1)}, never above ${q(limitC, 'temperature')}. Keep pacemakers away from an induction heater.`,
     restsOn: [...ON_SHAFT, 'mount.setTemperatureC'],

@@ -4,7 +4,7 @@ import type { SetOfBearings } from '../../life/set-of-bearings.js'
 import type { Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
 import type { Need } from '../../mounting/tools.js'
-import type { DriveWay } from '../../mounting/ways.js'
+import type { DriveWay, Heater } from '../../mounting/ways.js'
 import type { LocatingRings } from '../../parts/blocks.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import type { PlanField, PlanStep } from '../mounting-plan.js'
@@ -23,6 +23,8 @@ export interface StepContext {
   set: SetOfBearings
   sleeve: string | null
   heat: HeatingValues | null
+  /** What heats it: flux through the bore leaves it magnetic. */
+  heater: Heater
   limitC: number
   chillToC: number
   forceN: number | null
