@@ -3,6 +3,7 @@ import { FAMILIES } from '../core/catalogue/families.js'
 import { FORMS } from '../core/catalogue/construction-forms.js'
 import { FEATURES, VALUES } from '../core/identify/letters.js'
 import { INSTRUMENT_NAMES } from '../core/measuring/instruments.js'
+import { ASIDE_REASONS } from '../core/mounting/handling.js'
 import { TOOL_KINDS } from '../core/mounting/tools.js'
 import { MATERIAL_NAMES, type Material } from '../core/materials.js'
 import type { Heading } from './headings.js'
@@ -22,6 +23,7 @@ export const OWN_KINDS = [
   'stock',
   'tools',
   'instruments',
+  'aside',
 ] as const
 export type OwnKind = (typeof OWN_KINDS)[number]
 
@@ -157,6 +159,21 @@ export const instrumentSchema = z
   .refine((i) => i.from === null || i.to === null || i.from < i.to, { path: ['to'], message: 'must be above from' })
   .refine((i) => !i.checked || !i.due || i.checked <= i.due, { path: ['due'], message: 'must not be before the last check' })
 
+/** Empty counts as no. */
+const yesNo = z.enum(['yes', 'no'], 'allowed: yes | no').or(z.literal('').transform(() => 'no' as const))
+export const asideSchema = z.strictObject({
+  marking: needed(60),
+  reason: z.enum(ASIDE_REASONS),
+  day,
+  card: text(40),
+  hottestC: z.number().min(-50).max(1000).nullable(),
+  minutes: upTo(100_000).nullable(),
+  classC: z.number().min(80).max(400).nullable(),
+  colours: yesNo,
+  verdict: text(120),
+  note: text(200),
+})
+
 export const OWN_SCHEMAS = {
   machines: machineRowSchema,
   greasing: greasingSchema,
@@ -169,6 +186,7 @@ export const OWN_SCHEMAS = {
   stock: stockSchema,
   tools: toolSchema,
   instruments: instrumentSchema,
+  aside: asideSchema,
 } as const satisfies Record<OwnKind, z.ZodType>
 export type OwnEntry<K extends OwnKind = OwnKind> = z.output<(typeof OWN_SCHEMAS)[K]>
 
@@ -321,6 +339,18 @@ export const COLUMNS: Record<OwnKind, readonly Column[]> = {
     col('due', 'due', 'day it is to be checked again', '2027-09-01', date),
     NOTE,
   ],
+  aside: [
+    col('marking', 'marking', 'number and letters of the bearing', '6311 C3', must),
+    col('reason', 'reason', ASIDE_REASONS.join(' | '), 'over-heated', must),
+    col('day', 'day', 'day it was put aside', '2026-11-24', { ...must, ...date }),
+    col('card', 'card', 'number of the card, where there is one', '0106'),
+    col('hottest_c', 'hottestC', 'hottest that was read, °C', '165', figure()),
+    col('minutes', 'minutes', 'for so many minutes', '5', figure()),
+    col('class_c', 'classC', 'temperature that its rings are stabilised for, °C', '150', figure()),
+    col('colours', 'colours', 'whether it shows heat colour: yes | no, no when empty', 'no'),
+    col('verdict', 'verdict', 'what is to be done; worked out when empty', ''),
+    NOTE,
+  ],
 }
 
 /** Figures are kept to a millionth: what a file says and what the core counts in round to the same. */
@@ -372,6 +402,10 @@ export const OWN_LABEL: Record<OwnKind, { title: string; words: string }> = {
     words:
       'Heaters, presses, pullers, spanners with their ratings: a card says which of them will do, how long it takes and what it costs.',
   },
+  aside: {
+    title: 'Put aside',
+    words: 'Bearings that may not be fitted until somebody has looked: over-heated, dropped, struck, wet; each with what is to be done.',
+  },
   instruments: {
     title: 'Instruments',
     words: 'What each tells apart and when it was checked; a reading on a card keeps the one it was taken with.',
@@ -391,6 +425,7 @@ export const LIST_ROLE: Record<OwnKind, Role> = {
   stock: 'storekeeper',
   tools: 'storekeeper',
   instruments: 'storekeeper',
+  aside: 'technician',
 }
 
 /** The name by which an entry is known; an entry with the same name takes its place. */
@@ -401,6 +436,7 @@ export function keyOf(kind: OwnKind, entry: Record<string, unknown>): string {
   if (kind === 'history') return [entry.machine, entry.line, entry.support, entry.place, entry.from].map(plain).join(' / ')
   if (kind === 'people') return plain(entry.login)
   if (kind === 'tools' || kind === 'instruments') return plain(entry.name)
+  if (kind === 'aside') return [entry.marking, entry.day, entry.card].filter(Boolean).map(plain).join(' / ')
   if (kind === 'letters') return plain(entry.letters)
   if (kind === 'cross-references') return plain(entry.name).replace(/[\s\-._]/g, '')
   if (kind === 'stock') return `${plain(entry.marking)} @ ${plain(entry.shelf)}`

@@ -8,13 +8,13 @@ import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
-import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
+import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
 import { wordsOf } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './line.js'
 
 const PLAIN: Situation = {
   ...{ held: 'fit', family: 'deep-groove-ball', inner: 'press', outer: 'push', separable: false, seated: true, retained: [] },
-  ...{ rings: false, split: false, count: 1, opposed: false, hydraulic: false, takeOff: null },
+  ...{ rings: false, standsIn: 'machine', suspect: false, count: 1, opposed: false, hydraulic: false, takeOff: null },
 }
 const ROLLER = { family: 'cylindrical-roller', separable: true } as const
 const BARREL = { family: 'spherical-roller', held: 'sleeve', seated: true } as const
@@ -47,17 +47,17 @@ describe('which steps a mounting has', () => {
     ['one angular contact ball bearing against another', { family: 'angular-contact-ball', opposed: true }, 'isolate seat bore unpack press shoulder setting turn'],
     ['a thrust ball bearing', { family: 'thrust-ball', separable: true }, 'isolate seat bore unpack press shoulder turn'],
     ['a needle roller bearing with inner ring, both pressed', { family: 'needle-roller', separable: true, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder turn'],
-    ['a cylindrical seat in a split block, held end', { ...BARREL, held: 'fit', inner: 'heat', split: true, rings: true }, 'isolate base seat bore unpack heat push shoulder rings cap turn'],
-    ['the same at the free end', { ...BARREL, held: 'fit', inner: 'heat', split: true }, 'isolate base seat bore unpack heat push shoulder cap turn'],
+    ['a cylindrical seat in a split block, held end', { ...BARREL, held: 'fit', inner: 'heat', standsIn: 'split', rings: true }, 'isolate base seat bore unpack heat push shoulder rings cap turn'],
+    ['the same at the free end', { ...BARREL, held: 'fit', inner: 'heat', standsIn: 'split' }, 'isolate base seat bore unpack heat push shoulder cap turn'],
     ['barrels on an adapter sleeve, solid housing', BARREL, 'isolate seat unpack before zero drive lock turn'],
-    ['barrels on an adapter sleeve, split block, held end', { ...BARREL, split: true, rings: true }, 'isolate base seat unpack before zero drive lock rings cap turn'],
-    ['barrels on an adapter sleeve, split block, free end', { ...BARREL, split: true }, 'isolate base seat unpack before zero drive lock cap turn'],
+    ['barrels on an adapter sleeve, split block, held end', { ...BARREL, standsIn: 'split', rings: true }, 'isolate base seat unpack before zero drive lock rings cap turn'],
+    ['barrels on an adapter sleeve, split block, free end', { ...BARREL, standsIn: 'split' }, 'isolate base seat unpack before zero drive lock cap turn'],
     ['barrels on a sleeve, hydraulic nut', { ...BARREL, hydraulic: true }, 'isolate seat unpack before zero drive rest lock turn'],
     ['barrels on a tapered shaft', { ...BARREL, held: 'taper' }, 'isolate seat unpack before zero drive lock turn'],
-    ['barrels on a tapered shaft, large, hydraulic nut, block', { ...BARREL, held: 'taper', hydraulic: true, split: true }, 'isolate base seat unpack before zero drive rest lock cap turn'],
+    ['barrels on a tapered shaft, large, hydraulic nut, block', { ...BARREL, held: 'taper', hydraulic: true, standsIn: 'split' }, 'isolate base seat unpack before zero drive rest lock cap turn'],
     ['a toroidal roller bearing on a sleeve', { ...BARREL, family: 'toroidal-roller' }, 'isolate seat unpack before zero drive lock turn'],
     ['a self-aligning ball bearing on a sleeve', { ...BARREL, family: 'self-aligning-ball' }, 'isolate seat unpack zero drive swivel lock turn'],
-    ['a self-aligning ball bearing on a sleeve in a block', { ...BARREL, family: 'self-aligning-ball', split: true, rings: true }, 'isolate base seat unpack zero drive swivel lock rings cap turn'],
+    ['a self-aligning ball bearing on a sleeve in a block', { ...BARREL, family: 'self-aligning-ball', standsIn: 'split', rings: true }, 'isolate base seat unpack zero drive swivel lock rings cap turn'],
     ['an insert on its sleeve', { ...BARREL, family: 'insert-ball', seated: false }, 'isolate seat unpack zero drive swivel lock turn'],
     ['an insert with set screws', { held: 'screws', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-screws turn'],
     ['an insert with an eccentric collar', { held: 'collar', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-collar turn'],
@@ -68,7 +68,11 @@ describe('which steps a mounting has', () => {
     ['a set that no table lists', { held: 'unlisted', family: null, count: 2 }, 'isolate unpack order sheet seats mount turn'],
     ['the old one drawn off, then a new one cold', { takeOff: 'puller' }, 'isolate mark off keep seat bore unpack press shoulder turn'],
     ['the old inner ring heated off, then rollers', { ...ROLLER, takeOff: 'heat', inner: 'heat' }, 'isolate mark off keep seat bore unpack heat push shoulder turn'],
-    ['an old one off its sleeve, its nut held back', { ...BARREL, takeOff: 'hold-back', split: true }, 'isolate mark off keep base seat unpack before zero drive lock cap turn'],
+    ['an insert with screws in a flange', { family: 'insert-ball', held: 'screws', standsIn: 'flange' }, 'isolate base seat unpack slide lock-screws square turn'],
+    ['an insert with a collar in a take-up frame', { family: 'insert-ball', held: 'collar', standsIn: 'take-up' }, 'isolate base seat unpack slide lock-collar square turn'],
+    ['barrels on a sleeve in a solid block', { ...BARREL, standsIn: 'solid', rings: true }, 'isolate base seat unpack before zero drive lock rings square turn'],
+    ['one that was dropped', { suspect: true }, 'isolate seat bore unpack suspect press shoulder turn'],
+    ['an old one off its sleeve, its nut held back', { ...BARREL, takeOff: 'hold-back', standsIn: 'split' }, 'isolate mark off keep base seat unpack before zero drive lock cap turn'],
     ['an old insert slid off', { held: 'collar', family: 'insert-ball', takeOff: 'slide' }, 'isolate mark off keep seat unpack slide lock-collar turn'],
     ['an old cup pulled', { held: 'cup', family: 'needle-roller', takeOff: 'puller' }, 'isolate mark off keep unpack raceway bore arbor shaft-in turn'],
     ['an old one that no table lists, cut off', { held: 'unlisted', family: null, takeOff: 'cut' }, 'isolate mark off keep unpack sheet seats mount turn'],
@@ -88,10 +92,11 @@ describe('which steps a mounting has', () => {
       separable: fc.boolean(),
       seated: fc.boolean(),
       rings: fc.boolean(),
-      split: fc.boolean(),
       opposed: fc.boolean(),
       hydraulic: fc.boolean(),
+      suspect: fc.boolean(),
     },
+    standsIn: fc.constantFrom(...STANDS_IN),
     retained: fc.subarray(['nut', 'end-plate', 'snap-ring'] as const),
     count: fc.integer({ min: 1, max: 4 }),
     takeOff: fc.constantFrom(null, ...TAKE_OFF_WAYS),
@@ -136,6 +141,7 @@ describe('what a step says', () => {
       housingC: 75,
       ringToC: -78,
     },
+    ...{ drift: 'soft', drying: 'dry', handled: null, wrappedMin: null },
     tools: {},
     heater: 'induction',
     block: null,
@@ -187,7 +193,7 @@ describe('what a step says', () => {
       for (const takeOff of TAKE_OFF_WAYS)
         for (const s of planSteps(
           context(
-            { held, takeOff, split: true, rings: true, retained: ['nut', 'snap-ring', 'end-plate'], hydraulic: true, count: 2 },
+            { held, takeOff, standsIn: 'split', rings: true, retained: ['nut', 'snap-ring', 'end-plate'], hydraulic: true, count: 2 },
             { set: { count: 2, arrangement: 'back-to-back' } },
           ),
         )) {

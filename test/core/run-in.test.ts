@@ -81,10 +81,12 @@ describe('running in', () => {
   for (const [machineClass, value, zone] of ZONES)
     it(`${machineClass} at ${value} mm/s is zone ${zone}`, () => expect(vibrationZone(machineClass, value)).to.equal(zone))
   it('limits rise from zone to zone and from class to class', () => {
+    const FIRST_GROUP = MACHINE_CLASSES.findIndex((c) => c.name === 'group-2-rigid')
     MACHINE_CLASSES.forEach(({ limits }, i) => {
       expect(limits[0]).to.be.below(limits[1])
       expect(limits[1]).to.be.below(limits[2])
-      if (i) expect(limits[1]).to.be.above(MACHINE_CLASSES[i - 1]!.limits[1])
+      // Two standards, each from the smaller and stiffer to the larger and softer; both of their middle groups share their limits.
+      if (i && i !== FIRST_GROUP) expect(limits[1]).to.be.at.least(MACHINE_CLASSES[i - 1]!.limits[1])
     })
   })
   it('draws the run under its limit: hotter is higher, later is further right', () => {

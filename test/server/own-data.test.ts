@@ -77,6 +77,11 @@ describe('own data by form, and two at once', () => {
         { name: 'Bench press 10 t', kind: 'press', place: 'bay 4', forceN: 100_000, powerKw: null, onS: null, offS: null, fromMm: null, toMm: 400, torqueNm: null, toC: null, massKg: null, setupMin: 15, costHour: 45, costUse: null, note: '' },
         'BENCH PRESS 10 T',
       ],
+      aside: [
+        { marking: '6314 C3', reason: 'over-heated', day: '2026-11-20', card: '0104', hottestC: 165, minutes: 5, classC: 150, colours: 'no', verdict: '', note: '' },
+        { marking: '6314 C3', reason: 'over-heated', day: '2026-11-20', card: '0104', hottestC: 165, minutes: 5, classC: 200, colours: 'no', verdict: 'measured, good', note: '' },
+        '6314 C3 / 2026-11-20 / 0104',
+      ],
       instruments: [
         { name: 'M-12', kind: 'micrometer', place: '', step: 0.001, from: 50, to: 75, checked: '2026-09-01', due: '2027-09-01', note: '' },
         { name: 'M-12', kind: 'micrometer', place: 'bay 3', step: 0.001, from: 50, to: 75, checked: '2026-09-01', due: '2027-09-01', note: '' },

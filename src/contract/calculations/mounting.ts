@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { screwTorque } from '../../core/mounting/screw-torque.js'
 import { SCREW_CLASSES } from '../../core/mounting/ways.js'
+import { sweating } from '../../core/mounting/handling.js'
 import { twoRings } from '../../core/mounting/two-rings.js'
 import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../core/mounting/warmth.js'
 import { define, type Calculation } from './define.js'
@@ -20,6 +21,9 @@ export const MOUNTING_CALCULATIONS: readonly Calculation[] = [
   define('two-rings', 'How far the rings of a bearing are apart while it is heated', ['lumped capacity', 'engineering practice'],
     z.strictObject({ boreMm: number, outsideMm: number, widthMm: number, massKg: number, powerW: number, efficiency: number.optional(), innerShare: number.optional(), fromC: number, toC: number }),
     z.object({ seconds: number, outerC: number, differenceK: number, growthUm: number, gentleW: number }), twoRings),
+  define('sweating', 'Whether a bearing from a cold store sweats', ['Magnus formula', 'lumped capacity'],
+    z.strictObject({ boreMm: number, outsideMm: number, widthMm: number, massKg: number, storeC: number, roomC: number, humidityPercent: number }),
+    z.object({ dewC: number, sweats: z.boolean(), waitMin: number }), sweating),
   define('infrared-reading', 'What a camera shows of a shiny ring', ['Stefan and Boltzmann'],
     z.strictObject({ trueC: number, emissivity: number, roomC: number, setEmissivity: number.optional() }), z.object({ apparentC: number }), infraredReading),
   define('housing-heating', 'How warm a housing must be for its ring', ['linear thermal expansion', 'engineering practice'],

@@ -16,7 +16,18 @@ import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, OIL_VISCOSITY } from '../lubricat
 import { SCHOOLS, SCHOOL_LABEL } from '../lubrication/regreasing.js'
 import { BASE_OILS, CONTAMINATION, MOISTURE, ORIENTATION, THICKENERS } from '../lubrication/tables.js'
 import { MATERIALS, MATERIAL_NAMES } from '../materials.js'
-import { DRIVE_WAYS, HEATERS, INNER_WAYS, OUTER_WAYS, SCREW_CLASSES, TAKE_OFF_LABEL, TAKE_OFF_WAYS } from '../mounting/ways.js'
+import { DRIFTS, DRYINGS, HANDLED } from '../mounting/handling.js'
+import {
+  STANDS_IN,
+  STANDS_IN_LABEL,
+  DRIVE_WAYS,
+  HEATERS,
+  INNER_WAYS,
+  OUTER_WAYS,
+  SCREW_CLASSES,
+  TAKE_OFF_LABEL,
+  TAKE_OFF_WAYS,
+} from '../mounting/ways.js'
 import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
@@ -71,6 +82,8 @@ const RANGE = {
   hours: [-1e6, 1e6],
   velocity: [-1000, 1000],
   percent: [-1000, 1000],
+  sound: [0, 200],
+  current: [0, 100_000],
 } as const satisfies Partial<Record<Quantity, readonly [number, number]>>
 
 const number = (level: Level, label: string, quantity: keyof typeof RANGE) =>
@@ -229,6 +242,12 @@ export const FIELDS = {
     heater: choice('line', 'Heater', HEATERS, { induction: 'induction, with core', coil: 'coil, by hand', plate: 'plate', oven: 'oven', 'oil-bath': 'oil bath' }),
     heaterKw: numberFrom('line', 'Its power', 'power', [0.05, 200], 3.5),
     heaterTool: words('place', 'Heater of this plant', 60),
+    standsIn: choice('place', 'It stands in', STANDS_IN, STANDS_IN_LABEL),
+    handled: choice('place', 'What happened to the new one', HANDLED, { dropped: 'it was dropped', struck: 'it was struck', wet: 'it got wet' }),
+    storeC: number('place', 'Its store is at', 'temperature'),
+    humidityPercent: number('line', 'Moisture of the air', 'percent'),
+    drift: choiceFrom('line', 'Drift', DRIFTS, 'soft', { soft: 'soft metal', steel: 'mild steel' }),
+    drying: choiceFrom('line', 'After chilling', DRYINGS, 'dry', { dry: 'dried, oiled when warm', oil: 'oiled at once' }),
     pressTool: words('place', 'Press of this plant', 60),
     pullerTool: words('place', 'Puller of this plant', 60),
     spannerTool: words('place', 'Spanner or nut of this plant', 60),
@@ -264,6 +283,10 @@ export const FIELDS = {
     readings: field<RunReading[]>({ level: 'position', kind: 'run', label: 'Readings of the run', empty: [], open: false, quantity: 'temperature', range: RANGE.temperature, most: 60 }),
     limitC: numberFrom('position', 'Limit of the run', 'temperature', [20, 200], 90),
     noise: choice('position', 'Noise', NOISES),
+    noiseDb: number('position', 'Noise level', 'sound'),
+    currentA: number('line', 'Current of the motor', 'current'),
+    ratedA: number('line', 'On its plate', 'current'),
+    stored: flag('line', 'stood for months before this start'),
     vibrationRmsMmS: number('position', 'Vibration, RMS', 'velocity'),
     machineClass: choice('line', 'Machine', namesOf(MACHINE_CLASSES), labels(MACHINE_CLASSES)),
   },

@@ -26,7 +26,7 @@ export const stepName = (key: Key): string => key.slice(key.indexOf('/') + 1)
 
 /** Steps that are done once for the whole machine: before anything, and after everything. */
 const FIRST: readonly string[] = ['isolate']
-const LAST: readonly string[] = ['guards', 'release']
+const LAST: readonly string[] = ['wake', 'guards', 'release']
 
 /**
  * Every step of the card. Isolation comes first and once, then the places side by side, each position with its grease behind

@@ -69,6 +69,8 @@ const SHOWS: Readonly<Record<StepName, readonly Mark[]>> = {
   seats: [{ kind: 'measure', part: 'shaft' }, { kind: 'measure', part: 'housing' }],
   mount: [{ kind: 'push', on: 'inner' }, NEVER],
   turn: [{ kind: 'turn' }],
+  suspect: [{ kind: 'read' }, { kind: 'turn' }],
+  square: [{ kind: 'feel', at: 'joint' }, { kind: 'turn' }],
 } // prettier-ignore
 
 const WIDTH = 520

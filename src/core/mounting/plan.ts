@@ -1,5 +1,5 @@
 import type { Family } from '../catalogue/families.js'
-import type { InnerWay, OuterWay, TakeOffWay } from './ways.js'
+import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
 
 /**
  * Which steps a mounting has, and in which order: one table a way in which the inner ring is held, each row a step with what it depends
@@ -23,7 +23,9 @@ export interface Situation {
   retained: readonly ('nut' | 'end-plate' | 'snap-ring')[]
   /** Locating rings go into the housing. */
   rings: boolean
-  split: boolean
+  standsIn: StandsIn
+  /** The new one was dropped, struck or got wet. */
+  suspect: boolean
   count: number
   /** Set against a partner of its own. */
   opposed: boolean
@@ -35,7 +37,7 @@ export const STEP_NAMES = [
   ...(['isolate', 'mark', 'off', 'keep', 'base', 'seat', 'bore', 'unpack', 'order', 'raceway', 'arbor', 'shaft-in'] as const),
   ...(['outer-in', 'press', 'press-both', 'heat', 'push', 'chill', 'oil', 'shoulder', 'nut', 'end-plate', 'snap-ring', 'house'] as const),
   ...(['slide', 'lock-screws', 'lock-collar', 'before', 'zero', 'drive', 'rest', 'swivel', 'lock', 'rings', 'cap', 'setting'] as const),
-  ...(['sheet', 'seats', 'mount', 'turn'] as const),
+  ...(['sheet', 'seats', 'mount', 'turn', 'suspect', 'square'] as const),
 ]
 export type StepName = (typeof STEP_NAMES)[number]
 
@@ -52,15 +54,15 @@ const apart: When = (s) => s.separable && s.outer !== 'push'
 const together: When = (s) => !s.separable && s.outer !== 'push' && !both(s)
 const off: readonly Row[] = [['mark', (s) => s.takeOff !== null], ['off', (s) => s.takeOff !== null], ['keep', (s) => s.takeOff !== null]] // prettier-ignore
 const order: Row = ['order', (s) => s.count > 1]
-const housed: readonly Row[] = [
-  ['rings', (s) => s.rings],
-  ['cap', (s) => s.split],
-]
-const base: Row = ['base', (s) => s.split]
+/** What stands on its own foot, face or guides is squared to the shaft before it is tried. */
+const square: Row = ['square', (s) => s.standsIn !== 'machine' && s.standsIn !== 'split']
+const housed: readonly Row[] = [['rings', (s) => s.rings], ['cap', (s) => s.standsIn === 'split'], square]
+const base: Row = ['base', (s) => s.standsIn !== 'machine']
+const suspect: Row = ['suspect', (s) => s.suspect]
 const rolls: When = (s) => s.family !== 'self-aligning-ball' && s.family !== 'insert-ball'
 
 const TAPER: readonly Row[] = [
-  ...(['isolate', ...off, base, 'seat', 'unpack', order] as const),
+  ...(['isolate', ...off, base, 'seat', 'unpack', suspect, order] as const),
   ['before', rolls],
   ...(['zero', 'drive'] as const),
   ['rest', (s) => s.hydraulic],
@@ -73,7 +75,7 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
   fit: [
     ...(['isolate', ...off, base, 'seat'] as const),
     ['bore', (s) => s.seated],
-    ...(['unpack', order] as const),
+    ...(['unpack', suspect, order] as const),
     ['outer-in', apart],
     ['press-both', both],
     ['press', inner('press')],
@@ -92,12 +94,12 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
   ],
   sleeve: TAPER,
   taper: TAPER,
-  screws: ['isolate', ...off, 'seat', 'unpack', order, 'slide', 'lock-screws', 'turn'],
-  collar: ['isolate', ...off, 'seat', 'unpack', order, 'slide', 'lock-collar', 'turn'],
-  ring: ['isolate', ...off, 'unpack', 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
-  cup: ['isolate', ...off, 'unpack', 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
-  cage: ['isolate', ...off, 'unpack', 'raceway', 'bore', 'shaft-in', 'turn'],
-  unlisted: ['isolate', ...off, 'unpack', order, 'sheet', 'seats', 'mount', 'turn'],
+  screws: ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', 'lock-screws', square, 'turn'],
+  collar: ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', 'lock-collar', square, 'turn'],
+  ring: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
+  cup: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
+  cage: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'shaft-in', 'turn'],
+  unlisted: ['isolate', ...off, 'unpack', suspect, order, 'sheet', 'seats', 'mount', 'turn'],
 }
 
 /** The steps of a situation in order, by name. No unit. Source: the tables above. */

@@ -20,6 +20,16 @@ export const HEATERS = ['induction', 'coil', 'plate', 'oven', 'oil-bath'] as con
 export type Heater = (typeof HEATERS)[number]
 export const DRIVE_WAYS = ['reduction', 'travel', 'angle'] as const
 export type DriveWay = (typeof DRIVE_WAYS)[number]
+/** What a bearing stands in, where that is more than a bore of the machine. */
+export const STANDS_IN = ['machine', 'solid', 'split', 'flange', 'take-up'] as const
+export type StandsIn = (typeof STANDS_IN)[number]
+export const STANDS_IN_LABEL: Readonly<Record<StandsIn, string>> = {
+  machine: 'the machine itself',
+  solid: 'a solid block with a foot',
+  split: 'a split block',
+  flange: 'a flange',
+  'take-up': 'a take-up frame',
+}
 /** Property classes of screws. ISO 898-1. */
 export const SCREW_CLASSES = ['4.6', '5.6', '6.8', '8.8', '10.9', '12.9'] as const
 export type ScrewClass = (typeof SCREW_CLASSES)[number]

@@ -167,11 +167,15 @@ export const MACHINE_CLASSES = [
   { name: 'medium', label: 'medium, to 75 kW', limits: [1.12, 2.8, 7.1] },
   { name: 'large-rigid', label: 'large, rigid base', limits: [1.8, 4.5, 11.2] },
   { name: 'large-soft', label: 'large, soft base', limits: [2.8, 7.1, 18] },
+  { name: 'group-2-rigid', label: 'over 15 to 300 kW, rigid (ISO 20816-3)', limits: [1.4, 2.8, 4.5] },
+  { name: 'group-2-soft', label: 'over 15 to 300 kW, soft (ISO 20816-3)', limits: [2.3, 4.5, 7.1] },
+  { name: 'group-1-rigid', label: 'over 300 kW, rigid (ISO 20816-3)', limits: [2.3, 4.5, 7.1] },
+  { name: 'group-1-soft', label: 'over 300 kW, soft (ISO 20816-3)', limits: [3.5, 7.1, 11] },
 ] as const
 export type MachineClass = (typeof MACHINE_CLASSES)[number]['name']
 export type VibrationZone = 'A' | 'B' | 'C' | 'D'
 
-/** Zone of a reading of velocity, mm/s RMS; a value on a boundary belongs to the worse zone. Source: ISO 10816-1:1995, table B.1. */
+/** Zone of a reading of velocity, mm/s RMS; a value on a boundary belongs to the worse zone. Source: ISO 10816-1:1995, table B.1; for the groups ISO 20816-3:2022, annex A. */
 export function vibrationZone(machineClass: MachineClass, rmsMmS: number): VibrationZone {
   const limits = MACHINE_CLASSES.find((c) => c.name === machineClass)!.limits
   const over = limits.filter((limit) => rmsMmS >= limit).length

@@ -12,6 +12,8 @@ export const RUNIN_CAUTIONS: Cautions = {
   'turns-hard': 'It catches by hand: do not start it. Find out why before power is on.',
   'noise-harsh': 'Harsh noise: stop the machine. Grinding or knocking does not run itself in.',
   'noise-changed': 'The noise has changed: find out what from before release.',
+  loud: 'So loud a place asks for ear protection; the local rules go before this.',
+  'current-over': 'The motor takes {is}, its plate says {rated}: something brakes it. Look at belt, coupling, seals and grease before it runs on.',
   'vibration-c': 'The vibration is in zone C: not for running on; balance, align or look at the seats.',
   'vibration-d': 'The vibration is in zone D: it does damage. Stop the machine.',
   'limit-over-grease': 'The limit is above the {high} that {name} serves to.',

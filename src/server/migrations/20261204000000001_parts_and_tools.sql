@@ -9,10 +9,12 @@ CREATE INDEX stock_item_part ON stock_item (part);
 -- The plant's tools and instruments, each as it stands in its list.
 CREATE TABLE tool (name text PRIMARY KEY CHECK (name <> ''), entry jsonb NOT NULL);
 CREATE TABLE instrument (name text PRIMARY KEY CHECK (name <> ''), entry jsonb NOT NULL);
+-- Bearings that may not be fitted until somebody has looked.
+CREATE TABLE put_aside (name text PRIMARY KEY CHECK (name <> ''), entry jsonb NOT NULL);
 
 ALTER TABLE import_batch DROP CONSTRAINT import_batch_kind_check,
   ADD CONSTRAINT import_batch_kind_check CHECK (kind IN ('machines', 'people', 'greasing', 'history', 'bearings', 'figures', 'letters',
-    'cross-references', 'stock', 'tools', 'instruments'));
+    'cross-references', 'stock', 'tools', 'instruments', 'aside'));
 
 -- Every reading of a step that was ever written down: what, with which instrument, when, and by whom.
 CREATE TABLE step_reading (

@@ -8,6 +8,7 @@ import { faultsOf } from '../../core/line/draft.js'
 import { readLine } from '../../core/line/notation.js'
 import { writeLine } from '../../core/line/write-line.js'
 import { inUnits } from '../../core/units/quantities.js'
+import { ASIDE_WORDS, asideVerdict } from '../../core/mounting/handling.js'
 import { findPart } from '../../core/parts/belongs.js'
 import { wordsOf } from '../../core/words/say.js'
 import { InputError } from '../../core/result.js'
@@ -120,11 +121,19 @@ function settledLine(words: string, rack: Rack, at: Date): string {
   return written
 }
 
+/** What is to be done with a bearing that was put aside, where nobody has said it. */
+function settledAside(entry: OwnEntry<'aside'>, today: string): Entry {
+  if (entry.day > today) throw new Wrong('day', `${entry.day} is still to come`)
+  const marking = entry.marking.toUpperCase()
+  return { ...entry, marking, verdict: entry.verdict || ASIDE_WORDS[asideVerdict({ ...entry, colours: entry.colours === 'yes' })] }
+}
+
 /** An entry in the form in which it is kept; throws `Wrong` where the rack does not know what it speaks of. */
 export function settled(kind: OwnKind, entry: Entry, rack: Rack, at: Date): Entry {
   if (kind === 'machines') return settledMachine(entry as OwnEntry<'machines'>, rack, at)
   if (kind === 'people' || kind === 'tools' || kind === 'instruments') return entry
   const today = at.toISOString().slice(0, 10)
+  if (kind === 'aside') return settledAside(entry as OwnEntry<'aside'>, today)
   if (kind === 'greasing') return settleGreasing(entry as OwnEntry<'greasing'>, rack.records!.supports, rack.records!.greases, today)
   if (kind === 'history') {
     const { placeId: _place, ...settled } = settleHistory(

@@ -31,7 +31,7 @@ const writeFigures: OwnList['write'] = async (query, entries, personId, at) => {
 }
 
 /** A list whose entries lie whole under their key. */
-const byName = (kind: OwnKind, table: 'tool' | 'instrument'): OwnList => ({
+const byName = (kind: OwnKind, table: 'tool' | 'instrument' | 'put_aside'): OwnList => ({
   entries: async (query, keys) =>
     (
       await rows<{ entry: Entry }>(query, `SELECT entry FROM ${table} WHERE $1::text[] IS NULL OR name = ANY ($1) ORDER BY name`, [keys])
@@ -49,6 +49,7 @@ const byName = (kind: OwnKind, table: 'tool' | 'instrument'): OwnList => ({
 const LISTS: Record<OwnKind, OwnList> = {
   tools: byName('tools', 'tool'),
   instruments: byName('instruments', 'instrument'),
+  aside: byName('aside', 'put_aside'),
   bearings: {
     entries: async (query, keys) =>
       (

@@ -109,7 +109,7 @@ export const SUMS: readonly (readonly [string, number, ...number[]])[] = [
   ['ratings.FC_BALL', 38, 4.19, 1047.6],
   ['ratings.FC_SELF_ALIGNING', 28, 2.39, 418.5],
   ['ratings.FC_THRUST_BALL', 26, 1.41, 901.5],
-  ['run-in', 20, 428.23],
+  ['run-in', 32, 486.33],
   ['iso286.IT', 136, 7107],
   ['iso286.J_HOLE', 28, 13, 6, 11, 13, 16, 20, 24, 31, 38, 44, 52, 61, 68, 76],
   ['iso286.J_SHAFT', 13, -112],

@@ -8,6 +8,7 @@ import { coarsePitchMm, screwTorque } from '../../mounting/screw-torque.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
 import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
 import { EFFICIENCY, toolWords } from '../../mounting/tools.js'
+import { sweating } from '../../mounting/handling.js'
 import { RINGS_APART_K, twoRings } from '../../mounting/two-rings.js'
 import type { Heater, OuterWay } from '../../mounting/ways.js'
 import { short } from '../../result.js'
@@ -199,6 +200,19 @@ export function outerFigures(station: StationBuilder, answers: CardAnswers, row:
 /** A housing whose wall nobody measured: so many outside diameters across. A warmed one stays under its paint and seals. Engineering practice. */
 const THICK = 1.5
 const HOUSING_LIMIT_C = 120
+
+/** How long a bearing from a cold store stays wrapped, minutes; null where store or moisture are not known, or it does not sweat. */
+export function comesCold(station: StationBuilder, answers: CardAnswers, row: Bearing): number | null {
+  const { storeC, humidityPercent } = answers.mount
+  if (storeC === null || humidityPercent === null) return null
+  const { boreMm, outsideMm, widthMm, massKg } = row
+  const roomC = answers.duty.ambientC ?? 20
+  const found = station.attempt(() => sweating({ boreMm, outsideMm, widthMm, massKg, storeC, roomC, humidityPercent }))
+  station.figure('dewC', 'Dew point of the room', found?.values.dewC ?? null, 'temperature', found, {
+    note: found?.values.sweats ? `it sweats: leave it wrapped for ${q(Math.ceil(found.values.waitMin), 'minutes')}` : 'it stays dry',
+  })
+  return found?.values.sweats ? Math.ceil(found.values.waitMin) : null
+}
 
 /** Torque of the bolts of an end plate, Nm; null while their size or class is not known. */
 export function endBoltOf(station: StationBuilder, { endBoltMm, endBoltClass }: CardAnswers['mount']): StepContext['endBolt'] {

@@ -47,7 +47,9 @@ export function situationOf(
   const { mount, arrange, fit } = answers
   const ends = [arrange.innerLeft, arrange.innerRight].flatMap((end) => (end && RETAINERS[end]) ?? [])
   return {
-    ...{ held, inner, family: row?.family ?? null, count: set.count, takeOff: mount.takeOff, hydraulic: mount.hydraulic, split: fit.split },
+    ...{ held, inner, family: row?.family ?? null, count: set.count, takeOff: mount.takeOff, hydraulic: mount.hydraulic },
+    standsIn: mount.standsIn ?? (fit.split ? 'split' : 'machine'),
+    suspect: mount.handled !== null,
     outer: row ? (mount.outerMethod ?? outerWay(answers, row, fitted.housing)) : 'push',
     separable: row !== null && formOf(row).separable,
     seated: Boolean(fitted.housing?.grip),
@@ -119,6 +121,7 @@ export function planned(
     outerTurns: answers.duty.turningRing === 'outer',
     setting: null,
     tools: {},
+    ...{ drift: answers.mount.drift, drying: answers.mount.drying, handled: answers.mount.handled, wrappedMin: null },
     block: row && fitted.housing ? blockOf(row, held === 'sleeve') : null,
     ...more,
   })

@@ -12,7 +12,7 @@ import type { StepContext } from '../steps/step.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { FitStationResult } from './fit.js'
 import type { FitSeat } from './fit-seats.js'
-import { endBoltOf, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
+import { comesCold, endBoltOf, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
 import { heaterOf, pickedWords, pressRatingN, seatWants, toolNeeds, type ToolNeed } from './mount-tools.js'
 import { blockOf, driveOf, heldOf, planned, situationOf } from './mount-plan.js'
 
@@ -104,7 +104,10 @@ function withoutPressing(
   return {
     ...station.close(reason, stopped ? { word: 'not this way', level: 'stop' } : verdict, hero, headline),
     ...NO_WAY,
-    plan: planned(answers, row, fitted, situation, set, unlisted, { tools: pickedWords(needs, tools) }),
+    plan: planned(answers, row, fitted, situation, set, unlisted, {
+      tools: pickedWords(needs, tools),
+      wrappedMin: row && comesCold(station, answers, row),
+    }),
     tools: needs,
     block: row && blockOf(row, held === 'sleeve'),
     takeOff: takeOffWays({ held, separable: situation.separable, boreMm: row?.boreMm ?? 0, gripUm: 0 }),
@@ -190,6 +193,15 @@ function countingOf(method: MountMethod, { takeOff, outer }: Situation): Need[] 
   return [by[method], 'nut', 'torque', 'lifting', ...(takeOff === 'puller' ? (['puller'] as const) : []), ...(outer === 'chill' ? (['cold'] as const) : [])] // prettier-ignore
 }
 
+/** What stands on the work line, by the way it goes on. */
+const headlineOf = (method: MountMethod, heat: HeatingValues, forceN: number | null, chillToC: number): string =>
+  ({
+    heat: q(heat.setC, 'temperature'),
+    press: q(forceN ?? 0, 'force', 0),
+    chill: q(chillToC, 'temperature'),
+    oil: 'on oil',
+  })[method]
+
 /** Oil injection is worth its drilled shaft from this bore, mm. Engineering practice. */
 const OIL_FROM_MM = 200
 
@@ -205,6 +217,7 @@ export function mountStation(
 ): MountResult {
   const station = new StationBuilder('mount')
   const m = answers.mount
+  if (m.handled) station.warn('caution', `handled-${m.handled}`)
   const special = withoutPressing(station, answers, row, fitted, set, unlisted, tools)
   if (special) return special
   const { shaft, housing } = fitted as FitStationResult & { shaft: FitSeat; housing: FitSeat }
@@ -232,22 +245,18 @@ export function mountStation(
     { ...wanted, ...(endBolt && { torque: { torqueNm: endBolt.torqueNm } }) },
     countingOf(method, situation),
   )
-  const own = pickedWords(needs, tools)
   const plan = planned(answers, bearing, fitted, situation, set, unlisted, {
     heat,
+    heater: heating.heater,
     forceN,
     outerForceN,
     housingC,
     endBolt,
     setting,
-    tools: own,
+    tools: pickedWords(needs, tools),
+    wrappedMin: comesCold(station, answers, bearing),
   })
-  const headline = {
-    heat: q(heat.setC, 'temperature'),
-    press: q(forceN ?? 0, 'force', 0),
-    chill: q(chillToC, 'temperature'),
-    oil: 'on oil',
-  }[method]
+  const headline = headlineOf(method, heat, forceN, chillToC)
   const first = offers.find((o) => o.method === recommended)!.label.toLowerCase()
   const reason =
     m.method && m.method !== recommended

@@ -110,7 +110,7 @@ function vibrating(station: StationBuilder, a: Answers): VibrationZone | null {
       a.machineClass!,
       limits.join(' / '),
       'mm/s RMS',
-      'ISO 10816-1:1995, annex B',
+      a.machineClass!.startsWith('group') ? 'ISO 20816-3:2022, annex A' : 'ISO 10816-1:1995, annex B',
     )
   station.figure('vibrationRmsMmS', 'Vibration, RMS', a.vibrationRmsMmS, 'velocity', limits ? vibration.result({}) : null, {
     note: zone ? `zone ${zone}; good under ${q(limits![1], 'velocity')}` : undefined,
@@ -118,6 +118,9 @@ function vibrating(station: StationBuilder, a: Answers): VibrationZone | null {
   if (a.vibrationRmsMmS !== null && a.vibrationRmsMmS < 0) station.refuse('vibrationRmsMmS', 'A velocity is not negative.')
   return zone
 }
+
+/** From here on ears are protected, dB(A). Usual law; the local rules go before it. */
+const LOUD_DB = 85
 
 /** What is wrong with the run, and where to look first. */
 function warnOfRun(
@@ -139,6 +142,9 @@ function warnOfRun(
   if (a.noise === 'harsh') station.warn('stop', 'noise-harsh')
   if (a.noise === 'changed') station.warn('caution', 'noise-changed')
   if (zone === 'C') station.warn('caution', 'vibration-c', {}, a.vibrationRmsMmS!)
+  if (a.noiseDb !== null && a.noiseDb >= LOUD_DB) station.warn('caution', 'loud', {}, Math.round(a.noiseDb))
+  if (a.currentA !== null && a.ratedA !== null && a.currentA > a.ratedA)
+    station.warn('caution', 'current-over', { is: amount(a.currentA, 'current'), rated: amount(a.ratedA, 'current') }, a.currentA)
   if (zone === 'D') station.warn('stop', 'vibration-d', {}, a.vibrationRmsMmS!)
   const jump = jumpOf(a.readings)
   if (jump) station.warn('caution', jump.byK > 0 ? 'run-jump-up' : 'run-jump-down', { by: amount(Math.abs(jump.byK), 'rise'), at: amount(jump.minute, 'minutes') }, Math.round(jump.byK)) // prettier-ignore
@@ -172,10 +178,26 @@ function verdictOf(a: Answers, run: RunJudgement, zone: VibrationZone | null, ba
   return a.noise === 'changed' ? { word: 'runs, noise changed', level: 'caution' } : { word: 'fit for release', level: 'good' }
 }
 
-/** The last two steps of every plan. */
-function lastSteps(hold: string | undefined): PlanStep[] {
+/** Before a machine starts that stood for months. */
+const WAKE: PlanStep = {
+  key: 'wake',
+  title: 'Wake the machine that stood',
+  doing:
+    'Turn it by hand, at least ten turns, so that oil and grease reach the upper elements. Look whether grease has bled or hardened; renew it where it has.',
+  tool: 'hands, light, grease where it has to be renewed',
+  fields: [
+    { key: 'turned', label: 'Turned ten times by hand, evenly', kind: 'check', quantity: 'text' },
+    { key: 'grease', label: 'Grease soft and whole, or renewed', kind: 'check', quantity: 'text' },
+  ],
+  caution: 'Locked and tagged while hands are at it.',
+  restsOn: [],
+}
+
+/** The last steps of every plan. */
+function lastSteps(hold: string | undefined, stored: boolean): PlanStep[] {
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
   return [
+    ...(stored ? [WAKE] : []),
     {
       key: 'guards',
       title: 'Guards on, then lock and tag off',
@@ -216,6 +238,6 @@ export function runInStation(
     run,
     zone,
     lookAt,
-    plan: known.mount.plan.length ? lastSteps(hold) : [],
+    plan: known.mount.plan.length ? lastSteps(hold, a.stored) : [],
   }
 }

@@ -1,6 +1,6 @@
 import type { StepName } from '../../mounting/plan.js'
 import { TAKE_OFF_WHY } from '../../mounting/plan.js'
-import { TAKE_OFF_LABEL } from '../../mounting/ways.js'
+import { TAKE_OFF_LABEL, type StandsIn } from '../../mounting/ways.js'
 import { q, typed } from '../../units/quantities.js'
 import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from '../mounting-plan.js'
 import { BEARING, check, number, sized, words, type Make, type StepContext } from './step.js'
@@ -41,6 +41,39 @@ const raceway = (key: 'raceway' | 'bore', title: string, field: PlanField): Omit
 /** Classes of the raceways of needles in a cage, for ordinary clearance. Engineering practice. */
 const [CAGE_SHAFT, CAGE_HOUSING] = ['h5', 'G6']
 
+/** The foot, face or guides that a housing stands on; a gap is shimmed where it is. Engineering practice: 0.05 mm. */
+const FOOT_GAP = { min: 0, max: 0.05 }
+const FEET: Omit<PlanStep, 'key'> = {
+  title: 'Look at the base of the housing',
+  doing: 'Clean and flat, no paint under the feet. With its bolts loose a feeler at each foot: what goes in under one is shimmed there.',
+  tool: 'straight edge, feeler gauge, shims',
+  fields: [number('softFootMm', 'Largest gap under a foot', 'gap', FOOT_GAP)],
+  restsOn: [],
+}
+const BASE: Readonly<Record<StandsIn, Omit<PlanStep, 'key'>>> = {
+  machine: FEET,
+  solid: FEET,
+  split: FEET,
+  flange: {
+    title: 'Look at the face that the flange goes on',
+    doing:
+      'Clean, flat and square to the shaft; its spigot without burrs. Bolts by hand first: a feeler must not go in behind it anywhere.',
+    tool: 'straight edge, feeler gauge, fine file',
+    fields: [number('faceGapMm', 'Largest gap behind the flange', 'gap', FOOT_GAP)],
+    restsOn: [],
+  },
+  'take-up': {
+    title: 'Look at the guides of the take-up frame',
+    doing: 'Guides clean, parallel and greased; the screw moves the housing over its whole way without a hard place. Note where it stood.',
+    tool: 'tape, grease, spanner',
+    fields: [
+      check('moves', 'Moves freely over its whole way'),
+      number('alongMm', 'Stood at, from the end of its way', 'length', { min: 0 }),
+    ],
+    restsOn: [],
+  },
+}
+
 /** Steps before a ring goes on. */
 export const BEFORE = {
   isolate: () => ({
@@ -73,12 +106,20 @@ export const BEFORE = {
     fields: [check('kept', 'Bagged and labelled')],
     restsOn: [],
   }),
-  base: () => ({
-    title: 'Look at the base of the housing',
-    doing: 'Clean and flat, no paint under the feet. With its bolts loose a feeler at each foot: what goes in under one is shimmed there.',
-    tool: 'straight edge, feeler gauge, shims',
-    fields: [number('softFootMm', 'Largest gap under a foot', 'gap', { min: 0, max: 0.05 })],
-    restsOn: [],
+  base: ({ situation }) => BASE[situation.standsIn],
+  suspect: ({ handled }) => ({
+    title: handled === 'wet' ? 'Dry it and look for rust' : 'Look inside before it is fitted',
+    doing:
+      handled === 'wet'
+        ? 'Wipe and warm it dry, oil it, and look at paths and faces: a stain that a nail feels is rust, and the bearing scrap.'
+        : 'Turn it slowly with a light hand, then look: cage whole, its pockets even, no dent in a path at the pitch of the elements. The other ring is the reference; in doubt it is scrap.',
+    tool: 'light, magnifier, clean gloves',
+    fields: [
+      check('path', handled === 'wet' ? 'No rust that a nail feels' : 'No dent, no catch, path like that of the other ring'),
+      check('cage', handled === 'wet' ? 'Oiled again' : 'Cage whole, pockets even'),
+      words('seen', 'What was seen'),
+    ],
+    restsOn: BEARING,
   }),
   seat: ({ situation, shaft, sleeve }) =>
     situation.held === 'taper' || !shaft
@@ -133,8 +174,7 @@ export const BEFORE = {
     const many = c.set.count > 1
     return {
       title: `Unpack ${many ? `the set of ${c.set.count} ` : ''}${name} and read ${many ? 'each' : 'its'} marking`,
-      doing:
-        'Only now, and as warm as the room: a cold one sweats. Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.',
+      doing: `Only now, and as warm as the room: a cold one sweats.${c.wrappedMin ? ` Leave it in its wrapping for ${q(c.wrappedMin, 'minutes')} yet.` : ''} Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.`,
       tool: c.tools.lifting ? `clean gloves, ${c.tools.lifting}` : 'clean gloves',
       fields: markings(c),
       caution: (c.row?.massKg ?? 0) > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,

@@ -1,7 +1,8 @@
+import { DRYING_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import { q, typed } from '../../units/quantities.js'
 import type { PlanStep } from '../mounting-plan.js'
-import { BEARING, check, number, type Make, type StepContext } from './step.js'
+import { BEARING, DRIFT_TOOL, check, number, type Make, type StepContext } from './step.js'
 
 /** How rings get onto and into their seats, and what holds the inner one there. */
 
@@ -75,12 +76,12 @@ export const ONTO = {
     caution: `The ring is hot and weighs ${q(row!.massKg, 'mass', 1)}. Do not set it down on the way.`,
     restsOn: ON_SHAFT,
   }),
-  chill: ({ chillToC, tools }) => ({
+  chill: ({ chillToC, tools, drying }) => ({
     title: `Chill the shaft to ${q(chillToC, 'temperature')}`,
     doing: 'Dry the seat. Cool the whole seat length, then slide the ring on against the shoulder before frost builds up.',
     tool: `${tools.cold ?? 'cooling bath'}, contact probe`,
     fields: [number('shaftC', 'Temperature of the shaft seat', 'temperature', { min: -196, max: chillToC })],
-    caution: 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water: dry and oil afterwards.', // prettier-ignore
+    caution: `Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water. ${DRYING_WORDS[drying]}`, // prettier-ignore
     restsOn: [...ON_SHAFT, 'mount.chillClearanceUm'],
   }),
   oil: ({ row, tools }) => ({
@@ -99,11 +100,11 @@ export const ONTO = {
     fields: [number('gapMm', 'Largest gap at the shoulder', 'gap', { min: 0, max: SHOULDER_GAP_MM })],
     restsOn: BEARING,
   }),
-  nut: ({ tools }) => ({
+  nut: ({ tools, drift }) => ({
     title: 'Tighten the nut cold, bend the tab in',
     doing:
       'Once more when all is at room temperature. Bend the tab of the washer into the slot that meets it; where none meets, onward to the next, never back.',
-    tool: `${tools.nut ?? 'lock nut spanner'}, drift`,
+    tool: `${tools.nut ?? 'lock nut spanner'}, ${DRIFT_TOOL[drift]}`,
     fields: [check('locked', 'Nut tight, tab bent in')],
     caution: 'Eye protection for every blow.',
     restsOn: BEARING,

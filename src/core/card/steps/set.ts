@@ -1,8 +1,9 @@
+import { DRIFT_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import type { DriveWay } from '../../mounting/ways.js'
 import { q } from '../../units/quantities.js'
 import type { PlanField } from '../mounting-plan.js'
-import { BEARING, check, number, words, type Make, type StepContext } from './step.js'
+import { BEARING, DRIFT_TOOL, check, number, words, type Make, type StepContext } from './step.js'
 
 /** Tapers, inserts and blocks: driven up, locked, closed, set, and turned by hand. */
 
@@ -32,6 +33,9 @@ const DRIVE: Readonly<Record<DriveWay, (d: NonNullable<StepContext['drive']>) =>
       restsOn: 'fit.nutAngleDeg',
     }),
   }
+
+/** An insert puts up with some tilt, its seal with less; so much over its face is squared away, mm. Engineering practice. */
+const SQUARE_MM = 0.2
 
 /** A ring of another width is meant for another bearing; so much is made that way, mm. Engineering practice. */
 const RING_MM = 0.3
@@ -113,10 +117,10 @@ export const SET = {
     fields: [check('swivels', 'Swivels and turns easily')],
     restsOn: BEARING,
   }),
-  lock: () => ({
+  lock: ({ drift }) => ({
     title: 'Lock the nut',
-    doing: 'Bend a tab of the washer into a slot of the nut. Where none meets, turn the nut onward to the next slot, never back.',
-    tool: 'drift, hammer',
+    doing: `Bend a tab of the washer into a slot of the nut. Where none meets, turn the nut onward to the next slot, never back. With a ${DRIFT_WORDS[drift]}.`,
+    tool: `${DRIFT_TOOL[drift]}, hammer`,
     fields: [check('locked', 'Tab bent in, nut did not go back')],
     caution: 'Eye protection for every blow.',
     restsOn: BEARING,
@@ -163,6 +167,19 @@ export const SET = {
       }),
     ],
     restsOn: [...BEARING, ...(setting ? ['arrange.pairColdUm'] : [])],
+  }),
+  square: ({ situation }) => ({
+    title: 'Square it to the shaft, then its bolts',
+    doing:
+      situation.standsIn === 'take-up'
+        ? 'Both sides of the frame at one measure, the shaft square to the guides. Then the bolts in turn, and the screw locked.'
+        : 'Bolts by hand, the shaft turned so that the housing finds its own line; a feeler between housing and a collar on the shaft at four places. Then the bolts crosswise to the torque of the sheet.',
+    tool: `feeler gauge, ${situation.standsIn === 'take-up' ? 'tape' : 'torque spanner'}`,
+    fields: [
+      number('squareMm', 'Largest difference at the four places', 'gap', { min: 0, max: SQUARE_MM }),
+      check('bolted', 'Bolts at their torque, turns freely after it'),
+    ],
+    restsOn: BEARING,
   }),
   turn: ({ situation }) => ({
     title: 'Turn by hand',

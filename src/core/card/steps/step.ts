@@ -3,6 +3,7 @@ import type { ClearanceGroup } from '../../fits/clearance-group.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
 import type { Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
+import type { Drift, Drying, Handled } from '../../mounting/handling.js'
 import type { Need } from '../../mounting/tools.js'
 import type { DriveWay, Heater } from '../../mounting/ways.js'
 import type { LocatingRings } from '../../parts/blocks.js'
@@ -40,6 +41,11 @@ export interface StepContext {
   endBolt: { name: string; torqueNm: number } | null
   /** The ring that the collar is turned with: where the outer ring turns, against the drum. */
   outerTurns: boolean
+  drift: Drift
+  drying: Drying
+  handled: Handled | null
+  /** How long it stays wrapped until it no longer sweats, minutes; null where that is not known or not needed. */
+  wrappedMin: number | null
   /** Tools of the plant that were picked, in words, by what they are needed for. */
   tools: Partial<Record<Need, string>>
   /** The split block of its sizes, with its locating rings; null where no plan has one. */
@@ -50,6 +56,9 @@ export interface StepContext {
 
 /** A step of a situation, without its name. */
 export type Make = (c: StepContext) => Omit<PlanStep, 'key'>
+
+/** The drift of a school as a tool, and why it is that one. */
+export const DRIFT_TOOL: Readonly<Record<Drift, string>> = { soft: 'drift of soft metal', steel: 'drift of mild steel' }
 
 /** What most steps rest on. */
 export const BEARING = ['identify.designation']

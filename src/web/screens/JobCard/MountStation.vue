@@ -141,6 +141,12 @@ const done = computed(() => {
           <AnswerField station="mount" name="endBoltClass" />
         </template>
         <AnswerField v-if="collar" station="mount" name="reversing" />
+        <AnswerField station="mount" name="standsIn" placeholder="the machine itself" clearable />
+        <AnswerField station="mount" name="handled" placeholder="nothing" clearable />
+        <AnswerField station="mount" name="storeC" />
+        <AnswerField station="mount" name="humidityPercent" />
+        <AnswerField station="mount" name="drift" />
+        <AnswerField v-if="result.method === 'chill' || result.outer === 'chill'" station="mount" name="drying" />
       </div>
       <ToolNeeds :needs="result.tools ?? []" />
       <FigureRow v-for="f in more" :key="f.key" :figure="f" :moved="card.moved.get(`${card.scopeAt('mount')}/${f.key}`)" />

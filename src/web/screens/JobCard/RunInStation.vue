@@ -80,6 +80,10 @@ const runs = computed(() => {
         <AnswerField station="runin" name="vibrationRmsMmS" />
         <AnswerField station="runin" name="machineClass" />
         <AnswerField station="runin" name="limitC" />
+        <AnswerField station="runin" name="noiseDb" />
+        <AnswerField station="runin" name="currentA" />
+        <AnswerField station="runin" name="ratedA" />
+        <AnswerField station="runin" name="stored" />
       </div>
     </template>
     <template #after>

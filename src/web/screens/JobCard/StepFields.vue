@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import { comparedWords, withKey, type PlanField } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
@@ -41,6 +42,25 @@ function wrong(f: PlanField): string | null {
   const over = f.over !== undefined && f.max !== undefined && (numberOf(f) ?? 0) > f.max
   return over ? f.over! : 'Outside the tolerance: the plan stops here.'
 }
+/** A ring that was too hot is written down where nobody fits it by mistake. */
+function aside(f: PlanField) {
+  const read = numberOf(f)
+  if (f.over === undefined || f.max === undefined || read === null || read <= f.max) return null
+  const marking = card.line.places[props.step.place]!.identify.row?.designation ?? ''
+  const day = new Date().toISOString().slice(0, 10)
+  return {
+    name: 'own-data',
+    query: {
+      list: 'aside',
+      marking,
+      reason: 'over-heated',
+      day,
+      card: card.view!.job.number,
+      hottestC: String(read),
+      classC: String(f.max),
+    },
+  }
+}
 </script>
 
 <template>
@@ -78,6 +98,7 @@ function wrong(f: PlanField): string | null {
       :error="wrong(f)"
       @update:model-value="set(f.key, $event)"
     />
+    <p v-if="aside(f)" class="small"><RouterLink :to="aside(f)!">Put it on the list of what is put aside</RouterLink></p>
     <ReadWith v-if="f.kind === 'number'" :id="`${name}-${f.key}-with`" :step="step" :field="f" />
     <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
       {{ session.say(comparedWords(f, values[f.key])!) }}

@@ -16,6 +16,7 @@ import { FAMILIES } from '../../../core/catalogue/families.js'
 import { FORMS } from '../../../core/catalogue/construction-forms.js'
 import { FEATURES, FEATURE_LABEL, VALUES, type Feature } from '../../../core/identify/letters.js'
 import { INSTRUMENT_KINDS, INSTRUMENT_NAMES, type InstrumentKind } from '../../../core/measuring/instruments.js'
+import { ASIDE_REASONS } from '../../../core/mounting/handling.js'
 import { TOOL_KINDS, TOOL_LABEL, type ToolKind } from '../../../core/mounting/tools.js'
 import { call } from '../../api.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -43,7 +44,8 @@ function choices(column: Column): readonly string[] | null {
   if (column.field === 'value') return VALUES[draft.value.feature as Feature] ?? null
   if (column.field === 'kind') return props.kind === 'tools' ? TOOL_KINDS : INSTRUMENT_NAMES
   if (column.field === 'role') return ROLES
-  if (column.field === 'active') return ['yes', 'no']
+  if (column.field === 'active' || column.field === 'colours') return ['yes', 'no']
+  if (column.field === 'reason') return ASIDE_REASONS
   if (column.field === 'group') return ['2', 'N', '3', '4', '5']
   return null
 }

@@ -68,7 +68,7 @@ async function load() {
 watch(
   kind,
   () => {
-    editing.value = null
+    editing.value = planner.value ? brought() : null
     report.value = null
     problem.value = ''
     file = null
@@ -150,7 +150,17 @@ async function saved() {
   editing.value = null
   await changed()
 }
-const blank = (): Entry => Object.fromEntries(columns.value.map((c) => [c.field, emptyValue(c)]))
+/** A link can bring an entry along that is only to be looked over and entered. */
+function brought(): Entry | null {
+  const given = columns.value.flatMap((c) => {
+    const value = route.query[c.field]
+    return typeof value === 'string' ? [[c.field, c.kind === 'number' ? Number(value) : value] as const] : []
+  })
+  return given.length ? { ...blank(), ...Object.fromEntries(given) } : null
+}
+function blank(): Entry {
+  return Object.fromEntries(columns.value.map((c) => [c.field, emptyValue(c)]))
+}
 </script>
 
 <template>
