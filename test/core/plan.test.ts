@@ -3,12 +3,13 @@ import fc from 'fast-check'
 import { asLineAnswers, emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
 import { bareContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
-import { fieldState } from '../../src/core/card/mounting-plan.js'
+import { comparedWords, fieldState } from '../../src/core/card/mounting-plan.js'
 import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
 import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
+import { inUnits } from '../../src/core/units/quantities.js'
 import { wordsOf } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './line.js'
 
@@ -163,6 +164,20 @@ describe('what a step says', () => {
     expect(step('drive', BARREL).restsOn).to.include('fit.reductionUm')
     expect(step('drive', BARREL, { drive: null }).doing).to.contain('maker’s sheet')
     for (const by of DRIVE_WAYS) expect(step('drive', BARREL, { drive: { ...drive, by } }).fields.length, by).to.be.at.least(1)
+  })
+  it('a sleeve is read before it goes on, and one of another series is told apart', () => {
+    const sleeve = field('unpack', 'sleeveRead', BARREL)
+    expect(['H 312', 'h312', 'H 2312', 'KM 12', ''].map((read) => fieldState(sleeve, read))).to.deep.equal(['good', 'good', 'outside', 'outside', 'missing']) // prettier-ignore
+    expect(inUnits(comparedWords(sleeve, 'H 2312')!, 'metric')).to.equal('H 312 is wanted: H 2312 has length 62 mm instead of 47 mm.')
+    expect(comparedWords(sleeve, 'H312')).to.contain('same')
+    expect(step('unpack', {}, { sleeve: null }).fields.map((f) => f.key)).to.not.include('sleeveRead')
+  })
+  it('locating rings of the block are measured, one of another width stops', () => {
+    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 } } as const
+    const ring = field('rings', 'ringMm', { rings: true }, { block })
+    expect([fieldState(ring, 6.1), fieldState(ring, 10)]).to.deep.equal(['good', 'outside'])
+    expect(inUnits(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')
+    expect(step('rings', { rings: true }).fields.map((f) => f.key)).to.deep.equal(['rings'])
   })
   it('a collar is turned with the shaft, and against the drum where the outer ring turns', () => {
     const collar = { held: 'collar', family: 'insert-ball' } as const

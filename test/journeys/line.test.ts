@@ -65,14 +65,14 @@ describe('journey: several places on one card', () => {
     await person.see("//h1[contains(., 'sheave end')]")
     await person.step('isolate', { tried: true })
     await person.step('seat', { seatMm: '69.97' })
-    await person.step('unpack', { marking: '22216 K C3' })
+    await person.step('unpack', { marking: '22216 K C3', sleeveRead: 'H 316' })
     await person.web.executeScript('document.activeElement.blur()')
     await person.press('2')
     await person.see("//h1[contains(., 'fan end')]")
     // The lock is on already; this bearing has its own marking to read.
     await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
     await person.step('seat', { seatMm: '69.97' })
-    await person.step('unpack', { marking: '22216 K C3' })
+    await person.step('unpack', { marking: '22216 K C3', sleeveRead: 'H 316' })
     await signAll(helper, id)
     const { steps } = await cardOf(helper, id)
     expect(

@@ -136,6 +136,7 @@ describe('journey: step by step, in gloves', () => {
       await onward('Done, sign it')
       await onStep('unpack')
       await reading('22211 K C3')
+      await reading('h311')
       await onward('Done, sign it')
       await onStep('before')
       await reading('85')

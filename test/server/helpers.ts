@@ -287,6 +287,7 @@ export function entryFor(field: PlanField): unknown {
   if (field.kind === 'number') return ((field.min ?? 0) + (field.max ?? (field.min ?? 0) + 20)) / 2
   if (!field.expects) return 'as read'
   if ('name' in field.expects) return field.expects.name
+  if ('part' in field.expects) return field.expects.part
   const { designation, group } = field.expects.marking
   return group && group !== 'N' ? `${designation} C${group}` : designation
 }

@@ -2,6 +2,7 @@ import type { Bearing } from '../catalogue/catalogue.js'
 import { compareMarking, compareName, type ExpectedMarking } from '../identify/expected.js'
 import { formOf } from '../catalogue/construction-forms.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
+import { partDiffers } from '../parts/belongs.js'
 import type { FitSeat } from './stations/fit-seats.js'
 import { typed, type Quantity } from '../units/quantities.js'
 
@@ -17,7 +18,7 @@ export interface PlanField {
   /** What to do with what reads over its range, where that is more than measuring again. */
   over?: string
   /** What should be read: a marking piece by piece, or a name. */
-  expects?: { marking: ExpectedMarking } | { name: string }
+  expects?: { marking: ExpectedMarking } | { name: string } | { part: string }
 }
 
 /** Where a step keeps with which instrument one of its fields was read: an entry beside that of the field. */
@@ -65,15 +66,18 @@ export type FieldState = 'missing' | 'good' | 'outside'
 type Expects = NonNullable<PlanField['expects']>
 
 const asExpected = (expects: Expects, text: string): boolean =>
-  'name' in expects
-    ? compareName(expects.name, text) === 'same'
-    : compareMarking(expects.marking, text).every((p) => p.state === 'same' || (p.piece === 'letters' && p.state === 'not-read'))
+  'part' in expects
+    ? partDiffers(expects.part, text) === null
+    : 'name' in expects
+      ? compareName(expects.name, text) === 'same'
+      : compareMarking(expects.marking, text).every((p) => p.state === 'same' || (p.piece === 'letters' && p.state === 'not-read'))
 
 const STATE_WORDS = { same: 'same', differs: 'differs', 'not-read': 'not read' } as const
 
 /** What was read beside what was wanted, in words; null where nothing is compared or nothing was typed. */
 export function comparedWords(field: PlanField, value: unknown): string | null {
   if (!field.expects || typeof value !== 'string' || !value.trim()) return null
+  if ('part' in field.expects) return partDiffers(field.expects.part, value) ?? 'As it belongs to this bearing: same.'
   if ('name' in field.expects)
     return compareName(field.expects.name, value) === 'same'
       ? 'As chosen: same.'

@@ -26,6 +26,9 @@ function markings({ row, group, unlisted, set }: StepContext): PlanField[] {
   }))
 }
 
+/** A sleeve of another series looks alike and is too long or too short. */
+const sleeveRead = (sleeve: string): PlanField => ({ key: 'sleeveRead', label: 'Sleeve as read', kind: 'text', quantity: 'text', expects: { part: sleeve } }) // prettier-ignore
+
 const raceway = (key: 'raceway' | 'bore', title: string, field: PlanField): Omit<PlanStep, 'key'> => ({
   title,
   doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
@@ -176,7 +179,7 @@ export const BEFORE = {
       title: `Unpack ${many ? `the set of ${c.set.count} ` : ''}${name} and read ${many ? 'each' : 'its'} marking`,
       doing: `Only now, and as warm as the room: a cold one sweats.${c.wrappedMin ? ` Leave it in its wrapping for ${q(c.wrappedMin, 'minutes')} yet.` : ''} Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.`,
       tool: c.tools.lifting ? `clean gloves, ${c.tools.lifting}` : 'clean gloves',
-      fields: markings(c),
+      fields: [...markings(c), ...(c.sleeve ? [sleeveRead(c.sleeve)] : [])],
       caution: (c.row?.massKg ?? 0) > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
       restsOn: BEARING,
     }
