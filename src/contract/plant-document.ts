@@ -17,7 +17,8 @@ import { greaseInput, gunInput, schoolsInput } from './plant.js'
  */
 
 /** Lists that are in the document as such; people, greasing and what was fitted stand in it with more than a list holds. */
-export const CARRIED_LISTS = ['machines', 'bearings', 'figures', 'letters', 'cross-references', 'stock'] as const satisfies OwnKind[]
+// prettier-ignore
+export const CARRIED_LISTS = ['machines', 'bearings', 'figures', 'letters', 'cross-references', 'stock', 'tools', 'instruments', 'aside'] as const satisfies OwnKind[]
 
 /** A support of a line as the document names it: by machine, line and how many supports stand to its left. */
 interface At {
@@ -112,6 +113,10 @@ export const plantDocument = z.strictObject({
     letters: rows('letters'),
     'cross-references': rows('cross-references'),
     stock: rows('stock'),
+    // Documents of before have none.
+    tools: rows('tools').default([]),
+    instruments: rows('instruments').default([]),
+    aside: rows('aside').default([]),
   }),
   fitted: z
     .array(

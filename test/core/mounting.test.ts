@@ -1,5 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
+import { driveProgress, progressWords } from '../../src/core/mounting/drive-progress.js'
+import { inUnits } from '../../src/core/units/quantities.js'
 import { calculate } from '../../src/contract/calculations/registry.js'
 
 function values(name: string, input: object) {
@@ -21,6 +23,20 @@ const cautions = (name: string, input: object) => {
 
 /** 6312 as it comes: 60 × 130 × 31, 1.7 kg. */
 const RING = { boreMm: 60, outsideMm: 130, widthMm: 31, massKg: 1.7, fromC: 110, touchC: 90, ambientC: 20 }
+
+describe('driven up by the feeler', () => {
+  const FIGURES = { reductionUm: [30, 39], travelMm: [0.45, 0.585], angleDeg: [81, 105.3] } as const
+  // 85 µm felt before; a third of the least reduction is a third of its travel and of its turn.
+  // prettier-ignore
+  for (const [left, state, moreMm, moreDeg] of [[65, 'more', 0.15, 27], [85, 'none', 0.45, 81], [90, 'none', 0.45, 81], [55, 'there', 0, 0], [46, 'there', 0, 0], [40, 'far', 0, 0]] as const)
+    it(`${left} µm left of 85: ${state}`, () => {
+      const found = driveProgress(85, left, FIGURES)
+      expect(found).to.include({ state, takenUm: 85 - left })
+      expect(found.moreMm).to.be.closeTo(moreMm, 1e-9)
+      expect(found.moreDeg).to.be.closeTo(moreDeg, 1e-9)
+      expect(inUnits(progressWords(found), 'inch')).to.match({ more: /up the taper/, none: /Nothing taken/, there: /Stop here/, far: /too far/ }[state])
+    })
+})
 
 describe('warmth at the bench', () => {
   it('the window by hand: m c / (h A) times the logarithm of both differences', () => {

@@ -7,6 +7,7 @@ import type { StepValues } from '../../../contract/answers.js'
 import { withKey } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
+import { driveProgress, progressWords } from '../../../core/mounting/drive-progress.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
 import { FAST_MS, readSent, wedge } from '../../devices/wedge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -39,6 +40,18 @@ const picture = computed(() => {
     rolls: row && !rollsOnBalls(row.family) ? 'roller' : 'ball',
     tapered: row?.boreTaper != null,
   })
+})
+
+/** While it is driven up each reading of the feeler says what is still to go. */
+const driven = computed((): string | null => {
+  const figure = (key: string) => station.value?.fit.figures.find((f) => f.key === `fit.${key}`)?.value
+  const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(figure)
+  const felt = card.stepRecords.get(props.step.key.replace(/drive$/, 'before'))?.values.beforeUm
+  const left = values.value.leftUm
+  if (name.value !== 'drive' || typeof felt !== 'number' || typeof left !== 'number' || left < 0 || !ranges.every((r) => Array.isArray(r)))
+    return null
+  const [reductionUm, travelMm, angleDeg] = ranges as [number, number][]
+  return session.say(progressWords(driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })))
 })
 
 /** A hot ring grips after so many seconds: counted from the signature of the heating. */
@@ -194,6 +207,7 @@ onBeforeUnmount(() => spoken.stop())
           {{ windowLeft > 0 ? 'until it grips' : 'It may grip any moment: do not force it. Take it off and heat it again.' }}
         </p>
         <div v-if="step.fields.length" class="fields"><StepFields :step="step" /></div>
+        <p v-if="driven" class="driven" role="status">{{ driven }}</p>
         <p v-if="heard" class="soft" role="status">{{ heard }}</p>
         <GaugePanel v-if="!card.readOnly && !signed && step.fields.some((f) => f.kind === 'number')" :step="step" :in-hand="inHand" />
         <div v-if="wrong.length && !signed" class="stopped" role="alert">
@@ -290,6 +304,16 @@ h1 {
   font-size: 4rem;
   font-weight: 800;
   padding-right: 10px;
+}
+.driven {
+  font-size: 1.35rem;
+  font-weight: 600;
+  margin-top: 10px;
+}
+.fields :deep(.p-select) {
+  align-items: center;
+  font-size: 1.15rem;
+  min-height: 64px;
 }
 .clock.gone {
   color: var(--rowan);

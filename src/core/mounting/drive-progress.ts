@@ -1,0 +1,45 @@
+import { inRange } from '../result.js'
+import { q } from '../units/quantities.js'
+
+/** How far a bearing is up its taper by what the feeler says now. */
+
+export interface DriveProgress {
+  takenUm: number
+  state: 'none' | 'more' | 'there' | 'far'
+  /** Still to go to the least reduction, along the taper and by the nut; 0 once it is there. */
+  moreMm: number
+  moreDeg: number
+}
+
+export interface DriveFigures {
+  reductionUm: readonly [number, number]
+  travelMm: readonly [number, number]
+  angleDeg: readonly [number, number]
+}
+
+/**
+ * What was taken away so far and what is still to go, µm, mm and degrees: travel and angle grow with the reduction. Range: clearances 0 to
+ * 10 000 µm. Source: geometry of the taper, figures of the drive-up. @throws InputError outside
+ */
+export function driveProgress(beforeUm: number, leftUm: number, { reductionUm, travelMm, angleDeg }: DriveFigures): DriveProgress {
+  const takenUm = inRange('beforeUm', beforeUm, 0, 10_000, 'µm') - inRange('leftUm', leftUm, 0, 10_000, 'µm')
+  const [least, most] = reductionUm
+  const more = Math.max(0, least - Math.max(0, takenUm))
+  const state = takenUm <= 0 ? 'none' : takenUm < least ? 'more' : takenUm <= most ? 'there' : 'far'
+  return { takenUm, state, moreMm: (more * travelMm[0]) / least, moreDeg: (more * angleDeg[0]) / least }
+}
+
+/** The progress in a sentence with marked quantities. */
+export function progressWords({ takenUm, state, moreMm, moreDeg }: DriveProgress): string {
+  const taken = `${q(Math.max(0, takenUm), 'fine')} taken away`
+  switch (state) {
+    case 'none':
+      return `Nothing taken away yet: it went back, or its zero was not reached. About ${q(moreDeg, 'angle')} of the nut to go.`
+    case 'more':
+      return `${taken}: about ${q(moreMm, 'gap')} up the taper or ${q(moreDeg, 'angle')} of the nut to go.`
+    case 'there':
+      return `${taken}: that is where it belongs. Stop here.`
+    case 'far':
+      return `${taken}: too far. Loosen it, take it off its taper and begin from the zero again.`
+  }
+}
