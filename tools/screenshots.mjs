@@ -1,10 +1,10 @@
 // Writes one picture of each main view, from the demo plant under a fixed clock, to docs/screenshots (or the directory given).
 import { randomUUID } from 'node:crypto'
-import { spawn, spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { SERVER, ensureBrowser, ensureBuilt, ensurePackages, ensurePdfPages, freePort, main, root, say } from './setup.mjs'
+import { SERVER, ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
 
 const NOW = '2026-11-24T09:30:00Z'
 const out = resolve(process.argv[2] ?? join(root, 'docs', 'screenshots'))
@@ -141,15 +141,8 @@ main(async () => {
     await go(`/jobs/${told}/runin`, 'station-runin')
     await go(`/jobs/${told}/inspect`, 'station-inspect')
     await go(`/greasing/${yard.due[0].pointId}`, 'greasing')
-    const pdf = join(temp, 'card.pdf')
-    const base64 = await web.executeAsyncScript(
-      `const [path, done] = arguments
-       fetch(path).then((r) => r.blob()).then((b) => { const f = new FileReader(); f.onload = () => done(f.result.split(',')[1]); f.readAsDataURL(b) })`,
-      `/api/v1/cards/${told}/card.pdf`,
-    )
-    writeFileSync(pdf, Buffer.from(base64, 'base64'))
-    spawnSync(await ensurePdfPages(), ['-r', '96', '-png', '-singlefile', pdf, join(out, 'printed-card')])
     await go('/rack?find=spherical%2C%20tapered%20bore%2C%2080', 'rack')
+    await go('/parts/H%20316?find=22216%20K', 'parts')
     await web.executeScript("localStorage.setItem('yardfrost:bench', arguments[0])", JSON.stringify(BENCH))
     await go('/bench', 'bench')
     const drive = (await api('GET', `/machines/${mill}`)).shaftLines[0].positions.find((p) => p.code === 'p1').id

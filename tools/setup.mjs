@@ -79,12 +79,6 @@ export async function ensureBrowser() {
   return { browser, driver }
 }
 
-/** The program that turns pages of a PDF into pictures; only `npm run screenshots` needs it. */
-export async function ensurePdfPages() {
-  if (!onPath('pdftoppm')) await installDebian(['poppler-utils'], 'the PDF tools')
-  return onPath('pdftoppm')
-}
-
 export function hashOf(...chunks) {
   const hash = createHash('sha256')
   chunks.forEach((chunk) => hash.update(chunk))

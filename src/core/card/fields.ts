@@ -285,7 +285,7 @@ export const FIELDS = {
     noise: choice('position', 'Noise', NOISES),
     noiseDb: number('position', 'Noise level', 'sound'),
     currentA: number('line', 'Current of the motor', 'current'),
-    ratedA: number('line', 'On its plate', 'current'),
+    ratedA: number('line', 'Current on its plate', 'current'),
     stored: flag('line', 'stood for months before this start'),
     vibrationRmsMmS: number('position', 'Vibration, RMS', 'velocity'),
     machineClass: choice('line', 'Machine', namesOf(MACHINE_CLASSES), labels(MACHINE_CLASSES)),

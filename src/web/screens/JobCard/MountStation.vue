@@ -125,6 +125,7 @@ const done = computed(() => {
           <span v-if="withTool(o.method)" class="why number">{{ withTool(o.method) }}</span>
         </label>
       </div>
+      <ToolNeeds :needs="result.tools ?? []" />
       <div class="limits">
         <AnswerField v-if="result.outer" station="mount" name="outerMethod" :shown="result.outer" clearable />
         <template v-if="onTaper">
@@ -142,13 +143,17 @@ const done = computed(() => {
         </template>
         <AnswerField v-if="collar" station="mount" name="reversing" />
         <AnswerField station="mount" name="standsIn" placeholder="the machine itself" clearable />
-        <AnswerField station="mount" name="handled" placeholder="nothing" clearable />
-        <AnswerField station="mount" name="storeC" />
-        <AnswerField station="mount" name="humidityPercent" />
-        <AnswerField station="mount" name="drift" />
-        <AnswerField v-if="result.method === 'chill' || result.outer === 'chill'" station="mount" name="drying" />
       </div>
-      <ToolNeeds :needs="result.tools ?? []" />
+      <details v-if="result.plan.length" class="came">
+        <summary>How it came: store, knocks, drift</summary>
+        <div class="limits">
+          <AnswerField station="mount" name="handled" placeholder="nothing" clearable />
+          <AnswerField station="mount" name="storeC" />
+          <AnswerField station="mount" name="humidityPercent" />
+          <AnswerField station="mount" name="drift" />
+          <AnswerField v-if="result.method === 'chill' || result.outer === 'chill'" station="mount" name="drying" />
+        </div>
+      </details>
       <FigureRow v-for="f in more" :key="f.key" :figure="f" :moved="card.moved.get(`${card.scopeAt('mount')}/${f.key}`)" />
       <div v-if="result.offers.length" class="limits">
         <AnswerField station="mount" name="limitC" :options="LIMITS" />
@@ -218,6 +223,11 @@ const done = computed(() => {
 .why {
   color: var(--soft);
   font-size: 0.875rem;
+}
+.came summary {
+  cursor: pointer;
+  font-weight: 600;
+  padding: 6px 0;
 }
 .limits {
   display: grid;
