@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect } from 'chai'
+import { shoulderAt } from '../../src/core/line/shaft.js'
 import { stepPicture } from '../../src/core/drawing/step-pictures.js'
 import { STEP_NAMES } from '../../src/core/mounting/plan.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
@@ -317,6 +318,34 @@ describe('pictures of steps', () => {
       expect(of(name).description, name).to.contain('never through balls')
     expect(JSON.stringify(of('press'))).to.not.equal(JSON.stringify(of('press-both')))
   })
+  it('stands on its own shaft: the shoulder as high as it is, and on its side', () => {
+    const of = (shoulder: Parameters<typeof stepPicture>[1]['shoulder']) =>
+      stepPicture('press', { boreMm: 60, outsideMm: 130, widthMm: 31, rolls: 'ball', tapered: false, shoulder })
+    const shaft = (d: ReturnType<typeof of>) => {
+      const path = d.primitives.find((p) => p.kind === 'path' && p.role === 'shaft') as { d: string }
+      return [...path.d.matchAll(/[ML]([\d.]+) ([\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const)
+    }
+    const top = (d: ReturnType<typeof of>) => Math.min(...shaft(d).map(([, y]) => y))
+    expect(top(of({ side: 'left', acrossMm: 80 }))).to.be.below(top(of({ side: 'left', acrossMm: 70 })))
+    // The step to the seat is 10 mm of 60 across: so many units as a third of the seat's own half.
+    const seat = (d: ReturnType<typeof of>) => 268 - [...new Set(shaft(d).map(([, y]) => y))].sort((a, b) => a - b)[1]!
+    const low = of({ side: 'left', acrossMm: 70 })
+    expect((268 - top(low)) / seat(low)).to.be.closeTo(70 / 60, 0.01)
+    const [left, right] = [of({ side: 'left', acrossMm: 70 }), of({ side: 'right', acrossMm: 70 })]
+    expect(shaft(right).map(([x, y]) => [Math.round(520 - x), Math.round(y)])).to.deep.equal(
+      shaft(left).map(([x, y]) => [Math.round(x), Math.round(y)]),
+    )
+    const pushes = (d: ReturnType<typeof of>) =>
+      d.primitives.flatMap((p) => (p.kind === 'line' && p.role === 'force' ? [Math.sign(p.x2 - p.x1)] : []))
+    expect([pushes(left), pushes(right)]).to.deep.equal([[-1], [1]])
+    expect(of(null).primitives).to.deep.equal(of(undefined).primitives)
+  })
+  // prettier-ignore
+  for (const [at, shoulder] of [[20, { side: 'right', acrossMm: 80 }], [200, null], [380, { side: 'left', acrossMm: 80 }], [430, { side: 'left', acrossMm: 60 }], [900, null]] as const)
+    it(`the shoulder beside a seat ${at} mm along: ${shoulder ? `${shoulder.acrossMm} to the ${shoulder.side}` : 'none'}`, () => {
+      const shaft = { leftMm: 40, sections: [[80, 60], [320, 80], [60, 60], [40, 50]].map(([lengthMm, outsideMm]) => ({ lengthMm: lengthMm!, outsideMm: outsideMm!, boreMm: 0 })) } // prettier-ignore
+      expect(shoulderAt(shaft, at)).to.deep.equal(shoulder)
+    })
   it('rings of any size have a picture', () => {
     for (const [boreMm, outsideMm, widthMm] of [
       [3, 10, 4],

@@ -1,5 +1,6 @@
+import type { Shoulder } from '../line/shaft.js'
 import type { StepName } from '../mounting/plan.js'
-import { arrow, box, filled, hatch, segment, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
+import { arrow, box, filled, hatch, segment, round, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
 
 /** A picture for every step of a plan: where the tool sits, where the force goes, and what must never be touched. Not to scale. */
 
@@ -10,6 +11,8 @@ export interface StepPicture {
   widthMm: number
   rolls: 'ball' | 'roller'
   tapered: boolean
+  /** What the ring stands against on this shaft, as the records or the card have it; null: usual, on the left. */
+  shoulder?: Partial<Shoulder> | null
 }
 
 /** What a picture shows over the half section. */
@@ -93,7 +96,10 @@ interface Section {
 const BARE: readonly StepName[] = ['base', 'seat', 'bore', 'raceway', 'seats']
 
 /** The half section above the axis: shaft with its shoulder, housing, and the rings with their element where they stand there. */
-function section({ boreMm, outsideMm, widthMm, rolls, tapered }: StepPicture, bare: boolean): { s: Section; shapes: Primitive[] } {
+function section(
+  { boreMm, outsideMm, widthMm, rolls, tapered, shoulder }: StepPicture,
+  bare: boolean,
+): { s: Section; shapes: Primitive[] } {
   const perMm = SPAN / (outsideMm / 2)
   const bore = AXIS - Math.min(170, Math.max(60, (boreMm / 2) * perMm))
   const outer = AXIS - SPAN
@@ -102,10 +108,12 @@ function section({ boreMm, outsideMm, widthMm, rolls, tapered }: StepPicture, ba
   const height = bore - outer
   const s = { left, right, outer, race: outer + height * 0.27, path: bore - height * 0.27, bore }
   const slope = tapered ? 8 : 0
+  // As high as it is on this shaft, but never over the inner ring.
+  const step = shoulder?.acrossMm ? Math.max(s.path, AXIS - (shoulder.acrossMm / 2) * ((AXIS - bore) / (boreMm / 2))) : bore - height * 0.2
   const shaft: Point[] = [
     [40, AXIS],
-    [40, bore - height * 0.2],
-    [left, bore - height * 0.2],
+    [40, step],
+    [left, step],
     [left, bore - slope],
     [right, bore],
     [470, bore],
@@ -268,6 +276,25 @@ const SAID: Readonly<Record<Mark['kind'], string>> = {
   oil: 'oil under the ring',
 }
 
+const other = (x: number) => round(WIDTH - x)
+const ANCHOR = { start: 'end', middle: 'middle', end: 'start' } as const
+/** A shape seen from the other side: the shoulder stands to the right, and everything comes from the left. */
+function turnedRound(shape: Primitive): Primitive {
+  switch (shape.kind) {
+    case 'line':
+      return { ...shape, x1: other(shape.x1), x2: other(shape.x2) }
+    case 'circle':
+      return { ...shape, cx: other(shape.cx) }
+    case 'text':
+      return { ...shape, x: other(shape.x), anchor: ANCHOR[shape.anchor] }
+    case 'path':
+      return {
+        ...shape,
+        d: shape.d.replace(/([ML])(-?[\d.]+) (-?[\d.]+)/g, (_all, sign: string, x: string, y: string) => `${sign}${other(Number(x))} ${y}`),
+      }
+  }
+}
+
 /** The picture of a step over a half section of its bearing; sizes in mm, drawn in proportion and not to scale. Source: engineering practice. */
 export function stepPicture(name: StepName, of: StepPicture): Drawing {
   const { s, shapes } = section(of, BARE.includes(name))
@@ -276,7 +303,7 @@ export function stepPicture(name: StepName, of: StepPicture): Drawing {
   return {
     width: WIDTH,
     height: HEIGHT,
-    primitives: shapes,
+    primitives: of.shoulder?.side === 'right' ? shapes.map(turnedRound) : shapes,
     description: `Half section of ${BARE.includes(name) ? 'the seats, nothing on them yet' : 'the bearing on its shaft'}: ${said.join('; ')}.`,
   }
 }

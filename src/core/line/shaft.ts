@@ -27,6 +27,24 @@ export function offShaftMm(shaft: ShaftShape, fromFirstMm: number): number {
   return Math.max(0, -shaft.leftMm - fromFirstMm, fromFirstMm - right)
 }
 
+/** A step in the shaft that a ring can stand against. */
+export interface Shoulder {
+  side: 'left' | 'right'
+  acrossMm: number
+}
+
+/** The shoulder beside a seat, mm from the first support: the larger of the neighbouring sections; null where neither is larger, or the shaft ends. Source: geometry. */
+export function shoulderAt(shaft: ShaftShape, fromFirstMm: number): Shoulder | null {
+  let end = -shaft.leftMm
+  const at = shaft.sections.findIndex((s) => (end += s.lengthMm) > fromFirstMm)
+  const here = shaft.sections[at]
+  if (!here) return null
+  const beside = (side: Shoulder['side'], of: ShaftSection | undefined): Shoulder[] =>
+    of && of.outsideMm > here.outsideMm ? [{ side, acrossMm: of.outsideMm }] : []
+  const found = [...beside('left', shaft.sections[at - 1]), ...beside('right', shaft.sections[at + 1])]
+  return found.sort((a, b) => b.acrossMm - a.acrossMm)[0] ?? null
+}
+
 /** To a thousandth of a mm: as written in inches it comes back the same. */
 const round = (mm: number) => Math.round(mm * 1e3) / 1e3
 

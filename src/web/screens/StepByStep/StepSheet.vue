@@ -5,9 +5,11 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import type { StepValues } from '../../../contract/answers.js'
 import { withKey } from '../../../core/card/mounting-plan.js'
+import { keyOf, positionOf } from '../../../core/card/answers.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { driveProgress, progressWords } from '../../../core/mounting/drive-progress.js'
+import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
 import { FAST_MS, readSent, wedge } from '../../devices/wedge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -30,6 +32,17 @@ const total = computed(() => card.plan.length)
 const following = computed(() => card.plan[props.index + 1])
 
 const station = computed(() => card.line.places[props.step.place])
+/** What its ring stands against: as the card says it, else as the shaft of the records has it. */
+const shoulder = computed((): Partial<Shoulder> | null => {
+  const { positions, line } = card.context
+  const position = positions.find((p) => p.code === positionOf(props.step.place))
+  const drawn = line.shaft && position ? shoulderAt(line.shaft, position.alongMm - positions[0]!.alongMm) : null
+  const answered = (name: string) => card.lineAnswers[keyOf(positionOf(props.step.place), 'arrange', name)]
+  const [left, right] = [answered('innerLeft') === 'shoulder', answered('innerRight') === 'shoulder']
+  const across = card.lineAnswers[keyOf(props.step.place, 'fit', 'shaftShoulderMm')]
+  const side = left === right ? drawn?.side : left ? 'left' : 'right'
+  return { side, acrossMm: typeof across === 'number' ? across : drawn?.acrossMm }
+})
 const picture = computed(() => {
   const hold = station.value?.fit.hold
   const known = name.value === 'lock' && (hold === 'screws' || hold === 'collar') ? `lock-${hold}` : name.value
@@ -39,6 +52,7 @@ const picture = computed(() => {
     ...{ boreMm: row?.boreMm ?? 60, outsideMm: row?.outsideMm ?? 120, widthMm: row?.widthMm ?? 28 },
     rolls: row && !rollsOnBalls(row.family) ? 'roller' : 'ball',
     tapered: row?.boreTaper != null,
+    shoulder: shoulder.value,
   })
 })
 
