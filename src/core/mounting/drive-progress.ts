@@ -29,7 +29,7 @@ export function driveProgress(beforeUm: number, leftUm: number, { reductionUm, t
   return { takenUm, state, moreMm: (more * travelMm[0]) / least, moreDeg: (more * angleDeg[0]) / least }
 }
 
-/** The progress in a sentence with marked quantities. */
+/** The progress in a sentence with marked quantities. Source: as `driveProgress`. */
 export function progressWords({ takenUm, state, moreMm, moreDeg }: DriveProgress): string {
   const taken = `${q(Math.max(0, takenUm), 'fine')} taken away`
   switch (state) {
