@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein'
 import { z } from 'zod'
-import { COLUMNS, type OwnKind } from './own-data.js'
+import { type OwnKind } from './own-data.js'
+import { COLUMNS } from './own-columns.js'
 
 /** What the columns of somebody's own file are here. */
 

@@ -1,5 +1,6 @@
 import { expect } from 'chai'
-import { COLUMNS, OWN_KINDS, OWN_SCHEMAS, type OwnKind } from '../../src/contract/own-data.js'
+import { OWN_KINDS, OWN_SCHEMAS, type OwnKind } from '../../src/contract/own-data.js'
+import { COLUMNS } from '../../src/contract/own-columns.js'
 import { decode, looksLikeFormula, readCsv, templateCsv, writeCsv } from '../../src/server/files/csv.js'
 import { answer, Client, freshDatabase, startInstance, type Instance, type Reply } from './helpers.js'
 

@@ -2,19 +2,8 @@ import Papa from 'papaparse'
 import { dayOrderIn, readDate, type DayOrder } from '../../contract/dates.js'
 import { likelyColumn, type Heading } from '../../contract/headings.js'
 import { goodText } from '../../contract/text.js'
-import {
-  COLUMNS,
-  OWN_SCHEMAS,
-  cellText,
-  emptyValue,
-  inCoreUnits,
-  keyOf,
-  readNumber,
-  type Column,
-  type LineError,
-  type OwnEntry,
-  type OwnKind,
-} from '../../contract/own-data.js'
+import { OWN_SCHEMAS, keyOf, type LineError, type OwnEntry, type OwnKind } from '../../contract/own-data.js'
+import { COLUMNS, cellText, emptyValue, inCoreUnits, readNumber, type Column } from '../../contract/own-columns.js'
 
 /** Rows a file may have; more are split by whoever sends them. */
 export const MOST_ROWS = 20_000

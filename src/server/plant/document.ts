@@ -77,17 +77,7 @@ export async function exportPlant(query: Query): Promise<PlantDocument> {
 }
 
 /** In the order in which they rest on each other. */
-const ORDER: readonly (typeof CARRIED_LISTS)[number][] = [
-  'bearings',
-  'figures',
-  'letters',
-  'cross-references',
-  'stock',
-  'tools',
-  'instruments',
-  'aside',
-  'machines',
-]
+const ORDER = [...CARRIED_LISTS].sort((a, b) => Number(a === 'machines') - Number(b === 'machines'))
 
 /** Reads a document into a plant that has no machine yet; all of it comes in or nothing. People choose a password with a code. */
 export async function importPlant(pool: pg.Pool, bytes: Uint8Array, me: Me, at: Date): Promise<void> {

@@ -1,6 +1,7 @@
 import type pg from 'pg'
 import type { Me } from '../../contract/people.js'
-import { COLUMNS, OWN_SCHEMAS, keyOf, type Change, type ImportReport, type LineError, type OwnKind } from '../../contract/own-data.js'
+import { OWN_SCHEMAS, keyOf, type Change, type ImportReport, type LineError, type OwnKind } from '../../contract/own-data.js'
+import { COLUMNS } from '../../contract/own-columns.js'
 import type { Heading } from '../../contract/headings.js'
 import { problem } from '../../contract/problem.js'
 import { makersFiguresEntered } from '../cards/finish.js'

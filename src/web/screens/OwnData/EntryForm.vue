@@ -1,16 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import {
-  COLUMNS,
-  OWN_SCHEMAS,
-  cellText,
-  emptyValue,
-  inCoreUnits,
-  readNumber,
-  type Column,
-  type OwnKind,
-} from '../../../contract/own-data.js'
+import { OWN_SCHEMAS, type OwnKind } from '../../../contract/own-data.js'
+import { COLUMNS, cellText, emptyValue, inCoreUnits, readNumber, type Column } from '../../../contract/own-columns.js'
 import { ROLES } from '../../../contract/people.js'
 import { FAMILIES } from '../../../core/catalogue/families.js'
 import { FORMS } from '../../../core/catalogue/construction-forms.js'

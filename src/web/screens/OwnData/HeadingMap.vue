@@ -2,7 +2,8 @@
 import Button from 'primevue/button'
 import { computed, reactive } from 'vue'
 import type { Heading } from '../../../contract/headings.js'
-import { COLUMNS, type OwnKind } from '../../../contract/own-data.js'
+import { type OwnKind } from '../../../contract/own-data.js'
+import { COLUMNS } from '../../../contract/own-columns.js'
 import ListSelect from '../../fields/ListSelect.vue'
 
 /** What the columns of somebody's own file are here: guessed where a name comes near, settled by whoever reads the file, and kept. */

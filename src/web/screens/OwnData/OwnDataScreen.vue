@@ -13,19 +13,8 @@ import TabPanels from 'primevue/tabpanels'
 import Tabs from 'primevue/tabs'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import {
-  COLUMNS,
-  LIST_ROLE,
-  OWN_KINDS,
-  OWN_LABEL,
-  cellText,
-  emptyValue,
-  keyOf,
-  type BatchLine,
-  type Column as ListColumn,
-  type ImportReport,
-  type OwnKind,
-} from '../../../contract/own-data.js'
+import { LIST_ROLE, OWN_KINDS, OWN_LABEL, keyOf, type BatchLine, type ImportReport, type OwnKind } from '../../../contract/own-data.js'
+import { COLUMNS, cellText, emptyValue, type Column as ListColumn } from '../../../contract/own-columns.js'
 import { refusalOf, call } from '../../api.js'
 import { dayOf } from '../../figures/dates.js'
 import { useRack } from '../../stores/rack.js'

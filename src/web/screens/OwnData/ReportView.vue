@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import { COLUMNS, cellText, type Column, type ImportReport } from '../../../contract/own-data.js'
+import { type ImportReport } from '../../../contract/own-data.js'
+import { COLUMNS, cellText, type Column } from '../../../contract/own-columns.js'
 
 /** What a file would change, or why it cannot; nothing is changed until it is said so. */
 const props = defineProps<{ report: ImportReport }>()

@@ -2,16 +2,16 @@
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { PART_KINDS, PART_LABEL, type Part, type PartKind } from '../../../core/parts/parts.js'
-import type { PartSearch } from '../../../core/parts/search.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import RackHead from '../Rack/RackHead.vue'
+import { useRackSearch } from '../Rack/useRackSearch.js'
 import PartSheet from './PartSheet.vue'
 
 /** Sleeves, nuts, rings, blocks and seals as a store knows them: looked for in words, each with its picture and where it lies. */
@@ -19,35 +19,15 @@ const rack = useRack()
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const search = ref(String(route.query.find ?? ''))
+const { search, found, loading, error, start } = useRackSearch(
+  'parts',
+  (text) => rack.worker.parts(text),
+  () => show(),
+)
 const kind = ref<PartKind | null>(null)
-const found = shallowRef<PartSearch | null>(null)
 const one = shallowRef<Part | null>(null)
-const loading = ref(true)
-const error = ref<string | null>(null)
 const KINDS = PART_KINDS.map((value) => ({ value, label: PART_LABEL[value] }))
 
-async function find(text: string) {
-  const result = await rack.worker.parts(text)
-  if (text === search.value) found.value = result
-}
-async function start() {
-  loading.value = true
-  error.value = null
-  try {
-    await rack.ready()
-    await find(search.value)
-    await show()
-  } catch (failure) {
-    error.value = failure instanceof Error ? failure.message : String(failure)
-  }
-  loading.value = false
-}
-onMounted(start)
-watch(search, (text) => {
-  void router.replace({ query: text ? { find: text } : {} })
-  void find(text)
-})
 const name = computed(() => String(route.params.name ?? ''))
 /** The part of the address; without one the first that was found. */
 async function show() {

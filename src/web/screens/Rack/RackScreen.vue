@@ -2,56 +2,35 @@
 import { addressOf } from '../../../contract/addresses.js'
 import InputText from 'primevue/inputtext'
 import MultiSelect from 'primevue/multiselect'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { readDraft, writeDraft } from '../../stores/drafts.js'
 import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
-import type { RackLine } from '../../workers/rack.worker.js'
 import KeptViews from '../KeptViews.vue'
 import RackNav from './RackNav.vue'
 import RackTable from './RackTable.vue'
+import { useRackSearch } from './useRackSearch.js'
 import { FIRST_COLUMNS, RACK_COLUMNS } from './rackColumns.js'
 import ActionButton from '../../fields/ActionButton.vue'
 
 const MOST_PICKED = 4
 const rack = useRack()
-const route = useRoute()
 const router = useRouter()
-const search = ref(String(route.query.find ?? ''))
-const lines = shallowRef<RackLine[]>([])
 const total = ref(0)
-const loading = ref(true)
-const error = ref<string | null>(null)
+const { search, found, loading, error, find, start } = useRackSearch(
+  'rack',
+  (text) => rack.worker.search(text),
+  async () => (total.value = (await rack.worker.search('')).length),
+)
+const lines = computed(() => found.value ?? [])
 const picked = ref<string[]>([])
 const columns = ref<string[]>(readDraft<string[]>('rack-columns') ?? FIRST_COLUMNS)
 const shownColumns = computed(() => RACK_COLUMNS.filter((c) => columns.value.includes(c.key)))
 const table = ref<InstanceType<typeof RackTable> | null>(null)
 const box = ref<{ $el: HTMLInputElement } | null>(null)
 
-async function find(text: string) {
-  const found = await rack.worker.search(text)
-  // A later search may have been answered first.
-  if (text === search.value) lines.value = found
-}
-async function start() {
-  loading.value = true
-  error.value = null
-  try {
-    await rack.ready()
-    total.value = (await rack.worker.search('')).length
-    await find(search.value)
-  } catch (failure) {
-    error.value = failure instanceof Error ? failure.message : String(failure)
-  }
-  loading.value = false
-}
-onMounted(start)
-watch(search, (text) => {
-  void router.replace({ query: text ? { find: text } : {} })
-  void find(text)
-})
 watch(columns, (keys) => writeDraft('rack-columns', keys), { deep: true })
 
 const open = (designation: string) => void router.push({ name: 'bearing', params: { designation } })

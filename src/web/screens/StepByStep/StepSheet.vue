@@ -1,26 +1,19 @@
 <script setup lang="ts">
-import { useEventListener, useNow } from '@vueuse/core'
+import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
-import { rollsOnBalls } from '../../../core/catalogue/families.js'
-import type { StepValues } from '../../../contract/answers.js'
-import { withKey } from '../../../core/card/mounting-plan.js'
-import { keyOf, positionOf } from '../../../core/card/answers.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
-import { stepPicture } from '../../../core/drawing/step-pictures.js'
-import { driveProgress, progressWords } from '../../../core/mounting/drive-progress.js'
-import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
-import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
-import { FAST_MS, readSent, wedge } from '../../devices/wedge.js'
+import { FAST_MS } from '../../devices/wedge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import SaveState from '../JobCard/SaveState.vue'
 import StepAccept from '../JobCard/StepAccept.vue'
 import StepFields from '../JobCard/StepFields.vue'
 import { useStep } from '../JobCard/useStep.js'
 import GaugePanel from './GaugePanel.vue'
+import { useGaugeInto } from './useGaugeInto.js'
 import { useSpoken } from './useSpoken.js'
+import { useStepLook } from './useStepLook.js'
 
 /** One step: what to do, its picture, the reading to take, and one large way on. Space goes on, arrows look back and forth. */
 const props = defineProps<{ step: LineStep; index: number; atHand: number }>()
@@ -31,52 +24,7 @@ const name = computed(() => stepName(props.step.key))
 const total = computed(() => card.plan.length)
 const following = computed(() => card.plan[props.index + 1])
 
-const station = computed(() => card.line.places[props.step.place])
-/** What its ring stands against: as the card says it, else as the shaft of the records has it. */
-const shoulder = computed((): Partial<Shoulder> | null => {
-  const { positions, line } = card.context
-  const position = positions.find((p) => p.code === positionOf(props.step.place))
-  const drawn = line.shaft && position ? shoulderAt(line.shaft, position.alongMm - positions[0]!.alongMm) : null
-  const answered = (name: string) => card.lineAnswers[keyOf(positionOf(props.step.place), 'arrange', name)]
-  const [left, right] = [answered('innerLeft') === 'shoulder', answered('innerRight') === 'shoulder']
-  const across = card.lineAnswers[keyOf(props.step.place, 'fit', 'shaftShoulderMm')]
-  const side = left === right ? drawn?.side : left ? 'left' : 'right'
-  return { side, acrossMm: typeof across === 'number' ? across : drawn?.acrossMm }
-})
-const picture = computed(() => {
-  const hold = station.value?.fit.hold
-  const known = name.value === 'lock' && (hold === 'screws' || hold === 'collar') ? `lock-${hold}` : name.value
-  if (!STEP_NAMES.includes(known as StepName)) return null
-  const row = station.value?.identify.row
-  return stepPicture(known as StepName, {
-    ...{ boreMm: row?.boreMm ?? 60, outsideMm: row?.outsideMm ?? 120, widthMm: row?.widthMm ?? 28 },
-    rolls: row && !rollsOnBalls(row.family) ? 'roller' : 'ball',
-    tapered: row?.boreTaper != null,
-    shoulder: shoulder.value,
-  })
-})
-
-/** While it is driven up each reading of the feeler says what is still to go. */
-const driven = computed((): string | null => {
-  const figure = (key: string) => station.value?.fit.figures.find((f) => f.key === `fit.${key}`)?.value
-  const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(figure)
-  const felt = card.stepRecords.get(props.step.key.replace(/drive$/, 'before'))?.values.beforeUm
-  const left = values.value.leftUm
-  if (name.value !== 'drive' || typeof felt !== 'number' || typeof left !== 'number' || left < 0 || !ranges.every((r) => Array.isArray(r)))
-    return null
-  const [reductionUm, travelMm, angleDeg] = ranges as [number, number][]
-  return session.say(progressWords(driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })))
-})
-
-/** A hot ring grips after so many seconds: counted from the signature of the heating. */
-const now = useNow({ interval: 500 })
-const windowLeft = computed(() => {
-  if (name.value !== 'push' || signed.value) return null
-  const heated = card.view!.steps.find((s) => s.key === props.step.key.replace(/push$/, 'heat'))
-  const figure = station.value?.mount.figures.find((f) => f.key === 'mount.windowS')?.value
-  if (!heated?.signedAt || typeof figure !== 'number') return null
-  return Math.round(figure - (now.value.getTime() - Date.parse(heated.signedAt)) / 1000)
-})
+const { picture, driven, windowLeft } = useStepLook(() => props.step)
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
 
 const done = computed(() => signed.value && !stale.value)
@@ -107,39 +55,10 @@ onMounted(() => {
   else sheet.value?.focus()
 })
 
-/** A reading from a gauge that types goes to the field in hand, or to the first number that is missing. */
-const gauges = useGauges()
-const gauge = wedge()
-const heard = ref('')
-const inHand = ref<string | null>(null)
+const { heard, inHand, hears } = useGaugeInto(() => props.step)
 let lastKey = -Infinity
 const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
 const ticks = (target: EventTarget | null) => target instanceof HTMLInputElement && target.type === 'checkbox'
-let before: { key: string; value: StepValues[string] } | null = null
-/** What was sent, and by which stand-in; a real gauge is the instrument that was said to be in hand. */
-function take(sent: string, by: string | null) {
-  const numbers = props.step.fields.filter((f) => f.kind === 'number')
-  const field = numbers.find((f) => f.key === inHand.value) ?? numbers.find((f) => (values.value[f.key] ?? null) === null) ?? numbers[0]
-  if (!field) {
-    heard.value = 'A gauge sent something: this step takes no reading.'
-    return
-  }
-  const read = readSent(sent, field.quantity, session.units)
-  heard.value = read.ok
-    ? `From the gauge: ${session.withUnit(read.value, field.quantity, field.decimals)} into ${field.label}.`
-    : read.message
-  if (!read.ok || card.readOnly || signed.value) return
-  const written = values.value as StepValues
-  before = { key: field.key, value: written[field.key] ?? null }
-  const using = by ?? written[withKey(field.key)] ?? gauges.usual(card.context.plant.instruments, field.quantity)
-  card.editStep(props.step.key, { [field.key]: read.value, [withKey(field.key)]: using })
-}
-const letGo = gauges.aim({
-  take,
-  back: () => before && card.editStep(props.step.key, { [before.key]: before.value }),
-  tell: (said) => (heard.value = said),
-})
-onBeforeUnmount(letGo)
 useEventListener(
   window,
   'keydown',
@@ -148,9 +67,7 @@ useEventListener(
     const writing = typing(event.target) && !ticks(event.target)
     const burst = event.timeStamp - lastKey <= FAST_MS
     lastKey = event.timeStamp
-    const sent = writing ? null : gauge(event.key, event.timeStamp)
-    if (sent !== null) {
-      gauges.sent('keys', sent, event.timeStamp)
+    if (!writing && hears(event)) {
       event.preventDefault()
       event.stopImmediatePropagation()
       return
