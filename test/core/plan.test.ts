@@ -173,10 +173,11 @@ describe('what a step says', () => {
     expect(step('unpack', {}, { sleeve: null }).fields.map((f) => f.key)).to.not.include('sleeveRead')
   })
   it('locating rings of the block are measured, one of another width stops', () => {
-    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 } } as const
+    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 }, oilMm: 34 } as const
     const ring = field('rings', 'ringMm', { rings: true }, { block })
     expect([fieldState(ring, 6.1), fieldState(ring, 10)]).to.deep.equal(['good', 'outside'])
     expect(inUnits(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')
+    expect(inUnits(step('cap', { standsIn: 'split' }, { block }).doing, 'metric')).to.contain('34 mm over the foot')
     expect(step('rings', { rings: true }).fields.map((f) => f.key)).to.deep.equal(['rings'])
   })
   it('a collar is turned with the shaft, and against the drum where the outer ring turns', () => {

@@ -161,7 +161,7 @@ describe('readings of this device', () => {
     await gauges.disconnect()
     gauges.press(SEAT)
     expect(log).to.have.length(1)
-    expect(gauges.connected).to.equal(false)
+    expect(gauges.gauge).to.equal(null)
   })
   it('the instrument that was taken last for a quantity is taken again, while the plant has it', () => {
     const { gauges } = aimed()

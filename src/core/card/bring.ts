@@ -1,3 +1,4 @@
+import { BY_HAND_KG } from '../mounting/handling.js'
 import { sleeveNut, lockNut, type LockNut } from '../parts/nuts.js'
 import { locatingRingName } from '../parts/parts.js'
 import { q, typed } from '../units/quantities.js'
@@ -22,8 +23,6 @@ export interface BringList {
 /** What nobody forgets to bring. */
 const NO_TOOL = ['hand', 'hands', 'own judgement']
 
-/** Over so many kg nobody lifts by hand. Engineering practice. */
-const BY_HAND_KG = 25
 /** Steps whose title carries a setting. */
 const SET = ['press', 'press-both', 'heat', 'chill', 'outer-in', 'house', 'end-plate', 'drive', 'fill']
 

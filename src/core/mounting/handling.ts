@@ -4,6 +4,9 @@ import { coolingWindow } from './warmth.js'
 
 /** What happens to a bearing before it is on: sweat, heat, knocks, and the drift it meets. */
 
+/** Over so much nobody lifts by hand alone, kg. Engineering practice; the local rules go before it. */
+export const BY_HAND_KG = 25
+
 export interface SweatingInput {
   boreMm: number
   outsideMm: number

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { readsOf, type FieldToRead, type InstrumentKind, type MeasuringInstrument } from '../../core/measuring/instruments.js'
 import type { Quantity } from '../../core/units/quantities.js'
 import type { GaugeState, TextGauge } from '../devices/device.js'
@@ -86,6 +86,5 @@ export const useGauges = defineStore('gauges', () => {
   const press = (field: FieldToRead) => gauge.value?.trigger(field)
   return {
     ...{ gauge, state, why, taken, choose, forQuantity, usual, aim, sent, connectCable, connectStandIn, disconnect, press },
-    connected: computed(() => gauge.value !== null),
   }
 })

@@ -1,5 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { lockNut, sleeveNut } from '../../parts/nuts.js'
+import { BY_HAND_KG } from '../../mounting/handling.js'
 import { NEEDS, meanKw, toolOffers, toolWords, type Need, type Tool, type ToolOffer, type Wanted } from '../../mounting/tools.js'
 import { HEATERS, type Heater } from '../../mounting/ways.js'
 import { q, typed, type Quantity } from '../../units/quantities.js'
@@ -103,9 +104,6 @@ export function pickedWords(needs: readonly ToolNeed[], tools: readonly Tool[]):
     }),
   )
 }
-
-/** Over so much nobody lifts by hand, kg. Engineering practice. */
-const BY_HAND_KG = 25
 
 /** What every seat may want of a tool: its nut turned, the old one off, its weight lifted. Sizes in mm, force in N. */
 export function seatWants(

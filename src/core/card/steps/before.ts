@@ -1,3 +1,4 @@
+import { BY_HAND_KG } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import { TAKE_OFF_WHY } from '../../mounting/plan.js'
 import { TAKE_OFF_LABEL, type StandsIn } from '../../mounting/ways.js'
@@ -180,7 +181,7 @@ export const BEFORE = {
       doing: `Only now, and as warm as the room: a cold one sweats.${c.wrappedMin ? ` Leave it in its wrapping for ${q(c.wrappedMin, 'minutes')} yet.` : ''} Do not wash it, do not blow it out. The number and the clearance mark must be what the card says. One that was dropped or struck is not fitted.`,
       tool: c.tools.lifting ? `clean gloves, ${c.tools.lifting}` : 'clean gloves',
       fields: [...markings(c), ...(c.sleeve ? [sleeveRead(c.sleeve)] : [])],
-      caution: (c.row?.massKg ?? 0) > 25 ? `Over ${q(25, 'mass', 0)}: use lifting gear.` : undefined,
+      caution: (c.row?.massKg ?? 0) > BY_HAND_KG ? `Over ${q(BY_HAND_KG, 'mass', 0)}: use lifting gear.` : undefined,
       restsOn: BEARING,
     }
   },

@@ -143,10 +143,9 @@ export const SET = {
       restsOn: BEARING,
     }
   },
-  cap: () => ({
+  cap: ({ block }) => ({
     title: 'Set the cap on its own base',
-    doing:
-      'Match marks together, caps are not exchangeable. Seals in, faces clean, bolts evenly to the torque of the housing’s sheet; a feeler all round the joint.',
+    doing: `Match marks together, caps are not exchangeable. Seals in, faces clean, bolts evenly to the torque of the housing’s sheet; a feeler all round the joint.${block ? ` Where block ${block.name} runs in oil, it stands ${q(block.oilMm, 'length', 0)} over the foot at rest.` : ''}`,
     tool: 'torque spanner, feeler gauge',
     fields: [check('matched', 'Match marks together'), check('torqued', 'Bolts at their torque, joint closed')],
     caution: 'Fingers out of the joint: lower a heavy cap by its eye.',

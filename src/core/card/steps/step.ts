@@ -48,8 +48,8 @@ export interface StepContext {
   wrappedMin: number | null
   /** Tools of the plant that were picked, in words, by what they are needed for. */
   tools: Partial<Record<Need, string>>
-  /** The split block of its sizes, with its locating rings; null where no plan has one. */
-  block: { name: string; rings: LocatingRings | null } | null
+  /** The split block of its sizes, with its locating rings and the level of oil over its foot, mm; null where no plan has one. */
+  block: { name: string; rings: LocatingRings | null; oilMm: number } | null
   /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
   setting: { coldUm: number; limitsUm: readonly [number, number] } | null
 }

@@ -57,7 +57,6 @@ function aside(f: PlanField) {
       day,
       card: card.view!.job.number,
       hottestC: String(read),
-      classC: String(f.max),
     },
   }
 }

@@ -69,7 +69,7 @@ const ROW = 38
             <span class="soft" role="status"
               >{{ list.length + (kind ? 0 : (found?.more ?? 0)) }} parts<template v-if="found?.heard.length">
                 for {{ found.heard.join(', ') }}</template
-              >, sizes in {{ session.unit('length') }}</span
+              >, sizes in {{ session.units === 'inch' ? 'inches' : 'mm' }}</span
             >
           </div>
           <p v-if="found && !list.length" class="none">
