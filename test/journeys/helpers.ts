@@ -1,6 +1,6 @@
 import { readLine } from '../../src/core/line/notation.js'
 import { join } from 'node:path'
-import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import { By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { openBrowser } from '../../tools/browser.mjs'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
 import { freshDatabase, startInstance, type Instance } from '../server/helpers.js'
@@ -122,11 +122,27 @@ export class Person {
     return this.web.executeScript('return document.body.innerText')
   }
 
-  async click(xpath: string): Promise<void> {
-    const element = await this.see(xpath)
-    await this.web.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element)
+  /** Does something with what stands there; the page may draw it anew between the look and the touch. */
+  private async on(find: () => Promise<WebElement>, touch: (element: WebElement) => Promise<void>): Promise<void> {
     this.inputs += 1
-    await element.click()
+    for (let left = 3; ; left -= 1) {
+      try {
+        await touch(await find())
+        return
+      } catch (cause) {
+        if (!(cause instanceof error.StaleElementReferenceError) || left === 0) throw cause
+      }
+    }
+  }
+
+  click(xpath: string): Promise<void> {
+    return this.on(
+      () => this.see(xpath),
+      async (element) => {
+        await this.web.executeScript("arguments[0].scrollIntoView({ block: 'center' })", element)
+        await element.click()
+      },
+    )
   }
 
   button(words: string): Promise<void> {
@@ -142,10 +158,11 @@ export class Person {
     return this.see(`//*[@id='${await found.getAttribute('for')}']`)
   }
 
-  async type(label: string, text: string, end: string = Key.TAB): Promise<void> {
-    const field = await this.field(label)
-    this.inputs += 1
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, end)
+  type(label: string, text: string, end: string = Key.TAB): Promise<void> {
+    return this.on(
+      () => this.field(label),
+      (field) => field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, end),
+    )
   }
 
   async valueOf(label: string): Promise<string> {
