@@ -36,9 +36,28 @@ const dutyStep = z.strictObject({
   ramp: z.boolean(),
 })
 
+/** What is known of an entry that the server stamps. */
+const stamp = { storedAt: z.iso.datetime().optional(), by: z.string().max(80).optional() }
+const runNumber = z.int().min(1).max(13)
+const runReading = (range: Field['range']) =>
+  z.strictObject({
+    minute,
+    temperatureC: within(range),
+    ...stamp,
+    with: z.string().max(60).optional(),
+    run: runNumber.optional(),
+  })
+const runStop = z.strictObject({ run: runNumber, why: z.string().min(1).max(200), found: z.string().min(1).max(400).nullable(), ...stamp })
+
 const runTemperature = within(FIELDS.runin.readings.range)
-/** One reading of a run as it is noted. */
-export const runReading = z.strictObject({ minute, temperatureC: runTemperature })
+/** A round of readings as it is noted: the minute, and the temperature of each position that was read. */
+export const runRound = (positions: readonly string[]) =>
+  z
+    .strictObject({ minute, ...Object.fromEntries(positions.map((code) => [code, runTemperature.nullable()])) })
+    .refine((round) => positions.some((code) => typeof (round as Record<string, unknown>)[code] === 'number'), {
+      path: [positions[0]!],
+      message: 'Enter a temperature.',
+    })
 
 function schemaOf(field: Field): z.ZodType {
   const closed = (): z.ZodType => {
@@ -53,7 +72,9 @@ function schemaOf(field: Field): z.ZodType {
       case 'readings':
         return z.array(within(field.range)).max(field.most)
       case 'run':
-        return z.array(z.strictObject({ minute, temperatureC: within(field.range), storedAt: z.iso.datetime().optional() })).max(field.most)
+        return z.array(runReading(field.range)).max(field.most)
+      case 'stops':
+        return z.array(runStop).max(field.most)
       case 'findings':
         return z.array(oneOf(field.options)).max(field.most)
       case 'loads':

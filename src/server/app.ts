@@ -98,6 +98,7 @@ function api(options: ServerOptions): express.Router {
   const router = express.Router()
   router.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store')
+    res.set('Yardfrost-Time', options.now().toISOString())
     if (options.instance) res.set('Yardfrost-Instance', options.instance)
     next()
   })

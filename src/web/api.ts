@@ -1,6 +1,7 @@
 import { ADDRESSES, addressOf, type Address, type ParamsOf, type RouteName } from '../contract/addresses.js'
 import type { BodyOf, ReplyOf } from '../contract/routes.js'
 import type { Problem } from '../contract/problem.js'
+import { hearTime } from './clock.js'
 
 /** The server answered with a problem. */
 export class ApiError extends Error {
@@ -50,6 +51,7 @@ export async function send<K extends RouteName>(name: K, { params, query, body }
   } catch {
     throw new AwayError('The server does not answer.')
   }
+  hearTime(res.headers.get('Yardfrost-Time'))
   if (res.status === 503 || res.status === 502 || res.status === 504) throw new AwayError('The database does not answer.')
   const text = await res.text()
   const value = text ? JSON.parse(text) : null

@@ -22,7 +22,8 @@ import {
 import { arrangementDrawing, type ArrangedSupport } from '../../src/core/drawing/arrangement.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import type { ArrangeAnswers, LineAnswers } from '../../src/core/card/answers.js'
-import { FIRST_SCHOOLS } from '../../src/core/card/context.js'
+import { FIRST_SCHOOLS, bareContext } from '../../src/core/card/context.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { arrangeStation } from '../../src/core/card/stations/arrange.js'
 import { RING_ENDS, holderAt, withHolderAt, type RingHolding } from '../../src/core/line/records.js'
 import { wordsOf } from '../../src/core/words/say.js'
@@ -125,7 +126,7 @@ const NOTHING: ArrangeAnswers = {
     alongMm: null,
   },
   ...{ facing: null, growthSchool: null, hotterK: null, coldestC: null, couplingGapMm: null, couplingAllowsMm: null, coupledTo: null },
-  ...{ hotPlayUm: null, measuredPlayUm: null, trialShimMm: null, shimSide: null },
+  ...{ hotPlayUm: null, measuredPlayUm: null, trialShimMm: null, shimSide: null, turnFromNm: null, turnToNm: null },
   ...{ spanMm: 800, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 80, housingHotC: 40 },
 }
 const arrange = (names: string[], answers: LineAnswers, shared: Partial<ArrangeAnswers> = {}, couplingMm: number | null = null) => {
@@ -221,6 +222,40 @@ describe('an adjusted pair, set cold for what it is to be hot', () => {
     expect(codes(of({ measuredPlayUm: 0 }))).to.include('pair-too-tight')
     expect(codes(of({ measuredPlayUm: cold }))).to.not.include.members(['pair-too-tight', 'pair-too-loose'])
     expect(of({ measuredPlayUm: 20_000, trialShimMm: 0.1, shimSide: 'opens' }).fieldErrors.trialShimMm).to.contain('trial pack')
+  })
+})
+
+describe('an adjusted pair, felt warm', () => {
+  const context = { ...bareContext(findBearing('32210')!.row, findBearing('32209')!.row), onCard: ['p1.1', 'p2.1'] }
+  const set = {
+    ...{ 'p1/arrange.held': true, 'p2/arrange.held': true, 'line/arrange.facing': 'face-to-face', 'line/arrange.hotPlayUm': 40 },
+    ...{ 'line/arrange.shaftMaterial': 'carbon-steel', 'line/arrange.housingMaterial': 'cast-iron', 'line/arrange.spanMm': 200 },
+    ...{ 'line/arrange.assemblyC': 20, 'line/arrange.shaftHotC': 60, 'line/arrange.housingHotC': 45 },
+  }
+  const at = (housingC: number, shaftNowC: number | null, stops: object[] = []) => {
+    const readings = [{ minute: 0, temperatureC: 20 }, { minute: 60, temperatureC: housingC }] // prettier-ignore
+    const answers = {
+      ...set,
+      'p1/runin.readings': readings,
+      'p2/runin.readings': readings,
+      'line/runin.shaftNowC': shaftNowC,
+      'line/runin.stops': stops,
+    }
+    return evaluateLine(answers, context).places['p1.1']!.runin
+  }
+  const hot = (r: ReturnType<typeof at>) => r.figures.find((f) => f.key === 'runin.pairHotUm')?.value
+  it('has what was wanted at the temperatures that were foreseen, less where the shaft is hotter, more where it is cooler', () => {
+    expect(hot(at(45, 60))).to.be.closeTo(40, 1e-9)
+    expect(hot(at(45, 80))).to.be.below(0)
+    expect(at(45, 80).cautions.map((c) => c.code)).to.include('pair-hot-tight')
+    expect(hot(at(45, 45))).to.be.above(40)
+    expect(at(80, 40).cautions.map((c) => c.code)).to.include('pair-hot-loose')
+  })
+  it('asks for the shaft, and says nothing before the housings are read in this run', () => {
+    expect(at(45, null).questions.map((q) => q.code)).to.include('shaft-now')
+    const found = [{ run: 1, why: 'climbs on', found: 'shims' }]
+    expect(hot(at(45, 60, found)), 'a new run is not read yet').to.equal(undefined)
+    expect(at(45, 60, found).questions.map((q) => q.code)).to.not.include('shaft-now')
   })
 })
 

@@ -82,7 +82,7 @@ describe('what happened to it, and where it stands', () => {
     expect(said('steel').doing).to.contain('sheds no chips')
     expect(filledCard('6312', { ...nut, mount: { drift: 'steel' } }).mount.plan.find((s) => s.key === 'nut')!.tool).to.contain('mild steel')
     const cold = (drying: 'dry' | 'oil') =>
-      filledCard('6312', { mount: { method: 'chill', drying } }).mount.plan.find((s) => s.key === 'chill')!.caution
+      filledCard('6312', { mount: { method: 'chill', drying } }).mount.plan.find((s) => s.key === 'slip')!.doing
     expect(cold('dry')).to.contain('keep it dry').and.not.equal(cold('oil'))
   })
   it('a machine that stood is woken before its guards go on', () => {

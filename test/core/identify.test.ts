@@ -318,7 +318,7 @@ describe('what a bearing sits on', () => {
     ['22216 K', { kind: 'withdrawal-sleeve', sleeve: 'AH 316' }, 'taper', null, 'AH 316'],
     ['24024 K30', null, 'taper', null, null],
     ['UC 208', null, 'screws', 40, null],
-    ['UC 208', { kind: 'clamp-collar' }, 'collar', 40, null],
+    ['UC 208', { kind: 'clamp-collar' }, 'clamp', 40, null],
     ['HK 2020', null, 'none', 20, null],
   ]
   for (const [name, record, hold, sizeMm, sleeve] of SEATS)

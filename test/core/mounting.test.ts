@@ -1,6 +1,8 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { driveProgress, progressWords } from '../../src/core/mounting/drive-progress.js'
+import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES, keyMmOf } from '../../src/core/mounting/set-screws.js'
+import { InputError } from '../../src/core/result.js'
 import { inUnits } from '../../src/core/units/quantities.js'
 import { calculate } from '../../src/contract/calculations/registry.js'
 
@@ -8,7 +10,17 @@ function values(name: string, input: object) {
   const answer = calculate(name, input)
   if (!answer.ok) throw new Error(JSON.stringify(answer.problem))
   return answer.result.values as Record<
-    'seconds' | 'outerC' | 'differenceK' | 'growthUm' | 'gentleW' | 'apparentC' | 'housingC' | 'preloadN' | 'torqueNm',
+    | 'seconds'
+    | 'outerC'
+    | 'differenceK'
+    | 'growthUm'
+    | 'gentleW'
+    | 'apparentC'
+    | 'housingC'
+    | 'preloadN'
+    | 'torqueNm'
+    | 'touchC'
+    | 'shrinkUm',
     number
   >
 }
@@ -63,6 +75,36 @@ describe('warmth at the bench', () => {
       }),
       { numRuns: 50 },
     ))
+  it('a chilled shaft by hand: half its shrink used up is one half-life of ρ c D / 4h', () => {
+    const SHAFT = { diameterMm: 60, innerMm: 0, lengthMm: 31, material: 'carbon-steel', fromC: -78, roomC: 20, ring: false }
+    const { shrinkUm } = values('chilling', { diameterMm: 60, material: 'carbon-steel', fromC: 20, toC: -78, interferenceUm: 0 })
+    const half = values('chill-window', { ...SHAFT, interferenceUm: shrinkUm / 2 })
+    expect(half.touchC).to.be.closeTo(-29, 1e-9)
+    expect(half.seconds).to.be.closeTo(((7850 * 460 * 0.06) / (4 * 25)) * Math.log(2), 1e-6)
+    expect(values('chill-window', { ...SHAFT, interferenceUm: shrinkUm }).seconds).to.be.closeTo(0, 1e-6)
+    expect(cautions('chill-window', { ...SHAFT, interferenceUm: shrinkUm + 5 })).to.include('not-cold-enough')
+    // Length cancels out of a shaft; a tube has less to warm.
+    expect(values('chill-window', { ...SHAFT, lengthMm: 62, interferenceUm: 20 }).seconds).to.be.closeTo(values('chill-window', { ...SHAFT, interferenceUm: 20 }).seconds, 1e-6) // prettier-ignore
+    expect(values('chill-window', { ...SHAFT, innerMm: 40, interferenceUm: 20 }).seconds).to.be.closeTo(values('chill-window', { ...SHAFT, interferenceUm: 20 }).seconds * (1 - 4 / 9), 1e-6) // prettier-ignore
+  })
+  it('a chilled ring as the cooling window has it, with the same mass and film', () => {
+    const RACE = {
+      diameterMm: 130,
+      innerMm: 112,
+      lengthMm: 31,
+      material: 'bearing-steel',
+      fromC: -70,
+      roomC: 20,
+      interferenceUm: 30,
+      ring: true,
+    }
+    const { seconds, touchC } = values('chill-window', { ...RACE, filmWM2K: 15 })
+    const massKg = (7.85e-6 * Math.PI * (130 ** 2 - 112 ** 2) * 31) / 4
+    expect(seconds).to.be.closeTo(values('cooling-window', { boreMm: 112, outsideMm: 130, widthMm: 31, massKg, fromC: -70, touchC, ambientC: 20 }).seconds, 1e-6) // prettier-ignore
+    expect(refused('chill-window', { ...RACE, interferenceUm: 0 }), 'nothing grips').to.equal('interferenceUm')
+    expect(refused('chill-window', { ...RACE, fromC: 30 })).to.equal('fromC')
+    expect(refused('chill-window', { ...RACE, innerMm: 130 })).to.equal('innerMm')
+  })
   it('heating by hand: 10 kg by 90 K with 3.5 kW at 0.6 take 197 s', () =>
     expect(values('heating-time', { massKg: 10, riseK: 90, powerW: 3500 }).seconds).to.be.closeTo(197.1, 0.1))
 
@@ -117,6 +159,31 @@ describe('warmth at the bench', () => {
     ['housing-heating', { outsideMm: 0, interferenceUm: 1, ringC: 20, material: 'cast-iron' }, 'outsideMm'], ['cooling-window', { ...RING, outsideMm: 50 }, 'outsideMm'],
   ] as const)
     it(`${name} ${JSON.stringify(input)}: ${field ? `refuses ${field}` : 'answers'}`, () => expect(refused(name, input)).to.equal(field))
+})
+
+describe('torque of set screws', () => {
+  // Nine tenths of what ISO 2936 wants the key to stand.
+  for (const [keyMm, torqueNm] of [
+    [2.5, 3.42],
+    [3, 5.94],
+    [4, 14.4],
+    [5, 27],
+    [6, 46.8],
+    [8, 108],
+  ] as const)
+    // prettier-ignore
+    it(`key ${keyMm} mm: ${torqueNm} Nm`, () => expect(values('set-screw-torque', { keyMm }).torqueNm).to.be.closeTo(torqueNm, 1e-9))
+  it('keys in inches lie between their neighbours in millimetres, and a wider key takes more', () => {
+    for (const [i, { name, keyMm }] of SET_SCREW_KEYS.entries()) {
+      expect([keyMmOf(name), SET_SCREW_KEY_NAMES[i]]).to.deep.equal([keyMm, name])
+      const [less, more] = [keyMm * 0.93, keyMm * 1.08].map((mm) => values('set-screw-torque', { keyMm: mm }).torqueNm)
+      expect(values('set-screw-torque', { keyMm }).torqueNm, name).to.be.within(less!, more!)
+    }
+  })
+  it('refuses a key that no screw has', () => {
+    expect([refused('set-screw-torque', { keyMm: 1 }), refused('set-screw-torque', { keyMm: 12 })]).to.deep.equal(['keyMm', 'keyMm'])
+    expect(() => keyMmOf('7' as '8')).to.throw(InputError)
+  })
 })
 
 describe('torque of screws', () => {

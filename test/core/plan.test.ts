@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { asLineAnswers, emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
 import { bareContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { againstWords, followsWords } from '../../src/core/card/against.js'
 import { comparedWords, fieldState } from '../../src/core/card/mounting-plan.js'
 import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
@@ -18,6 +19,7 @@ const PLAIN: Situation = {
   ...{ rings: false, standsIn: 'machine', suspect: false, count: 1, opposed: false, hydraulic: false, takeOff: null },
 }
 const ROLLER = { family: 'cylindrical-roller', separable: true } as const
+const COLLAR = { held: 'collar', family: 'insert-ball' } as const
 const BARREL = { family: 'spherical-roller', held: 'sleeve', seated: true } as const
 
 describe('which steps a mounting has', () => {
@@ -26,12 +28,12 @@ describe('which steps a mounting has', () => {
   const CASES: [string, Partial<Situation>, string][] = [
     ['a small ball bearing, cold', {}, 'isolate seat bore unpack press shoulder turn'],
     ['a larger one, hot', { inner: 'heat' }, 'isolate seat bore unpack heat push shoulder turn'],
-    ['its shaft chilled', { inner: 'chill' }, 'isolate seat bore unpack chill shoulder turn'],
+    ['its shaft chilled', { inner: 'chill' }, 'isolate seat bore unpack chill slip shoulder turn'],
     ['over 200 mm, on oil', { inner: 'oil' }, 'isolate seat bore unpack oil shoulder turn'],
     ['both rings tight, cold', { outer: 'press' }, 'isolate seat bore unpack press-both shoulder turn'],
     ['both tight, hot on the shaft and into a warmed housing', { inner: 'heat', outer: 'warm' }, 'isolate seat bore unpack heat push shoulder house turn'],
     ['both tight, pressed on and chilled in', { outer: 'chill' }, 'isolate seat bore unpack press shoulder house turn'],
-    ['both tight, chilled shaft and warmed housing', { inner: 'chill', outer: 'warm' }, 'isolate seat bore unpack chill shoulder house turn'],
+    ['both tight, chilled shaft and warmed housing', { inner: 'chill', outer: 'warm' }, 'isolate seat bore unpack chill slip shoulder house turn'],
     ['hot on the shaft, pressed into its housing', { inner: 'heat', outer: 'press' }, 'isolate seat bore unpack heat push shoulder house turn'],
     ['rollers, rings apart, outer pressed alone', { ...ROLLER, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder turn'],
     ['rollers, outer into a warmed housing, inner hot', { ...ROLLER, inner: 'heat', outer: 'warm' }, 'isolate seat bore unpack outer-in heat push shoulder turn'],
@@ -62,6 +64,8 @@ describe('which steps a mounting has', () => {
     ['an insert on its sleeve', { ...BARREL, family: 'insert-ball', seated: false }, 'isolate seat unpack zero drive swivel lock turn'],
     ['an insert with set screws', { held: 'screws', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-screws turn'],
     ['an insert with an eccentric collar', { held: 'collar', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-collar turn'],
+    ['an insert with a clamp collar', { held: 'clamp', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-clamp turn'],
+    ['an insert with a clamp collar in a flange', { held: 'clamp', family: 'insert-ball', standsIn: 'flange' }, 'isolate base seat unpack slide lock-clamp square turn'],
     ['a drawn cup', { held: 'cup', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
     ['needles without inner ring', { held: 'ring', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
     ['needles in a cage', { held: 'cage', family: 'needle-roller' }, 'isolate unpack raceway bore shaft-in turn'],
@@ -148,7 +152,17 @@ describe('what a step says', () => {
     block: null,
     heat: { ringTemperatureC: 96, setC: 100, mountingClearanceUm: 24, clearanceLeftUm: 20, withinLimit: true },
     drive: { by: 'reduction', reductionUm: [30, 39], travelMm: [0.45, 0.59], angleDeg: [81, 106], leastLeftUm: 20 },
-    ...{ boughtUm: [55, 75], classes: null, endBolt: null, outerTurns: false, setting: null, ...more },
+    ...{
+      boughtUm: [55, 75],
+      classes: null,
+      endBolt: null,
+      setScrewNm: null,
+      trial: null,
+      turningNm: null,
+      outerTurns: false,
+      setting: null,
+      ...more,
+    },
   })
   const step = (name: string, situation: Partial<Situation>, more: Partial<StepContext> = {}) =>
     planSteps(context(situation, more)).find((s) => s.key === name)!
@@ -181,9 +195,61 @@ describe('what a step says', () => {
     expect(step('rings', { rings: true }).fields.map((f) => f.key)).to.deep.equal(['rings'])
   })
   it('a collar is turned with the shaft, and against the drum where the outer ring turns', () => {
-    const collar = { held: 'collar', family: 'insert-ball' } as const
-    expect(step('lock', collar).doing).to.contain('in the direction in which the shaft turns')
-    expect(step('lock', collar, { outerTurns: true }).doing).to.contain('against the direction in which the drum turns')
+    expect(step('lock', COLLAR).doing).to.contain('in the direction in which the shaft turns')
+    expect(step('lock', COLLAR, { outerTurns: true }).doing).to.contain('against the direction in which the drum turns')
+  })
+  it('a collar that was turned the wrong way stops, seen from the same side as the shaft', () => {
+    const state = (outerTurns: boolean, runs: string, turned: string) =>
+      fieldState(field('lock', 'turned', COLLAR, { outerTurns }), turned, { runs, turned })
+    expect([state(false, 'clockwise', 'clockwise'), state(false, 'clockwise', 'anticlockwise')]).to.deep.equal(['good', 'outside'])
+    expect([state(true, 'clockwise', 'clockwise'), state(true, 'clockwise', 'anticlockwise')]).to.deep.equal(['outside', 'good'])
+    expect(fieldState(field('lock', 'turned', COLLAR), undefined, { runs: 'clockwise' })).to.equal('missing')
+    expect(fieldState(field('lock', 'runs', COLLAR), 'sideways')).to.equal('missing')
+  })
+  it('set screws have their torque by the key that fits, and without it the sheet governs', () => {
+    const screws = field('lock', 'torqueNm', { held: 'screws', family: 'insert-ball' }, { setScrewNm: 14.4 })
+    expect([fieldState(screws, 14.4), fieldState(screws, 12), fieldState(screws, 16)]).to.deep.equal(['good', 'outside', 'outside'])
+    expect(field('lock', 'torqued', { held: 'screws', family: 'insert-ball' }).kind).to.equal('check')
+  })
+  it('both rows are felt, and rows that differ say that the ring stands askew', () => {
+    const barrels = { row: findBearing('22213 K')!.row }
+    expect(step('before', BARREL, barrels).fields.map((f) => f.key)).to.deep.equal(['beforeUm', 'beforeOtherUm'])
+    expect(step('drive', BARREL, barrels).fields.map((f) => f.key)).to.deep.equal(['reductionUm', 'leftUm', 'leftOtherUm'])
+    const other = field('before', 'beforeOtherUm', BARREL, barrels)
+    expect([60, 70, 74].map((um) => fieldState(other, um, { beforeUm: 60 }))).to.deep.equal(['good', 'good', 'good'])
+    expect(fieldState(other, 74, { beforeUm: 56 })).to.equal('outside')
+    expect(againstWords(other.against, 74, { beforeUm: 56 })).to.contain('askew')
+    expect(againstWords(other.against, 74, {}), 'the first row is not felt yet').to.equal(null)
+    expect(step('before', BARREL, { row: findBearing('C 2215 K')!.row }).fields.length, 'one row').to.equal(1)
+  })
+  it('a ring is not driven over the end of its sleeve', () => {
+    const left = field('zero', 'standsOutMm', BARREL)
+    expect([fieldState(left, 0.5), fieldState(left, 0.7)]).to.deep.equal(['outside', 'good'])
+    expect(left.under).to.contain('over the end of its sleeve')
+    expect(step('zero', { ...BARREL, held: 'taper' }).fields.map((f) => f.key)).to.deep.equal(['seated'])
+  })
+  it('end play that went the wrong way after a shim is said, whichever side they sit on', () => {
+    const play = (side: 'opens' | 'closes') =>
+      field(
+        'setting',
+        'endPlayMm',
+        { opposed: true },
+        { setting: { coldUm: 100, limitsUm: [20, 400] }, trial: { shimMm: 1.2, playMm: 0.3, side } },
+      )
+    const state = (side: 'opens' | 'closes', packMm: number, mm: number) => fieldState(play(side), mm, { packMm })
+    expect([state('closes', 1.4, 0.1), state('closes', 1.4, 0.4)]).to.deep.equal(['good', 'outside'])
+    expect([state('opens', 1.1, 0.2), state('opens', 1.1, 0.4)]).to.deep.equal(['good', 'outside'])
+    expect(state('closes', 1.2, 0.25), 'the same pack has no direction').to.equal('good')
+    const words = inUnits(againstWords(play('closes').against, 0.4, { packMm: 1.4 })!, 'metric')
+    expect(words).to.contain('0.20 mm more of shims should have closed the play').and.contain('from 0.30 mm to 0.40 mm')
+    expect(inUnits(followsWords(play('closes').against, { packMm: 1.4 }, 'gap'), 'metric')).to.equal('These shims should give 0.10 mm.')
+    expect(play('closes').under).to.contain('spalls deep')
+  })
+  it('a preload is set by what it takes to turn, over what turned it loose', () => {
+    const turn = field('setting', 'turnNm', { opposed: true }, { turningNm: [0.5, 1] })
+    expect([0.8, 1.2, 1.5].map((nm) => fieldState(turn, nm, { dragNm: 0.4 }))).to.deep.equal(['outside', 'good', 'outside'])
+    expect(inUnits(followsWords(turn.against, { dragNm: 0.4 }, 'torque'), 'metric')).to.equal('With that it is to be 0.90 Nm to 1.40 Nm.')
+    expect(step('setting', { opposed: true }).fields.map((f) => f.key)).to.not.include('turnNm')
   })
   it('both rings at once take both forces, and a torque is met within a tenth', () => {
     expect(field('press-both', 'forceN', { outer: 'press' }).max).to.equal(30_000)

@@ -166,6 +166,19 @@ describe('a run on the card', () => {
     expect(codes(run({ runin: { readings: readings([...base, [66, 63]]), limitC: 90 } }))).to.include('run-jump-up')
     expect(codes(run({ runin: { readings: readings([...base, [66, 40]]), limitC: 90 } }))).to.include('run-jump-down')
   })
+  it('a run that was stopped holds the release until it is written down what was found; then a new one begins', () => {
+    const climbing = readings([[0, 20], [30, 37], [60, 54], [90, 71]]) // prettier-ignore
+    const stop = { run: 1, why: 'climbs on', found: null }
+    const stopped = run({ runin: { readings: climbing, stops: [stop] } }).runin
+    expect([stopped.verdict.word, stopped.runNo, stopped.stopped?.why]).to.deep.equal(['stopped', 1, 'climbs on'])
+    expect(wordsOf(stopped.cautions.find((c) => c.code === 'run-stopped')!)).to.contain('climbs on')
+    const found = { ...stop, found: 'two locating rings' }
+    const again = run({ runin: { readings: climbing, stops: [found] } }).runin
+    expect([again.runNo, again.stopped, again.run.state]).to.deep.equal([2, null, 'none'])
+    const settled = readings([[0, 20], [30, 48], [60, 52], [90, 53]]).map((r) => ({ ...r, run: 2 })) // prettier-ignore
+    const second = run({ runin: { readings: [...climbing, ...settled], stops: [found] } }).runin
+    expect([second.run.state, second.run.peakC]).to.deep.equal(['settled', 53])
+  })
   it('of two positions the hotter is marked', () => {
     const context = { ...bareContext(findBearing('6312')!.row, findBearing('6311')!.row), onCard: ['p1.1', 'p2.1'] }
     const at = (c: number) => readings([[0, 20], [60, c - 2], [90, c]]) // prettier-ignore

@@ -218,7 +218,7 @@ describe('stations', () => {
     const keys = (method: AnswersOf<'mount'>['method']) => card({ mount: { method, limitC: 150 } }).mount.plan.map((s) => s.key)
     expect(keys('press')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'press', 'shoulder', 'turn'])
     expect(keys('heat')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'heat', 'push', 'shoulder', 'turn'])
-    expect(keys('chill')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'chill', 'shoulder', 'turn'])
+    expect(keys('chill')).to.deep.equal(['isolate', 'seat', 'bore', 'unpack', 'chill', 'slip', 'shoulder', 'turn'])
   })
 
   it('takes the press first up to 80 mm bore and heat above', () => {

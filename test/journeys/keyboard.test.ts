@@ -160,7 +160,7 @@ describe('journey: a job by keyboard alone', () => {
     await person.tabTo('Temperature')
     for (const [i, t] of ['20', '47', '55', '56'].entries()) {
       await person.press(t, Key.ENTER)
-      await person.see(`//ul[@aria-label='Readings of the run']/li[${i + 1}]`)
+      await person.see(`//table[@aria-label='Readings of the run']/tbody/tr[${i + 1}]`)
     }
     await person.web.executeScript('document.activeElement.blur()')
     await person.tabTo('Turned by hand')

@@ -1,5 +1,6 @@
 import { expect } from 'chai'
 import { Client, answer, openAt } from '../server/helpers.js'
+import { Key } from 'selenium-webdriver'
 import { Person, clear, stage, type Stage } from './helpers.js'
 
 describe('journey: every way onto its seat', () => {
@@ -23,6 +24,13 @@ describe('journey: every way onto its seat', () => {
     expect(saved.status, JSON.stringify(saved.body.errors ?? saved.body.detail)).to.equal(200)
     await person.go(`/jobs/${job.id}/${station}`)
     return job.id
+  }
+  /** A step that was done before, filled in and signed. */
+  async function signed(id: number, key: string, values: object): Promise<void> {
+    const at = `/cards/${id}/steps/${encodeURIComponent(key)}`
+    await person.api('PUT', at, { version: 0, values })
+    const { status, detail } = await person.api<{ status?: number; detail?: string }>('POST', `${at}/signature`)
+    expect(status, `${key}: ${detail}`).to.equal(undefined)
   }
   const step = (name: string) => person.see(`//li[@data-step='${name}']`)
   const steps = async () =>
@@ -83,14 +91,42 @@ describe('journey: every way onto its seat', () => {
     expect(Number(await person.figure('mount.endBoltNm'))).to.be.closeTo(84, 2)
   })
 
-  it('an insert by its eccentric collar, and not where the shaft runs both ways', async () => {
-    await opened('BC-3', ['p1.1'], known('p1.1', 'UEL 207'))
+  it('an insert by its eccentric collar: not where the shaft runs both ways, and not turned against it; its screw by its key', async () => {
+    const id = await opened('BC-3', ['p1.1'], known('p1.1', 'UEL 207'))
     await step('lock')
     await person.seeText('Turn the collar')
     expect(await person.verdict()).to.contain('slides on')
     await person.click("//label[contains(., 'runs both ways')]")
     await person.web.wait(async () => (await person.verdict()).includes('not this way'), 10_000, 'a collar on a reversing shaft is stopped')
     await person.seeText('A collar works loose')
+    await person.click("//label[contains(., 'runs both ways')]")
+    await person.web.wait(async () => (await person.verdict()).includes('slides on'), 10_000, 'it runs one way')
+    await person.seeText('Which key fits the set screws')
+    await person.pick('Key that fits the set screws', '4 mm')
+    expect(Number(await person.figure('mount.setScrewNm'))).to.be.closeTo(14.4, 0.05)
+    await person.saved()
+    for (const [key, values] of [['line/isolate', { tried: true }], ['p1.1/seat', { seatMm: 34.99 }], ['p1.1/unpack', { marking: 'UEL 207' }], ['p1.1/slide', { slides: true }]] as const) await signed(id, key, values) // prettier-ignore
+    await person.go(`/jobs/${id}/steps`)
+    await person.choose('The shaft turns, seen from the collar', 'clockwise')
+    await person.choose('The collar was turned, seen from the same side', 'anticlockwise')
+    await person.seeText('Against the shaft: it works loose')
+    await person.choose('The collar was turned, seen from the same side', 'clockwise')
+    await person.web.wait(async () => !(await person.text()).includes('it works loose'), 10_000, 'the right way is taken')
+    await person.saved()
+  })
+
+  it('a chilled shaft: the seconds run as soon as its cold is signed', async () => {
+    const id = await opened('MM-1', ['p2.1'], { ...known('p2.1', 'NU 311', '3'), 'p2.1/mount.method': 'chill' })
+    const seconds = Number(await person.figure('mount.windowS'))
+    expect(seconds).to.be.above(60)
+    for (const [key, values] of [['line/isolate', { tried: true }], ['p2.1/seat', { seatMm: 55.011 }], ['p2.1/bore', { boreMm: 120.005 }], ['p2.1/unpack', { marking: 'NU 311 C3' }], ['p2.1/chill', { shaftC: -80 }]] as const) await signed(id, key, values) // prettier-ignore
+    await person.go(`/jobs/${id}/steps`)
+    await person.seeText('Slide the ring on while the shaft is cold')
+    const left = async () =>
+      (await (await person.see("//*[@role='timer']//b")).getText()).split(':').reduce((m, s) => 60 * m + Number(s), 0)
+    const first = await left()
+    expect(first).to.be.within(seconds - 60, seconds)
+    await person.web.wait(async () => (await left()) < first, 10_000, 'it counts down')
   })
 
   it('an adjusted pair by dial and shims: Arrange says the cold setting, the shims, and the step holds to it', async () => {
@@ -105,13 +141,31 @@ describe('journey: every way onto its seat', () => {
     const label = await (await person.see("//li[@data-step='setting']//label[contains(., 'End play measured')]")).getText()
     const [least, most] = [...label.matchAll(/(\d+\.\d+)/g)].map((m) => 1000 * Number(m[1]))
     expect(cold).to.be.within(least!, most!)
+    // More shims close it: what opened instead went the wrong way.
+    for (const [field, value] of [['packMm', '1.8'], ['endPlayMm', '0.6']] as const) await (await person.see(`//input[@id='setting-${field}']`)).sendKeys(value, Key.TAB) // prettier-ignore
+    await person.seeText('The wrong way: 0.30 mm more of shims should have closed the play')
+    await (await person.see("//input[@id='setting-endPlayMm']")).sendKeys(Key.chord(Key.CONTROL, 'a'), '0.13', Key.TAB)
+    await person.web.wait(async () => !(await person.text()).includes('The wrong way'), 10_000, 'it went the right way')
+    await person.station('Run in')
+    await step('hot')
+    await person.type('Temperature, pinion side', '45')
+    await person.type('Temperature, blind side', '45', Key.ENTER)
+    await person.seeText('How warm is the shaft beside its bearings')
+    await person.type('Shaft beside its bearings, warm', '75')
+    await person.seeText('it heats itself on and spalls deep')
+    await person.type('Shaft beside its bearings, warm', '58')
+    await person.web.wait(async () => Number(await person.figure('runin.pairHotUm')) > 0, 10_000, 'warm it has some play')
+    await person.saved()
   })
 
-  it('a run-in of a fan with both positions: one climbs, is stopped, and what to look at first is said', async () => {
-    const fine = [0, 20, 40, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 38, 47, 51, 53][i] }))
-    const climbing = [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 37, 54, 71][i] }))
+  it('a run-in of a fan with both positions: one climbs, is stopped, found, and run in again', async () => {
+    const fine = [0, 20, 40, 60].map((minute, i) => ({ minute, temperatureC: [20, 38, 47, 51][i] }))
+    const climbing = [0, 30, 60].map((minute, i) => ({ minute, temperatureC: [20, 37, 54][i] }))
     const held = { 'p2/arrange.held': true, 'p3/arrange.held': true, 'p1/arrange.held': false }
     await opened('LS-1', ['p2.1', 'p3.1'], { ...known('p2.1', '22211 K', '3'), ...known('p3.1', '22211 K', '3'), ...held, 'p2/runin.readings': climbing, 'p3/runin.readings': fine }, 'runin') // prettier-ignore
+    await person.type('Minutes since start', '90')
+    await person.type('Temperature, second block', '71')
+    await person.type('Temperature, third block', '53', Key.ENTER)
     await person.web.wait(async () => (await person.verdict()).includes('climbs on'), 10_000, 'it climbs on')
     await person.see("//h3[normalize-space()='Look first at']")
     expect(await person.text()).to.contain('hotter than the coolest position')
@@ -119,5 +173,25 @@ describe('journey: every way onto its seat', () => {
     await person.web.executeScript('document.activeElement.blur()')
     await person.press('2')
     await person.web.wait(async () => !(await person.verdict()).includes('climbs on'), 10_000, 'the other end rests')
+    await person.press('1')
+    await person.button('Stop the run')
+    await person.web.wait(async () => (await person.valueOf('Why it is stopped')) === 'climbs on', 10_000, 'the verdict is proposed')
+    await person.button('Stopped')
+    await person.web.wait(async () => (await person.verdict()) === 'stopped', 10_000, 'it is stopped')
+    await person.type('What was found and done', 'a locating ring at the free end, taken out')
+    await person.button('Begin a new run')
+    await person.web.wait(async () => (await person.verdict()) === 'not started', 10_000, 'a new run')
+    await person.seeText('Found: a locating ring at the free end')
+    await person.button('It starts now')
+    await person.see("//*[@role='timer'][starts-with(., '00:00')]")
+    await person.click("//summary[contains(., 'Gauge')]")
+    await person.pick('Stand-in, measures nothing real', 'contact thermometer')
+    await person.button('Take the stand-in')
+    for (const block of ['second block', 'third block']) {
+      await person.button('Press its button')
+      await person.seeText(`at 0 min, ${block}`)
+    }
+    await person.see("//table[@aria-label='Readings of the run']//td[contains(., 'stand-in: contact thermometer, R. Amble')]")
+    await person.saved()
   })
 })

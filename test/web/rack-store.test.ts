@@ -83,7 +83,7 @@ describe('rack and bench on the page', () => {
     }
     page.fetch = async () => {
       answers += 1
-      return { ok: true, status: 200, text: async () => JSON.stringify(VIEW) }
+      return new Response(JSON.stringify(VIEW))
     }
     await import('../../src/web/workers/rack.worker.js')
     delete page.postMessage

@@ -3,7 +3,8 @@ import { screwTorque } from '../../core/mounting/screw-torque.js'
 import { SCREW_CLASSES } from '../../core/mounting/ways.js'
 import { sweating } from '../../core/mounting/handling.js'
 import { twoRings } from '../../core/mounting/two-rings.js'
-import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../core/mounting/warmth.js'
+import { setScrewTorque } from '../../core/mounting/set-screws.js'
+import { chillWindow, coolingWindow, heatingTime, housingHeating, infraredReading } from '../../core/mounting/warmth.js'
 import { define, type Calculation } from './define.js'
 import { material } from './schemas.js'
 
@@ -16,6 +17,9 @@ export const MOUNTING_CALCULATIONS: readonly Calculation[] = [
   define('cooling-window', 'How long a heated ring stays wide', ['lumped capacity', 'engineering practice'],
     z.strictObject({ boreMm: number, outsideMm: number, widthMm: number, massKg: number, fromC: number, touchC: number, ambientC: number, filmWM2K: number.optional() }),
     z.object({ seconds: number }), coolingWindow),
+  define('chill-window', 'How long a chilled ring or shaft stays small', ['lumped capacity', 'engineering practice'],
+    z.strictObject({ diameterMm: number, innerMm: number, lengthMm: number, material, fromC: number, roomC: number, interferenceUm: number, filmWM2K: number.optional(), ring: z.boolean() }),
+    z.object({ seconds: number, touchC: number }), chillWindow),
   define('heating-time', 'How long a ring takes to heat', ['heat capacity of steel', 'engineering practice'],
     z.strictObject({ massKg: number, riseK: number, powerW: number, efficiency: number.optional() }), z.object({ seconds: number }), heatingTime),
   define('two-rings', 'How far the rings of a bearing are apart while it is heated', ['lumped capacity', 'engineering practice'],
@@ -31,4 +35,6 @@ export const MOUNTING_CALCULATIONS: readonly Calculation[] = [
   define('screw-torque', 'Torque of a screw', ['VDI 2230-1:2015', 'ISO 898-1:2013'],
     z.strictObject({ threadMm: number, pitchMm: number, class: z.enum(SCREW_CLASSES), friction: number.optional(), headMeanMm: number.optional() }),
     z.object({ torqueNm: number, preloadN: number }), screwTorque),
+  define('set-screw-torque', 'Torque of a set screw by its key', ['ISO 2936', 'engineering practice'],
+    z.strictObject({ keyMm: number }), z.object({ torqueNm: number }), setScrewTorque),
 ]

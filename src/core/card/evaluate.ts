@@ -1,11 +1,12 @@
 import { holdingOf } from '../arrangement/holding.js'
 import { adviceOn } from './advice.js'
 import { filmOf } from './film.js'
-import { hotterThanOthers } from '../runin/run-in.js'
+import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } from '../runin/run-in.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { amount } from '../words/message.js'
 import {
   LINE,
+  keyOf,
   placeAnswers,
   positionOf,
   type CardAnswers,
@@ -119,6 +120,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   const arranged = arrangeStation(answers, line.arrange, supports, plant.schools, context.line.couplingMm ?? null)
   const loads = lineDuty(answers, context, supports, arranged)
   const arrange = withThrust(arranged, answers, supports, loads)
+  const housingC = warmHousings(answers, context)
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {
     const a = at.get(place)!
@@ -156,7 +158,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
     const lubricate = shared('lubricate', () =>
       lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),
     )
-    const runin = shared('runin', () => runInStation(a, { arrange, fit, mount, lubricate }))
+    const runin = shared('runin', () => runInStation(a, { arrange, fit, mount, lubricate, housingC }))
     const inspect = inspectStation(a, { duty, select, arrange, fit }, known)
     places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
   }
@@ -164,6 +166,16 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   compareRuns(context, order, places)
   askUnread(context, order, places)
   return { order, places, lineDuty: loads }
+}
+
+/** Mean of the last temperatures of the run in hand at all positions of the card, °C; null where one has none. */
+function warmHousings(answers: LineAnswers, { onCard }: LineContext): number | null {
+  const run = runNow((answers[keyOf(LINE, 'runin', 'stops')] ?? []) as RunStop[])
+  const last = [...new Set(onCard.map(positionOf))].map((code) => {
+    const readings = readingsOf((answers[keyOf(code, 'runin', 'readings')] ?? []) as RunReading[], run)
+    return readings.reduce<RunReading | null>((a, b) => (a && a.minute > b.minute ? a : b), null)?.temperatureC ?? null
+  })
+  return last.every((c) => c !== null) && last.length ? last.reduce((sum, c) => sum + c, 0) / last.length : null
 }
 
 /** What an adjusted pair is set to, where Arrange has settled it. */

@@ -28,7 +28,8 @@ import {
   TAKE_OFF_LABEL,
   TAKE_OFF_WAYS,
 } from '../mounting/ways.js'
-import { MACHINE_CLASSES, type RunReading } from '../runin/run-in.js'
+import { MACHINE_CLASSES, type RunReading, type RunStop } from '../runin/run-in.js'
+import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES } from '../mounting/set-screws.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
 import type { Station } from './work-line.js'
@@ -43,7 +44,7 @@ export const LEVELS = ['line', 'position', 'place'] as const
 export type Level = (typeof LEVELS)[number]
 
 export type FieldKind =
-  'quantity' | 'choice' | 'yes-no' | 'flag' | 'readings' | 'run' | 'findings' | 'loads' | 'spectrum' | 'text' | 'reference'
+  'quantity' | 'choice' | 'yes-no' | 'flag' | 'readings' | 'run' | 'stops' | 'findings' | 'loads' | 'spectrum' | 'text' | 'reference'
 
 /** One field. Its value is of type `T`; null stands for "not answered yet". */
 export interface Field<T = unknown> {
@@ -72,6 +73,7 @@ const field = <T>(of: Opening<T>): Field<T> => ({ quantity: 'text', range: [0, 0
 /** What a number of a quantity can mean at all, in core units. */
 const RANGE = {
   length: [-20_000, 20_000],
+  torque: [-1e6, 1e6],
   distance: [-20_000, 20_000],
   gap: [-20_000, 20_000],
   temperature: [-273.15, 2000],
@@ -196,6 +198,8 @@ export const FIELDS = {
     measuredPlayUm: number('line', 'End play measured', 'fine'),
     trialShimMm: number('line', 'Shims in it now', 'length'),
     shimSide: choice('line', 'More shims', SHIM_SIDES, { opens: 'open the play', closes: 'close the play' }),
+    turnFromNm: number('line', 'Turning torque wanted, from', 'torque'),
+    turnToNm: number('line', 'Turning torque wanted, to', 'torque'),
     growthSchool: choice('line', 'Growth counted by', GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL),
   },
   fit: {
@@ -251,6 +255,7 @@ export const FIELDS = {
     pressTool: words('place', 'Press of this plant', 60),
     pullerTool: words('place', 'Puller of this plant', 60),
     spannerTool: words('place', 'Spanner or nut of this plant', 60),
+    setScrewKey: choice('place', 'Key that fits the set screws', SET_SCREW_KEY_NAMES, labels(SET_SCREW_KEYS)),
     endBoltMm: number('place', 'Bolt of the end plate, M', 'length'),
     endBoltClass: choice('place', 'Class of the bolt', SCREW_CLASSES),
     limitC: numberFrom('place', 'Limit of the ring', 'temperature', [40, 300], 110),
@@ -280,7 +285,11 @@ export const FIELDS = {
   },
   runin: {
     freeTurn: choice('position', 'Turned by hand', FREE_TURNS, { free: 'free and even' }),
-    readings: field<RunReading[]>({ level: 'position', kind: 'run', label: 'Readings of the run', empty: [], open: false, quantity: 'temperature', range: RANGE.temperature, most: 60 }),
+    readings: field<RunReading[]>({ level: 'position', kind: 'run', label: 'Readings of the run', empty: [], open: false, quantity: 'temperature', range: RANGE.temperature, most: 120 }),
+    startedAt: words('line', 'The run began at', 30),
+    stops: field<RunStop[]>({ level: 'line', kind: 'stops', label: 'Runs that were stopped', empty: [], open: false, most: 12 }),
+    readWith: words('position', 'Vibration and noise read with', 60),
+    shaftNowC: number('line', 'Shaft beside its bearings, warm', 'temperature'),
     limitC: numberFrom('position', 'Limit of the run', 'temperature', [20, 200], 90),
     noise: choice('position', 'Noise', NOISES),
     noiseDb: number('position', 'Noise level', 'sound'),

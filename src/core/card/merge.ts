@@ -1,15 +1,16 @@
 import type { FieldKind } from './fields.js'
 
-/** What makes two elements of a list the same: of a run its minute, of loads their mark, of others the value itself. */
+/** What makes two elements of a list the same: of a run its number and minute, of a stop its run, of loads their mark, of others the value itself. */
 const KEY_OF: Partial<Record<FieldKind, (element: unknown) => string>> = {
   loads: (source) => (source as { id: string }).id,
-  run: (reading) => String((reading as { minute: number }).minute),
+  run: (reading) => `${(reading as { run?: number }).run ?? 1}/${(reading as { minute: number }).minute}`,
+  stops: (stop) => String((stop as { run: number }).run),
   findings: String,
   readings: String,
 }
 
 /** Lists whose elements have a name of their own, so that one may be changed. */
-const NAMED: readonly FieldKind[] = ['run', 'loads']
+const NAMED: readonly FieldKind[] = ['run', 'stops', 'loads']
 
 const isList = (value: unknown): value is readonly unknown[] => Array.isArray(value)
 
@@ -29,11 +30,11 @@ export function mergeLists(kind: FieldKind, before: unknown, theirs: unknown, mi
   const [from, there, here] = [before ?? [], theirs ?? [], mine]
   if (!key || !isList(from) || !isList(there) || !isList(here)) return null
   const [old, now] = [counted(from, key), counted(there, key)]
-  // When a reading was heard of is no difference between two of them.
+  // When and from whom a reading was heard is no difference between two of them.
   const plain = (list: readonly unknown[], k: string) =>
     JSON.stringify(
       list.filter((e) => key(e) === k),
-      (name, value: unknown) => (name === 'storedAt' ? undefined : value),
+      (name, value: unknown) => (name === 'storedAt' || name === 'by' ? undefined : value),
     )
   const same = (a: readonly unknown[], b: readonly unknown[], k: string) => plain(a, k) === plain(b, k)
   const wanted = counted(here, key)

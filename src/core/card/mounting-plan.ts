@@ -5,18 +5,27 @@ import { clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance
 import { partDiffers } from '../parts/belongs.js'
 import type { FitSeat } from './stations/fit-seats.js'
 import { typed, type Quantity } from '../units/quantities.js'
+import { againstWords, type Against } from './against.js'
 
 /** A field to fill at a step, with the range that lets the plan go on. */
 export interface PlanField {
   key: string
   label: string
-  kind: 'number' | 'text' | 'check'
+  kind: 'number' | 'text' | 'check' | 'choice'
   quantity: Quantity
   decimals?: number
   min?: number
   max?: number
   /** What to do with what reads over its range, where that is more than measuring again. */
   over?: string
+  /** Over its range the bearing is put aside. */
+  aside?: boolean
+  /** The same of what reads under it. */
+  under?: string
+  /** What a choice is made from. */
+  options?: readonly string[]
+  /** What it is held against that is entered at the same step. */
+  against?: Against
   /** What should be read: a marking piece by piece, or a name. */
   expects?: { marking: ExpectedMarking } | { name: string } | { part: string }
 }
@@ -91,7 +100,9 @@ export function comparedWords(field: PlanField, value: unknown): string | null {
 }
 
 /** Whether an entry lets the plan go on: in its limits, and read as expected. */
-export function fieldState(field: PlanField, value: unknown): FieldState {
+export function fieldState(field: PlanField, value: unknown, values: Readonly<Record<string, unknown>> = {}): FieldState {
+  if (againstWords(field.against, value, values) !== null) return 'outside'
+  if (field.kind === 'choice') return typeof value === 'string' && field.options?.includes(value) ? 'good' : 'missing'
   if (field.kind === 'check') return value === true ? 'good' : value === false ? 'outside' : 'missing'
   if (field.kind === 'text') {
     if (typeof value !== 'string' || !value.trim()) return 'missing'

@@ -13,8 +13,8 @@ const MAKE: Readonly<Record<StepName, Make>> = { ...BEFORE, ...ONTO, ...SET }
 export const planSteps = (context: StepContext): PlanStep[] =>
   planOf(context.situation).map((key) => ({ key: KEYS[key] ?? key, ...MAKE[key](context) }))
 
-/** Both ways to lock an insert are one step of the records. */
-const KEYS: Partial<Record<StepName, string>> = { 'lock-screws': 'lock', 'lock-collar': 'lock' }
+/** All ways to lock an insert are one step of the records. */
+const KEYS: Partial<Record<StepName, string>> = { 'lock-screws': 'lock', 'lock-collar': 'lock', 'lock-clamp': 'lock' }
 
 /** Filling what no table lists: by the sheet, weighed, with the grease that was read. Source: engineering practice. */
 export function sheetFill(): PlanStep {

@@ -26,7 +26,7 @@ export const stepName = (key: Key): string => key.slice(key.indexOf('/') + 1)
 
 /** Steps that are done once for the whole machine: before anything, and after everything. */
 const FIRST: readonly string[] = ['isolate']
-const LAST: readonly string[] = ['wake', 'guards', 'release']
+const LAST: readonly string[] = ['wake', 'guards', 'hot', 'release']
 
 /**
  * Every step of the card. Isolation comes first and once, then the places side by side, each position with its grease behind
@@ -95,7 +95,7 @@ export function stepStates(evaluation: LineEvaluation, records: ReadonlyMap<stri
   const waiting = new Map<string, string>()
   return linePlan(evaluation).map((step) => {
     const record = records.get(step.key) ?? BLANK_STEP
-    const fields = Object.fromEntries(step.fields.map((f) => [f.key, fieldState(f, record.values[f.key])]))
+    const fields = Object.fromEntries(step.fields.map((f) => [f.key, fieldState(f, record.values[f.key], record.values)]))
     const outside = record.accepted ? [] : step.fields.filter((f) => fields[f.key] === 'outside').map((f) => f.label)
     const missing = step.fields.filter((f) => fields[f.key] === 'missing').map((f) => f.label)
     const signed = record.restedOn !== null

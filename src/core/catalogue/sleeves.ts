@@ -71,7 +71,7 @@ export function nutPitchMm(boreMm: number): number {
 }
 
 /** What holds the inner ring on its shaft: the grip of its fit, or something that clamps it whatever the fit. */
-export type ShaftHold = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'none'
+export type ShaftHold = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'none'
 
 /** How the inner ring of a row is held on the shaft; `none`: it has no inner ring. */
 export function shaftHold(row: Pick<Bearing, 'series' | 'form' | 'boreMm' | 'boreTaper'>): ShaftHold {

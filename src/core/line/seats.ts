@@ -18,7 +18,7 @@ export interface SeatUnder {
 export function seatUnder(row: Bearing, record: ShaftSeatRecord | null = null): SeatUnder {
   const hold = shaftHold(row)
   const said = record?.nominalMm ?? null
-  const clamped = { 'set-screws': 'screws', 'eccentric-collar': 'collar', 'clamp-collar': 'collar' } as const
+  const clamped = { 'set-screws': 'screws', 'eccentric-collar': 'collar', 'clamp-collar': 'clamp' } as const
   if (hold === 'none') return { hold, sizeMm: row.boreMm, sleeve: null }
   if (row.boreTaper) {
     if (record?.kind === 'taper') return { hold: 'taper', sizeMm: said ?? row.boreMm, sleeve: null }

@@ -7,7 +7,7 @@ import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
  */
 
 /** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `unlisted` is in no table. */
-export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'ring' | 'cup' | 'cage' | 'unlisted'
+export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'ring' | 'cup' | 'cage' | 'unlisted'
 
 /** Everything that decides which steps there are. */
 export interface Situation {
@@ -35,8 +35,36 @@ export interface Situation {
 
 export const STEP_NAMES = [
   ...(['isolate', 'mark', 'off', 'keep', 'base', 'seat', 'bore', 'unpack', 'order', 'raceway', 'arbor', 'shaft-in'] as const),
-  ...(['outer-in', 'press', 'press-both', 'heat', 'push', 'chill', 'oil', 'shoulder', 'nut', 'end-plate', 'snap-ring', 'house'] as const),
-  ...(['slide', 'lock-screws', 'lock-collar', 'before', 'zero', 'drive', 'rest', 'swivel', 'lock', 'rings', 'cap', 'setting'] as const),
+  ...([
+    'outer-in',
+    'press',
+    'press-both',
+    'heat',
+    'push',
+    'chill',
+    'slip',
+    'oil',
+    'shoulder',
+    'nut',
+    'end-plate',
+    'snap-ring',
+    'house',
+  ] as const),
+  ...([
+    'slide',
+    'lock-screws',
+    'lock-collar',
+    'lock-clamp',
+    'before',
+    'zero',
+    'drive',
+    'rest',
+    'swivel',
+    'lock',
+    'rings',
+    'cap',
+    'setting',
+  ] as const),
   ...(['sheet', 'seats', 'mount', 'turn', 'suspect', 'square'] as const),
 ]
 export type StepName = (typeof STEP_NAMES)[number]
@@ -70,6 +98,10 @@ const TAPER: readonly Row[] = [
   ...(['lock', ...housed, 'turn'] as const),
 ]
 
+/** What slides onto its shaft and is locked there. */
+export const SLIDES: readonly Held[] = ['screws', 'collar', 'clamp']
+const slid = (lock: StepName): readonly Row[] => ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', lock, square, 'turn']
+
 /** The plans, by what holds the inner ring. */
 export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
   fit: [
@@ -82,6 +114,7 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
     ['heat', inner('heat')],
     ['push', inner('heat')],
     ['chill', inner('chill')],
+    ['slip', inner('chill')],
     ['oil', inner('oil')],
     'shoulder',
     ['nut', (s) => s.retained.includes('nut')],
@@ -94,8 +127,9 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
   ],
   sleeve: TAPER,
   taper: TAPER,
-  screws: ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', 'lock-screws', square, 'turn'],
-  collar: ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', 'lock-collar', square, 'turn'],
+  screws: slid('lock-screws'),
+  collar: slid('lock-collar'),
+  clamp: slid('lock-clamp'),
   ring: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
   cup: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
   cage: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'shaft-in', 'turn'],
@@ -124,7 +158,7 @@ export const TAKE_OFF_WHY: Readonly<Record<TakeOffWay, string>> = {
 /** How an old bearing can be taken off, the first choice first; bore in mm, grip in µm, from 0. Source: engineering practice. */
 export function takeOffWays(of: Pick<Situation, 'held' | 'separable'> & { boreMm: number; gripUm: number }): TakeOffWay[] {
   const { held, separable, boreMm, gripUm } = of
-  if (held === 'screws' || held === 'collar') return ['slide', 'puller', 'cut']
+  if (SLIDES.includes(held)) return ['slide', 'puller', 'cut']
   if (held === 'sleeve' || held === 'taper') return boreMm > 80 ? ['hold-back', 'oil', 'cut'] : ['hold-back', 'cut']
   if (held === 'cage') return ['apart']
   if (held === 'cup' || held === 'ring') return ['puller', 'cut']

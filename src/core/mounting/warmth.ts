@@ -1,4 +1,4 @@
-import { expansionPerK, type Material } from '../materials.js'
+import { coolingPerK, expansionPerK, type Material } from '../materials.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import { amount } from '../words/message.js'
 import { mountingClearanceUm } from './temperatures.js'
@@ -48,6 +48,56 @@ export function coolingWindow(input: CoolingWindowInput): Result<{ seconds: numb
   sheet.step('t', 'seconds until it grips', 'τ ln((Ta − Tr) / (Tb − Tr))', `${short(start)} / ${short(end)} K`, seconds, 's', 'lumped capacity') // prettier-ignore
   if (end >= start) sheet.caution('stop', 'no-window', { touch: amount(touch, 'temperature') }, short(from))
   return sheet.result({ seconds })
+}
+
+export interface ChillWindowInput {
+  /** Of the seat, mm: the outside of a chilled ring, the diameter of a chilled shaft. */
+  diameterMm: number
+  /** Bore of what was chilled; 0 for a solid shaft. */
+  innerMm: number
+  lengthMm: number
+  material: Material
+  fromC: number
+  roomC: number
+  interferenceUm: number
+  filmWM2K?: number
+  /** A ring gives its warmth on all sides; the faces of a shaft seat join the rest of the shaft. */
+  ring: boolean
+}
+
+/** Frost and dew bring their own heat along: so much more than still air, W/(m² K). Engineering practice. */
+const FROST_FILM = 25
+/** Steel, kg/mm³. */
+const STEEL_KG_MM3 = 7.85e-6
+
+/**
+ * Seconds until a chilled ring or shaft has warmed so far that it grips, and that temperature, °C: one lump of steel in a room with frost on
+ * it, touching where its shrink is used up (taken with the mean coefficient down to `fromC`, which is on the safe side). What the rest of a
+ * shaft brings is not counted. Range: diameter and length above 0 to 3000 mm, bore 0 to the diameter, −196 °C to the room, room −30 to 60 °C,
+ * interference 0 to 2000 µm, film 1 to 200 W/(m² K). Source: lumped capacity; film 25 is engineering practice. @throws InputError outside
+ */
+export function chillWindow(input: ChillWindowInput): Result<{ seconds: number; touchC: number }> {
+  const D = inRange('diameterMm', input.diameterMm, 0, 3000, 'mm', true)
+  const d = inRange('innerMm', input.innerMm, 0, 0.99 * D, 'mm')
+  const B = inRange('lengthMm', input.lengthMm, 0, 3000, 'mm', true)
+  const room = inRange('roomC', input.roomC, -30, 60, '°C')
+  const from = inRange('fromC', input.fromC, -196, room, '°C')
+  const U = inRange('interferenceUm', input.interferenceUm, 0, 2000, 'µm')
+  const h = inRange('filmWM2K', input.filmWM2K ?? FROST_FILM, 1, 200, 'W/(m² K)')
+  const { perK } = coolingPerK(input.material, from)
+  const touchC = room - U / (1000 * D * perK)
+  const massKg = (STEEL_KG_MM3 * Math.PI * (D ** 2 - d ** 2) * B) / 4
+  const areaM2 = (Math.PI * (input.ring ? (D + d) * B + (D ** 2 - d ** 2) / 2 : D * B)) / 1e6
+  const timeS = (massKg * STEEL_J_KG_K) / (h * areaM2)
+  const left = room - touchC
+  const seconds = touchC <= from || left <= 0 ? (left <= 0 ? Infinity : 0) : timeS * Math.log((room - from) / left)
+  if (!Number.isFinite(seconds)) throw new InputError('interferenceUm', U, 'above 0: without interference nothing grips')
+  const sheet = new Derivation()
+  sheet.step('Tb', 'temperature at which it touches', 'Tr − U / (αm D)', `${short(room)} − ${short(U)} / (${short(perK * 1e6)}e-3 · ${short(D)})`, touchC, '°C', 'linear thermal expansion') // prettier-ignore
+  sheet.step('τ', 'time constant', 'm c / (h A)', `${short(massKg)} · 460 / (${short(h)} · ${short(areaM2)})`, timeS, 's', 'lumped capacity; film with frost: engineering practice') // prettier-ignore
+  sheet.step('t', 'seconds until it grips', 'τ ln((Tr − Ta) / (Tr − Tb))', `${short(room - from)} / ${short(left)} K`, seconds, 's', 'lumped capacity') // prettier-ignore
+  if (seconds === 0) sheet.caution('stop', 'not-cold-enough', {}, short(touchC))
+  return sheet.result({ seconds, touchC })
 }
 
 /**

@@ -4,9 +4,29 @@ import { inRange } from '../result.js'
 export interface RunReading {
   minute: number
   temperatureC: number
-  /** When it was written down by the clock of the server, ISO; left out where that is not known. */
+  /** When it was written down by the clock of the server, ISO, and by whom; left out where that is not known. */
   storedAt?: string
+  by?: string
+  /** The instrument it was read with. */
+  with?: string
+  /** Which run it belongs to, from 1; left out: the first. */
+  run?: number
 }
+
+/** A run that was stopped: why, and what was found and done before the next one. */
+export interface RunStop {
+  run: number
+  why: string
+  /** Null until somebody has looked. */
+  found: string | null
+  storedAt?: string
+  by?: string
+}
+
+/** The number of the run in hand, from 1: a stopped one ends when it is written down what was found. Source: none, it counts. */
+export const runNow = (stops: readonly RunStop[]): number => 1 + stops.filter((s) => s.found !== null).length
+/** Readings of one run, by its number from 1. No unit. Source: none, it picks. */
+export const readingsOf = (readings: readonly RunReading[], run: number): RunReading[] => readings.filter((r) => (r.run ?? 1) === run)
 
 export const RUN_STATES = ['none', 'warming', 'settled', 'climbing', 'racing', 'over-limit'] as const
 export type RunState = (typeof RUN_STATES)[number]

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
 import type { ChangeConflict, ChangeReply } from '../../contract/cards.js'
 import type { Me } from '../../contract/people.js'
@@ -5,10 +6,10 @@ import { changeKey, fitsLevel, schemaFor, type Change, type Changes } from '../.
 import { problem, refusal } from '../../contract/problem.js'
 import { LINE, positionOf, type Key } from '../../core/card/answers.js'
 import { evaluateLine, movedFigures, shownOf, type Shown } from '../../core/card/evaluate.js'
-import { fieldOf } from '../../core/card/fields.js'
+import { fieldOf, type FieldKind } from '../../core/card/fields.js'
 import { mergeLists } from '../../core/card/merge.js'
 import { findMarked } from '../../core/identify/marked.js'
-import type { RunReading } from '../../core/runin/run-in.js'
+import type { RunReading, RunStop } from '../../core/runin/run-in.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { Refused, refused } from '../problems.js'
 import { ownBearings } from '../rack/bearings.js'
@@ -37,13 +38,17 @@ function checkChange({ context }: Card, change: Change): unknown {
   return parsed.data
 }
 
-/** Each reading carries the time at which the server first heard of it, whatever the page says. */
-function stamped(readings: readonly RunReading[], before: unknown, at: Date): RunReading[] {
-  const known = (Array.isArray(before) ? before : []) as RunReading[]
-  return readings.map(({ minute, temperatureC }) => {
-    const same = known.find((r) => r.minute === minute && r.temperatureC === temperatureC)
-    const storedAt = same ? same.storedAt : at.toISOString()
-    return { minute, temperatureC, ...(storedAt && { storedAt }) }
+/** Lists whose entries say who wrote them, and when. */
+const STAMPED: readonly FieldKind[] = ['run', 'stops']
+type Stamped = (RunReading | RunStop) & { storedAt?: string; by?: string }
+const unstamped = ({ storedAt: _at, by: _by, ...said }: Stamped) => said
+
+/** Each reading and each stop of a run carries when the server first heard of it and from whom, whatever the page says. */
+function stamped(entries: readonly Stamped[], before: unknown, at: Date, me: Me): Stamped[] {
+  const known = (Array.isArray(before) ? before : []) as Stamped[]
+  return entries.map((given) => {
+    const entry = unstamped(given)
+    return known.find((k) => isDeepStrictEqual(unstamped(k), entry)) ?? ({ ...entry, storedAt: at.toISOString(), by: me.name } as Stamped)
   })
 }
 
@@ -63,7 +68,7 @@ async function settle(
     const key = changeKey(change)
     let value = checkChange(card, change)
     const now = current.get(key)
-    if (fieldOf(change.station, change.field)!.kind === 'run') value = stamped(value as RunReading[], now?.value, at)
+    if (STAMPED.includes(fieldOf(change.station, change.field)!.kind)) value = stamped(value as Stamped[], now?.value, at, me)
     if (sameValue(now?.value, value)) continue
     if ((now?.version ?? 0) !== change.base) {
       const { scope, station, field } = change

@@ -33,6 +33,7 @@ const FIELD_DECIMALS: Partial<Record<Quantity, number>> = {
   force: 3,
   temperature: 1,
   rise: 1,
+  torque: 2,
   mass: 3,
   ratio: 3,
   hours: 1,

@@ -1,7 +1,7 @@
 import type { Field } from '../../core/card/fields.js'
 import type { DutyStep } from '../../core/life/duty-spectrum.js'
 import { sourceOf, type LoadSource } from '../../core/loads/line-sources.js'
-import type { RunReading } from '../../core/runin/run-in.js'
+import type { RunReading, RunStop } from '../../core/runin/run-in.js'
 import { formatTrimmed, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
 
 /** An answer as a person reads it: quantities in own units, choices in their words, a dash where nothing is answered. */
@@ -15,6 +15,8 @@ export function answerWords(field: Field, value: unknown, units: UnitSystem): st
       return (value as number[]).map((v) => quantity(v, field.quantity)).join(', ') || '—'
     case 'run':
       return (value as RunReading[]).map((r) => `${r.minute} min ${quantity(r.temperatureC, 'temperature')}`).join(', ') || '—'
+    case 'stops':
+      return (value as RunStop[]).map((s) => `run ${s.run}: ${s.why}${s.found ? `; found: ${s.found}` : ''}`).join('. ') || '—'
     case 'findings':
       return (value as string[]).map((v) => field.words[v] ?? v).join(', ') || '—'
     case 'loads':

@@ -15,6 +15,12 @@ const damson = {
   950: '#1c0c1d',
 }
 
+/** What stops or takes away: the shades of rowan. */
+const rowan = {
+  ...{ 50: '#fbf1f2', 100: '#f6dfe1', 200: '#eec0c5', 300: '#e2949c', 400: '#d66b76', 500: '#a81c2d' },
+  ...{ 600: '#971928', 700: '#801522', 800: '#68111c', 900: '#510d16', 950: '#38090f' },
+}
+
 /** Square, quiet, one colour for what can be acted on; see docs/design.md. */
 const TOGGLE = {
   root: {
@@ -25,7 +31,10 @@ const TOGGLE = {
 }
 
 export const preset = definePreset(Aura, {
-  primitive: { borderRadius: { none: '0', xs: '1px', sm: '2px', md: '2px', lg: '3px', xl: '3px' } },
+  primitive: {
+    red: rowan,
+    borderRadius: { none: '0', xs: '1px', sm: '2px', md: '2px', lg: '3px', xl: '3px' },
+  },
   semantic: {
     primary: damson,
     focusRing: { width: '3px', style: 'solid', color: 'var(--ice)', offset: '2px' },

@@ -9,7 +9,7 @@ import {
   type HoldingFault,
 } from '../../arrangement/holding.js'
 import { lockedGrowth } from '../../arrangement/locked-growth.js'
-import { nutAngle, pairSetting, shimPack } from '../../arrangement/pair-setting.js'
+import { nutAngle, pairSetting, shimPack, type PairSettingInput } from '../../arrangement/pair-setting.js'
 import type { Bearing } from '../../catalogue/bearing.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup } from '../../fits/clearance-group.js'
@@ -164,44 +164,61 @@ export function lockedThrust(
 
 export type PairAnswers = Pick<ArrangeAnswers, 'facing' | 'hotPlayUm' | 'measuredPlayUm' | 'trialShimMm' | 'shimSide'>
 
+/** Two that were set against each other, as a hot check wants them. */
+export interface PairSet {
+  setting: PairSettingInput
+  assemblyC: number
+  wantedHotUm: number
+  coldUm: number
+  /** What it may gain hot over what is wanted before it is slack, µm. */
+  slackUm: number
+}
+
 /** How the end play of two that are set against each other, a span in mm apart, changes until it is hot. Source: `pairSetting`. */
 export function pairChange(
   station: StationBuilder,
   a: GrowthAnswers & PairAnswers,
   supports: readonly Judged[],
   spanMm: number | null,
-): void {
+): PairSet | null {
   const rows = supports.map((s) => s.rows.filter(known)[0])
   const [one, other] = rows
   const parts = [a.shaftMaterial, a.housingMaterial, a.assemblyC, a.shaftHotC, a.housingHotC, spanMm, a.facing]
-  if (rows.length !== 2 || !one || !other || parts.some((p) => p === null) || one.contactAngleDeg < 1 || other.contactAngleDeg < 1) return
-  const found = station.attempt(() =>
-    pairSetting({
-      ...{ scheme: a.facing!, spanMm: spanMm!, racewayMm: [one.pitchDiameterMm, other.pitchDiameterMm], wantedHotUm: a.hotPlayUm ?? 0 },
-      ...{
-        contactAngleDeg: [one.contactAngleDeg, other.contactAngleDeg],
-        shaftMaterial: a.shaftMaterial!,
-        housingMaterial: a.housingMaterial!,
-      },
-      ...{ shaftRiseK: worstC(a)! - a.assemblyC!, housingRiseK: a.housingHotC! - a.assemblyC! },
-    }),
-  )
-  if (!found) return
+  if (rows.length !== 2 || !one || !other || parts.some((p) => p === null) || one.contactAngleDeg < 1 || other.contactAngleDeg < 1)
+    return null
+  const setting: PairSettingInput = {
+    ...{ scheme: a.facing!, spanMm: spanMm!, racewayMm: [one.pitchDiameterMm, other.pitchDiameterMm], wantedHotUm: a.hotPlayUm ?? 0 },
+    ...{
+      contactAngleDeg: [one.contactAngleDeg, other.contactAngleDeg],
+      shaftMaterial: a.shaftMaterial!,
+      housingMaterial: a.housingMaterial!,
+    },
+    ...{ shaftRiseK: worstC(a)! - a.assemblyC!, housingRiseK: a.housingHotC! - a.assemblyC! },
+  }
+  const found = station.attempt(() => pairSetting(setting))
+  if (!found) return null
   const { changeUm, coldUm } = found.values
   station.figure('pairChangeUm', 'End play changes until hot by', changeUm, 'fine', found, {
     note: changeUm < 0 ? 'it tightens: set so much more play cold' : 'it opens: set so much less cold',
   })
-  if (a.hotPlayUm === null) return
+  if (a.hotPlayUm === null) return null
   station.figure('pairColdUm', 'End play to set cold', coldUm, 'fine', found, { note: 'by dial, after several pushes with turning' })
   // Hot it may lose all its play, and gain a thousandth of its bore over what is wanted.
-  const limits = [Math.min(coldUm, -changeUm), coldUm + Math.max(one.boreMm, other.boreMm)] as const
+  const slackUm = Math.max(one.boreMm, other.boreMm)
+  const limits = [Math.min(coldUm, -changeUm), coldUm + slackUm] as const
   station.figure('pairLimitsUm', 'Set no further than', limits, 'fine', null, {
     note: 'under it preload, heat and deep spalls; over it a path on one side only',
   })
+  pairMeasured(station, a, coldUm, limits, nutPitchMm(other.boreMm))
+  return { setting, assemblyC: a.assemblyC!, wantedHotUm: a.hotPlayUm, coldUm, slackUm }
+}
+
+/** What to do from the end play that was measured: turn of the nut, shims, and what is wrong with it. */
+function pairMeasured(station: StationBuilder, a: PairAnswers, coldUm: number, limits: readonly [number, number], pitchMm: number): void {
   const measured = a.measuredPlayUm
   if (measured === null) return
   const change = coldUm - measured
-  const turn = station.attempt(() => nutAngle({ changeUm: change, pitchMm: nutPitchMm(other.boreMm) }))
+  const turn = station.attempt(() => nutAngle({ changeUm: change, pitchMm }))
   station.figure('pairNutDeg', 'Turn of the nut from here', turn?.values.angleDeg ?? null, 'angle', turn, {
     decimals: 0,
     note: `${change < 0 ? 'onward' : 'back'}, by the pitch of its thread; tighten again and feel the play anew`,

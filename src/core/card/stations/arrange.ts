@@ -25,6 +25,7 @@ import {
   warnOfHolding,
   type Judged,
   type PairAnswers,
+  type PairSet,
   type Support,
 } from './arrange-holding.js'
 
@@ -61,6 +62,8 @@ export interface ArrangeResult extends StationResult {
   moves?: Record<Scope, number>
   /** Ways to arrange what stands in the line. */
   schemes?: Scheme[]
+  /** Two that are set against each other, once their setting is settled. */
+  pair?: PairSet | null
   /** Where thrust leaves the shaft. */
   thrust?: ThrustPath[]
 }
@@ -233,7 +236,7 @@ export function arrangeStation(
 
   if (holding === 'several') lockedThrust(station, shared, holders, growthMm, spanMm)
   if (holding === 'adjusted' && shared.hotPlayUm === null) station.ask('adjusted-setting')
-  if (holding === 'adjusted') pairChange(station, shared, supports, shared.spanMm)
+  const pair = holding === 'adjusted' ? pairChange(station, shared, supports, shared.spanMm) : null
   if (!free.length && holding !== 'crossed') floatFigures(station, supports.find((s) => s.presentMm !== null) ?? null, growthMm, '')
   const leftOf = (s: Judged) => supports.indexOf(s) < supports.indexOf(holder!)
   const { float, moves, verdicts } = freeRings(station, free, leftOf, (s) =>
@@ -262,5 +265,6 @@ export function arrangeStation(
     floatShort: measured.length ? measured.some((f) => f.presentMm! < f.neededMm!) : null,
     faults,
     schemes: schemesOf(supports),
+    pair,
   }
 }

@@ -42,6 +42,7 @@ const limit = (um: number) => (um > 0 ? '+' : '') + q(um, 'fine')
 const CLAMPED: Partial<Record<ShaftHold, string>> = {
   screws: 'held by its screws',
   collar: 'held by its collar',
+  clamp: 'held by its clamp collar',
   sleeve: 'held by its sleeve',
 }
 

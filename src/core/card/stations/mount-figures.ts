@@ -5,8 +5,9 @@ import { expansionPerK } from '../../materials.js'
 import { housingPress } from '../../mounting/housing-press.js'
 import { pressForce } from '../../mounting/press-force.js'
 import { coarsePitchMm, screwTorque } from '../../mounting/screw-torque.js'
+import { keyMmOf, setScrewTorque } from '../../mounting/set-screws.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
-import { coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
+import { chillWindow, coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
 import { EFFICIENCY, toolWords } from '../../mounting/tools.js'
 import { sweating } from '../../mounting/handling.js'
 import { RINGS_APART_K, twoRings } from '../../mounting/two-rings.js'
@@ -124,7 +125,7 @@ export function heatFigures(
   { heater, kw, tool }: ReturnType<typeof heaterOf>,
   group: ClearanceGroup | null,
 ): void {
-  const ambientC = Math.min(60, Math.max(-30, answers.duty.ambientC ?? 20))
+  const ambientC = roomOf(answers)
   if (setC <= ambientC) return
   const powerW = kw * 1000
   const time = station.attempt(() => heatingTime({ massKg: row.massKg, riseK: setC - ambientC, powerW, efficiency: EFFICIENCY[heater] }), {
@@ -153,13 +154,36 @@ export function heatFigures(
   })
 }
 
+/** Seconds until what was chilled grips again, carrying taken off, as a figure under a name. */
+function chilledFor(station: StationBuilder, name: string, input: Parameters<typeof chillWindow>[0]): void {
+  if (input.interferenceUm <= 0 || input.fromC >= input.roomC) return
+  const found = station.attempt(() => ({ ...chillWindow(input), cautions: [] }), { fromC: 'chillToC' })
+  const left = found && found.values.seconds - CARRY_S
+  station.figure(name, 'Seconds until it grips', left === null ? null : Math.max(0, left), 'text', found, {
+    decimals: 0,
+    note: `${CARRY_S} s of carrying taken off`,
+  })
+  if (found && found.values.seconds > 0 && left! <= 0) station.warn('stop', 'window-gone', { carry: CARRY_S })
+}
+
+/** Seconds until a ring grips its chilled shaft. Source: `chillWindow`. */
+export function shaftChilled(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat): void {
+  chilledFor(station, 'windowS', {
+    ...{ diameterMm: row.boreMm, innerMm: hollowIn(answers, row) ?? 0, lengthMm: row.innerWidthMm ?? row.widthMm, ring: false },
+    ...{ material: answers.arrange.shaftMaterial ?? 'carbon-steel', fromC: answers.mount.chillToC, roomC: roomOf(answers) },
+    interferenceUm: Math.max(0, shaft.grip!.maxInterferenceUm),
+  })
+}
+/** What the room can be for a ring that is carried through it, °C. */
+const roomOf = ({ duty }: CardAnswers) => Math.min(60, Math.max(-30, duty.ambientC ?? 20))
+
 /** Press force, warmth of the housing, or cold of the ring, where the housing grips its outer ring. */
 export function outerFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, housing: FitSeat, way: OuterWay) {
   const none = { outerForceN: null, housingC: null }
   const U = housing.grip?.maxInterferenceUm ?? 0
   if (way === 'push' || U <= 0) return none
   const material = answers.arrange.housingMaterial ?? 'cast-iron'
-  const ringC = Math.min(60, Math.max(-30, answers.duty.ambientC ?? 20))
+  const ringC = roomOf(answers)
   if (way === 'warm') {
     const found = station.attempt(() => housingHeating({ outsideMm: row.outsideMm, interferenceUm: U, ringC, material }))
     station.figure('housingC', 'Housing warmed to', found?.values.housingC ?? null, 'temperature', found)
@@ -180,6 +204,12 @@ export function outerFigures(station: StationBuilder, answers: CardAnswers, row:
       'fine',
       found,
     )
+    // The outer ring alone, which warms soonest.
+    if (found && found.values.clearanceUm > 0)
+      chilledFor(station, 'outerWindowS', {
+        ...{ diameterMm: row.outsideMm, innerMm: row.outerRacewayMm, lengthMm: row.widthMm, ring: true },
+        ...{ material: 'bearing-steel', fromC: answers.mount.chillToC, roomC: ringC, interferenceUm: U },
+      })
     return none
   }
   const found = station.attempt(() =>
@@ -212,6 +242,17 @@ export function comesCold(station: StationBuilder, answers: CardAnswers, row: Be
     note: found?.values.sweats ? `it sweats: leave it wrapped for ${q(Math.ceil(found.values.waitMin), 'minutes')}` : 'it stays dry',
   })
   return found?.values.sweats ? Math.ceil(found.values.waitMin) : null
+}
+
+/** Torque of set screws by the key that fits them, Nm; null while nobody has said which. Source: `setScrewTorque`. */
+export function setScrewOf(station: StationBuilder, { setScrewKey }: CardAnswers['mount']): number | null {
+  if (!setScrewKey) {
+    station.ask('set-screw')
+    return null
+  }
+  const found = station.attempt(() => setScrewTorque({ keyMm: keyMmOf(setScrewKey) }))
+  return station.figure('setScrewNm', 'Torque of the set screws', found?.values.torqueNm ?? null, 'torque', found, { decimals: 1 })
+    .value as number | null
 }
 
 /** Torque of the bolts of an end plate, Nm; null while their size or class is not known. */

@@ -84,6 +84,15 @@ export function blockOf(row: Bearing, onSleeve: boolean): StepContext['block'] {
   return block && { name: block.name, rings: locatingRings(block, row.widthMm), oilMm: oilLevelMm(block, row.pitchDiameterMm) }
 }
 
+/** What was tried of the shims, and what the manual wants to turn a preloaded pair. */
+function settingTrial({ measuredPlayUm, trialShimMm, shimSide, turnFromNm, turnToNm }: CardAnswers['arrange']) {
+  const tried = measuredPlayUm !== null && trialShimMm !== null && shimSide !== null
+  return {
+    trial: tried ? { shimMm: trialShimMm, playMm: measuredPlayUm / 1000, side: shimSide } : null,
+    turningNm: turnFromNm !== null && turnToNm !== null ? ([turnFromNm, turnToNm] as const) : null,
+  }
+}
+
 /** The steps of a place, once what holds its ring is known. */
 export function planned(
   answers: CardAnswers,
@@ -111,6 +120,7 @@ export function planned(
       outerForceN: null,
       housingC: null,
       endBolt: null,
+      setScrewNm: null,
     },
     group: held === 'ring' || held === 'cup' || held === 'cage' ? null : group,
     sleeve: held === 'sleeve' ? sleeve : null,
@@ -120,6 +130,7 @@ export function planned(
     classes: held === 'cup' ? recommended : null,
     outerTurns: answers.duty.turningRing === 'outer',
     setting: null,
+    ...settingTrial(answers.arrange),
     tools: {},
     ...{ drift: answers.mount.drift, drying: answers.mount.drying, handled: answers.mount.handled, wrappedMin: null },
     block: row && fitted.housing ? blockOf(row, held === 'sleeve') : null,

@@ -1,6 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
-import { takeOffWays, type Held, type Situation } from '../../mounting/plan.js'
+import { SLIDES, takeOffWays, type Held, type Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
 import type { Need, Tool } from '../../mounting/tools.js'
 import type { OuterWay, TakeOffWay } from '../../mounting/ways.js'
@@ -12,7 +12,7 @@ import type { StepContext } from '../steps/step.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { FitStationResult } from './fit.js'
 import type { FitSeat } from './fit-seats.js'
-import { comesCold, endBoltOf, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
+import { comesCold, endBoltOf, setScrewOf, shaftChilled, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
 import { heaterOf, pickedWords, pressRatingN, seatWants, toolNeeds, type ToolNeed } from './mount-tools.js'
 import { blockOf, driveOf, heldOf, planned, situationOf } from './mount-plan.js'
 
@@ -60,6 +60,7 @@ const WITHOUT: Readonly<Record<Exclude<Held, 'fit'>, readonly [reason: string, v
   taper: ['A tapered bore is driven up on its seat, from where all slack is out: by the clearance that goes, by travel, or by the turn of its nut. The figures stand at Fit; the maker’s sheet goes before them.', { word: 'driven up', level: 'open' }, 'driven up'],
   screws: ['An insert bearing slides onto its shaft and is held by its screws: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
   collar: ['An insert bearing slides onto its shaft and is held by its collar: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
+  clamp: ['An insert bearing slides onto its shaft and is held by its clamp collar: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
   ring: ['The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.', { word: 'by the sheet', level: 'open' }, 'pressed in'],
   cup: ['The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.', { word: 'by the sheet', level: 'open' }, 'pressed in'],
   cage: ['The needles run on shaft and housing: both are looked at as raceways, and nothing is pressed.', { word: 'by the sheet', level: 'open' }, 'put in'],
@@ -86,7 +87,7 @@ function withoutPressing(
     ...NO_WAY,
     plan: [],
   })
-  const needsSeats = held === 'fit' || held === 'screws' || held === 'collar'
+  const needsSeats = held === 'fit' || SLIDES.includes(held as Held)
   if (!held)
     return row?.boreTaper ? { ...waiting(), ...station.close(WITHOUT.taper[0], WITHOUT.taper[1], null, WITHOUT.taper[2]) } : waiting()
   if (needsSeats && (!fitted.shaft || !fitted.housing)) return waiting()
@@ -100,6 +101,7 @@ function withoutPressing(
   const situation = situationOf(answers, row, fitted, held, 'press', set)
   const onTaper = held === 'sleeve' || held === 'taper'
   const needs = toolNeeds(station, answers, tools, row && onTaper ? tapered(seatWants(row, fitted.sleeve, null)) : {}, ['drive', 'lifting'])
+  const setScrewNm = held === 'screws' || held === 'collar' ? setScrewOf(station, answers.mount) : null
   const stopped = station.hasStop()
   return {
     ...station.close(reason, stopped ? { word: 'not this way', level: 'stop' } : verdict, hero, headline),
@@ -107,6 +109,7 @@ function withoutPressing(
     plan: planned(answers, row, fitted, situation, set, unlisted, {
       tools: pickedWords(needs, tools),
       wrappedMin: row && comesCold(station, answers, row),
+      setScrewNm,
     }),
     tools: needs,
     block: row && blockOf(row, held === 'sleeve'),
@@ -237,6 +240,7 @@ export function mountStation(
   const wanted = wantedOf(answers, bearing, ways, situation)
   const heating = heaterOf(answers, tools, wanted.heater)
   if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat, heating, fitted.group)
+  if (method === 'chill' && offer.possible) shaftChilled(station, answers, bearing, shaft)
   const endBolt = situation.retained.includes('end-plate') ? endBoltOf(station, m) : null
   const needs = toolNeeds(
     station,

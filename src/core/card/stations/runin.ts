@@ -3,10 +3,13 @@ import {
   forecastRun,
   judgeRun,
   jumpOf,
+  readingsOf,
+  runNow,
   timesInDoubt,
   vibrationZone,
   type RunJudgement,
   type RunState,
+  type RunStop,
   type VibrationZone,
 } from '../../runin/run-in.js'
 import { InputError, Derivation } from '../../result.js'
@@ -18,11 +21,15 @@ import { StationBuilder, type Figure, type StationResult, type Verdict } from '.
 import type { ArrangeResult } from './arrange.js'
 import type { FitStationResult } from './fit.js'
 import type { LubricateResult } from './lubricate-figures.js'
+import { hotCheck, hotStep } from './runin-pair.js'
 import { amount } from '../../words/message.js'
 
 export interface RunInResult extends StationResult {
   run: RunJudgement
   zone: VibrationZone | null
+  /** The run in hand, from 1, and why it was stopped; not there in older closed cards. */
+  runNo?: number
+  stopped?: RunStop | null
   /** Where to look when a run is stopped, the likeliest first. */
   lookAt: string[]
   plan: PlanStep[]
@@ -155,6 +162,9 @@ function warnOfRun(
     station.warn('caution', 'limit-over-grease', { high: amount(grease.highC, 'temperature'), name: grease.name }, a.limitC)
 }
 
+/** The stop of the run in hand that nobody has looked into yet. */
+const stoppedOf = (stops: readonly RunStop[]): RunStop | null => stops.find((s) => s.found === null) ?? null
+
 /** What the release still waits for. */
 function stillOpen(a: Answers, run: RunJudgement, zone: VibrationZone | null): string[] {
   const open: string[] = []
@@ -173,6 +183,7 @@ function holdOf(bad: boolean, open: readonly string[], zone: VibrationZone | nul
 }
 
 function verdictOf(a: Answers, run: RunJudgement, zone: VibrationZone | null, bad: boolean, hold: string | undefined): Verdict {
+  if (stoppedOf(a.stops)) return { word: 'stopped', level: 'stop' }
   if (bad) return { word: STOPPED.includes(run.state) ? STATE_WORDS[run.state] : 'stop', level: 'stop' }
   if (hold) return { word: STATE_WORDS[run.state], level: zone === 'C' ? 'caution' : 'open' }
   return a.noise === 'changed' ? { word: 'runs, noise changed', level: 'caution' } : { word: 'fit for release', level: 'good' }
@@ -194,7 +205,7 @@ const WAKE: PlanStep = {
 }
 
 /** The last steps of every plan. */
-function lastSteps(hold: string | undefined, stored: boolean): PlanStep[] {
+function lastSteps(hold: string | undefined, stored: boolean, hot: PlanStep | null): PlanStep[] {
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
   return [
     ...(stored ? [WAKE] : []),
@@ -207,6 +218,7 @@ function lastSteps(hold: string | undefined, stored: boolean): PlanStep[] {
       caution: 'Stand clear of shaft and coupling at the start.',
       restsOn: [],
     },
+    ...(hot ? [hot] : []),
     {
       key: 'release',
       title: 'Release the machine for running',
@@ -222,14 +234,26 @@ function lastSteps(hold: string | undefined, stored: boolean): PlanStep[] {
 /** The first hours: free turn, temperatures against limits, noise and vibration, and the release by name. */
 export function runInStation(
   answers: CardAnswers,
-  known: { arrange: ArrangeResult; fit: FitStationResult; mount: { plan: readonly PlanStep[] }; lubricate: LubricateResult },
+  known: {
+    arrange: ArrangeResult
+    fit: FitStationResult
+    mount: { plan: readonly PlanStep[] }
+    lubricate: LubricateResult
+    /** Of both housings of an adjusted pair, as last read, °C; null while they are not read. */
+    housingC: number | null
+  },
 ): RunInResult {
   const station = new StationBuilder('runin')
-  const a = answers.runin
+  const runNo = runNow(answers.runin.stops)
+  const a: Answers = { ...answers.runin, readings: readingsOf(answers.runin.readings, runNo) }
   const { run, hero } = judged(station, a)
   const zone = vibrating(station, a)
   const lookAt = suspects(known)
   warnOfRun(station, a, run, zone, lookAt[0]!, known.lubricate.grease)
+  const stopped = stoppedOf(a.stops)
+  if (stopped) station.warn('stop', 'run-stopped', { why: stopped.why })
+  const { pair } = known.arrange
+  const hotUm = pair ? hotCheck(station, pair, known.housingC, a.shaftNowC) : null
   const bad = station.hasStop()
   const hold = holdOf(bad, stillOpen(a, run, zone), zone)
   const reason = 'A bearing that is right rises, peaks and settles within one to three hours. One that climbs on is stopped, not watched.'
@@ -238,6 +262,7 @@ export function runInStation(
     run,
     zone,
     lookAt,
-    plan: known.mount.plan.length ? lastSteps(hold, a.stored) : [],
+    ...{ runNo, stopped },
+    plan: known.mount.plan.length ? lastSteps(hold, a.stored, pair ? hotStep(pair, hotUm) : null) : [],
   }
 }

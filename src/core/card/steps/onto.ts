@@ -2,7 +2,7 @@ import { DRYING_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import { q, typed } from '../../units/quantities.js'
 import type { PlanStep } from '../mounting-plan.js'
-import { BEARING, DRIFT_TOOL, check, number, type Make, type StepContext } from './step.js'
+import { BEARING, DRIFT_TOOL, check, number, torqued, type Make, type StepContext } from './step.js'
 
 /** How rings get onto and into their seats, and what holds the inner one there. */
 
@@ -13,8 +13,6 @@ const SHOULDER_GAP_MM = 0.03
 /** A ring heated to its limit may be this much under it when it is measured, a housing as much around its own, K. Engineering practice. */
 const UNDER_LIMIT_K = 5
 const HOUSING_K = 15
-/** Torque is met within so much of it. Engineering practice. */
-const TORQUE_SHARE = 0.1
 
 const ON_SHAFT = ['identify.designation', 'fit.shaftInterference']
 const IN_HOUSING = ['identify.designation', 'fit.housingInterference']
@@ -22,6 +20,7 @@ const SHIELD = 'Stand clear and shield. Never push through the balls or rollers,
 /** A ring that was hotter than it may be. Engineering practice. */
 const OVERHEATED =
   'Over its limit: put it aside with a label. Ask its stabilisation class and for how long it was so hot. Above that class, or with any heat colour, it is scrap: size first, then hardness.'
+const COLD = 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit.'
 const GLOVES = 'Gloves rated for the heat, no open flame.'
 
 const force = (forceN: number | null) =>
@@ -62,6 +61,7 @@ export const ONTO = {
           max: limitC,
         }),
         over: OVERHEATED,
+        aside: true,
       },
       ...(heater === 'induction' || heater === 'coil' ? [check('demagnetised', 'Demagnetised: a paper clip does not cling to it')] : []),
     ],
@@ -76,13 +76,21 @@ export const ONTO = {
     caution: `The ring is hot and weighs ${q(row!.massKg, 'mass', 1)}. Do not set it down on the way.`,
     restsOn: ON_SHAFT,
   }),
-  chill: ({ chillToC, tools, drying }) => ({
+  chill: ({ chillToC, tools }) => ({
     title: `Chill the shaft to ${q(chillToC, 'temperature')}`,
-    doing: 'Dry the seat. Cool the whole seat length, then slide the ring on against the shoulder before frost builds up.',
+    doing: 'Dry the seat and cool its whole length. Lay the ring out beside it, the way along the shaft free: seconds count from here.',
     tool: `${tools.cold ?? 'cooling bath'}, contact probe`,
     fields: [number('shaftC', 'Temperature of the shaft seat', 'temperature', { min: -196, max: chillToC })],
-    caution: `Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit. Frost becomes water. ${DRYING_WORDS[drying]}`, // prettier-ignore
+    caution: COLD,
     restsOn: [...ON_SHAFT, 'mount.chillClearanceUm'],
+  }),
+  slip: ({ drying }) => ({
+    title: 'Slide the ring on while the shaft is cold',
+    doing: `Wipe the frost off the seat, then one straight push against the shoulder; hold until it grips. Frost becomes water. ${DRYING_WORDS[drying]}`,
+    tool: 'insulated gloves, dry cloth',
+    fields: [check('dry', 'Frost and water gone, seat and ring as the way of drying says')],
+    caution: COLD,
+    restsOn: ON_SHAFT,
   }),
   oil: ({ row, tools }) => ({
     title: 'Float it on with oil injection',
@@ -116,9 +124,7 @@ export const ONTO = {
     tool: `${tools.torque ?? 'torque spanner'}, feeler gauge, locking plate`,
     fields: [
       number('gapMm', 'Gap between plate and shaft end', 'gap', { min: 0.1, max: 3 }),
-      endBolt
-        ? number('torqueNm', `Torque, about ${q(endBolt.torqueNm, 'torque', 0)}`, 'torque', { min: endBolt.torqueNm * (1 - TORQUE_SHARE), max: endBolt.torqueNm * (1 + TORQUE_SHARE), decimals: 0 }) // prettier-ignore
-        : check('torqued', 'Bolts at the torque of the manual'),
+      endBolt ? torqued('each bolt', endBolt.torqueNm) : check('torqued', 'Bolts at the torque of the manual'),
     ],
     restsOn: ['identify.designation', 'mount.endBoltNm'],
   }),
@@ -185,7 +191,7 @@ function outerIn({ situation, outerForceN, housingC, ringToC }: StepContext): Om
       doing: `Dry, in a bag without moisture. ${within} Frost becomes water: dry it, oil and grease again.`,
       tool: 'freezer, dry ice or nitrogen, insulated gloves',
       fields: [number('ringToC', 'Temperature of the ring', 'temperature', { min: -196, max: ringToC })],
-      caution: 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit.',
+      caution: COLD,
       restsOn: [...IN_HOUSING, 'mount.outerChillUm'],
     }
   return {

@@ -1,44 +1,84 @@
 import { DRIFT_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
+import { SLIDES } from '../../mounting/plan.js'
 import type { DriveWay } from '../../mounting/ways.js'
 import { q } from '../../units/quantities.js'
 import type { PlanField } from '../mounting-plan.js'
-import { BEARING, DRIFT_TOOL, check, number, words, type Make, type StepContext } from './step.js'
+import { BEARING, DRIFT_TOOL, check, number, torqued, turned, words, type Make, type StepContext } from './step.js'
 
 /** Tapers, inserts and blocks: driven up, locked, closed, set, and turned by hand. */
 
-const DRIVE: Readonly<Record<DriveWay, (d: NonNullable<StepContext['drive']>) => { doing: string; fields: PlanField[]; restsOn: string }>> =
-  {
-    reduction: ({ reductionUm: [least, most], leastLeftUm }) => ({
-      doing: `Tighten in small turns and feel between them, both rows: stop when ${q(least, 'fine')} to ${q(most, 'fine')} are gone. Where the maker’s sheet says otherwise it goes before this.`,
-      fields: [
-        number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }),
-        number('leftUm', 'Clearance left', 'fine', { min: leastLeftUm ?? 1 }),
-      ],
-      restsOn: 'fit.reductionUm',
-    }),
-    travel: ({ travelMm: [least, most], leastLeftUm }) => ({
-      doing: `Set the dial to nothing at that zero and drive it ${q(least, 'gap')} to ${q(most, 'gap')} up the taper. Feel what is left.`,
-      fields: [
-        number('travelMm', 'Travel from its zero', 'gap', { min: least, max: most, decimals: 2 }),
-        number('leftUm', 'Clearance left', 'fine', { min: leastLeftUm ?? 1 }),
-      ],
-      restsOn: 'fit.travelMm',
-    }),
-    angle: ({ angleDeg: [least, most] }) => ({
-      doing: `Mark nut and sleeve at that zero and turn the nut ${q(least, 'angle')} to ${q(most, 'angle')} onward, in one pull after the other.`,
-      fields: [
-        number('angleDeg', 'Turn of the nut from its zero', 'angle', { min: least * 0.9, max: Math.max(most, least * 1.1), decimals: 0 }),
-      ],
-      restsOn: 'fit.nutAngleDeg',
-    }),
-  }
+/** Rows of a bearing that is driven up differ by no more than this when its outer ring stands straight, µm. Engineering practice. */
+const ROWS_ALIKE_UM = 15
+
+/** The clearance of each row: the second one is held against the first. */
+function rowsOf(row: StepContext['row'], key: string, label: string, range: { min?: number; max?: number }): PlanField[] {
+  const one = number(`${key}Um`, label, 'fine', range)
+  if (row?.rows !== 2) return [one]
+  const wrong = `The rows differ by more than ${q(ROWS_ALIKE_UM, 'fine')}: the outer ring stands askew. Swing it straight, turn it, and feel both again.`
+  const against = { rule: 'over', field: `${key}Um`, min: -ROWS_ALIKE_UM, max: ROWS_ALIKE_UM, wrong } as const
+  return [{ ...one, label: `${label}, row at the nut` }, number(`${key}OtherUm`, `${label}, other row`, 'fine', { ...range, against })]
+}
+
+const DRIVE: Readonly<
+  Record<
+    DriveWay,
+    (d: NonNullable<StepContext['drive']>, row: StepContext['row']) => { doing: string; fields: PlanField[]; restsOn: string }
+  >
+> = {
+  reduction: ({ reductionUm: [least, most], leastLeftUm }, row) => ({
+    doing: `Tighten in small turns and feel between them, both rows: stop when ${q(least, 'fine')} to ${q(most, 'fine')} are gone. Where the maker’s sheet says otherwise it goes before this.`,
+    fields: [
+      number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }),
+      ...rowsOf(row, 'left', 'Clearance left', { min: leastLeftUm ?? 1 }),
+    ],
+    restsOn: 'fit.reductionUm',
+  }),
+  travel: ({ travelMm: [least, most], leastLeftUm }, row) => ({
+    doing: `Set the dial to nothing at that zero and drive it ${q(least, 'gap')} to ${q(most, 'gap')} up the taper. Feel what is left.`,
+    fields: [
+      number('travelMm', 'Travel from its zero', 'gap', { min: least, max: most, decimals: 2 }),
+      ...rowsOf(row, 'left', 'Clearance left', { min: leastLeftUm ?? 1 }),
+    ],
+    restsOn: 'fit.travelMm',
+  }),
+  angle: ({ angleDeg: [least, most] }) => ({
+    doing: `Mark nut and sleeve at that zero and turn the nut ${q(least, 'angle')} to ${q(most, 'angle')} onward, in one pull after the other.`,
+    fields: [
+      number('angleDeg', 'Turn of the nut from its zero', 'angle', { min: least * 0.9, max: Math.max(most, least * 1.1), decimals: 0 }),
+    ],
+    restsOn: 'fit.nutAngleDeg',
+  }),
+}
 
 /** An insert puts up with some tilt, its seal with less; so much over its face is squared away, mm. Engineering practice. */
 const SQUARE_MM = 0.2
 
 /** A ring of another width is meant for another bearing; so much is made that way, mm. Engineering practice. */
 const RING_MM = 0.3
+
+const TOO_TIGHT = 'Too tight: hot it runs preloaded, heats, and spalls deep. Slacken it, turn, push and pull, and measure again.'
+const TOO_LOOSE = 'Too loose: hot it stays slack, and the rollers carry on one side only. Tighten it while turning, and measure again.'
+
+/** What a preload is set by where end play tells nothing: what it takes to turn, less what turned it loose. */
+const turningFields = ([least, most]: readonly [number, number]): PlanField[] => [
+  number('dragNm', 'Turning torque before it is tightened', 'torque', { decimals: 2, min: 0 }),
+  number('turnNm', 'Turning torque now', 'torque', {
+    decimals: 2,
+    min: 0,
+    against: {
+      rule: 'over',
+      field: 'dragNm',
+      min: least,
+      max: most,
+      wrong: `Over what turned it loose it is to take ${q(least, 'torque', 2)} to ${q(most, 'torque', 2)}, by the manual. Turn it several times and pull evenly; then tighten or slacken.`,
+    },
+  }),
+]
+
+/** On an adapter sleeve whose clearance is felt; an insert is drawn up by its nut alone. */
+const onSleeve = (situation: StepContext['situation'], row: StepContext['row']) =>
+  situation.held === 'sleeve' && row?.family !== 'insert-ball'
 
 /** Steps by which a bearing is driven up, locked, set and tried. */
 export const SET = {
@@ -50,35 +90,68 @@ export const SET = {
     fields: [check('slides', 'Slides to its place by hand')],
     restsOn: ['identify.designation', 'fit.shaftClass'],
   }),
-  'lock-screws': () => ({
+  'lock-screws': ({ setScrewNm, tools }) => ({
     title: 'Bolt the housing, then tighten the screws',
     doing:
-      'Turn the shaft by hand while the housing is bolted, so that the insert finds its own line. Then both screws in turn, to the torque of the housing’s sheet; a flat or a shallow spot under each.',
-    tool: 'torque key',
-    fields: [check('torqued', 'Both screws at their torque')],
+      'Turn the shaft by hand while the housing is bolted, so that the insert finds its own line. Then both screws in turn, to one torque; a flat or a shallow spot under each. Once more after the first hours.',
+    tool: tools.torque ?? 'torque key',
+    fields: setScrewNm ? [torqued('both screws', setScrewNm)] : [check('torqued', 'Both screws at the torque of their sheet')],
+    restsOn: ['identify.designation', 'fit.shaftClass', 'mount.setScrewNm'],
+  }),
+  'lock-clamp': ({ tools }) => ({
+    title: 'Bolt the housing, then tighten the clamp collar',
+    doing:
+      'Turn the shaft by hand while the housing is bolted. The collar stands over the slotted end of the inner ring, its own slot over one of the slots; then its screw to the torque of its sheet. It marks no shaft, and holds only what is clean and dry.',
+    tool: tools.torque ?? 'torque spanner',
+    fields: [words('sheet', 'Torque by its sheet'), check('torqued', 'Screw at that torque, slots in line')],
+    caution: 'Fingers clear of screw and housing while the shaft is turned by hand.',
     restsOn: ['identify.designation', 'fit.shaftClass'],
   }),
-  'lock-collar': ({ outerTurns }) => ({
+  'lock-collar': ({ outerTurns, setScrewNm }) => ({
     title: 'Bolt the housing, then lock the collar',
     doing: `Turn the collar ${outerTurns ? 'against the direction in which the drum turns' : 'in the direction in which the shaft turns'} until it grips, knock it tight with a drift in its hole, then its screw. Not for shafts that reverse.`,
     tool: 'drift, hammer, hexagon key',
-    fields: [check('locked', outerTurns ? 'Collar locked against the turning of the drum' : 'Collar locked in the direction of turning')],
+    fields: [
+      turned('runs', `The ${outerTurns ? 'drum' : 'shaft'} turns, seen from the collar`),
+      turned('turned', 'The collar was turned, seen from the same side', {
+        rule: 'turned',
+        field: 'runs',
+        same: !outerTurns,
+        wrong: outerTurns
+          ? 'With the drum: it works loose. Loosen it and turn it against the drum.'
+          : 'Against the shaft: it works loose. Loosen it and turn it the way the shaft turns.',
+      }),
+      check('locked', 'Knocked tight in that direction'),
+      setScrewNm ? torqued('its screw', setScrewNm) : check('torqued', 'Its screw at the torque of its sheet'),
+    ],
     caution: 'Eye protection for every blow.',
-    restsOn: ['identify.designation', 'fit.shaftClass', 'duty.outerRingLoad'],
+    restsOn: ['identify.designation', 'fit.shaftClass', 'duty.outerRingLoad', 'mount.setScrewNm'],
   }),
-  before: ({ boughtUm }) => ({
+  before: ({ boughtUm, row }) => ({
     title: 'Feel the clearance before it goes on',
     doing:
       'On the bench or in its housing over the top rollers; where the outer ring hangs on the shaft, under the lowest. Both rows, the rollers swung in. Turn it a little and feel again.',
     tool: 'feeler gauge (long blades)',
-    fields: [number('beforeUm', 'Clearance before', 'fine', boughtUm ? { min: boughtUm[0], max: boughtUm[1] } : { min: 0 })],
+    fields: rowsOf(row, 'before', 'Clearance before', boughtUm ? { min: boughtUm[0], max: boughtUm[1] } : { min: 0 }),
     restsOn: ['identify.designation', 'identify.clearanceRange'],
   }),
-  zero: ({ situation }) => ({
+  zero: ({ situation, drive, row }) => ({
     title: 'Seat it fully: that is its zero',
     doing: `Oil the thread and the face of the nut. Tighten with the hand spanner until bore, ${situation.held === 'sleeve' ? 'sleeve and shaft' : 'and taper'} touch all round and no slack is left. Everything counts from here.`,
-    tool: 'hand spanner (no extension)',
-    fields: [check('seated', 'No slack left, marked')],
+    tool: `hand spanner (no extension)${onSleeve(situation, row) && drive ? ', rule' : ''}`,
+    fields: [
+      check('seated', 'No slack left, marked'),
+      // A ring that is driven past the end of its sleeve stands on nothing there.
+      ...(onSleeve(situation, row) && drive
+        ? [
+            number('standsOutMm', 'Sleeve that stands out at its thick end', 'gap', {
+              decimals: 1,
+              min: drive.travelMm[1],
+              under: `The travel of ${q(drive.travelMm[1], 'gap')} would take the ring over the end of its sleeve: read the sleeve again, measure the shaft, and do not drive it.`,
+            }),
+          ]
+        : []),
+    ],
     restsOn: BEARING,
   }),
   drive: ({ drive, situation, row, tools }) => {
@@ -91,7 +164,7 @@ export const SET = {
         fields: [check('drawn', 'Grips, and still turns easily')],
         restsOn: BEARING,
       }
-    const way = drive && DRIVE[drive.by](drive)
+    const way = drive && DRIVE[drive.by](drive, row)
     return {
       title: 'Drive it up its taper',
       doing: way?.doing ?? 'By the maker’s sheet: no clearance table is held here. Write down what it asks and what is left.',
@@ -151,7 +224,7 @@ export const SET = {
     caution: 'Fingers out of the joint: lower a heavy cap by its eye.',
     restsOn: BEARING,
   }),
-  setting: ({ setting }) => ({
+  setting: ({ setting, trial, turningNm }) => ({
     title: `Set it against its partner${setting ? `, ${q(setting.coldUm / 1000, 'gap')} of end play` : ''}`,
     doing: setting
       ? `Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
@@ -159,11 +232,15 @@ export const SET = {
     tool: 'dial gauge, lock nut spanner or shims, machine manual',
     fields: [
       ...(setting ? [] : [words('wanted', 'Wanted by the manual, cold')]),
+      ...(trial ? [number('packMm', 'Shims that are in it now', 'length', { decimals: 2, min: 0 })] : []),
       number('endPlayMm', 'End play measured (preload below zero)', 'gap', {
         decimals: 3,
         min: setting ? setting.limitsUm[0] / 1000 : -0.5,
         max: setting ? setting.limitsUm[1] / 1000 : 2,
+        ...(setting && { under: TOO_TIGHT, over: TOO_LOOSE }),
+        ...(trial && { against: { rule: 'shims', field: 'packMm', trialMm: trial.shimMm, trialPlayMm: trial.playMm, side: trial.side } }),
       }),
+      ...(turningNm ? turningFields(turningNm) : []),
     ],
     restsOn: [...BEARING, ...(setting ? ['arrange.pairColdUm'] : [])],
   }),
@@ -185,6 +262,6 @@ export const SET = {
     doing: 'It must turn freely, without catching, and the outer ring must seat.',
     tool: 'hand',
     fields: [check('free', 'Turns freely')],
-    restsOn: situation.held === 'fit' || situation.held === 'screws' || situation.held === 'collar' ? ['fit.clearance'] : [],
+    restsOn: situation.held === 'fit' || SLIDES.includes(situation.held) ? ['fit.clearance'] : [],
   }),
 } satisfies Partial<Record<StepName, Make>>

@@ -7,6 +7,7 @@ import type { Drift, Drying, Handled } from '../../mounting/handling.js'
 import type { Need } from '../../mounting/tools.js'
 import type { DriveWay, Heater } from '../../mounting/ways.js'
 import type { LocatingRings } from '../../parts/blocks.js'
+import { ROUNDS } from '../against.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import type { PlanField, PlanStep } from '../mounting-plan.js'
 import type { FitSeat } from '../stations/fit-seats.js'
@@ -39,6 +40,8 @@ export interface StepContext {
   /** Classes of a shaft and housing that are raceway and press seat. */
   classes: { shaftClass: string; housingClass: string } | null
   endBolt: { name: string; torqueNm: number } | null
+  /** Of set screws by the key that fits them, Nm; null where nobody has said it. */
+  setScrewNm: number | null
   /** The ring that the collar is turned with: where the outer ring turns, against the drum. */
   outerTurns: boolean
   drift: Drift
@@ -52,6 +55,10 @@ export interface StepContext {
   block: { name: string; rings: LocatingRings | null; oilMm: number } | null
   /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
   setting: { coldUm: number; limitsUm: readonly [number, number] } | null
+  /** What a trial pack of shims gave, mm, and what more of them does; null where it was not tried. */
+  trial: { shimMm: number; playMm: number; side: 'opens' | 'closes' } | null
+  /** Turning torque that the manual wants of a preloaded pair, over what turns it loose, Nm. */
+  turningNm: readonly [number, number] | null
 }
 
 /** A step of a situation, without its name. */
@@ -65,10 +72,17 @@ export const BEARING = ['identify.designation']
 
 /** Something to confirm at a step. */
 export const check = (key: string, label: string): PlanField => ({ key, label, kind: 'check', quantity: 'text' })
+/** One of two directions, seen from a named side. */
+export const turned = (key: string, label: string, against?: PlanField['against']): PlanField => ({ key, label, kind: 'choice', quantity: 'text', options: ROUNDS, ...(against && { against }) }) // prettier-ignore
 /** Something to write down in words. */
 export const words = (key: string, label: string): PlanField => ({ key, label, kind: 'text', quantity: 'text' })
 /** A number to write down with the range that lets the plan go on, in core units of its quantity. Source: none, it computes nothing. */
-export const number = (key: string, label: string, quantity: PlanField['quantity'], range: { min?: number; max?: number; decimals?: number }): PlanField => ({ key, label, kind: 'number', quantity, ...range }) // prettier-ignore
+export const number = (key: string, label: string, quantity: PlanField['quantity'], range: Pick<PlanField, 'min' | 'max' | 'decimals' | 'over' | 'under' | 'against'>): PlanField => ({ key, label, kind: 'number', quantity, ...range }) // prettier-ignore
+/** Torque is met within so much of it. Engineering practice. */
+const TORQUE_SHARE = 0.1
+/** A torque to meet, Nm. Source: none, it computes nothing. */
+export const torqued = (what: string, torqueNm: number): PlanField =>
+  number('torqueNm', `Torque of ${what}`, 'torque', { min: torqueNm * (1 - TORQUE_SHARE), max: torqueNm * (1 + TORQUE_SHARE), decimals: 1 }) // prettier-ignore
 /** A size to measure, mm, with the limits of its class where there is one. Source: ISO 286-1. @throws InputError for a class that does not exist */
 export function sized(key: string, label: string, sizeMm: number, toleranceClass: string | null): PlanField {
   if (!toleranceClass) return number(key, label, 'length', { decimals: 3 })

@@ -72,7 +72,7 @@ function arrange(value: number) {
 }
 /** Where metal must come off a cover. */
 const cut = computed(() => positions.value.filter((p) => result.value.float[p.code]?.metal))
-const PAIR = ['hotPlayUm', 'measuredPlayUm', 'trialShimMm', 'shimSide'] as const
+const PAIR = ['hotPlayUm', 'measuredPlayUm', 'trialShimMm', 'shimSide', 'turnFromNm', 'turnToNm'] as const
 const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
 </script>
 

@@ -68,6 +68,7 @@ const hold = computed(() => card.evaluation.fit.hold)
 const onTaper = computed(() => hold.value === 'sleeve' || hold.value === 'taper')
 const drivenBy = computed(() => (card.evaluation.identify.row?.family === 'self-aligning-ball' ? 'angle' : 'reduction'))
 const collar = computed(() => hold.value === 'collar')
+const setAgainst = computed(() => result.value.plan.some((s) => s.key === 'setting'))
 const endPlate = computed(() => [card.answers.arrange.innerLeft, card.answers.arrange.innerRight].includes('cover'))
 /** How the old one comes off, the first choice first. */
 const ways = computed(() => (result.value.takeOff ?? []).map((value) => ({ value, label: TAKE_OFF_LABEL[value] })))
@@ -141,7 +142,15 @@ const done = computed(() => {
           <AnswerField station="mount" name="endBoltMm" />
           <AnswerField station="mount" name="endBoltClass" />
         </template>
+        <AnswerField v-if="collar || hold === 'screws'" station="mount" name="setScrewKey" />
         <AnswerField v-if="collar" station="mount" name="reversing" />
+        <template v-if="setAgainst">
+          <AnswerField station="arrange" name="measuredPlayUm" />
+          <AnswerField station="arrange" name="trialShimMm" />
+          <AnswerField station="arrange" name="shimSide" />
+          <AnswerField station="arrange" name="turnFromNm" />
+          <AnswerField station="arrange" name="turnToNm" />
+        </template>
         <AnswerField station="mount" name="standsIn" placeholder="the machine itself" clearable />
       </div>
       <details v-if="result.plan.length" class="came">

@@ -19,6 +19,12 @@ const forecast = computed(() => {
 })
 const lastMinute = computed(() => Math.max(120, ...props.runs.flatMap((r) => r.readings.map((x) => x.minute))))
 const STEPS = 24
+/** Ends and number of steps of an axis whose steps are round. */
+function roundAxis(from: number, to: number) {
+  const step = [10, 20, 50].find((s) => to - from <= 6 * s) ?? 100
+  const [min, max] = [Math.floor(from / step) * step, Math.ceil(to / step) * step]
+  return { min, max, tickAmount: (max - min) / step }
+}
 const series = computed(() => {
   const measured = props.runs
     .filter((r) => r.readings.length)
@@ -52,8 +58,8 @@ const options = computed(() => {
     markers: { size: series.value.map((_, i) => (foreseen && i === count - 1 ? 0 : 4)) },
     legend: { show: count > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
     grid: { borderColor: p.hair, padding: { left: 4, right: 12, bottom: -6 } },
-    xaxis: { type: 'numeric', min: 0, tickAmount: 8, title: { text: 'minutes since the start' }, labels: { formatter: (v: string) => Number(v).toFixed(0) }, axisBorder: { color: p.ink } }, // prettier-ignore
-    yaxis: { min: Math.floor(Math.min(...all) - 4), max: Math.ceil(Math.max(...all) + 6), tickAmount: 5, labels: { formatter: (v: number) => v.toFixed(0) } }, // prettier-ignore
+    xaxis: { type: 'numeric', min: 0, max: Math.ceil(lastMinute.value / 60) * 60, tickAmount: 6, title: { text: 'minutes since the start' }, labels: { formatter: (v: string) => Number(v).toFixed(0) }, axisBorder: { color: p.ink } }, // prettier-ignore
+    yaxis: { ...roundAxis(Math.min(...all) - 2, Math.max(...all) + 4), labels: { formatter: (v: number) => v.toFixed(0) } }, // prettier-ignore
     annotations: {
       yaxis: [
         line(props.limitC, `limit ${session.withUnit(props.limitC, 'temperature')}`, p.rowan),

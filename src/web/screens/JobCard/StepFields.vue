@@ -2,8 +2,10 @@
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
+import { againstWords, followsWords } from '../../../core/card/against.js'
 import { comparedWords, withKey, type PlanField } from '../../../core/card/mounting-plan.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
+import DecisionChoice from '../../fields/DecisionChoice.vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
@@ -39,13 +41,20 @@ const outside = (f: PlanField) => state.value.fields[f.key] === 'outside'
 function wrong(f: PlanField): string | null {
   if (!outside(f)) return null
   if (!state.value.outside.length) return 'Outside the tolerance, accepted.'
-  const over = f.over !== undefined && f.max !== undefined && (numberOf(f) ?? 0) > f.max
-  return over ? f.over! : 'Outside the tolerance: the plan stops here.'
+  const unlike = againstWords(f.against, values.value[f.key], values.value)
+  if (unlike) return unlike
+  const read = numberOf(f) ?? 0
+  if (f.over !== undefined && f.max !== undefined && read > f.max) return f.over
+  if (f.under !== undefined && f.min !== undefined && read < f.min) return f.under
+  return 'Outside the tolerance: the plan stops here.'
 }
+/** What a number should be by the one beside it, while it is not there yet. */
+const follows = (f: PlanField) => (values.value[f.key] ?? null) === null && followsWords(f.against, values.value, f.quantity)
+const choices = (f: PlanField) => (f.options ?? []).map((value) => ({ value, label: value }))
 /** A ring that was too hot is written down where nobody fits it by mistake. */
 function aside(f: PlanField) {
   const read = numberOf(f)
-  if (f.over === undefined || f.max === undefined || read === null || read <= f.max) return null
+  if (!f.aside || f.max === undefined || read === null || read <= f.max) return null
   const marking = card.line.places[props.step.place]!.identify.row?.designation ?? ''
   const day = new Date().toISOString().slice(0, 10)
   return {
@@ -72,6 +81,17 @@ function aside(f: PlanField) {
       :disabled="locked"
       @update:model-value="set(f.key, $event || null)"
     />
+    <div v-else-if="f.kind === 'choice'">
+      <DecisionChoice
+        :id="`${name}-${f.key}`"
+        :label="f.label"
+        :options="choices(f)"
+        :model-value="(values[f.key] as string | null) ?? null"
+        :disabled="locked"
+        @update:model-value="set(f.key, $event)"
+      />
+      <p v-if="wrong(f)" class="refusal" role="alert">{{ session.say(wrong(f)!) }}</p>
+    </div>
     <FieldFrame
       v-else-if="f.kind === 'text'"
       :id="`${name}-${f.key}`"
@@ -97,6 +117,7 @@ function aside(f: PlanField) {
       :error="wrong(f)"
       @update:model-value="set(f.key, $event)"
     />
+    <p v-if="follows(f)" class="soft small">{{ session.say(follows(f) as string) }}</p>
     <p v-if="aside(f)" class="small"><RouterLink :to="aside(f)!">Put it on the list of what is put aside</RouterLink></p>
     <ReadWith v-if="f.kind === 'number'" :id="`${name}-${f.key}-with`" :step="step" :field="f" />
     <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
@@ -104,3 +125,10 @@ function aside(f: PlanField) {
     </p>
   </template>
 </template>
+
+<style scoped>
+.refusal {
+  color: var(--rowan);
+  font-weight: 600;
+}
+</style>

@@ -1,19 +1,16 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import type { LineStep } from '../../../core/card/signing.js'
-import { INSTRUMENT_KINDS, INSTRUMENT_NAMES, readsOf, type InstrumentKind } from '../../../core/measuring/instruments.js'
+import { INSTRUMENT_KINDS, INSTRUMENT_NAMES, readsOf, type FieldToRead, type InstrumentKind } from '../../../core/measuring/instruments.js'
 import { canSerial } from '../../devices/serial.js'
 import { FAULTS, type Fault } from '../../devices/standIn.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import { useGauges } from '../../stores/gauges.js'
 
 /** A gauge on a cable, or a stand-in to try it with: what it sends lands in the field in hand. */
-const props = defineProps<{ step: LineStep; inHand: string | null }>()
+const props = defineProps<{ field: FieldToRead }>()
 const gauges = useGauges()
-const numbers = computed(() => props.step.fields.filter((f) => f.kind === 'number'))
-const field = computed(() => numbers.value.find((f) => f.key === props.inHand) ?? numbers.value[0]!)
-const kinds = computed(() => INSTRUMENT_NAMES.filter((k) => readsOf(k).includes(field.value.quantity)).map((value) => ({ value, label: INSTRUMENT_KINDS[value].label }))) // prettier-ignore
+const kinds = computed(() => INSTRUMENT_NAMES.filter((k) => readsOf(k).includes(props.field.quantity)).map((value) => ({ value, label: INSTRUMENT_KINDS[value].label }))) // prettier-ignore
 const faults = (Object.keys(FAULTS) as Fault[]).map((value) => ({ value, label: FAULTS[value] }))
 const kind = ref<InstrumentKind | null>(null)
 const fault = ref<Fault>('none')

@@ -3,7 +3,6 @@ import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
-import { FAST_MS } from '../../devices/wedge.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useSession } from '../../stores/session.js'
 import SaveState from '../JobCard/SaveState.vue'
@@ -11,6 +10,7 @@ import StepAccept from '../JobCard/StepAccept.vue'
 import StepFields from '../JobCard/StepFields.vue'
 import { useStep } from '../JobCard/useStep.js'
 import GaugePanel from './GaugePanel.vue'
+import { isWriting } from './useGauge.js'
 import { useGaugeInto } from './useGaugeInto.js'
 import { useSpoken } from './useSpoken.js'
 import { useStepLook } from './useStepLook.js'
@@ -24,7 +24,7 @@ const name = computed(() => stepName(props.step.key))
 const total = computed(() => card.plan.length)
 const following = computed(() => card.plan[props.index + 1])
 
-const { picture, driven, windowLeft } = useStepLook(() => props.step)
+const { picture, driven, grips } = useStepLook(() => props.step)
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
 
 const done = computed(() => signed.value && !stale.value)
@@ -55,26 +55,14 @@ onMounted(() => {
   else sheet.value?.focus()
 })
 
-const { heard, inHand, hears } = useGaugeInto(() => props.step)
-let lastKey = -Infinity
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+const { heard, inHand, hears, field } = useGaugeInto(() => props.step)
 const ticks = (target: EventTarget | null) => target instanceof HTMLInputElement && target.type === 'checkbox'
 useEventListener(
   window,
   'keydown',
   (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return
-    const writing = typing(event.target) && !ticks(event.target)
-    const burst = event.timeStamp - lastKey <= FAST_MS
-    lastKey = event.timeStamp
-    if (!writing && hears(event)) {
-      event.preventDefault()
-      event.stopImmediatePropagation()
-      return
-    }
-    // Signs of a gauge are no shortcuts.
-    if (!writing && burst && event.key.length === 1) event.stopImmediatePropagation()
-    if (writing) {
+    if (hears(event) || event.ctrlKey || event.metaKey || event.altKey) return
+    if (isWriting(event.target)) {
       if (event.key === 'Enter') next(event)
       return
     }
@@ -133,14 +121,14 @@ onBeforeUnmount(() => spoken.stop())
         <p class="doing">{{ session.say(step.doing) }}</p>
         <p class="soft tool">With: {{ step.tool }}.</p>
         <p v-if="step.caution" class="careful"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
-        <p v-if="windowLeft !== null" class="clock" :class="{ gone: windowLeft <= 0 }" role="timer">
-          <b class="number">{{ clock(Math.max(0, windowLeft)) }}</b>
-          {{ windowLeft > 0 ? 'until it grips' : 'It may grip any moment: do not force it. Take it off and heat it again.' }}
+        <p v-if="grips" class="clock" :class="{ gone: grips.leftS <= 0 }" role="timer">
+          <b class="number">{{ clock(Math.max(0, grips.leftS)) }}</b>
+          {{ grips.leftS > 0 ? 'until it grips' : `It may grip any moment: do not force it. Take it off and ${grips.again} it again.` }}
         </p>
         <div v-if="step.fields.length" class="fields"><StepFields :step="step" /></div>
         <p v-if="driven" class="driven" role="status">{{ driven }}</p>
         <p v-if="heard" class="soft" role="status">{{ heard }}</p>
-        <GaugePanel v-if="!card.readOnly && !signed && step.fields.some((f) => f.kind === 'number')" :step="step" :in-hand="inHand" />
+        <GaugePanel v-if="!card.readOnly && !signed && field" :field="field" />
         <div v-if="wrong.length && !signed" class="stopped" role="alert">
           <p>Outside its tolerance: the plan stops here. Measure again, ask, or have it accepted by somebody who may.</p>
           <Button v-if="!card.readOnly" outlined label="Measure again" @click="again" />
@@ -259,8 +247,14 @@ h1 {
   font-size: 1.9rem;
   min-height: 68px;
 }
-.fields :deep(label) {
+.fields :deep(label),
+.fields :deep(legend) {
   font-size: 1.2rem;
+}
+.fields :deep(.decision label) {
+  font-size: 1.5rem;
+  min-height: 68px;
+  padding-top: 18px;
 }
 .fields :deep(.tick) {
   font-size: 1.4rem;

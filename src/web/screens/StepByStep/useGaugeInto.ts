@@ -1,53 +1,44 @@
-import { onBeforeUnmount, ref, toValue, type MaybeRefOrGetter } from 'vue'
+import { computed, ref, toValue, type MaybeRefOrGetter } from 'vue'
 import type { StepValues } from '../../../contract/answers.js'
 import { withKey } from '../../../core/card/mounting-plan.js'
 import type { LineStep } from '../../../core/card/signing.js'
-import { readSent, wedge } from '../../devices/wedge.js'
+import { readSent } from '../../devices/wedge.js'
 import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import { useStep } from '../JobCard/useStep.js'
+import { useGauge } from './useGauge.js'
 
 /** A reading that comes by itself goes to the field in hand, or to the first number of the step that is missing. */
 export function useGaugeInto(of: MaybeRefOrGetter<LineStep>) {
   const session = useSession()
   const gauges = useGauges()
   const { card, values, locked } = useStep(of)
-  const keys = wedge()
-  const heard = ref('')
   const inHand = ref<string | null>(null)
   let before: { key: string; value: StepValues[string] } | null = null
+  const field = computed(() => {
+    const numbers = toValue(of).fields.filter((f) => f.kind === 'number')
+    return numbers.find((f) => f.key === inHand.value) ?? numbers.find((f) => (values.value[f.key] ?? null) === null) ?? numbers[0]
+  })
 
   /** What was sent, and by which stand-in; a real gauge is the instrument that was said to be in hand. */
   function take(sent: string, by: string | null) {
-    const { fields, key } = toValue(of)
+    const { key } = toValue(of)
     const written = values.value as StepValues
-    const numbers = fields.filter((f) => f.kind === 'number')
-    const field = numbers.find((f) => f.key === inHand.value) ?? numbers.find((f) => (written[f.key] ?? null) === null) ?? numbers[0]
-    if (!field) {
+    const into = field.value
+    if (!into) {
       heard.value = 'A gauge sent something: this step takes no reading.'
       return
     }
-    const read = readSent(sent, field.quantity, session.units)
+    const read = readSent(sent, into.quantity, session.units)
     heard.value = read.ok
-      ? `From the gauge: ${session.withUnit(read.value, field.quantity, field.decimals)} into ${field.label}.`
+      ? `From the gauge: ${session.withUnit(read.value, into.quantity, into.decimals)} into ${session.say(into.label)}.`
       : read.message
     if (!read.ok || locked.value) return
-    before = { key: field.key, value: written[field.key] ?? null }
-    const using = by ?? written[withKey(field.key)] ?? gauges.usual(card.context.plant.instruments, field.quantity)
-    card.editStep(key, { [field.key]: read.value, [withKey(field.key)]: using })
+    before = { key: into.key, value: written[into.key] ?? null }
+    const using = by ?? written[withKey(into.key)] ?? gauges.usual(card.context.plant.instruments, into.quantity)
+    card.editStep(key, { [into.key]: read.value, [withKey(into.key)]: using })
   }
-  onBeforeUnmount(
-    gauges.aim({
-      take,
-      back: () => before && card.editStep(toValue(of).key, { [before.key]: before.value }),
-      tell: (said) => (heard.value = said),
-    }),
-  )
-  /** Whether a key ends what a gauge typed; it is taken then. */
-  function hears({ key, timeStamp }: KeyboardEvent): boolean {
-    const sent = keys(key, timeStamp)
-    if (sent !== null) gauges.sent('keys', sent, timeStamp)
-    return sent !== null
-  }
-  return { heard, inHand, hears }
+  const back = () => before && card.editStep(toValue(of).key, { [before.key]: before.value })
+  const { heard, hears } = useGauge(take, back)
+  return { heard, inHand, hears, field }
 }

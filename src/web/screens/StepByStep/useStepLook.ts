@@ -7,13 +7,28 @@ import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
 import { driveProgress, progressWords } from '../../../core/mounting/drive-progress.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
+import { serverNow } from '../../clock.js'
 import { useSession } from '../../stores/session.js'
 import { useStep } from '../JobCard/useStep.js'
+
+/** Steps at which seconds count: from which signature or reading, and by which figure. */
+type Runs = { figure: string; again: string } & ({ after: StepName } | { reading: string })
+const COLD_RING: Runs = { reading: 'ringToC', figure: 'mount.outerWindowS', again: 'chill' }
+const CLOCKS: Partial<Record<StepName, Runs>> = {
+  push: { after: 'heat', figure: 'mount.windowS', again: 'heat' },
+  slip: { after: 'chill', figure: 'mount.windowS', again: 'chill' },
+  'outer-in': COLD_RING,
+  house: COLD_RING,
+}
+
+/** Mean of both rows; of the first alone while the other is not felt, or has none. */
+const meanOf = (one: unknown, other: unknown): number | null =>
+  typeof one === 'number' ? (typeof other === 'number' ? (one + other) / 2 : one) : null
 
 /** What is looked at beside the words of a step: its picture, what the feeler says, the seconds of a hot ring. */
 export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   const session = useSession()
-  const { card, signed, values } = useStep(of)
+  const { card, record, signed, values } = useStep(of)
   const step = computed(() => toValue(of))
   const name = computed(() => stepName(step.value.key))
   const station = computed(() => card.line.places[step.value.place])
@@ -31,7 +46,7 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   })
   const picture = computed(() => {
     const hold = station.value?.fit.hold
-    const known = name.value === 'lock' && (hold === 'screws' || hold === 'collar') ? `lock-${hold}` : name.value
+    const known = name.value === 'lock' && (hold === 'screws' || hold === 'collar' || hold === 'clamp') ? `lock-${hold}` : name.value
     if (!STEP_NAMES.includes(known as StepName)) return null
     const row = station.value?.identify.row
     return stepPicture(known as StepName, {
@@ -46,22 +61,26 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   const driven = computed((): string | null => {
     const figure = (key: string) => station.value?.fit.figures.find((f) => f.key === `fit.${key}`)?.value
     const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(figure)
-    const felt = card.stepRecords.get(step.value.key.replace(/drive$/, 'before'))?.values.beforeUm
-    const left = values.value.leftUm
-    if (name.value !== 'drive' || typeof felt !== 'number' || typeof left !== 'number' || left < 0) return null
+    const before = card.stepRecords.get(step.value.key.replace(/drive$/, 'before'))?.values
+    const felt = meanOf(before?.beforeUm, before?.beforeOtherUm)
+    const left = meanOf(values.value.leftUm, values.value.leftOtherUm)
+    if (name.value !== 'drive' || felt === null || left === null || left < 0) return null
     if (!ranges.every((r) => Array.isArray(r))) return null
     const [reductionUm, travelMm, angleDeg] = ranges as [number, number][]
     return session.say(progressWords(driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })))
   })
 
-  /** A hot ring grips after so many seconds: counted from the signature of the heating. */
-  const now = useNow({ interval: 500 })
-  const windowLeft = computed(() => {
-    if (name.value !== 'push' || signed.value) return null
-    const heated = card.view!.steps.find((s) => s.key === step.value.key.replace(/push$/, 'heat'))
-    const figure = station.value?.mount.figures.find((f) => f.key === 'mount.windowS')?.value
-    if (!heated?.signedAt || typeof figure !== 'number') return null
-    return Math.round(figure - (now.value.getTime() - Date.parse(heated.signedAt)) / 1000)
+  /** What is hot or cold grips after so many seconds: counted by the server's clock, from the signature before or from its own reading. */
+  const tick = useNow({ interval: 500 })
+  const grips = computed((): { leftS: number; again: string } | null => {
+    const runs = CLOCKS[name.value as StepName]
+    const figure = runs && station.value?.mount.figures.find((f) => f.key === runs.figure)?.value
+    if (!runs || signed.value || typeof figure !== 'number') return null
+    const began =
+      'after' in runs
+        ? card.view!.steps.find((s) => s.key === step.value.key.replace(name.value, runs.after))?.signedAt
+        : record.value?.readings?.filter((r) => r.field === runs.reading).at(-1)?.at
+    return began && tick.value ? { leftS: Math.round(figure - (serverNow() - Date.parse(began)) / 1000), again: runs.again } : null
   })
-  return { picture, driven, windowLeft }
+  return { picture, driven, grips }
 }
