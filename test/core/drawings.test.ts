@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { expect } from 'chai'
 import { shoulderAt } from '../../src/core/line/shaft.js'
 import { stepPicture } from '../../src/core/drawing/step-pictures.js'
+import { TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
 import { STEP_NAMES } from '../../src/core/mounting/plan.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { clearanceBand, toleranceZones } from '../../src/core/drawing/fit-charts.js'
@@ -317,6 +318,14 @@ describe('pictures of steps', () => {
     for (const name of ['press', 'press-both', 'outer-in', 'arbor', 'off', 'oil', 'mount'] as const)
       expect(of(name).description, name).to.contain('never through balls')
     expect(JSON.stringify(of('press'))).to.not.equal(JSON.stringify(of('press-both')))
+  })
+  it('an old one comes off in its own way: each has a picture of its own, on its paper', () => {
+    const pictures = TAKE_OFF_WAYS.map((takeOff) =>
+      stepPicture('off', { boreMm: 60, outsideMm: 130, widthMm: 31, rolls: 'ball', tapered: false, takeOff }),
+    )
+    expect(new Set(pictures.map((d) => JSON.stringify(d.primitives))).size).to.equal(TAKE_OFF_WAYS.length)
+    for (const d of pictures)
+      for (const p of d.primitives) if (p.kind === 'line') for (const x of [p.x1, p.x2]) expect(x).to.be.within(0, d.width)
   })
   it('stands on its own shaft: the shoulder as high as it is, and on its side', () => {
     const of = (shoulder: Parameters<typeof stepPicture>[1]['shoulder']) =>

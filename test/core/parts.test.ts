@@ -3,7 +3,7 @@ import { findBearing, sizes } from '../../src/core/catalogue/catalogue.js'
 import { adapterSleeve, nutPitchMm } from '../../src/core/catalogue/sleeves.js'
 import { partPicture } from '../../src/core/drawing/part-pictures.js'
 import { belongingTo, findPart, misfit, partDiffers, parts, type Thing } from '../../src/core/parts/belongs.js'
-import { BLOCK_BODIES, blockFor, locatingRings, oilLevelMm, plummerBlocks } from '../../src/core/parts/blocks.js'
+import { BLOCK_BODIES, blockFor, blockMassKg, locatingRings, oilLevelMm, plummerBlocks } from '../../src/core/parts/blocks.js'
 import {
   HOOK_SPANNERS,
   LARGE_NUTS,
@@ -151,6 +151,9 @@ describe('split plummer blocks', () => {
   it('a ring that fills its seat is held by none, and oil stands to the middle of the lowest roller', () => {
     expect(locatingRings({ seatMm: 120, seatWideMm: 43 }, 43)).to.equal(null)
     expect(oilLevelMm({ heightMm: 80 }, 92.5)).to.equal(33.8)
+    // By hand: 0.785 (162² − 120²) · 81.7 and 299 · 68.8 · 16 mm³ of iron at 7.2e-6.
+    expect(blockMassKg({ seatMm: 120, seatWideMm: 43, heightMm: 80, boltsMm: 230 })).to.be.closeTo(7.2e-6 * (9302.3 * 81.7 + 329_139), 0.01)
+    expect(blockMassKg({ seatMm: 190, seatWideMm: 74, heightMm: 112, boltsMm: null })).to.equal(null)
   })
 })
 

@@ -289,11 +289,12 @@ describe('what a step says', () => {
 describe('how an old bearing comes off', () => {
   // prettier-ignore
   for (const [of, ways] of [
-    [{ held: 'fit', separable: false, boreMm: 60, gripUm: 20 }, 'puller heat cut'], [{ held: 'fit', separable: true, boreMm: 60, gripUm: 20 }, 'apart puller heat cut'],
-    [{ held: 'fit', separable: false, boreMm: 140, gripUm: 20 }, 'heat puller cut'], [{ held: 'fit', separable: false, boreMm: 240, gripUm: 80 }, 'oil heat puller cut'],
-    [{ held: 'fit', separable: false, boreMm: 60, gripUm: 70 }, 'heat puller cut'], [{ held: 'sleeve', separable: false, boreMm: 60, gripUm: 0 }, 'hold-back cut'],
+    [{ held: 'fit', separable: false, boreMm: 60, gripUm: 20 }, 'puller heat holes cut'], [{ held: 'fit', separable: true, boreMm: 60, gripUm: 20 }, 'apart puller heat holes cut'],
+    [{ held: 'fit', separable: false, boreMm: 140, gripUm: 20 }, 'heat puller holes cut'], [{ held: 'fit', separable: false, boreMm: 240, gripUm: 80 }, 'oil heat puller holes cut'],
+    [{ held: 'fit', separable: false, boreMm: 60, gripUm: 70 }, 'heat puller holes cut'], [{ held: 'sleeve', separable: false, boreMm: 60, gripUm: 0 }, 'hold-back cut'],
     [{ held: 'taper', separable: false, boreMm: 200, gripUm: 0 }, 'hold-back oil cut'], [{ held: 'screws', separable: false, boreMm: 35, gripUm: 0 }, 'slide puller cut'],
-    [{ held: 'cage', separable: true, boreMm: 25, gripUm: 0 }, 'apart'], [{ held: 'cup', separable: false, boreMm: 25, gripUm: 0 }, 'puller cut'],
+    [{ held: 'clamp', separable: false, boreMm: 35, gripUm: 0 }, 'slide puller cut'],
+    [{ held: 'cage', separable: true, boreMm: 25, gripUm: 0 }, 'apart'], [{ held: 'cup', separable: false, boreMm: 25, gripUm: 0 }, 'puller holes cut'],
   ] as const)
     it(`${JSON.stringify(of)}: ${ways}`, () => expect(takeOffWays(of).join(' ')).to.equal(ways))
 })

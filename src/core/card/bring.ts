@@ -75,6 +75,13 @@ function partsOf({ places }: LineEvaluation, context: Pick<LineContext, 'positio
   ]
 }
 
+/** A block that nobody lifts alone; the bearing comes on top of it. */
+function blockLifted(block: StepContext['block']): string[] {
+  return block?.massKg != null && block.massKg > BY_HAND_KG
+    ? [`block ${block.name} with its cap, about ${q(block.massKg, 'mass', 0)} by its sizes`]
+    : []
+}
+
 /** Everything to take along for the steps of a card, each once; quantities marked as in sentences. Source: the steps and their figures. */
 export function bringList(evaluation: LineEvaluation, context: Pick<LineContext, 'positions'>): BringList {
   const plan = linePlan(evaluation)
@@ -84,7 +91,10 @@ export function bringList(evaluation: LineEvaluation, context: Pick<LineContext,
     parts: counted(leads.flatMap(({ place }) => partsOf(evaluation, context, place))),
     tools: once(plan.flatMap((s) => s.tool.split(', ').filter((t) => !NO_TOOL.includes(t)))),
     settings: once(plan.filter((s) => SET.includes(s.key.slice(s.key.indexOf('/') + 1))).map((s) => s.title)),
-    lifts: once(rows.filter((r) => r.massKg > BY_HAND_KG).map((r) => `${typed(r.designation)}, ${q(r.massKg, 'mass', 0)}`)),
+    lifts: once([
+      ...rows.filter((r) => r.massKg > BY_HAND_KG).map((r) => `${typed(r.designation)}, ${q(r.massKg, 'mass', 0)}`),
+      ...leads.flatMap(({ place }) => blockLifted(evaluation.places[place]!.mount.block ?? null)),
+    ]),
     cautions: once(plan.flatMap((s) => s.caution ?? [])),
   }
 }

@@ -1,5 +1,6 @@
 import type { Shoulder } from '../line/shaft.js'
 import type { StepName } from '../mounting/plan.js'
+import type { TakeOffWay } from '../mounting/ways.js'
 import { arrow, box, filled, hatch, segment, round, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
 
 /** A picture for every step of a plan: where the tool sits, where the force goes, and what must never be touched. Not to scale. */
@@ -13,6 +14,8 @@ export interface StepPicture {
   tapered: boolean
   /** What the ring stands against on this shaft, as the records or the card have it; null: usual, on the left. */
   shoulder?: Partial<Shoulder> | null
+  /** How an old one is taken off; null: drawn. */
+  takeOff?: TakeOffWay | null
 }
 
 /** What a picture shows over the half section. */
@@ -26,7 +29,7 @@ type Mark =
   | { kind: 'part'; part: 'nut' | 'plate' | 'snap' | 'ring' | 'cap' | 'screw' | 'collar' | 'sleeve' }
   | { kind: 'turn' }
   | { kind: 'dial' }
-  | { kind: 'lock' | 'read' | 'mark' | 'bag' | 'oil' }
+  | { kind: 'lock' | 'read' | 'mark' | 'bag' | 'oil' | 'screws' | 'cut' }
 
 const NEVER: Mark = { kind: 'never' }
 
@@ -76,6 +79,18 @@ const SHOWS: Readonly<Record<StepName, readonly Mark[]>> = {
   turn: [{ kind: 'turn' }],
   suspect: [{ kind: 'read' }, { kind: 'turn' }],
   square: [{ kind: 'feel', at: 'joint' }, { kind: 'turn' }],
+} // prettier-ignore
+
+/** What the old one is taken off by; one row a way. */
+const OFF_SHOWS: Readonly<Record<TakeOffWay, readonly Mark[]>> = {
+  apart: [{ kind: 'pull', on: 'outer' }],
+  puller: [{ kind: 'pull', on: 'inner' }, NEVER],
+  'hold-back': [{ kind: 'part', part: 'nut' }, { kind: 'part', part: 'sleeve' }, { kind: 'turn' }],
+  heat: [{ kind: 'hot', part: 'inner' }, { kind: 'pull', on: 'inner' }],
+  oil: [{ kind: 'oil' }, { kind: 'part', part: 'nut' }],
+  holes: [{ kind: 'screws' }, NEVER],
+  slide: [{ kind: 'part', part: 'screw' }, { kind: 'pull', on: 'inner' }],
+  cut: [{ kind: 'cut' }, NEVER],
 } // prettier-ignore
 
 const WIDTH = 520
@@ -228,7 +243,7 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
     shapes.push(text(440, s.path - 76, 'dial', 'figure', 'middle'))
   },
   lock: (shapes) => {
-    shapes.push(filled(box(60, 70, 128, 124), 'held'), { kind: 'path', d: 'M74 70V50A20 20 0 0 1 114 50V70', role: 'force' }, text(94, 148, 'locked, tagged, tried', 'held-text', 'middle')) // prettier-ignore
+    shapes.push(filled(box(60, 70, 128, 124), 'held'), { kind: 'path', d: 'M74 70V50A20 20 0 0 1 114 50V70', role: 'force' }, text(94, 20, 'locked, tagged, tried', 'held-text', 'middle')) // prettier-ignore
   },
   read: (shapes, s) => {
     shapes.push(...arrow([s.right + 96, s.outer + 52], [s.right - 6, (s.outer + s.race) / 2], 'dimension', 'dimension-head', 12), text(s.right + 100, s.outer + 58, 'marking', 'figure')) // prettier-ignore
@@ -244,6 +259,15 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
     round.forEach(([x, y], i) => shapes.push(segment(x, y, ...round[(i + 1) % round.length]!, 'force')))
     shapes.push(text(s.right + 28, s.race, 'bag, label', 'held-text'))
   },
+  screws: (shapes, s) => {
+    const [y] = ends(s)
+    shapes.push(filled(box(s.left - 70, y - 7, s.left - 2, y + 7), 'held'), ...arrow([s.left - 140, y], [s.left - 74, y], 'force', 'force-head', 16)) // prettier-ignore
+    shapes.push(text(s.left - 144, y - 12, 'screws, evenly', 'held-text', 'middle'))
+  },
+  cut: (shapes, s) => {
+    const [y] = ends(s)
+    shapes.push(segment((s.left + s.right) / 2 - 18, s.outer + 2, (s.left + s.right) / 2 + 18, s.race - 2, 'error'), text(s.right + 16, y + 5, 'across the ring only', 'error-text')) // prettier-ignore
+  },
   oil: (shapes, s) => {
     shapes.push(
       ...arrow([s.left - 130, AXIS - 24], [s.left + 20, s.bore], 'gap', 'gap-head', 14),
@@ -251,6 +275,8 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
     )
   },
 }
+
+const ends = (s: Section) => [(s.outer + s.race) / 2, (s.path + s.bore) / 2] as const
 
 function warmth(shapes: Primitive[], s: Section, part: 'inner' | 'outer' | 'shaft' | 'housing', role: 'hot' | 'gap'): void {
   const at = { inner: [s.path, s.bore], outer: [s.outer, s.race], shaft: [s.bore, AXIS], housing: [s.outer - 46, s.outer] }[part] as [number, number] // prettier-ignore
@@ -276,6 +302,8 @@ const SAID: Readonly<Record<Mark['kind'], string>> = {
   mark: 'marks for side and top',
   bag: 'a bag with its label',
   oil: 'oil under the ring',
+  screws: 'screws in the holes behind the ring',
+  cut: 'cut across the ring, not into its seat',
 }
 
 const other = (x: number) => round(WIDTH - x)
@@ -300,8 +328,9 @@ function turnedRound(shape: Primitive): Primitive {
 /** The picture of a step over a half section of its bearing; sizes in mm, drawn in proportion and not to scale. Source: engineering practice. */
 export function stepPicture(name: StepName, of: StepPicture): Drawing {
   const { s, shapes } = section(of, BARE.includes(name))
-  for (const mark of SHOWS[name]) (DRAW[mark.kind] as (shapes: Primitive[], s: Section, mark: Mark) => void)(shapes, s, mark)
-  const said = [...new Set(SHOWS[name].map((m) => SAID[m.kind]))]
+  const marks = name === 'off' ? OFF_SHOWS[of.takeOff ?? 'puller'] : SHOWS[name]
+  for (const mark of marks) (DRAW[mark.kind] as (shapes: Primitive[], s: Section, mark: Mark) => void)(shapes, s, mark)
+  const said = [...new Set(marks.map((m) => SAID[m.kind]))]
   return {
     width: WIDTH,
     height: HEIGHT,

@@ -144,25 +144,14 @@ export function planOf(situation: Situation): StepName[] {
   })
 }
 
-/** What speaks for each way to take an old bearing off. */
-export const TAKE_OFF_WHY: Readonly<Record<TakeOffWay, string>> = {
-  apart: 'Its rings come apart: the free one comes with its part, the tight one alone.',
-  puller: 'On the ring that is tight, claws behind it, the screw in line with the shaft.',
-  'hold-back': 'On a taper it comes loose with a blow: the nut stays on by a few turns and catches it.',
-  heat: 'The inner ring is warmed quickly, before the shaft gets warm, and drawn off.',
-  oil: 'Oil under the ring lifts it; a nut or stop catches it when it jumps.',
-  slide: 'Its screws or collar loosened, and the shaft dressed where they left their mark.',
-  cut: 'The last resort: what is cut tells less of why it failed, and splinters fly.',
-}
-
 /** How an old bearing can be taken off, the first choice first; bore in mm, grip in µm, from 0. Source: engineering practice. */
 export function takeOffWays(of: Pick<Situation, 'held' | 'separable'> & { boreMm: number; gripUm: number }): TakeOffWay[] {
   const { held, separable, boreMm, gripUm } = of
   if (SLIDES.includes(held)) return ['slide', 'puller', 'cut']
   if (held === 'sleeve' || held === 'taper') return boreMm > 80 ? ['hold-back', 'oil', 'cut'] : ['hold-back', 'cut']
   if (held === 'cage') return ['apart']
-  if (held === 'cup' || held === 'ring') return ['puller', 'cut']
+  if (held === 'cup' || held === 'ring') return ['puller', 'holes', 'cut']
   const heavy = boreMm > 100 || gripUm > 60
   const alone: TakeOffWay[] = heavy ? (boreMm >= 200 ? ['oil', 'heat', 'puller'] : ['heat', 'puller']) : ['puller', 'heat']
-  return [...(separable ? (['apart'] as const) : []), ...alone, 'cut']
+  return [...(separable ? (['apart'] as const) : []), ...alone, 'holes', 'cut']
 }

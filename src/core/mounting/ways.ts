@@ -4,7 +4,7 @@ export const INNER_WAYS = ['press', 'heat', 'chill', 'oil'] as const
 export type InnerWay = (typeof INNER_WAYS)[number]
 export const OUTER_WAYS = ['push', 'press', 'warm', 'chill'] as const
 export type OuterWay = (typeof OUTER_WAYS)[number]
-export const TAKE_OFF_WAYS = ['apart', 'puller', 'hold-back', 'heat', 'oil', 'slide', 'cut'] as const
+export const TAKE_OFF_WAYS = ['apart', 'puller', 'hold-back', 'heat', 'oil', 'holes', 'slide', 'cut'] as const
 export type TakeOffWay = (typeof TAKE_OFF_WAYS)[number]
 export const TAKE_OFF_LABEL: Readonly<Record<TakeOffWay, string>> = {
   apart: 'ring by ring',
@@ -12,6 +12,7 @@ export const TAKE_OFF_LABEL: Readonly<Record<TakeOffWay, string>> = {
   'hold-back': 'nut held back',
   heat: 'heated off',
   oil: 'oil injection',
+  holes: 'pushed out through holes',
   slide: 'slides off',
   cut: 'cut off',
 }

@@ -80,6 +80,25 @@ export function blockFor(row: { boreMm: number; outsideMm: number }, onSleeve: b
   return plummerBlocks().find((b) => b.onSleeve === onSleeve && b.boreMm === row.boreMm && b.seatMm === row.outsideMm) ?? null
 }
 
+/** Cast iron, kg/mm³. */
+const IRON_KG_MM3 = 7.2e-6
+
+/**
+ * About what a split block with its cap weighs, kg, from its sizes in mm: a body round the seat, 1.35 seats across and 1.9 seat widths long, on
+ * a foot as long as its bolts ask; rather more than it is. Null where the bolts are not held. Source: geometry; the shares are engineering practice.
+ */
+export function blockMassKg({
+  seatMm: D,
+  seatWideMm: B,
+  heightMm,
+  boltsMm,
+}: Pick<PlummerBlock, 'seatMm' | 'seatWideMm' | 'heightMm' | 'boltsMm'>): number | null {
+  if (boltsMm === null) return null
+  const body = (Math.PI / 4) * ((1.35 * D) ** 2 - D ** 2) * 1.9 * B
+  const foot = 1.3 * boltsMm * 1.6 * B * 0.2 * heightMm
+  return IRON_KG_MM3 * (body + foot)
+}
+
 /** Oil in a block stands to the middle of the lowest element: so many mm over its foot. Sizes in mm. Source: engineering practice. */
 export const oilLevelMm = (block: Pick<PlummerBlock, 'heightMm'>, pitchDiameterMm: number): number =>
   Math.round((block.heightMm - pitchDiameterMm / 2) * 10) / 10

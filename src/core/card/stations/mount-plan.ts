@@ -11,7 +11,7 @@ import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { planSteps } from '../plan-steps.js'
 import type { StepContext } from '../steps/step.js'
-import { STAND_IN_BLOCKS, blockFor, locatingRings, oilLevelMm } from '../../parts/blocks.js'
+import { STAND_IN_BLOCKS, blockFor, blockMassKg, locatingRings, oilLevelMm } from '../../parts/blocks.js'
 import type { FitStationResult } from './fit.js'
 import { boughtUm } from './fit-drive-up.js'
 import type { FitSeat } from './fit-seats.js'
@@ -81,7 +81,14 @@ function boughtRange(row: Bearing, group: ClearanceGroup): readonly [number, num
 /** The split block that its sizes ask for, with the rings that hold it there; null where no plan has one. */
 export function blockOf(row: Bearing, onSleeve: boolean): StepContext['block'] {
   const block = STAND_IN_BLOCKS.includes(row.family) ? blockFor(row, onSleeve) : null
-  return block && { name: block.name, rings: locatingRings(block, row.widthMm), oilMm: oilLevelMm(block, row.pitchDiameterMm) }
+  return (
+    block && {
+      name: block.name,
+      rings: locatingRings(block, row.widthMm),
+      oilMm: oilLevelMm(block, row.pitchDiameterMm),
+      massKg: blockMassKg(block),
+    }
+  )
 }
 
 /** What was tried of the shims, and what the manual wants to turn a preloaded pair. */

@@ -1,7 +1,6 @@
 import { BY_HAND_KG } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
-import { TAKE_OFF_WHY } from '../../mounting/plan.js'
-import { TAKE_OFF_LABEL, type StandsIn } from '../../mounting/ways.js'
+import { TAKE_OFF_LABEL, type StandsIn, type TakeOffWay } from '../../mounting/ways.js'
 import { q, typed } from '../../units/quantities.js'
 import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from '../mounting-plan.js'
 import { BEARING, check, number, sized, words, type Make, type StepContext } from './step.js'
@@ -78,6 +77,20 @@ const BASE: Readonly<Record<StandsIn, Omit<PlanStep, 'key'>>> = {
   },
 }
 
+const JUMPS = 'It jumps when it lets go: the nut stays on, nobody stands along the shaft.'
+const PULLED = 'Eye protection; never in line with the screw of a loaded puller.'
+/** Each way to take an old bearing off: what speaks for it, with what, and what it can do to a hand. */
+const OFF: Readonly<Record<TakeOffWay, { why: string; tool: string; caution: string }>> = {
+  apart: { why: 'Its rings come apart: the free one comes with its part, the tight one alone.', tool: 'hands, puller for the tight ring', caution: PULLED },
+  puller: { why: 'On the ring that is tight, claws behind it, the screw in line with the shaft.', tool: 'puller of enough strength, plate behind the ring', caution: PULLED },
+  'hold-back': { why: 'On a taper it comes loose with a blow: the nut stays on by a few turns and catches it.', tool: 'lock nut spanner, drift or hydraulic nut', caution: JUMPS },
+  heat: { why: 'The inner ring is warmed quickly, before the shaft gets warm, and drawn off.', tool: 'induction heater or rings, heat-rated gloves', caution: `It is hot when it comes: gloves rated for the heat. ${PULLED}` },
+  oil: { why: 'Oil under the ring lifts it; a nut or stop catches it when it jumps.', tool: 'oil injector, nut or stop', caution: JUMPS },
+  holes: { why: 'Through the tapped or drilled holes behind its ring: screws turned in evenly, a little each, until it stands clear.', tool: 'screws of the thread of the holes, spanner', caution: 'Eye protection: a screw that is past its thread flies. Oiled threads, never a hammer on them.' },
+  slide: { why: 'Its screws or collar loosened, and the shaft dressed where they left their mark.', tool: 'hexagon key, fine file', caution: PULLED },
+  cut: { why: 'The last resort: what is cut tells less of why it failed, and splinters fly.', tool: 'cutting tool, screens', caution: 'Hardened rings burst: face shield, screens, nobody in line. No flame near grease or seals; a hot polymer gives off poison.' },
+} // prettier-ignore
+
 /** Steps before a ring goes on. */
 export const BEFORE = {
   isolate: () => ({
@@ -97,10 +110,10 @@ export const BEFORE = {
   }),
   off: ({ situation, tools }) => ({
     title: `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
-    doing: TAKE_OFF_WHY[situation.takeOff!],
-    tool: { apart: 'hands, puller for the tight ring', puller: `${tools.puller ?? 'puller of enough strength'}, plate behind the ring`, 'hold-back': 'lock nut spanner, drift or hydraulic nut', heat: 'induction heater or rings, heat-rated gloves', oil: 'oil injector, nut or stop', slide: 'hexagon key, fine file', cut: 'cutting tool, screens' }[situation.takeOff!], // prettier-ignore
+    doing: OFF[situation.takeOff!].why,
+    tool: situation.takeOff === 'puller' && tools.puller ? `${tools.puller}, plate behind the ring` : OFF[situation.takeOff!].tool,
     fields: [check('off', 'It is off, the seat is whole')],
-    caution: situation.takeOff === 'cut' ? 'Hardened rings burst: face shield, screens, nobody in line. No flame near grease or seals; a hot polymer gives off poison.' : situation.takeOff === 'hold-back' || situation.takeOff === 'oil' ? 'It jumps when it lets go: the nut stays on, nobody stands along the shaft.' : 'Eye protection; never in line with the screw of a loaded puller.', // prettier-ignore
+    caution: OFF[situation.takeOff!].caution,
     restsOn: [],
   }),
   keep: () => ({
