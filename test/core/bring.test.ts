@@ -29,7 +29,7 @@ describe('what to bring', () => {
     expect(list.parts[0]).to.contain('6312')
     expect(list.parts[0]).to.contain('C3')
     expect(list.parts.join(' ')).to.contain('lock nut KM 12 with washer MB 12, M60 × 2: read the thread')
-    expect(list.tools).to.include.members(['bearing heater', 'contact probe', 'feeler gauge'])
+    expect(list.tools).to.include.members(['induction heater with core', 'contact probe', 'feeler gauge'])
     expect(list.settings.join(' ')).to.contain('Heat the bearing to')
     expect(list.cautions.join(' ')).to.contain('Gloves rated for the heat')
     expect(new Set(list.tools).size, 'each once').to.equal(list.tools.length)

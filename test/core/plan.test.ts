@@ -9,7 +9,7 @@ import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
-import { DRIVE_WAYS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
+import { DRIVE_WAYS, HEATERS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
 import { inUnits } from '../../src/core/units/quantities.js'
 import { wordsOf } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './line.js'
@@ -210,6 +210,36 @@ describe('what a step says', () => {
     const screws = field('lock', 'torqueNm', { held: 'screws', family: 'insert-ball' }, { setScrewNm: 14.4 })
     expect([fieldState(screws, 14.4), fieldState(screws, 12), fieldState(screws, 16)]).to.deep.equal(['good', 'outside', 'outside'])
     expect(field('lock', 'torqued', { held: 'screws', family: 'insert-ball' }).kind).to.equal('check')
+  })
+  it('a shaft as raceway: its size, roundness, hardness, depth and roughness each have their limit', () => {
+    const CAGE = { held: 'cage', family: 'needle-roller', separable: true } as const
+    const needles = { row: findBearing('K 25x29x13')!.row }
+    for (const name of ['raceway', 'bore']) {
+      const of = (key: string) => field(name, `${name}${key}`, CAGE, needles)
+      expect([58, 57].map((hrc) => fieldState(of('Hrc'), hrc))).to.deep.equal(['good', 'outside'])
+      expect([0.2, 0.3].map((ra) => fieldState(of('Ra'), ra))).to.deep.equal(['good', 'outside'])
+      // Needles of 2 mm: the least depth counts, not a tenth of them.
+      expect([0.3, 0.25].map((mm) => fieldState(of('DepthMm'), mm))).to.deep.equal(['good', 'outside'])
+    }
+    // Shaft 25 h5: 9 µm, of which a quarter; housing 29 G6: 13 µm.
+    expect(field('raceway', 'racewayRoundUm', CAGE, needles).max).to.be.closeTo(2.25, 1e-9)
+    expect(field('bore', 'boreRoundUm', CAGE, needles).max).to.be.closeTo(3.25, 1e-9)
+    expect(field('raceway', 'racewayDepthMm', { ...CAGE, held: 'ring' }, { row: findBearing('RNA 4912')!.row }).min).to.be.at.least(0.3)
+  })
+  it('a small ring can be struck on over a sleeve, a large or a tight one not', () => {
+    const tool = (designation: string, forceN: number) => step('press', {}, { row: findBearing(designation)!.row, forceN }).tool
+    expect([tool('6206', 4000), tool('6206', 15_000), tool('6312', 4000)].map((t) => t.includes('hammer'))).to.deep.equal([
+      true,
+      false,
+      false,
+    ])
+  })
+  it('each heater says how it is used', () => {
+    const hot = { heat: { setC: 90, ringTemperatureC: 88, withinLimit: true, mountingClearanceUm: 24, clearanceLeftUm: 24 } }
+    const said = HEATERS.map((heater) => step('heat', { inner: 'heat' }, { ...hot, heater }))
+    expect(new Set(said.map((s) => s.doing)).size).to.equal(HEATERS.length)
+    expect(said.map((s) => s.fields.some((f) => f.key === 'demagnetised'))).to.deep.equal([true, true, false, false, false])
+    expect(said[HEATERS.indexOf('oil-bath')]!.caution).to.contain('catches fire')
   })
   it('both rows are felt, and rows that differ say that the ring stands askew', () => {
     const barrels = { row: findBearing('22213 K')!.row }

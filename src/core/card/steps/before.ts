@@ -29,17 +29,28 @@ function markings({ row, group, unlisted, set }: StepContext): PlanField[] {
 /** A sleeve of another series looks alike and is too long or too short. */
 const sleeveRead = (sleeve: string): PlanField => ({ key: 'sleeveRead', label: 'Sleeve as read', kind: 'text', quantity: 'text', expects: { part: sleeve } }) // prettier-ignore
 
-const raceway = (key: 'raceway' | 'bore', title: string, field: PlanField): Omit<PlanStep, 'key'> => ({
-  title,
-  doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
-  tool: 'micrometer or bore gauge (zero checked), hardness and roughness papers of the part',
-  fields: [
-    field,
-    words(`${key}Hardness`, 'Hardness and roughness, by which paper'),
-    check(`${key}Sound`, 'No mark, no rust, as hard and smooth as the sheet asks'),
-  ],
-  restsOn: BEARING,
-})
+/** What rollers want of a raceway that is no ring: hardness HRC, roughness Ra µm, hardened depth by the diameter of a roller and at least, mm, and the share of its class that its roundness may use. Engineering practice. */
+const RACE = { hrc: 58, raUm: 0.2, depthShare: 0.1, depthMm: 0.3, roundShare: 0.25 }
+
+/** A shaft or housing that rollers run on, in the class that its sheet wants. */
+function raceway(key: 'raceway' | 'bore', title: string, size: PlanField, elementMm: number): Omit<PlanStep, 'key'> {
+  const { min, max } = size
+  return {
+    title,
+    doing: `The rollers run on it. By the papers of the part: ${RACE.hrc} HRC or more, hard deep enough, ground or honed; then measured for size and roundness. The maker’s sheet goes before these limits.`,
+    tool: `${key === 'bore' ? 'bore gauge' : 'outside micrometer'} (zero checked), papers of the part for hardness and roughness`,
+    fields: [
+      size,
+      number(`${key}RoundUm`, 'Out of round', 'fine', { min: 0, ...(min !== undefined && max !== undefined && { max: 1000 * (max - min) * RACE.roundShare }) }), // prettier-ignore
+      number(`${key}Hrc`, 'Hardness, HRC', 'ratio', { decimals: 0, min: RACE.hrc }),
+      number(`${key}DepthMm`, 'Hardened to a depth of', 'gap', { decimals: 2, min: Math.max(RACE.depthMm, RACE.depthShare * elementMm) }),
+      number(`${key}Ra`, 'Roughness Ra, µm', 'ratio', { decimals: 2, min: 0, max: RACE.raUm }),
+      words(`${key}Hardness`, 'By which paper'),
+      check(`${key}Sound`, 'No mark, no rust, its end chamfered and smooth'),
+    ],
+    restsOn: BEARING,
+  }
+}
 
 /** Classes of the raceways of needles in a cage, for ordinary clearance. Engineering practice. */
 const [CAGE_SHAFT, CAGE_HOUSING] = ['h5', 'G6']
@@ -170,6 +181,7 @@ export const BEFORE = {
           'bore',
           `Look at the housing as raceway, ${q(row!.outsideMm, 'length', 0)}`,
           sized('boreMm', 'Housing bore', row!.outsideMm, CAGE_HOUSING),
+          row!.elementDiameterMm,
         )
       : situation.held === 'cup' || situation.held === 'ring'
         ? {
@@ -205,24 +217,11 @@ export const BEFORE = {
     fields: [check('ordered', 'Marks in line, faced as the drawing says')],
     restsOn: BEARING,
   }),
-  raceway: ({ situation, row, classes }) =>
-    situation.held === 'cage'
-      ? raceway(
-          'raceway',
-          `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}`,
-          sized('shaftMm', 'Shaft diameter', row!.boreMm, CAGE_SHAFT),
-        )
-      : {
-          title: `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}${classes ? ` ${classes.shaftClass}` : ''}`,
-          doing: 'The rollers run on it: hardness, depth, roughness and roundness as the maker’s sheet asks. Write down what was measured.',
-          tool: 'outside micrometer, maker’s sheet, hardness and roughness papers of the shaft',
-          fields: [
-            sized('shaftMm', 'Shaft diameter', row!.boreMm, classes?.shaftClass ?? null),
-            words('hardness', 'Hardness and roughness, by which paper'),
-            check('sound', 'No mark, no rust, as hard and smooth as the sheet asks'),
-          ],
-          restsOn: BEARING,
-        },
+  raceway: ({ situation, row, classes }) => {
+    const shaftClass = situation.held === 'cage' ? CAGE_SHAFT : (classes?.shaftClass ?? null)
+    const title = `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}${shaftClass ? ` ${shaftClass}` : ''}`
+    return raceway('raceway', title, sized('shaftMm', 'Shaft diameter', row!.boreMm, shaftClass), row!.elementDiameterMm)
+  },
   sheet: () => ({
     title: 'Read the maker’s sheet or the machine’s drawing',
     doing: 'No table holds this bearing, so nothing is reckoned here. Write down what the sheet asks of both seats, and how it goes on.',

@@ -1,5 +1,6 @@
 import { DRYING_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
+import type { Heater } from '../../mounting/ways.js'
 import { q, typed } from '../../units/quantities.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { BEARING, DRIFT_TOOL, check, number, torqued, type Make, type StepContext } from './step.js'
@@ -17,11 +18,26 @@ const HOUSING_K = 15
 const ON_SHAFT = ['identify.designation', 'fit.shaftInterference']
 const IN_HOUSING = ['identify.designation', 'fit.housingInterference']
 const SHIELD = 'Stand clear and shield. Never push through the balls or rollers, never on the cage.'
+/** Heaters whose flux leaves a ring magnetic. */
+const MAGNETIC: readonly Heater[] = ['induction', 'coil']
 /** A ring that was hotter than it may be. Engineering practice. */
 const OVERHEATED =
   'Over its limit: put it aside with a label. Ask its stabilisation class and for how long it was so hot. Above that class, or with any heat colour, it is scrap: size first, then hardness.'
 const COLD = 'Cold burns and displaced air: insulated gloves, face shield, ventilate; never in a pit.'
+/** How a ring is warmed in each heater; one row a heater. Engineering practice. */
+const HEATING: Readonly<Record<Heater, { doing: string; tool: string }>> = {
+  induction: { doing: 'The largest core that goes through the bore, the probe on the inner ring; slowly where its clearance is small. Demagnetise at the end.', tool: 'induction heater with core' },
+  coil: { doing: 'Keep the coil moving all round, and rest it as long as it says: its on and off are part of its rating. Watch that the cage stays cool. Demagnetise at the end.', tool: 'coil with its rests' },
+  plate: { doing: 'On clean blocks so that air goes round, under a cover; turn it over halfway.', tool: 'heating plate with cover' },
+  oven: { doing: 'On a clean tray, away from the heater and not on its floor; as long as its mass wants, not a minute by the colour.', tool: 'oven with circulating air' },
+  'oil-bath': { doing: 'Clean oil with a flash point far above, the ring on a sieve off the bottom; let it drip and wipe the bore dry.', tool: 'oil bath with sieve and cover' },
+} // prettier-ignore
 const GLOVES = 'Gloves rated for the heat, no open flame.'
+
+/** Up to this bore, mm, and force, N, a ring can be struck on over a sleeve. Engineering practice. */
+const STRUCK = { boreMm: 50, forceN: 10_000 }
+const struck = (row: StepContext['row'], forceN: number | null) =>
+  row !== null && row.boreMm <= STRUCK.boreMm && forceN !== null && forceN <= STRUCK.forceN
 
 const force = (forceN: number | null) =>
   number('forceN', 'Largest force seen', 'force', { decimals: 1, min: 0, max: (forceN ?? 0) * FORCE_MARGIN })
@@ -33,13 +49,12 @@ export const ONTO = {
     const { title, ...rest } = outerIn(c)
     return { ...rest, title: `${title}, with the shaft` }
   },
-  press: ({ forceN, tools }) => ({
+  press: ({ forceN, tools, row }) => ({
     title: 'Press the bearing on, cold',
-    doing:
-      'Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.',
-    tool: `${tools.press ?? 'press with gauge'}, sleeve on the inner ring face`,
+    doing: `Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.${struck(row, forceN) ? ' Without a press: light, even blows on a sleeve that stands on the whole face of the inner ring, and 0 is written as its force.' : ''}`,
+    tool: `${tools.press ?? 'press with gauge'}, sleeve on the inner ring face${struck(row, forceN) ? ', hammer' : ''}`,
     fields: [force(forceN)],
-    caution: SHIELD,
+    caution: `${SHIELD}${struck(row, forceN) ? ' Eye protection for every blow.' : ''}`,
     restsOn: [...ON_SHAFT, 'mount.pressForceN'],
   }),
   'press-both': ({ forceN, outerForceN }) => ({
@@ -52,8 +67,8 @@ export const ONTO = {
   }),
   heat: ({ heat, limitC, tools, heater }) => ({
     title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
-    doing: 'Lay everything out first. Measure at the inner ring with a contact probe; shiny steel fools an infrared reading.',
-    tool: `${tools.heater ?? 'bearing heater'}, contact probe`,
+    doing: `Lay everything out first. ${HEATING[heater].doing} Measure at the inner ring with a contact probe; an infrared reading only on a patch of matt tape.`,
+    tool: `${tools.heater ?? HEATING[heater].tool}, contact probe`,
     fields: [
       {
         ...number('ringC', 'Temperature of the inner ring', 'temperature', {
@@ -63,9 +78,9 @@ export const ONTO = {
         over: OVERHEATED,
         aside: true,
       },
-      ...(heater === 'induction' || heater === 'coil' ? [check('demagnetised', 'Demagnetised: a paper clip does not cling to it')] : []),
+      ...(MAGNETIC.includes(heater) ? [check('demagnetised', 'Demagnetised: a paper clip does not cling to it')] : []),
     ],
-    caution: `${GLOVES.slice(0, -1)}, never above ${q(limitC, 'temperature')}. Keep pacemakers away from an induction heater.`,
+    caution: `${GLOVES.slice(0, -1)}, never above ${q(limitC, 'temperature')}.${heater === 'oil-bath' ? ' Hot oil burns and catches fire: lid and extinguisher at hand.' : ''}${MAGNETIC.includes(heater) ? ' Keep pacemakers away from an induction heater.' : ''}`,
     restsOn: [...ON_SHAFT, 'mount.setTemperatureC'],
   }),
   push: ({ row }) => ({
