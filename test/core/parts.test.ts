@@ -259,6 +259,10 @@ describe('parts by words', () => {
     expect(searchParts('felt ring 60 KM 12').together!.fits).to.equal(false)
     expect(searchParts('banana').unknown).to.deep.equal(['banana'])
     expect(said(searchParts('sleeve for 6312').nothing)).to.equal('6312 has a cylindrical bore: it sits on no sleeve.')
+    expect(said(searchParts('axial seal on 60').nothing))
+      .to.contain('Order by the shaft, 60 mm')
+      .and.contain('stretched by about a tenth')
+    expect(searchParts('lip seal on 60').nothing, 'radial ones have a standard').to.equal(null)
     expect(said(searchParts('withdrawal sleeve 1205 K').nothing)).to.contain('No withdrawal sleeve belongs to 1205 K')
   })
   it('a shaft narrows what is found, and nothing typed gives the first of all', () => {
