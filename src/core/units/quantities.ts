@@ -144,8 +144,8 @@ export function decimalsOf(quantity: Quantity, system: UnitSystem): number {
 /** Decimals in a person's system when a figure asks for its own in metric: a micrometre is half a ten-thousandth of an inch. */
 function decimalsFor(quantity: Quantity, system: UnitSystem, metricDecimals: number | undefined): number {
   if (metricDecimals === undefined || system === 'metric') return metricDecimals ?? decimalsOf(quantity, system)
-  // A pound-foot is no coarser than a newton metre.
-  if (quantity === 'torque') return metricDecimals
+  // Minutes are minutes, and a pound-foot is no coarser than a newton metre.
+  if (quantity === 'torque' || unitOf(quantity, 'metric') === unitOf(quantity, 'inch')) return metricDecimals
   return quantity === 'length' ? Math.max(decimalsOf(quantity, system), metricDecimals + 2) : decimalsOf(quantity, system)
 }
 
