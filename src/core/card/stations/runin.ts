@@ -55,7 +55,7 @@ function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubric
   if (fit.clearance && fit.clearance.p025Um < 0) looks.push('the clearance left when hot can be nothing: read the group on the ring again')
   if (lubricate.mixing && lubricate.mixing.mixing !== 'compatible') looks.push('two greases may have met')
   looks.push(
-    'too much grease: relief open, surplus out',
+    'too much grease: relief open, surplus out; or let it rest and run it on and off until the grease has found its place',
     'the free ring: it must move in its housing, with a locating ring at one end only',
     'a seal or cover that rubs, a coupling pushed together, a belt too tight',
   )

@@ -76,7 +76,9 @@ summary {
   gap: 12px;
   padding: 6px 0;
 }
-.row :deep(button) {
+.row :deep(button),
+.row :deep(.p-select) {
+  align-items: center;
   min-height: 64px;
 }
 </style>

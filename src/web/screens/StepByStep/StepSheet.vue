@@ -47,7 +47,11 @@ function again() {
   void nextTick(() => focusField(wrong.value[0]?.key ?? props.step.fields[0]?.key))
 }
 
-const focusField = (key: string | undefined) => document.getElementById(`${name.value}-${key}`)?.focus()
+/** Of a choice the first of its ways. */
+function focusField(key: string | undefined) {
+  const id = `${name.value}-${key}`
+  ;(document.getElementById(id) ?? document.getElementById(`${id}-0`))?.focus()
+}
 const sheet = ref<HTMLElement | null>(null)
 onMounted(() => {
   const first = props.step.fields.find((f) => f.kind !== 'check' && (values.value[f.key] ?? null) === null)
@@ -56,7 +60,9 @@ onMounted(() => {
 })
 
 const { heard, inHand, hears, field } = useGaugeInto(() => props.step)
-const ticks = (target: EventTarget | null) => target instanceof HTMLInputElement && target.type === 'checkbox'
+/** Space and arrows are those of a box or of a choice where it has the focus. */
+const ticks = (target: EventTarget | null) => target instanceof HTMLInputElement && ['checkbox', 'radio'].includes(target.type)
+const chooses = (target: EventTarget | null) => target instanceof HTMLInputElement && target.type === 'radio'
 useEventListener(
   window,
   'keydown',
@@ -69,7 +75,8 @@ useEventListener(
     if (event.key === ' ' && !(event.target instanceof HTMLButtonElement) && !ticks(event.target)) {
       onward.value?.run()
       event.preventDefault()
-    } else if (event.key === 'ArrowLeft') emit('go', props.index - 1)
+    } else if (chooses(event.target)) return
+    else if (event.key === 'ArrowLeft') emit('go', props.index - 1)
     else if (event.key === 'ArrowRight' && props.index < props.atHand) emit('go', props.index + 1)
   },
   { capture: true },
@@ -276,6 +283,11 @@ h1 {
 }
 .stopped :deep(button) {
   min-height: 64px;
+}
+.say :deep(.accept input),
+.say :deep(.accept button) {
+  font-size: 1.3rem;
+  min-height: 68px;
 }
 .picture {
   align-self: start;
