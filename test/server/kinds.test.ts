@@ -18,6 +18,8 @@ import {
   type Instance,
 } from './helpers.js'
 import { askedOf } from '../../src/core/words/say.js'
+import { paperOf } from '../../src/server/cards/card.js'
+import { cardDocument } from '../../src/server/files/card-pdf.js'
 
 /** Every kind of bearing of the catalogue, and one that no table lists, from the opened card to the finished one. */
 describe('every kind is carried to the finish', () => {
@@ -184,6 +186,31 @@ describe('every kind is carried to the finish', () => {
     expect(new Set(stored.map((r) => r.storedAt)), 'whatever the page says').to.deep.equal(new Set([NOW.toISOString()]))
     const { questions } = (await evaluation(id)).places['p2.1']!.runin
     expect(askedOf(questions.find((q) => q.code === 'run-times')!).text).to.contain('{120|minutes}')
+    await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
+  })
+
+  it('a run that was stopped keeps who stopped it and what was found; the paper tells both runs', async () => {
+    const { id } = (await openAt(technician, 'GP-1', ['p2.1'])).job
+    const first = [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 37, 54, 71][i], with: 'Probe P-1', by: 'Nobody' }))
+    await answer(technician, id, { 'p2/runin.readings': first, 'line/runin.stops': [{ run: 1, why: 'climbs on', found: null }] })
+    expect((await evaluation(id)).places['p2.1']!.runin.verdict.word).to.equal('stopped')
+    const stored = async () => (await cardOf(technician, id)).answers['line/runin.stops']!.value as { by: string; found: string | null }[]
+    const [stop] = await stored()
+    expect(stop!.by, 'the server says who').to.equal('R. Amble')
+    await answer(technician, id, { 'line/runin.stops': [{ ...stop, found: 'two locating rings' }] })
+    const again = [0, 30, 60, 90].map((minute, i) => ({ minute, temperatureC: [20, 44, 49, 50][i], run: 2 }))
+    await answer(technician, id, { 'p2/runin.readings': [...first, ...again] })
+    expect((await evaluation(id)).places['p2.1']!.runin.run.peakC).to.equal(50)
+    const paper = { ...(await paperOf(instance.pool, id, NOW)), units: 'inch' as const, printedAt: NOW }
+    const printed = JSON.stringify(cardDocument(paper))
+    for (const words of [
+      'Run 1: 0 min 68 °F (Probe P-1, R. Amble), 30 min',
+      'Run 1 stopped by R. Amble: climbs on. Found: two locating rings.',
+      'Run 2: 0 min 68 °F (R. Amble), 30 min 111 °F',
+    ])
+      // prettier-ignore
+      expect(printed, words).to.contain(words)
+    expect((await technician.get(`/cards/${id}/card.pdf`)).status).to.equal(200)
     await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
   })
 

@@ -14,6 +14,8 @@ import { runChart } from '../../core/drawing/run-chart.js'
 import { toSvg } from '../../core/drawing/svg.js'
 import { findingWords } from '../../core/inspection/findings.js'
 import { format, inUnits, unitOf, type UnitSystem } from '../../core/units/quantities.js'
+import { readingsOf } from '../../core/runin/run-in.js'
+import { runParagraphs } from './card-run.js'
 import { PDF_FONT } from './pdf.js'
 
 export interface CardPaper {
@@ -40,7 +42,7 @@ const PRINTED: Readonly<Record<Station, readonly string[]>> = {
   fit: ['shaftClass', 'shaftInterference', 'housingClass', 'housingInterference', 'clearance'],
   mount: ['setTemperatureC', 'pressForceN'],
   lubricate: ['intervalH', 'intervalDays', 'quantityG', 'strokes', 'firstFillG', 'kappa'],
-  runin: ['lastC', 'peakC', 'vibrationRmsMmS'],
+  runin: ['lastC', 'peakC', 'vibrationRmsMmS', 'pairHotUm'],
   inspect: ['cause', 'mode', 'hoursRun', 'lifeShare'],
 }
 
@@ -238,15 +240,17 @@ export function cardDocument(paper: CardPaper): TDocumentDefinitions {
   const { view, evaluation, answers, units, printedAt } = paper
   const { job } = view
   const several = evaluation.order.length > 1
+  const run = runParagraphs(paper, (scope) => placeName(paper, scope))
   const pictures = evaluation.order
     .filter(({ place, lead }) => place === lead)
     .slice(0, 4)
     .flatMap(({ place, lead }) => {
       const section = cardSection(evaluation, answers, view.context, place, units, { width: 620, height: 250 })
       const { runin, duty } = placeAnswers(answers, place, lead)
-      const run = runin.readings.length
+      const inHand = readingsOf(runin.readings, evaluation.places[place]!.runin.runNo ?? 1)
+      const run = inHand.length
         ? runChart(
-            runin.readings,
+            inHand,
             { limitC: runin.limitC, ambientC: duty.ambientC ?? 20 },
             620,
             230,
@@ -300,6 +304,7 @@ export function cardDocument(paper: CardPaper): TDocumentDefinitions {
       ...pictures,
       heading('Figures'),
       figures(paper),
+      ...(run.length ? [heading('First hours'), ...run] : []),
       ...inspection(paper),
       ...steps(paper),
       ...notes(paper),
