@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import { keyOf, positionOf } from '../../../core/card/answers.js'
-import { readingsOf, type RunReading } from '../../../core/runin/run-in.js'
+import { positionOf } from '../../../core/card/answers.js'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
-import { useCard } from '../../stores/card.js'
 import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import RunReadings from './RunReadings.vue'
 import RunRound from './RunRound.vue'
 import StationFrame from './StationFrame.vue'
 import StepList from './StepList.vue'
+import { useRuns } from './useRuns.js'
 
-const card = useCard()
+const { card, run, positions, of, nameOf } = useRuns()
 const session = useSession()
 const gauges = useGauges()
 const result = computed(() => card.evaluation.runin)
@@ -21,17 +20,13 @@ const a = computed(() => card.answers.runin)
 /** The curve comes with its station, not with the card. */
 const RunCurve = defineAsyncComponent(() => import('./RunCurve.vue'))
 /** The run in hand of every position; of the one that is looked at, runs that were stopped before it too. */
-const runs = computed(() => {
-  const now = result.value.runNo ?? 1
-  const positions = [...new Set(card.line.order.map((o) => positionOf(o.place)))]
-  return positions.flatMap((code) => {
-    const all = (card.lineAnswers[keyOf(code, 'runin', 'readings')] ?? []) as RunReading[]
+const curves = computed(() =>
+  positions.value.flatMap((code) => {
     const here = code === positionOf(card.place)
-    const name = card.nameOf(code) || 'this position'
-    const earlier = here ? Array.from({ length: now - 1 }, (_, i) => ({ name: `run ${i + 1}, stopped`, here: false, readings: readingsOf(all, i + 1) })) : [] // prettier-ignore
-    return [{ name, here, readings: readingsOf(all, now) }, ...earlier]
-  })
-})
+    const earlier = here ? Array.from({ length: run.value - 1 }, (_, i) => ({ name: `run ${i + 1}, stopped`, here: false, readings: of(code, i + 1) })) : [] // prettier-ignore
+    return [{ name: nameOf(code), here, readings: of(code) }, ...earlier]
+  }),
+)
 /** What reads vibration or noise. */
 const meters = computed(() =>
   (['velocity', 'sound'] as const)
@@ -43,7 +38,7 @@ const measured = computed(() => a.value.vibrationRmsMmS !== null || a.value.nois
 
 <template>
   <StationFrame :result="result" drawing-title="The first hours" drawing-note="temperature of the housing, minutes since the start">
-    <template #drawing><RunCurve :runs="runs" :limit-c="a.limitC" :ambient-c="card.answers.duty.ambientC ?? 20" /></template>
+    <template #drawing><RunCurve :runs="curves" :limit-c="a.limitC" :ambient-c="card.answers.duty.ambientC ?? 20" /></template>
     <template #entry>
       <RunRound v-if="!card.readOnly && !result.stopped" />
       <p v-if="result.fieldErrors.readings" class="refusal" role="alert">{{ session.say(result.fieldErrors.readings) }}</p>

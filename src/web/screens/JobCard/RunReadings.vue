@@ -1,21 +1,18 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { LINE, keyOf, positionOf, type Scope } from '../../../core/card/answers.js'
-import { readingsOf, type RunReading } from '../../../core/runin/run-in.js'
+import { LINE, type Scope } from '../../../core/card/answers.js'
+import type { RunReading } from '../../../core/runin/run-in.js'
 import TextField from '../../fields/TextField.vue'
 import { timeOf } from '../../figures/dates.js'
-import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
+import { useRuns } from './useRuns.js'
 
 /** What was read of the run in hand at every position, and the runs before it that were stopped. */
-const card = useCard()
+const { card, positions, all, of, nameOf } = useRuns()
 const session = useSession()
-const run = computed(() => card.evaluation.runin.runNo ?? 1)
-const positions = computed(() => [...new Set(card.line.order.map((o) => positionOf(o.place)))])
-const all = (code: Scope) => (card.lineAnswers[keyOf(code, 'runin', 'readings')] ?? []) as RunReading[]
 const rows = computed(() => {
-  const runs = positions.value.map((code) => readingsOf(all(code), run.value))
+  const runs = positions.value.map((code) => of(code))
   const minutes = [...new Set(runs.flat().map((r) => r.minute))].sort((a, b) => a - b)
   return minutes.map((minute) => ({ minute, read: runs.map((r) => r.find((x) => x.minute === minute) ?? null) }))
 })
@@ -48,7 +45,7 @@ function goOn() {
     <thead>
       <tr>
         <th scope="col">min</th>
-        <th v-for="code in positions" :key="code" scope="col">{{ positions.length > 1 ? card.nameOf(code) || code : 'read' }}</th>
+        <th v-for="code in positions" :key="code" scope="col">{{ positions.length > 1 ? nameOf(code) : 'read' }}</th>
       </tr>
     </thead>
     <tbody>

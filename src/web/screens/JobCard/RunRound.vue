@@ -3,9 +3,8 @@ import { useEventListener, useNow } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, ref } from 'vue'
 import { runRound } from '../../../contract/answers.js'
-import { LINE, keyOf, positionOf, type Scope } from '../../../core/card/answers.js'
+import { LINE, type Scope } from '../../../core/card/answers.js'
 import { fieldOf } from '../../../core/card/fields.js'
-import { readingsOf, type RunReading } from '../../../core/runin/run-in.js'
 import { serverNow } from '../../clock.js'
 import { readSent } from '../../devices/wedge.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -13,20 +12,17 @@ import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
-import { useCard } from '../../stores/card.js'
 import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import GaugePanel from '../StepByStep/GaugePanel.vue'
 import { useGauge } from '../StepByStep/useGauge.js'
+import { useRuns } from './useRuns.js'
 
 /** A round of readings: one temperature for each position of the card, typed or from a gauge, at the minute of the run's clock. */
-const card = useCard()
+const { card, run, positions, all, of, nameOf } = useRuns()
 const session = useSession()
 const gauges = useGauges()
-const run = computed(() => card.evaluation.runin.runNo ?? 1)
-const positions = computed(() => [...new Set(card.line.order.map((o) => positionOf(o.place)))])
-const all = (code: Scope) => (card.lineAnswers[keyOf(code, 'runin', 'readings')] ?? []) as RunReading[]
-const label = (code: Scope) => (positions.value.length > 1 ? `Temperature, ${card.nameOf(code) || code}` : 'Temperature')
+const label = (code: Scope) => (positions.value.length > 1 ? `Temperature, ${nameOf(code)}` : 'Temperature')
 const idOf = (code: Scope) => `newTemperature-${code}`
 
 /** Minutes of the clock that both people see; null while nobody has said when it started. */
@@ -44,12 +40,12 @@ const begin = () => card.edit('runin', { startedAt: new Date(serverNow()).toISOS
 const STEP_MIN = 20
 /** The last minute while a position has no reading of it, else the next one. */
 const next = computed(() => {
-  const runs = positions.value.map((code) => readingsOf(all(code), run.value))
+  const runs = positions.value.map((code) => of(code))
   const last = Math.max(-1, ...runs.flat().map((r) => r.minute))
   return last < 0 ? 0 : runs.some((r) => !r.some((x) => x.minute === last)) ? last : last + STEP_MIN
 })
 const minuteNow = computed(() => (elapsedS.value === null ? next.value : Math.floor(elapsedS.value / 60)))
-const missing = () => positions.value.find((code) => !readingsOf(all(code), run.value).some((r) => r.minute === minuteNow.value))
+const missing = () => positions.value.find((code) => !of(code).some((r) => r.minute === minuteNow.value))
 
 const round = ref(0)
 const schema = computed(() => runRound(positions.value))
@@ -100,7 +96,7 @@ const { heard, hears } = useGauge(
     const [minute, before] = [minuteNow.value, all(code)]
     back = () => card.edit('runin', { readings: before }, code)
     note(code, minute, value.value, using)
-    heard.value = `From the gauge: ${session.withUnit(value.value, 'temperature')} at ${minute} min${positions.value.length > 1 ? `, ${card.nameOf(code)}` : ''}.`
+    heard.value = `From the gauge: ${session.withUnit(value.value, 'temperature')} at ${minute} min${positions.value.length > 1 ? `, ${nameOf(code)}` : ''}.`
   },
   () => back(),
 )
