@@ -7,6 +7,7 @@ import { againstWords, followsWords } from '../../src/core/card/against.js'
 import { comparedWords, fieldState } from '../../src/core/card/mounting-plan.js'
 import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
+import { STEP_FIGURES } from '../../src/core/card/steps/step-figures.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
 import { DRIVE_WAYS, HEATERS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
@@ -313,6 +314,29 @@ describe('what a step says', () => {
           expect(s.title.length * s.doing.length * s.tool.length, s.key).to.be.above(0)
           if (['isolate', 'off', 'press', 'drive', 'lock', 'arbor'].includes(s.key) && !(s.key === 'lock' && held === 'screws')) expect(s.caution, `${held} ${s.key}`).to.be.a('string') // prettier-ignore
         }
+  })
+})
+
+describe('the figures beside a step', () => {
+  it('are those of its station: each is made on some card, and each step is one of a plan', () => {
+    const warm = {
+      arrange: { innerRight: 'cover' },
+      mount: { method: 'heat', endBoltMm: 12, endBoltClass: '8.8', storeC: 2, humidityPercent: 80 },
+    } as const
+    const cards = [
+      filledCard('6312', warm),
+      ...(['warm', 'chill', 'press'] as const).map((outerMethod) =>
+        filledCard('NU 312', { fit: { housingClass: 'P7' }, mount: { outerMethod, method: 'chill' } }),
+      ),
+      filledCard('22212 K'),
+      filledCard('UC 207', { mount: { setScrewKey: '4' } }),
+    ]
+    const made = new Set(cards.flatMap((e) => [...figuresOf(e)].filter(([, f]) => f.value !== null).map(([key]) => key)))
+    const ofPairs = ['arrange.pairColdUm', 'arrange.pairShimMm', 'arrange.pairNutDeg', 'arrange.pairLimitsUm', 'runin.pairHotUm']
+    const missing = Object.values(STEP_FIGURES).flat().filter((key) => !made.has(key) && !ofPairs.includes(key)) // prettier-ignore
+    expect(missing).to.deep.equal([])
+    const known: readonly string[] = [...STEP_NAMES, 'fill', 'hot']
+    expect(Object.keys(STEP_FIGURES).filter((name) => !known.includes(name))).to.deep.equal([])
   })
 })
 

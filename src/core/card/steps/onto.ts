@@ -67,7 +67,7 @@ export const ONTO = {
   }),
   heat: ({ heat, limitC, tools, heater }) => ({
     title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
-    doing: `Lay everything out first. ${HEATING[heater].doing} Measure at the inner ring with a contact probe; an infrared reading only on a patch of matt tape.`,
+    doing: `Lay everything out first. ${HEATING[heater].doing} Measure at the inner ring with a contact probe.`,
     tool: `${tools.heater ?? HEATING[heater].tool}, contact probe`,
     fields: [
       {

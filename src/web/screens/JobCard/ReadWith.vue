@@ -9,17 +9,18 @@ import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import { useStep } from './useStep.js'
 
-/** With which instrument a field is read, what is to be said of it, and who read what when. */
-const props = defineProps<{ step: LineStep; field: PlanField; id: string }>()
+/** With which instrument fields of one quantity are read, what is to be said of it, and who read what when. */
+const props = defineProps<{ step: LineStep; fields: readonly PlanField[]; id: string }>()
 const session = useSession()
 const gauges = useGauges()
 const { card, record, values, locked } = useStep(() => props.step)
-const fitting = computed(() => gauges.forQuantity(card.context.plant.instruments, props.field.quantity))
+const quantity = computed(() => props.fields[0]!.quantity)
+const fitting = computed(() => gauges.forQuantity(card.context.plant.instruments, quantity.value))
 const chosen = computed(() => {
-  const said = values.value[withKey(props.field.key)]
-  return typeof said === 'string' && said ? said : null
+  const said = props.fields.map((f) => values.value[withKey(f.key)]).find((name) => typeof name === 'string' && name)
+  return typeof said === 'string' ? said : null
 })
-const shown = computed(() => chosen.value ?? gauges.usual(fitting.value, props.field.quantity))
+const shown = computed(() => chosen.value ?? gauges.usual(fitting.value, quantity.value))
 const options = computed(() => {
   const names = fitting.value.map((i) => i.name)
   return [...names, ...(shown.value && !names.includes(shown.value) ? [shown.value] : [])].map((value) => ({ value, label: value }))
@@ -27,20 +28,27 @@ const options = computed(() => {
 const today = new Date().toISOString().slice(0, 10)
 const notes = computed(() => {
   const instrument = fitting.value.find((i) => i.name === shown.value)
-  return instrument ? instrumentNotes(instrument, props.field, today) : []
+  const all = instrument ? props.fields.flatMap((f) => instrumentNotes(instrument, f, today)) : []
+  const cautions = all.filter((n) => n.level === 'caution')
+  const once = new Map((cautions.length ? cautions : all).map((n) => [n.words, n]))
+  return [...once.values()]
 })
 function choose(name: string | null) {
-  gauges.choose(props.field.quantity, name)
-  card.editStep(props.step.key, { [withKey(props.field.key)]: name })
+  gauges.choose(quantity.value, name)
+  card.editStep(props.step.key, Object.fromEntries(props.fields.map((f) => [withKey(f.key), name])))
 }
-/** The reading that stands, as the server took it, and how often it was read before. */
-const read = computed(() => (record.value?.readings ?? []).filter((r) => r.field === props.field.key))
+/** The reading of the last field that was read, as the server took it, and how often it was read before. */
+const field = computed(() => {
+  const latest = (record.value?.readings ?? []).filter((r) => props.fields.some((f) => f.key === r.field)).at(-1)
+  return props.fields.find((f) => f.key === latest?.field) ?? props.fields[0]!
+})
+const read = computed(() => (record.value?.readings ?? []).filter((r) => r.field === field.value.key))
 const last = computed(() => read.value.at(-1))
-const stands = computed(() => last.value && last.value.value === values.value[props.field.key])
+const stands = computed(() => last.value && last.value.value === values.value[field.value.key])
 const before = computed(() =>
   read.value
     .slice(0, -1)
-    .map((r) => `${session.withUnit(r.value, props.field.quantity, props.field.decimals)} ${r.by}, ${timeOf(r.at)}`)
+    .map((r) => `${session.withUnit(r.value, quantity.value, field.value.decimals)} ${r.by}, ${timeOf(r.at)}`)
     .join('; '),
 )
 </script>

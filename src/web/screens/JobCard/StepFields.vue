@@ -48,6 +48,11 @@ function wrong(f: PlanField): string | null {
   if (f.under !== undefined && f.min !== undefined && read < f.min) return f.under
   return 'Outside the tolerance: the plan stops here.'
 }
+/** Numbers of one quantity are read with one instrument, which is said below the last of them; null at the others. */
+function readTogether(f: PlanField): PlanField[] | null {
+  const alike = props.step.fields.filter((other) => other.kind === 'number' && other.quantity === f.quantity)
+  return f.kind === 'number' && alike.at(-1) === f ? alike : null
+}
 /** What a number should be by the one beside it, while it is not there yet. */
 const follows = (f: PlanField) => (values.value[f.key] ?? null) === null && followsWords(f.against, values.value, f.quantity)
 const choices = (f: PlanField) => (f.options ?? []).map((value) => ({ value, label: value }))
@@ -119,7 +124,7 @@ function aside(f: PlanField) {
     />
     <p v-if="follows(f)" class="soft small">{{ session.say(follows(f) as string) }}</p>
     <p v-if="aside(f)" class="small"><RouterLink :to="aside(f)!">Put it on the list of what is put aside</RouterLink></p>
-    <ReadWith v-if="f.kind === 'number'" :id="`${name}-${f.key}-with`" :step="step" :field="f" />
+    <ReadWith v-if="readTogether(f)" :id="`${name}-${f.key}-with`" :step="step" :fields="readTogether(f)!" />
     <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">
       {{ session.say(comparedWords(f, values[f.key])!) }}
     </p>

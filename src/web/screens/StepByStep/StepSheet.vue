@@ -4,6 +4,7 @@ import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import { figureText } from '../../figures/figureText.js'
 import { useSession } from '../../stores/session.js'
 import SaveState from '../JobCard/SaveState.vue'
 import StepAccept from '../JobCard/StepAccept.vue'
@@ -24,7 +25,7 @@ const name = computed(() => stepName(props.step.key))
 const total = computed(() => card.plan.length)
 const following = computed(() => card.plan[props.index + 1])
 
-const { picture, driven, grips } = useStepLook(() => props.step)
+const { picture, driven, grips, figures } = useStepLook(() => props.step)
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
 
 const done = computed(() => signed.value && !stale.value)
@@ -144,7 +145,18 @@ onBeforeUnmount(() => spoken.stop())
         <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
         <p v-if="card.message" class="state state-stop" role="alert">{{ session.say(card.message) }}</p>
       </div>
-      <DrawingView v-if="picture" :drawing="picture" class="picture" />
+      <div class="look">
+        <DrawingView v-if="picture" :drawing="picture" class="picture" />
+        <dl v-if="figures.length" aria-label="Figures of this step">
+          <div v-for="(f, i) in figures" :key="f.key" :class="{ first: i === 0 }" :data-figure="f.key">
+            <dt>{{ session.say(f.label) }}</dt>
+            <dd>
+              <b class="number">{{ figureText(f).number }}</b> {{ figureText(f).unit }}
+              <span v-if="f.note && i === 0" class="soft">{{ session.say(f.note) }}</span>
+            </dd>
+          </div>
+        </dl>
+      </div>
     </div>
     <footer>
       <Button class="back" severity="secondary" outlined label="Look back" :disabled="index === 0" @click="emit('go', index - 1)" />
@@ -289,10 +301,36 @@ h1 {
   font-size: 1.3rem;
   min-height: 68px;
 }
-.picture {
+.look {
   align-self: start;
-  max-height: 100%;
+}
+.picture {
   width: 100%;
+}
+dl {
+  display: grid;
+  gap: 6px 22px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  margin: 6px 0 0;
+}
+dt {
+  color: var(--soft);
+  font: 500 1.1rem var(--condensed);
+}
+dd {
+  font-size: 1.1rem;
+  margin: 0;
+}
+dd .number {
+  font-size: 1.5rem;
+}
+dl .first {
+  grid-column: 1 / -1;
+}
+dl .first .number {
+  color: var(--damson);
+  font-size: 3.2rem;
+  line-height: 1.05;
 }
 footer {
   align-items: center;
@@ -324,10 +362,18 @@ footer {
   .work {
     grid-template-columns: 1fr;
   }
-  .picture {
-    max-height: 18rem;
+  .look {
+    align-items: center;
+    display: grid;
+    gap: 8px 24px;
+    grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
     order: -1;
-    width: auto;
+  }
+  .picture {
+    max-height: 16rem;
+  }
+  dl {
+    grid-template-columns: 1fr;
   }
   footer {
     grid-template-columns: auto minmax(0, 1fr);

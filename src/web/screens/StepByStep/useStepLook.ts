@@ -2,6 +2,7 @@ import { useNow } from '@vueuse/core'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { keyOf, positionOf } from '../../../core/card/answers.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
+import { STEP_FIGURES } from '../../../core/card/steps/step-figures.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
@@ -84,5 +85,10 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
         : record.value?.readings?.filter((r) => r.field === runs.reading).at(-1)?.at
     return began && tick.value ? { leftS: Math.round(figure - (serverNow() - Date.parse(began)) / 1000), again: runs.again } : null
   })
-  return { picture, driven, grips }
+  /** The figures that the step turns on, the first of them large. */
+  const figures = computed(() => {
+    const here = Object.values(station.value ?? {}).flatMap((result) => result.figures)
+    return (STEP_FIGURES[name.value] ?? []).flatMap((key) => here.filter((f) => f.key === key && f.value !== null))
+  })
+  return { picture, driven, grips, figures }
 }
