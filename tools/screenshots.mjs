@@ -128,7 +128,9 @@ main(async () => {
     await go(`/machines/${mill}`, 'machine')
     for (const station of ['identify', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
       await go(`/jobs/${id}/${station}`, `station-${station}`)
-    await api('POST', `${step('p1.1/seat')}/signature`)
+    await api('PUT', step('p1.1/bore'), { version: 0, values: { boreMm: 130.02 } })
+    await api('PUT', step('p1.1/unpack'), { version: 0, values: { marking: '6312 C3' } })
+    for (const done of ['seat', 'bore', 'unpack']) await api('POST', `${step(`p1.1/${done}`)}/signature`)
     await go(`/jobs/${id}/steps`, 'step-by-step')
     // The fan's shaft with all that acts on it.
     const fan = await api('GET', `/machines/${await machine('EF-1')}`)

@@ -57,7 +57,7 @@ const options = computed(() => {
     stroke: { width: 2, dashArray: dash },
     markers: { size: series.value.map((_, i) => (foreseen && i === count - 1 ? 0 : 4)) },
     legend: { show: count > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
-    grid: { borderColor: p.hair, padding: { left: 4, right: 12, bottom: -6 } },
+    grid: { borderColor: p.hair, padding: { left: 14, right: 12, bottom: -6 } },
     xaxis: { type: 'numeric', min: 0, max: Math.ceil(lastMinute.value / 60) * 60, tickAmount: 6, title: { text: 'minutes since the start' }, labels: { formatter: (v: string) => Number(v).toFixed(0) }, axisBorder: { color: p.ink } }, // prettier-ignore
     yaxis: { ...roundAxis(Math.min(...all) - 2, Math.max(...all) + 4), labels: { formatter: (v: number) => v.toFixed(0) } }, // prettier-ignore
     annotations: {
