@@ -245,7 +245,7 @@ describe('what a step says', () => {
   it('both rows are felt, and rows that differ say that the ring stands askew', () => {
     const barrels = { row: findBearing('22213 K')!.row }
     expect(step('before', BARREL, barrels).fields.map((f) => f.key)).to.deep.equal(['beforeUm', 'beforeOtherUm'])
-    expect(step('drive', BARREL, barrels).fields.map((f) => f.key)).to.deep.equal(['reductionUm', 'leftUm', 'leftOtherUm'])
+    expect(step('drive', BARREL, barrels).fields.map((f) => f.key)).to.deep.equal(['leftUm', 'leftOtherUm', 'reductionUm'])
     const other = field('before', 'beforeOtherUm', BARREL, barrels)
     expect([60, 70, 74].map((um) => fieldState(other, um, { beforeUm: 60 }))).to.deep.equal(['good', 'good', 'good'])
     expect(fieldState(other, 74, { beforeUm: 56 })).to.equal('outside')
@@ -395,9 +395,14 @@ describe('the figures beside the steps of a card', () => {
   })
   it('a sleeve is driven up by the figures of Fit', () => {
     const e = mount('22212 K')
-    const drive = e.mount.plan.find((s) => s.key === 'drive')!
-    expect([drive.fields[0]!.min, drive.fields[0]!.max]).to.deep.equal(value(e, 'fit.reductionUm'))
+    const taken = e.mount.plan.find((s) => s.key === 'drive')!.fields.find((f) => f.key === 'reductionUm')!
+    expect([taken.min, taken.max]).to.deep.equal(value(e, 'fit.reductionUm'))
     expect(mount('1212 K').mount.plan.find((s) => s.key === 'drive')!.fields[0]!.key).to.equal('angleDeg')
+  })
+  it('a large taper asks for a hydraulic nut, a very large one for oil as well', () => {
+    const notes = (designation: string, hydraulic = false) =>
+      cautionsOf(mount(designation, answered({ hydraulic }))).flatMap((c) => (c.code.startsWith('taper-') ? [c.code] : []))
+    expect([notes('22216 K'), notes('22217 K'), notes('22217 K', true), notes('22244 K', true)]).to.deep.equal([[], ['taper-hydraulic'], [], ['taper-oil']]) // prettier-ignore
   })
   it('a collar on a shaft that runs both ways is stopped', () => {
     const e = mount('UEL 208', answered({ reversing: true }))

@@ -28,6 +28,8 @@ export const MOUNTING_CAUTIONS: Cautions = {
   'torque-of-the-manual': 'Where the manual or the drawing says a torque, it goes before this one. Clean, straight threads; oiled as the friction says.',
   'window-gone': 'The ring would grip within the {carry} s of carrying it: heat it where it goes on, or take another way.',
   'housing-hot': 'A housing of {is} loses paint and seals: chill the ring as well, or press it.',
+  'taper-hydraulic': 'Over {from} of bore a hydraulic nut drives it up more evenly than a spanner, and with less strength.',
+  'taper-oil': 'Over {from} of bore it is driven up by a hydraulic nut with oil injected under the ring; let the oil out before the nut is changed.',
   'collar-reversing': 'A collar works loose on a shaft that runs both ways: take an insert with screws, or one on a sleeve.',
   'not-cold-enough': 'The part does not shrink enough to go in freely at this temperature.',
   'cold-bearing': "Complete bearings not below about {limit} without the maker's word: seals, grease, cage and steel may not stand it.",

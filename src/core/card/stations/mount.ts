@@ -101,6 +101,7 @@ function withoutPressing(
   const situation = situationOf(answers, row, fitted, held, 'press', set)
   const onTaper = held === 'sleeve' || held === 'taper'
   const needs = toolNeeds(station, answers, tools, row && onTaper ? tapered(seatWants(row, fitted.sleeve, null)) : {}, ['drive', 'lifting'])
+  if (row && onTaper && row.family !== 'insert-ball') taperAdvice(station, row.boreMm, answers.mount.hydraulic)
   const setScrewNm = held === 'screws' || held === 'collar' ? setScrewOf(station, answers.mount) : null
   const stopped = station.hasStop()
   return {
@@ -115,6 +116,14 @@ function withoutPressing(
     block: row && blockOf(row, held === 'sleeve'),
     takeOff: takeOffWays({ held, separable: situation.separable, boreMm: row?.boreMm ?? 0, gripUm: 0 }),
   }
+}
+/** Up to this bore a spanner drives a taper up, mm; over the other one oil goes under the ring as well. Engineering practice. */
+const BY_SPANNER_MM = 80
+const WITH_OIL_MM = 200
+/** What a large taper is driven up with. */
+function taperAdvice(station: StationBuilder, boreMm: number, hydraulic: boolean): void {
+  if (boreMm > WITH_OIL_MM) station.warn('note', 'taper-oil', { from: amount(WITH_OIL_MM, 'length', 0) })
+  else if (boreMm > BY_SPANNER_MM && !hydraulic) station.warn('note', 'taper-hydraulic', { from: amount(BY_SPANNER_MM, 'length', 0) })
 }
 /** A nut on a taper is what drives it up. */
 const tapered = ({ nut: _nut, ...rest }: ReturnType<typeof seatWants>) => rest

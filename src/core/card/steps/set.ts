@@ -29,8 +29,8 @@ const DRIVE: Readonly<
   reduction: ({ reductionUm: [least, most], leastLeftUm }, row) => ({
     doing: `Tighten in small turns and feel between them, both rows: stop when ${q(least, 'fine')} to ${q(most, 'fine')} are gone. Where the maker’s sheet says otherwise it goes before this.`,
     fields: [
-      number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }),
       ...rowsOf(row, 'left', 'Clearance left', { min: leastLeftUm ?? 1 }),
+      number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }),
     ],
     restsOn: 'fit.reductionUm',
   }),

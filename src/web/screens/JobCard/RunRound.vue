@@ -28,8 +28,8 @@ const idOf = (code: Scope) => `newTemperature-${code}`
 /** Minutes of the clock that both people see; null while nobody has said when it started. */
 const tick = useNow({ interval: 1000 })
 const elapsedS = computed(() => {
-  const began = card.answers.runin.startedAt
-  return began && tick.value ? Math.max(0, (serverNow() - Date.parse(began)) / 1000) : null
+  const began = Date.parse(card.answers.runin.startedAt ?? '')
+  return Number.isFinite(began) && tick.value ? Math.max(0, (serverNow() - began) / 1000) : null
 })
 const clock = computed(() => {
   const s = Math.floor(elapsedS.value ?? 0)
@@ -50,7 +50,7 @@ const missing = () => positions.value.find((code) => !of(code).some((r) => r.min
 const round = ref(0)
 const schema = computed(() => runRound(positions.value))
 const initial = computed(() => ({
-  minute: elapsedS.value === null ? next.value : null,
+  minute: null,
   ...Object.fromEntries(positions.value.map((code) => [code, null])),
 }))
 const read = (typed: Record<string, unknown>) => ({ ...typed, minute: typed.minute ?? minuteNow.value })
@@ -153,7 +153,7 @@ function stop() {
       />
       <Button type="submit" label="Note it" />
     </SentForm>
-    <p v-if="elapsedS !== null" class="soft small">Minutes left empty are those of the clock.</p>
+    <p class="soft small">Minutes left empty: {{ elapsedS === null ? minuteNow : 'those of the clock' }}.</p>
     <p v-if="heard" class="soft" role="status">{{ heard }}</p>
     <div class="with">
       <ChoiceField

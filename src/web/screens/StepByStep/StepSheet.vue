@@ -70,7 +70,7 @@ useEventListener(
   (event: KeyboardEvent) => {
     if (hears(event) || event.ctrlKey || event.metaKey || event.altKey) return
     if (isWriting(event.target)) {
-      if (event.key === 'Enter') next(event)
+      if (event.key === 'Enter' && event.target instanceof HTMLInputElement) next(event)
       return
     }
     if (event.key === ' ' && !(event.target instanceof HTMLButtonElement) && !ticks(event.target)) {

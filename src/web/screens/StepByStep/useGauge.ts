@@ -2,10 +2,10 @@ import { onBeforeUnmount, ref } from 'vue'
 import { FAST_MS, wedge } from '../../devices/wedge.js'
 import { useGauges } from '../../stores/gauges.js'
 
-/** Whether keys go into a field. */
+/** Whether keys go into a field, or search a list. */
 export const isWriting = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) &&
+  (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role=combobox], [role=listbox]') !== null) &&
   !(target instanceof HTMLInputElement && (target.type === 'checkbox' || target.type === 'radio'))
 
 /**

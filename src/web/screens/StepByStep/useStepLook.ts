@@ -1,12 +1,12 @@
 import { useNow } from '@vueuse/core'
-import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { computed, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import { keyOf, positionOf } from '../../../core/card/answers.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import { STEP_FIGURES } from '../../../core/card/steps/step-figures.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
-import { driveProgress, progressWords } from '../../../core/mounting/drive-progress.js'
+import { driveProgress, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
 import type { TakeOffWay } from '../../../core/mounting/ways.js'
 import { serverNow } from '../../clock.js'
@@ -30,7 +30,7 @@ const meanOf = (one: unknown, other: unknown): number | null =>
 /** What is looked at beside the words of a step: its picture, what the feeler says, the seconds of a hot ring. */
 export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   const session = useSession()
-  const { card, record, signed, values } = useStep(of)
+  const { card, record, signed, values, locked } = useStep(of)
   const step = computed(() => toValue(of))
   const name = computed(() => stepName(step.value.key))
   const station = computed(() => card.line.places[step.value.place])
@@ -61,7 +61,7 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   })
 
   /** While it is driven up each reading of the feeler says what is still to go. */
-  const driven = computed((): string | null => {
+  const progress = computed((): DriveProgress | null => {
     const figure = (key: string) => station.value?.fit.figures.find((f) => f.key === `fit.${key}`)?.value
     const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(figure)
     const before = card.stepRecords.get(step.value.key.replace(/drive$/, 'before'))?.values
@@ -70,7 +70,17 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
     if (name.value !== 'drive' || felt === null || left === null || left < 0) return null
     if (!ranges.every((r) => Array.isArray(r))) return null
     const [reductionUm, travelMm, angleDeg] = ranges as [number, number][]
-    return session.say(progressWords(driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })))
+    return driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })
+  })
+  const driven = computed(() => progress.value && session.say(progressWords(progress.value)))
+  /** What was taken away is reckoned and not typed, once it is driven up; what somebody typed stays. */
+  let reckoned: number | null = null
+  watch(progress, (now) => {
+    const stands = values.value.reductionUm ?? null
+    const asked = step.value.fields.some((f) => f.key === 'reductionUm')
+    if (!now || !asked || locked.value || (now.state !== 'there' && now.state !== 'far') || (stands !== null && stands !== reckoned)) return
+    reckoned = now.takenUm
+    if (stands !== reckoned) card.editStep(step.value.key, { reductionUm: reckoned })
   })
 
   /** What is hot or cold grips after so many seconds: counted by the server's clock, from the signature before or from its own reading. */
