@@ -42,6 +42,7 @@ describe('what to bring', () => {
   it('what is heavy is not lifted by hand, and nothing is brought for a card without steps', () => {
     expect(bring('22240').lifts.join()).to.contain('22240').and.contain('mass')
     expect(bring('6312').lifts).to.deep.equal([])
+    expect(bring('6312').materials).to.include.members(['thin oil for the seat', 'lint-free cloth', 'solvent'])
     expect(bring('22228 K').lifts.join(), 'its block is heavy, the bearing is not')
       .to.contain('block SN 528 with its cap')
       .and.not.contain('22228')

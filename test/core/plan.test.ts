@@ -235,6 +235,19 @@ describe('what a step says', () => {
       false,
     ])
   })
+  it('what a step uses up follows from its way: cold of its own kind, oil where it is pressed, nothing in a freezer', () => {
+    const used = (name: string, more: Partial<StepContext>, situation: Partial<Situation> = {}) => step(name, situation, more).material
+    expect([-25, -78, -196].map((chillToC) => used('chill', { chillToC }, { inner: 'chill' }))).to.deep.equal([
+      undefined,
+      'dry ice',
+      'liquid nitrogen',
+    ])
+    expect(used('outer-in', { ringToC: -78 }, { ...ROLLER, outer: 'chill' })).to.equal('dry ice')
+    expect(used('outer-in', {}, { ...ROLLER, outer: 'press' })).to.contain('thin oil')
+    expect(used('outer-in', {}, { ...ROLLER, outer: 'warm' })).to.equal(undefined)
+    expect(used('lock', {}, BARREL)).to.contain('washer')
+    expect(used('lock', {}, COLLAR), 'a collar has no washer').to.equal(undefined)
+  })
   it('each heater says how it is used', () => {
     const hot = { heat: { setC: 90, ringTemperatureC: 88, withinLimit: true, mountingClearanceUm: 24, clearanceLeftUm: 24 } }
     const said = HEATERS.map((heater) => step('heat', { inner: 'heat' }, { ...hot, heater }))

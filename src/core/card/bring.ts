@@ -14,6 +14,8 @@ import type { StepContext } from './steps/step.js'
 export interface BringList {
   parts: string[]
   tools: string[]
+  /** What is used up. */
+  materials: string[]
   /** What has to be set, as the steps say it. */
   settings: string[]
   lifts: string[]
@@ -90,6 +92,7 @@ export function bringList(evaluation: LineEvaluation, context: Pick<LineContext,
   return {
     parts: counted(leads.flatMap(({ place }) => partsOf(evaluation, context, place))),
     tools: once(plan.flatMap((s) => s.tool.split(', ').filter((t) => !NO_TOOL.includes(t)))),
+    materials: once(plan.flatMap((s) => s.material?.split(', ') ?? [])),
     settings: once(plan.filter((s) => SET.includes(s.key.slice(s.key.indexOf('/') + 1))).map((s) => s.title)),
     lifts: once([
       ...rows.filter((r) => r.massKg > BY_HAND_KG).map((r) => `${typed(r.designation)}, ${q(r.massKg, 'mass', 0)}`),

@@ -39,6 +39,8 @@ export interface PlanStep {
   /** What to do, in one or two sentences. */
   doing: string
   tool: string
+  /** What it uses up; not there in older closed cards. */
+  material?: string
   fields: PlanField[]
   caution?: string
   /** Why the card does not let it be signed whatever its fields say. */

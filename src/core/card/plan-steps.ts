@@ -2,6 +2,7 @@ import { planOf, type StepName } from '../mounting/plan.js'
 import type { PlanStep } from './mounting-plan.js'
 import { BEFORE } from './steps/before.js'
 import { ONTO } from './steps/onto.js'
+import { materialOf } from './steps/materials.js'
 import { SET } from './steps/set.js'
 import { number, words, type Make, type StepContext } from './steps/step.js'
 
@@ -11,7 +12,10 @@ const MAKE: Readonly<Record<StepName, Make>> = { ...BEFORE, ...ONTO, ...SET }
 
 /** The ordered steps of a situation, from isolation to the first free turn; each with what it says and asks. Source: as `planOf`. */
 export const planSteps = (context: StepContext): PlanStep[] =>
-  planOf(context.situation).map((key) => ({ key: KEYS[key] ?? key, ...MAKE[key](context) }))
+  planOf(context.situation).map((name) => {
+    const material = materialOf(name, context)
+    return { key: KEYS[name] ?? name, ...MAKE[name](context), ...(material !== null && { material }) }
+  })
 
 /** All ways to lock an insert are one step of the records. */
 const KEYS: Partial<Record<StepName, string>> = { 'lock-screws': 'lock', 'lock-collar': 'lock', 'lock-clamp': 'lock' }

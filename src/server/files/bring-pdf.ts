@@ -37,6 +37,7 @@ export function bringDocument({ list, machine, where, card, units, printedAt }: 
       { text: `What to bring · card ${card} · ${printedAt.toISOString().slice(0, 10)}` },
       ...block('Parts', list.parts),
       ...block('Tools', list.tools),
+      ...block('Used up', list.materials),
       ...block('To be set', list.settings, false),
       ...block('Not by hand alone', list.lifts, false),
       ...block('Careful', list.cautions, false),

@@ -9,7 +9,7 @@ import { useSession } from '../../stores/session.js'
 const card = useCard()
 const session = useSession()
 const list = computed(() => bringList(card.line, card.context))
-const BLOCKS = { parts: 'Parts', tools: 'Tools', settings: 'To be set', lifts: 'Not by hand alone' } as const
+const BLOCKS = { parts: 'Parts', tools: 'Tools', materials: 'Used up', settings: 'To be set', lifts: 'Not by hand alone' } as const
 </script>
 
 <template>

@@ -27,7 +27,10 @@ const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'nume
     <div class="body">
       <h3>{{ session.say(step.title) }}</h3>
       <p>
-        {{ session.say(step.doing) }} <span class="soft">Tool: {{ session.say(step.tool) }}.</span>
+        {{ session.say(step.doing) }}
+        <span class="soft"
+          >Tool: {{ session.say(step.tool) }}.<template v-if="step.material"> Used up: {{ step.material }}.</template></span
+        >
       </p>
       <p v-if="step.caution" class="caution"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
       <div v-if="step.fields.length" class="fields">

@@ -127,7 +127,9 @@ onBeforeUnmount(() => spoken.stop())
       <div class="say">
         <h1>{{ session.say(step.title) }}</h1>
         <p class="doing">{{ session.say(step.doing) }}</p>
-        <p class="soft tool">With: {{ session.say(step.tool) }}.</p>
+        <p class="soft tool">
+          With: {{ session.say(step.tool) }}.<template v-if="step.material"> Used up: {{ step.material }}.</template>
+        </p>
         <p v-if="step.caution" class="careful"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
         <p v-if="grips" class="clock" :class="{ gone: grips.leftS <= 0 }" role="timer">
           <b class="number">{{ clock(Math.max(0, grips.leftS)) }}</b>
