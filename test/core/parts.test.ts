@@ -3,7 +3,7 @@ import { findBearing, sizes } from '../../src/core/catalogue/catalogue.js'
 import { adapterSleeve, nutPitchMm } from '../../src/core/catalogue/sleeves.js'
 import { partPicture } from '../../src/core/drawing/part-pictures.js'
 import { belongingTo, findPart, misfit, partDiffers, parts, type Thing } from '../../src/core/parts/belongs.js'
-import { BLOCK_BODIES, blockFor, blockMassKg, locatingRings, oilLevelMm, plummerBlocks } from '../../src/core/parts/blocks.js'
+import { BLOCK_BODIES, blockFillG, blockFor, blockMassKg, locatingRings, oilLevelMm, plummerBlocks } from '../../src/core/parts/blocks.js'
 import {
   HOOK_SPANNERS,
   LARGE_NUTS,
@@ -17,7 +17,7 @@ import {
 } from '../../src/core/parts/nuts.js'
 import { PART_KINDS, plainPart } from '../../src/core/parts/parts.js'
 import { BORE_RINGS, SHAFT_RINGS, SNAP_RINGS } from '../../src/core/parts/rings.js'
-import { searchParts } from '../../src/core/parts/search.js'
+import { searchParts, wordedParts } from '../../src/core/parts/search.js'
 import { LIP_SEALS, endThreadMm } from '../../src/core/parts/seals.js'
 import { ADAPTER_LENGTHS, adapterSleeves, withdrawalSleeve } from '../../src/core/parts/sleeves.js'
 import { inUnits } from '../../src/core/units/quantities.js'
@@ -151,6 +151,17 @@ describe('split plummer blocks', () => {
   it('a ring that fills its seat is held by none, and oil stands to the middle of the lowest roller', () => {
     expect(locatingRings({ seatMm: 120, seatWideMm: 43 }, 43)).to.equal(null)
     expect(oilLevelMm({ heightMm: 80 }, 92.5)).to.equal(33.8)
+    // Two fifths of 0.785 (120² − 65²) · 43 mm³ at 0.9 g/cm³.
+    expect(blockFillG({ seatMm: 120, seatWideMm: 43, boreMm: 65 })).to.be.closeTo(0.4 * 0.9e-3 * 7991.4 * 43, 0.1)
+    const facts = said(
+      parts()
+        .find((p) => p.name === 'SN 513')!
+        .facts.join('; '),
+    )
+    expect(facts)
+      .to.contain('a ring 31 mm wide is held by 2 × 6.0 mm')
+      .and.contain('oil at rest about 34 mm over its foot')
+      .and.contain('first fill about 124 g')
     // By hand: 0.785 (162² − 120²) · 81.7 and 299 · 68.8 · 16 mm³ of iron at 7.2e-6.
     expect(blockMassKg({ seatMm: 120, seatWideMm: 43, heightMm: 80, boltsMm: 230 })).to.be.closeTo(7.2e-6 * (9302.3 * 81.7 + 329_139), 0.01)
     expect(blockMassKg({ seatMm: 190, seatWideMm: 74, heightMm: 112, boltsMm: null })).to.equal(null)
@@ -259,6 +270,9 @@ describe('parts by words', () => {
     expect(searchParts('felt ring 60 KM 12').together!.fits).to.equal(false)
     expect(searchParts('banana').unknown).to.deep.equal(['banana'])
     expect(said(searchParts('sleeve for 6312').nothing)).to.equal('6312 has a cylindrical bore: it sits on no sleeve.')
+    const inches = wordedParts(searchParts('SN 513'), 'inch')
+    expect(JSON.stringify(inches), 'nothing marked is left').to.not.match(/\{\d/)
+    expect(inches.parts[0]!.facts.join()).to.contain('over its foot').and.contain(' in ')
     expect(said(searchParts('axial seal on 60').nothing))
       .to.contain('Order by the shaft, 60 mm')
       .and.contain('stretched by about a tenth')

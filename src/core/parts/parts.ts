@@ -1,4 +1,5 @@
-import { locatingRings, plummerBlocks, type PlummerBlock } from './blocks.js'
+import { q } from '../units/quantities.js'
+import { blockFillG, blockMassKg, locatingRings, plummerBlocks, type PlummerBlock, oilLevelMm } from './blocks.js'
 import { HOOK_SPANNERS, WASHERS, hookSpanner, nutsOf, onwardDeg, sleeveNut, type LockNut, type NutSeries } from './nuts.js'
 import { BORE_RINGS, SHAFT_RINGS, SNAP_RINGS } from './rings.js'
 import { END_THREADS, FELT_RINGS, LIP_SEALS, SHIMS, endThreadMm } from './seals.js'
@@ -50,7 +51,7 @@ export interface Part {
   kind: PartKind
   /** Main sizes, mm. */
   sizes: readonly (readonly [what: string, mm: number])[]
-  /** What is no length: thread, tabs, bolt. */
+  /** What is no length: thread, tabs, bolt, in words with marked quantities. */
   facts: readonly string[]
   /** Bore of the bearing that it belongs to, and shaft that it sits on, mm; null where it has none. */
   boreMm: number | null
@@ -113,7 +114,24 @@ const mmName = (mm: number) => String(Math.round(mm * 100) / 100)
 /** The name of a locating ring by its sizes in mm. Source: DIN 736 to 739 name them so. */
 export const locatingRingName = (outsideMm: number, widthMm: number) => `Locating ring ${mmName(outsideMm)} × ${mmName(widthMm)}`
 
-const partOfBlock = (b: PlummerBlock): Part =>
+/** What goes into a block besides its bearing; `widths` of the outer rings that stand in it, mm. */
+function blockFacts(b: PlummerBlock, widths: readonly number[]): string[] {
+  const massKg = blockMassKg(b)
+  const rings = [...new Set(widths)].flatMap((width) => {
+    const held = locatingRings(b, width)
+    return held ? [`a ring ${q(width, 'length', 0)} wide is held by ${held.count} × ${q(held.widthMm, 'length', 1)}`] : []
+  })
+  return [
+    b.onSleeve ? 'for bearings on adapter sleeves' : 'for bearings on the shaft itself',
+    ...(b.bolt ? [`foot bolts ${b.bolt}`] : []),
+    ...rings,
+    `oil at rest about ${q(oilLevelMm(b, (b.boreMm + b.seatMm) / 2), 'length', 0)} over its foot`,
+    `first fill about ${q(blockFillG(b), 'grams', 0)}`,
+    ...(massKg === null ? [] : [`about ${q(massKg, 'mass', 0)} with its cap`]),
+  ]
+}
+
+const partOfBlock = (b: PlummerBlock, widths: readonly number[]): Part =>
   part(b.name, 'plummer-block', `${b.plan}, ISO 113`, {
     sizes: lengths(
       ['seat', b.seatMm],
@@ -122,10 +140,7 @@ const partOfBlock = (b: PlummerBlock): Part =>
       ['bolt distance', b.boltsMm],
       ['bore of the bearing', b.boreMm],
     ),
-    facts: [
-      b.onSleeve ? 'for bearings on adapter sleeves' : 'for bearings on the shaft itself',
-      ...(b.bolt ? [`foot bolts ${b.bolt}`] : []),
-    ],
+    facts: blockFacts(b, widths),
     boreMm: b.boreMm,
   })
 
@@ -184,7 +199,7 @@ export function allParts(widths: ReadonlyMap<string, readonly number[]> = new Ma
         sizes: [['bore of the housing', bore], ['thickness', thick], ['groove across', groove]], // prettier-ignore
       }),
     ),
-    ...plummerBlocks().map(partOfBlock),
+    ...plummerBlocks().map((b) => partOfBlock(b, widths.get(`${b.boreMm} ${b.seatMm}`) ?? [])),
     ...ringsOfBlocks(widths),
     ...insertUnits().map(
       (u) =>

@@ -1,7 +1,7 @@
 import { sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import type { Boundary } from '../catalogue/catalogue.js'
-import { q, typed } from '../units/quantities.js'
+import { inUnits, q, typed, type UnitSystem } from '../units/quantities.js'
 import { belongingTo, findPart, misfit, parts, type Thing } from './belongs.js'
 import { PART_LABEL, plainPart, type Part, type PartKind } from './parts.js'
 
@@ -148,6 +148,17 @@ export function searchParts(text: string): PartSearch {
         ? axialWords(heard.onMm ?? heard.numbers[0] ?? null)
         : whyNothing(things, kinds),
     together: togetherWords(things),
+  }
+}
+
+/** What was found with its sentences in the reader's units. Source: `inUnits`. */
+export function wordedParts(found: PartSearch, units: UnitSystem): PartSearch {
+  const said = (text: string) => inUnits(text, units)
+  return {
+    ...found,
+    parts: found.parts.map((p) => ({ ...p, facts: p.facts.map(said) })),
+    nothing: found.nothing === null ? null : said(found.nothing),
+    together: found.together && { ...found.together, words: said(found.together.words) },
   }
 }
 

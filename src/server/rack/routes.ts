@@ -16,7 +16,7 @@ import { stationAnswers } from '../../core/card/answers.js'
 import { positionDuty } from '../../core/card/position.js'
 import { searchRack } from '../../core/identify/search-rack.js'
 import { findPart } from '../../core/parts/belongs.js'
-import { searchParts } from '../../core/parts/search.js'
+import { searchParts, wordedParts } from '../../core/parts/search.js'
 import { asMarked, rankOffers, type Described } from '../../core/identify/compare.js'
 import type { ServerOptions } from '../options.js'
 import { Refused, notFound, refused } from '../problems.js'
@@ -118,7 +118,7 @@ export function rackRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
     const address = `${originOf(req, publicOrigin)}/rack/${encodeURIComponent(view.row.designation)}`
     sendFile(res, `bearing-${view.row.designation}.pdf`, 'application/pdf', await renderPdf(await bearingLabel(view, address, me.units)))
   })
-  route(router, ROUTES.parts, async ({ req }) => searchParts(query(req.query.find)))
+  route(router, ROUTES.parts, async ({ req, me }) => wordedParts(searchParts(query(req.query.find)), me.units))
   route(router, ROUTES.partLabel, async ({ req, res, me }) => {
     const part = findPart(String(req.params.name).slice(0, 60))
     if (!part) throw notFound('part')
