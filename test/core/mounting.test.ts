@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { driveProgress, progressWords } from '../../src/core/mounting/drive-progress.js'
+import { driveProgress, meanOfRowsUm, progressWords } from '../../src/core/mounting/drive-progress.js'
 import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES, keyMmOf } from '../../src/core/mounting/set-screws.js'
 import { InputError } from '../../src/core/result.js'
 import { inUnits } from '../../src/core/units/quantities.js'
@@ -37,6 +37,9 @@ const cautions = (name: string, input: object) => {
 const RING = { boreMm: 60, outsideMm: 130, widthMm: 31, massKg: 1.7, fromC: 110, touchC: 90, ambientC: 20 }
 
 describe('driven up by the feeler', () => {
+  it('counts the mean of both rows, one alone while the other is not felt', () => {
+    expect([meanOfRowsUm(80, 70), meanOfRowsUm(80, null), meanOfRowsUm(undefined, 70)]).to.deep.equal([75, 80, null])
+  })
   const FIGURES = { reductionUm: [30, 39], travelMm: [0.45, 0.585], angleDeg: [81, 105.3] } as const
   // 85 µm felt before; a third of the least reduction is a third of its travel and of its turn.
   // prettier-ignore

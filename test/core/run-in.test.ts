@@ -13,6 +13,7 @@ import {
   foreseenC,
   hotterThanOthers,
   jumpOf,
+  nextMinute,
   judgeRun,
   vibrationZone,
   type MachineClass,
@@ -178,6 +179,12 @@ describe('a run on the card', () => {
     const settled = readings([[0, 20], [30, 48], [60, 52], [90, 53]]).map((r) => ({ ...r, run: 2 })) // prettier-ignore
     const second = run({ runin: { readings: [...climbing, ...settled], stops: [found] } }).runin
     expect([second.run.state, second.run.peakC]).to.deep.equal(['settled', 53])
+  })
+  it('a round goes on at its minute until every position is read, then twenty later', () => {
+    const at = (...minutes: number[]) => minutes.map((minute) => ({ minute, temperatureC: 20 }))
+    expect([nextMinute([[], []]), nextMinute([at(0), []]), nextMinute([at(0), at(0)]), nextMinute([at(0, 35), at(0)])]).to.deep.equal([
+      0, 0, 20, 35,
+    ])
   })
   it('of two positions the hotter is marked', () => {
     const context = { ...bareContext(findBearing('6312')!.row, findBearing('6311')!.row), onCard: ['p1.1', 'p2.1'] }

@@ -176,6 +176,11 @@ describe('journey: step by step, in gloves', () => {
       await into('drive-leftOtherUm', String(other - 31), Key.ENTER)
       await person.seeText('Stop here')
       await person.web.wait(async () => (await felt('drive-reductionUm')) === 31, 10_000, 'what was taken away is reckoned')
+      // A reading that takes it back takes the figure with it.
+      await into('drive-leftUm', String(one - 5), Key.TAB)
+      await person.web.wait(async () => (await felt('drive-reductionUm')) === 0, 10_000, 'what was reckoned goes')
+      await into('drive-leftUm', String(one - 31), Key.ENTER)
+      await person.web.wait(async () => (await felt('drive-reductionUm')) === 31, 10_000, 'and comes back')
       await onward('Done, sign it')
       await onStep('lock')
       await onward('Yes')

@@ -17,6 +17,10 @@ export interface DriveFigures {
   angleDeg: readonly [number, number]
 }
 
+/** Mean of both rows of a feeler, µm; of the first alone while the other is not felt, or has none; null before either is. Source: arithmetic mean. */
+export const meanOfRowsUm = (one: unknown, other: unknown): number | null =>
+  typeof one === 'number' ? (typeof other === 'number' ? (one + other) / 2 : one) : null
+
 /**
  * What was taken away so far and what is still to go, µm, mm and degrees: travel and angle grow with the reduction. Range: clearances 0 to
  * 10 000 µm. Source: geometry of the taper, figures of the drive-up. @throws InputError outside

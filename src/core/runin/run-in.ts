@@ -28,6 +28,16 @@ export const runNow = (stops: readonly RunStop[]): number => 1 + stops.filter((s
 /** Readings of one run, by its number from 1. No unit. Source: none, it picks. */
 export const readingsOf = (readings: readonly RunReading[], run: number): RunReading[] => readings.filter((r) => (r.run ?? 1) === run)
 
+/** Minutes between two rounds that nobody timed. Engineering practice. */
+const ROUND_MIN = 20
+
+/** The minute of the next round of several positions: the last one while a position was not read at it, else the next, minutes. Source: engineering practice. */
+export function nextMinute(runs: readonly (readonly RunReading[])[]): number {
+  const last = Math.max(-1, ...runs.flat().map((r) => r.minute))
+  if (last < 0) return 0
+  return runs.some((run) => !run.some((r) => r.minute === last)) ? last : last + ROUND_MIN
+}
+
 export const RUN_STATES = ['none', 'warming', 'settled', 'climbing', 'racing', 'over-limit'] as const
 export type RunState = (typeof RUN_STATES)[number]
 

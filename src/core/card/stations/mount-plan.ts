@@ -96,7 +96,8 @@ function settingTrial({ measuredPlayUm, trialShimMm, shimSide, turnFromNm, turnT
   const tried = measuredPlayUm !== null && trialShimMm !== null && shimSide !== null
   return {
     trial: tried ? { shimMm: trialShimMm, playMm: measuredPlayUm / 1000, side: shimSide } : null,
-    turningNm: turnFromNm !== null && turnToNm !== null ? ([turnFromNm, turnToNm] as const) : null,
+    turningNm:
+      turnFromNm !== null && turnToNm !== null ? ([Math.min(turnFromNm, turnToNm), Math.max(turnFromNm, turnToNm)] as const) : null,
   }
 }
 

@@ -5,6 +5,7 @@ import { computed, nextTick, ref } from 'vue'
 import { runRound } from '../../../contract/answers.js'
 import { LINE, type Scope } from '../../../core/card/answers.js'
 import { fieldOf } from '../../../core/card/fields.js'
+import { nextMinute } from '../../../core/runin/run-in.js'
 import { serverNow } from '../../clock.js'
 import { readSent } from '../../devices/wedge.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -37,14 +38,9 @@ const clock = computed(() => {
 })
 const begin = () => card.edit('runin', { startedAt: new Date(serverNow()).toISOString() })
 
-const STEP_MIN = 20
-/** The last minute while a position has no reading of it, else the next one. */
-const next = computed(() => {
-  const runs = positions.value.map((code) => of(code))
-  const last = Math.max(-1, ...runs.flat().map((r) => r.minute))
-  return last < 0 ? 0 : runs.some((r) => !r.some((x) => x.minute === last)) ? last : last + STEP_MIN
-})
-const minuteNow = computed(() => (elapsedS.value === null ? next.value : Math.floor(elapsedS.value / 60)))
+const minuteNow = computed(() =>
+  elapsedS.value === null ? nextMinute(positions.value.map((code) => of(code))) : Math.floor(elapsedS.value / 60),
+)
 const missing = () => positions.value.find((code) => !of(code).some((r) => r.minute === minuteNow.value))
 
 const round = ref(0)

@@ -6,7 +6,7 @@ import { STEP_FIGURES } from '../../../core/card/steps/step-figures.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
-import { driveProgress, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
+import { driveProgress, meanOfRowsUm, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
 import type { TakeOffWay } from '../../../core/mounting/ways.js'
 import { serverNow } from '../../clock.js'
@@ -22,10 +22,6 @@ const CLOCKS: Partial<Record<StepName, Runs>> = {
   'outer-in': COLD_RING,
   house: COLD_RING,
 }
-
-/** Mean of both rows; of the first alone while the other is not felt, or has none. */
-const meanOf = (one: unknown, other: unknown): number | null =>
-  typeof one === 'number' ? (typeof other === 'number' ? (one + other) / 2 : one) : null
 
 /** What is looked at beside the words of a step: its picture, what the feeler says, the seconds of a hot ring. */
 export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
@@ -65,21 +61,20 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
     const figure = (key: string) => station.value?.fit.figures.find((f) => f.key === `fit.${key}`)?.value
     const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(figure)
     const before = card.stepRecords.get(step.value.key.replace(/drive$/, 'before'))?.values
-    const felt = meanOf(before?.beforeUm, before?.beforeOtherUm)
-    const left = meanOf(values.value.leftUm, values.value.leftOtherUm)
+    const felt = meanOfRowsUm(before?.beforeUm, before?.beforeOtherUm)
+    const left = meanOfRowsUm(values.value.leftUm, values.value.leftOtherUm)
     if (name.value !== 'drive' || felt === null || left === null || left < 0) return null
     if (!ranges.every((r) => Array.isArray(r))) return null
     const [reductionUm, travelMm, angleDeg] = ranges as [number, number][]
     return driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })
   })
   const driven = computed(() => progress.value && session.say(progressWords(progress.value)))
-  /** What was taken away is reckoned and not typed, once it is driven up; what somebody typed stays. */
-  let reckoned: number | null = null
-  watch(progress, (now) => {
+  /** What was taken away is reckoned and not typed, once it is driven up, and goes when a reading takes it back; what somebody typed stays. */
+  watch(progress, (now, before) => {
     const stands = values.value.reductionUm ?? null
     const asked = step.value.fields.some((f) => f.key === 'reductionUm')
-    if (!now || !asked || locked.value || (now.state !== 'there' && now.state !== 'far') || (stands !== null && stands !== reckoned)) return
-    reckoned = now.takenUm
+    if (!asked || locked.value || (stands !== null && stands !== before?.takenUm)) return
+    const reckoned = now && (now.state === 'there' || now.state === 'far') ? now.takenUm : null
     if (stands !== reckoned) card.editStep(step.value.key, { reductionUm: reckoned })
   })
 
