@@ -1,3 +1,4 @@
+import type { CouplingAt } from '../../src/core/line/driven.js'
 import { expect } from 'chai'
 import { conversionSteps, convertedSupports, type ConversionFacts } from '../../src/core/arrangement/conversion.js'
 import { machinistSketch } from '../../src/core/drawing/machinist-sketch.js'
@@ -125,13 +126,22 @@ const NOTHING: ArrangeAnswers = {
     spigotMm: null,
     alongMm: null,
   },
-  ...{ facing: null, growthSchool: null, hotterK: null, coldestC: null, couplingGapMm: null, couplingAllowsMm: null, coupledTo: null },
+  ...{
+    facing: null,
+    growthSchool: null,
+    hotterK: null,
+    coldestC: null,
+    couplingGapMm: null,
+    couplingAllowsMm: null,
+    coupledTo: null,
+    coupledPushMm: null,
+  },
   ...{ hotPlayUm: null, measuredPlayUm: null, trialShimMm: null, shimSide: null, turnFromNm: null, turnToNm: null },
   ...{ spanMm: 800, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 80, housingHotC: 40 },
 }
-const arrange = (names: string[], answers: LineAnswers, shared: Partial<ArrangeAnswers> = {}, couplingMm: number | null = null) => {
+const arrange = (names: string[], answers: LineAnswers, shared: Partial<ArrangeAnswers> = {}, coupling?: CouplingAt | null) => {
   const supports = names.map((n, i) => ({ code: `p${i + 1}`, name: `end ${i + 1}`, alongMm: i * 800, rows: [row(n)] }))
-  return arrangeStation(answers, { ...NOTHING, ...shared }, supports, FIRST_SCHOOLS, couplingMm)
+  return arrangeStation(answers, { ...NOTHING, ...shared }, supports, FIRST_SCHOOLS, coupling)
 }
 const HELD = { 'p1/arrange.held': true, 'p2/arrange.held': false }
 const figure = (r: ReturnType<typeof arrange>, key: string) => r.figures.find((f) => f.key === `arrange.${key}`)?.value ?? null
@@ -149,12 +159,71 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
     const shrink = 800 * 60 * (23.5e-6 - 10.5e-6)
     expect(shrink).to.be.above(0.5)
     const growth = figure(found, 'growthMm') as number
-    expect(figure(found, 'floatNeededMm')).to.be.closeTo(1.2 * growth + shrink, 1e-9)
-    expect(figure(found, 'behindMm')).to.be.closeTo(shrink, 1e-9)
+    expect(figure(found, 'floatNeededMm')).to.be.closeTo(1.2 * growth + 1.2 * shrink, 1e-9)
+    expect(figure(found, 'behindMm')).to.be.closeTo(1.2 * shrink, 1e-9)
+  })
+  it('an aluminium housing in the cold: the steel shaft comes out of it, away from the held end', () => {
+    const cold = { housingMaterial: 'aluminium', shaftHotC: 60, housingHotC: 50, coldestC: -40 } as const
+    const out = 800 * 60 * (23.5e-6 - 11.7e-6)
+    const back = 800 * (11.7e-6 * 40 - 23.5e-6 * 30)
+    const at = (floatPresentMm: number) => arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': floatPresentMm }, cold)
+    expect([out > 0.5, back < 0]).to.deep.equal([true, true])
+    expect(figure(at(3), 'floatNeededMm')).to.be.closeTo(1.2 * out + Math.max(0.5, -1.2 * back), 1e-9)
+    expect(at(0.9).verdict.level).to.equal('stop')
+  })
+  it('a hotter shaft in a housing that outgrows it reduces nothing: what was foreseen counts beside it', () => {
+    const grown = { housingMaterial: 'aluminium', shaftHotC: 80, housingHotC: 80 } as const
+    const needed = (hotterK: number | null) => figure(arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 3 }, { ...grown, hotterK }), 'floatNeededMm') as number // prettier-ignore
+    expect(needed(40)).to.be.at.least(needed(null))
+  })
+  it('the coupling stands where the line has it: held at the far end the growth runs into it, on whichever side it is', () => {
+    const far = { 'p1/arrange.held': true, 'p2/arrange.held': false }
+    const right = arrange(['6312', '6311'], far, { couplingGapMm: 3 }, { alongMm: 1000, slot: 2 })
+    expect(figure(right, 'couplingHotMm')).to.be.closeTo(3 - 1.25 * GROWTH, 1e-9)
+    expect(right.fieldErrors).to.deep.equal({})
+    expect([right.reason, codes(right).includes('locates-away')]).to.deep.equal([
+      'The far end holds; growth runs toward the coupling.',
+      true,
+    ])
+    const slot = arrange(['6312', '6311'], far, { couplingGapMm: 3 }, { alongMm: null, slot: 2 })
+    expect(figure(slot, 'couplingGrowthMm')).to.be.closeTo(GROWTH, 1e-9)
+    const near = arrange(
+      ['6312', '6311'],
+      { 'p1/arrange.held': false, 'p2/arrange.held': true },
+      { couplingGapMm: 3 },
+      { alongMm: 1000, slot: 2 },
+    )
+    expect([figure(near, 'couplingGrowthMm'), codes(near).includes('locates-away')]).to.deep.equal([GROWTH / 4, false])
+  })
+  it('what it is coupled to pushes too, and a line with belts has no word of a coupling', () => {
+    const pushed = arrange(['6312', '6311'], HELD, { couplingGapMm: 1, couplingAllowsMm: 0.9, coupledPushMm: 1 })
+    expect(codes(pushed)).to.include.members(['coupling-closes', 'coupling-over'])
+    const belt = arrange(['6312', '6311'], { 'p1/arrange.held': false, 'p2/arrange.held': true }, {}, null)
+    expect([belt.reason, ...belt.cautions.map((c) => wordsOf(c))].join(' ')).to.not.match(/coupling/i)
+  })
+  it('two that face each other are not asked for a held end', () => {
+    const asked = arrange(['32210', '32209'], {}).questions.map((x) => x.code)
+    expect(asked).to.include('holding-against').and.not.include('holding')
+  })
+  it('held twice, a housing that shrinks in the cold pulls as a hot shaft pushes', () => {
+    const both = { 'p1/arrange.held': true, 'p2/arrange.held': true }
+    expect(
+      figure(arrange(['6312', '6311'], both, { housingMaterial: 'aluminium', shaftHotC: 40, housingHotC: 40 }), 'lockedThrustN'),
+    ).to.be.above(1000)
+  })
+  it('a pair set cold to a preload is said to need more than a dial, and the coldest start is shown', () => {
+    const against = { 'p1/arrange.held': true, 'p2/arrange.held': true }
+    const at = (more: Partial<ArrangeAnswers>) => arrange(['32210', '32209'], against, { facing: 'back-to-back', hotPlayUm: 20, shaftHotC: 40, housingHotC: 40, ...more }) // prettier-ignore
+    const preloaded = at({ spanMm: 800, shaftMaterial: 'austenitic-stainless' })
+    expect(wordsOf(preloaded.cautions.find((c) => c.code === 'pair-cold-preload')!)).to.match(/dial feels no preload/)
+    const cold = at({ facing: 'face-to-face', shaftMaterial: 'carbon-steel', housingMaterial: 'aluminium', coldestC: -40 })
+    const set = figure(cold, 'pairColdUm') as number
+    expect(figure(cold, 'pairColdestUm')).to.be.closeTo(set - 800 * (11.7 - 23.5) * -60e-3, 1e-6)
+    expect(codes(cold)).to.include('pair-coldest-tight')
   })
   it('the coupling gap is what is left of it hot, from the end that holds', () => {
-    const at = (held: LineAnswers, coupling: number | null) =>
-      arrange(['6312', '6311'], held, { couplingGapMm: 3, couplingAllowsMm: 0.3 }, coupling)
+    const at = (held: LineAnswers, alongMm: number) =>
+      arrange(['6312', '6311'], held, { couplingGapMm: 3, couplingAllowsMm: 0.3 }, { alongMm, slot: 0 })
     // Held at the drive end only the overhang grows toward the coupling.
     expect(figure(at(HELD, -200), 'couplingHotMm')).to.be.closeTo(3 - GROWTH / 4, 1e-9)
     expect(codes(at(HELD, -200))).to.not.include('coupling-over')

@@ -25,8 +25,13 @@ describe('a bearing from a cold store', () => {
   it('from a store as warm as the room, or in dry air, it does not', () => {
     expect(sweating(20, 20, 70)).to.include({ sweats: false, waitMin: 0 })
     expect(sweating(5, 20, 20).sweats).to.equal(false)
-    // In fog it would never stop: the room itself is at its dew point.
-    expect(sweating(5, 20, 100).sweats).to.equal(false)
+  })
+  it('in saturated air it sweats until it is as warm as the room', () => {
+    const { sweats, waitMin } = sweating(5, 20, 100)
+    expect(sweats).to.equal(true)
+    const area = (Math.PI * (190 * 31 + (130 ** 2 - 60 ** 2) / 2)) / 1e6
+    expect(waitMin).to.be.closeTo((((1.7 * 460) / (15 * area)) * Math.log(15 / 0.5)) / 60, 1e-6)
+    expect(sweating(20, 20, 100).sweats).to.equal(false)
   })
   it('the card says how long, in the step that unwraps it', () => {
     const card = filledCard('6312', { mount: { storeC: 2, humidityPercent: 70 } })

@@ -102,8 +102,9 @@ describe('two bearings that hold the shaft against each other', () => {
     const { pitchDiameterMm: D, contactAngleDeg } = row('32210')
     const cone = D / Math.tan((contactAngleDeg * Math.PI) / 180)
     const grown = 11.7e-6 * 40 - 10.5e-6 * 20
-    expect(change('back-to-back').value).to.be.closeTo(1000 * grown * (180 - cone), 1e-6)
-    expect(change('face-to-face').value).to.be.closeTo(1000 * grown * (-180 - cone), 1e-6)
+    const across = cone * 12e-6 * 20
+    expect(change('back-to-back').value).to.be.closeTo(1000 * (grown * 180 - across), 1e-6)
+    expect(change('face-to-face').value).to.be.closeTo(1000 * (-grown * 180 - across), 1e-6)
     expect(change('face-to-face').note).to.contain('it tightens')
   })
   it('thrust from either side presses the other one, and back-to-back the other way round', () => {

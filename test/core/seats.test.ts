@@ -77,13 +77,19 @@ describe('what cannot move, and settings', () => {
     ...{ shaftMaterial: 'carbon-steel', shaftRiseK: 20, housingMaterial: 'cast-iron', housingRiseK: 0 },
   }
   const setting = (scheme: string, change: object = {}) => values('pair-setting', { ...PAIR, ...change, scheme })
-  it('an adjusted pair by hand: back-to-back loses on a short span and gains on a long one, face-to-face always loses', () => {
+  const RING = 12e-3 // µm per mm and K
+  it('an adjusted pair by hand: the shaft parts it along, its rings of bearing steel close it across', () => {
     const cone = 80 / Math.tan((15 * Math.PI) / 180)
-    expect(setting('back-to-back').changeUm).to.be.closeTo(0.234 * (200 - cone), 1e-6)
-    expect(setting('face-to-face').changeUm).to.be.closeTo(0.234 * (-200 - cone), 1e-6)
-    expect(setting('back-to-back').coldUm).to.be.closeTo(40 - 0.234 * (200 - cone), 1e-6)
-    expect(setting('back-to-back', { spanMm: 600 }).changeUm).to.be.above(0)
-    expect(setting('back-to-back', { spanMm: cone }).changeUm, 'where the cones meet nothing changes').to.be.closeTo(0, 1e-9)
+    const across = -cone * RING * 20
+    expect(setting('back-to-back').changeUm).to.be.closeTo(0.234 * 200 + across, 1e-6)
+    expect(setting('face-to-face').changeUm).to.be.closeTo(-0.234 * 200 + across, 1e-6)
+    expect(setting('back-to-back').coldUm).to.be.closeTo(40 - 0.234 * 200 - across, 1e-6)
+    expect(setting('back-to-back', { spanMm: 1000 }).changeUm).to.be.above(0)
+  })
+  it('equally warm rings do not part, whatever shaft and housing are made of: steel in aluminium, both 50 K warmer', () => {
+    const found = setting('back-to-back', { spanMm: 100, racewayMm: [70, 70], contactAngleDeg: [15.6, 15.6], wantedHotUm: 20, shaftRiseK: 50, housingMaterial: 'aluminium', housingRiseK: 50 }) // prettier-ignore
+    expect(found.changeUm).to.be.closeTo(100 * (11.7 - 23.5) * 50e-3, 1e-9)
+    expect(found.coldUm).to.be.closeTo(79, 1e-9)
   })
   it('housing and shaft alike and alike warm: nothing changes', () => {
     expect(setting('face-to-face', { housingMaterial: 'carbon-steel', housingRiseK: 20 }).changeUm).to.be.closeTo(0, 1e-9)

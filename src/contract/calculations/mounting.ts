@@ -4,7 +4,15 @@ import { SCREW_CLASSES } from '../../core/mounting/ways.js'
 import { sweating } from '../../core/mounting/handling.js'
 import { twoRings } from '../../core/mounting/two-rings.js'
 import { setScrewTorque } from '../../core/mounting/set-screws.js'
-import { chillWindow, coolingWindow, heatingTime, housingHeating, infraredReading } from '../../core/mounting/warmth.js'
+import {
+  chillWindow,
+  coolingWindow,
+  filmHeating,
+  heatingTime,
+  housingHeating,
+  infraredReading,
+  seatWindow,
+} from '../../core/mounting/warmth.js'
 import { define, type Calculation } from './define.js'
 import { material } from './schemas.js'
 
@@ -21,7 +29,14 @@ export const MOUNTING_CALCULATIONS: readonly Calculation[] = [
     z.strictObject({ diameterMm: number, innerMm: number, lengthMm: number, material, fromC: number, roomC: number, interferenceUm: number, filmWM2K: number.optional(), ring: z.boolean() }),
     z.object({ seconds: number, touchC: number }), chillWindow),
   define('heating-time', 'How long a ring takes to heat', ['heat capacity of steel', 'engineering practice'],
-    z.strictObject({ massKg: number, riseK: number, powerW: number, efficiency: number.optional() }), z.object({ seconds: number }), heatingTime),
+    z.strictObject({ massKg: number, riseK: number, powerW: number, efficiency: number.optional(), surfaceM2: number.optional(), filmWM2K: number.optional() }),
+    z.object({ seconds: number }), heatingTime),
+  define('film-heating', 'How long a ring takes in an oven or a bath, or on a plate', ['lumped capacity', 'engineering practice'],
+    z.strictObject({ massKg: number, surfaceM2: number, plateM2: number.optional(), fromC: number, toC: number, setC: number, roomC: number, filmWM2K: number, lossWM2K: number.optional() }),
+    z.object({ seconds: number }), filmHeating),
+  define('seat-window', 'How long a hot ring over its seat stays loose, at most', ['lumped capacity', 'conduction in air', 'engineering practice'],
+    z.strictObject({ boreMm: number, widthMm: number, ringMassKg: number, ringC: number, shaftC: number, clearanceUm: number }),
+    z.object({ seconds: number, gripC: number }), seatWindow),
   define('two-rings', 'How far the rings of a bearing are apart while it is heated', ['lumped capacity', 'engineering practice'],
     z.strictObject({ boreMm: number, outsideMm: number, widthMm: number, massKg: number, powerW: number, efficiency: number.optional(), innerShare: number.optional(), fromC: number, toC: number }),
     z.object({ seconds: number, outerC: number, differenceK: number, growthUm: number, gentleW: number }), twoRings),

@@ -149,6 +149,7 @@ export const ratingLifeInput = z.strictObject({
   speedRpm: number,
   reliabilityPercent: number.optional(),
   aIso: number.optional(),
+  ringTemperatureC: number.optional(),
 })
 export const ratingLifeValues = z.object({ ratingLifeMrev: number, ratingLifeH: number, modifiedLifeH: number })
 
@@ -247,12 +248,18 @@ export const growthInput = z.strictObject({
 })
 export const growthValues = z.object({ growthMm: number, quickRuleMm: number.optional(), quickRuleRiseK: number.optional() })
 
-export const freeRingInput = z.strictObject({
-  growthMm: number,
-  coldShrinkMm: number.optional(),
-  playMm: number,
-  leastBehindMm: number.optional(),
-})
+export const freeRingInput = z
+  .strictObject({
+    growthMm: number.optional(),
+    movesMm: z.array(number).min(1).max(50).optional(),
+    coldShrinkMm: number.optional(),
+    playMm: number,
+    leastBehindMm: number.optional(),
+  })
+  .refine((i) => (i.growthMm === undefined) !== (i.movesMm === undefined), {
+    message: 'a growth, or every move of the ring',
+    path: ['growthMm'],
+  })
 export const freeRingValues = z.object({ behindMm: number, aheadMm: number, neededMm: number, enough: z.boolean() })
 
 export const pressInput = z.strictObject({

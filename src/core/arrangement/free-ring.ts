@@ -1,9 +1,11 @@
-import { Derivation, inRange, short, type Result } from '../result.js'
+import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import { amount } from '../words/message.js'
 
 export interface FreeRingInput {
-  /** Growth of the shaft past its housing; below zero the housing outgrows the shaft. */
-  growthMm: number
+  /** Growth of the shaft past its housing; below zero the housing outgrows the shaft. Left out where `movesMm` says where it goes. */
+  growthMm?: number
+  /** Every place of the ring that can occur, from where it stands cold at assembly; plus is away from the held end. */
+  movesMm?: readonly number[]
   /** What a cold start takes back beyond the position at assembly. */
   coldShrinkMm?: number
   /** Room of the free ring in its housing: groove or cap to cap, less the ring's width. */
@@ -31,15 +33,61 @@ export function roomNeededMm(growthMm: number, coldShrinkMm = 0, leastBehindMm =
   return GROWTH_FACTOR * Math.abs(growthMm) + Math.max(leastBehindMm, coldShrinkMm)
 }
 
+/** What a ring needs to each side of where it stands at assembly, mm. */
+export interface Reach {
+  towardMm: number
+  awayMm: number
+}
+
+/** Room to each side for every move of a ring, mm; plus is away from the held end. Source: engineering practice, a fifth over and never under `leastBehindMm`. */
+export const reachOf = (movesMm: readonly number[], leastBehindMm = LEAST_BEHIND_MM): Reach => ({
+  towardMm: Math.max(leastBehindMm, GROWTH_FACTOR * Math.max(0, ...movesMm.map((m) => -m))),
+  awayMm: Math.max(leastBehindMm, GROWTH_FACTOR * Math.max(0, ...movesMm)),
+})
+
+/** Room to each side of a ring on a card, mm: with one place the least stays behind it, with several each side has its own. Source: as `freeRingRoom`. */
+export function reachOnCard(movesMm: readonly number[]): Reach | null {
+  const [one, ...more] = movesMm
+  if (one === undefined) return null
+  if (more.length) return reachOf(movesMm)
+  const [ahead, behind] = [GROWTH_FACTOR * Math.abs(one), LEAST_BEHIND_MM]
+  return one < 0 ? { towardMm: ahead, awayMm: behind } : { towardMm: behind, awayMm: ahead }
+}
+
+/** The room of a ring that moves both ways. */
+function bothWays(movesMm: readonly number[], play: number, least: number): Result<FreeRingValues> {
+  if (!movesMm.length) throw new InputError('movesMm', movesMm, 'at least one place of the ring')
+  movesMm.forEach((m, i) => inRange(`movesMm.${i}`, m, -500, 500, 'mm'))
+  const { towardMm, awayMm } = reachOf(movesMm, least)
+  const neededMm = towardMm + awayMm
+  const enough = play >= neededMm
+  const behindMm = Math.max(towardMm, Math.min(play / 6, play - awayMm))
+  const aheadMm = play - behindMm
+  const sheet = new Derivation()
+  const moves = movesMm.map((m) => short(m)).join(', ')
+  sheet.step('t', 'room toward the held end', 'max(least, 1.2 · largest move that way)', `${moves}; least ${short(least)}`, towardMm, 'mm', 'engineering practice: a fifth over') // prettier-ignore
+  sheet.step('a', 'room away from the held end', 'max(least, 1.2 · largest move that way)', `${moves}; least ${short(least)}`, awayMm, 'mm', 'engineering practice: a fifth over') // prettier-ignore
+  sheet.step('s', 'room needed', 't + a', `${short(towardMm)} + ${short(awayMm)}`, neededMm, 'mm', 'sum')
+  sheet.step('behind', 'gap toward the held end', 'max(t, min(play / 6, play − a))', `max(${short(towardMm)}, min(${short(play)} / 6, ${short(play - awayMm)}))`, behindMm, 'mm', 'engineering practice') // prettier-ignore
+  sheet.step('ahead', 'gap away from the held end', 'play less the other gap', `${short(play)} − ${short(behindMm)}`, aheadMm, 'mm', 'difference') // prettier-ignore
+  if (!enough) sheet.caution('stop', 'free-ring-short', { play: amount(play, 'gap'), needed: amount(neededMm, 'gap') }, short(play))
+  return sheet.result({ behindMm, aheadMm, neededMm, enough })
+}
+
 /**
  * Where the free ring stands at assembly and whether its play is enough, mm. On the side away from the growth stays a
  * sixth of the play, unless growth needs it, and never less than `leastBehindMm` or the cold shrink; the rest is ahead.
- * Where the housing outgrows the shaft the two sides change places.
- * Range: growth −500 to 500, play above 0 to 1000, the others 0 to 500 mm. @throws InputError outside.
+ * Where the housing outgrows the shaft the two sides change places. With `movesMm` every place that can occur counts with its sign (hottest,
+ * hotter still, coldest): each side has 1.2 times the largest move that way, and the least in any case.
+ * Range: growth and moves −500 to 500, play above 0 to 1000, the others 0 to 500 mm. @throws InputError outside.
  * Source: engineering practice (a fifth over growth; a sixth of the play behind).
  */
 export function freeRingRoom(input: FreeRingInput): Result<FreeRingValues> {
-  const growth = inRange('growthMm', input.growthMm, -500, 500, 'mm')
+  if (input.movesMm) {
+    const least = inRange('leastBehindMm', input.leastBehindMm ?? LEAST_BEHIND_MM, 0, 500, 'mm')
+    return bothWays(input.movesMm, inRange('playMm', input.playMm, 0, 1000, 'mm', true), least)
+  }
+  const growth = inRange('growthMm', input.growthMm!, -500, 500, 'mm')
   const cold = inRange('coldShrinkMm', input.coldShrinkMm ?? 0, 0, 500, 'mm')
   const play = inRange('playMm', input.playMm, 0, 1000, 'mm', true)
   const least = inRange('leastBehindMm', input.leastBehindMm ?? LEAST_BEHIND_MM, 0, 500, 'mm')

@@ -63,8 +63,8 @@ export function holdingOf(supports: readonly HoldingSupport[]): Holding | null {
   return holding.length === 2 && holding.every(facesOneWay) ? 'adjusted' : 'several'
 }
 
-/** A single bearing that holds one way only and wants its opposite. */
-function facesOneWay({ rows }: HoldingSupport): boolean {
+/** A single bearing that holds one way only and wants its opposite. Source: engineering practice. */
+export function facesOneWay({ rows }: HoldingSupport): boolean {
   return rows.length === 1 && known(rows[0]!) && holdsOneWay(rows[0])
 }
 

@@ -21,9 +21,10 @@ export interface PairSettingInput {
 }
 
 /**
- * Cold end play that leaves the wanted one when hot, µm: change = (α_s ΔT_s − α_h ΔT_h) (± L − ½ Σ D cot α), plus for back-to-back, minus for
- * face-to-face; cold = wanted − change. Range: span 0 to 20 000 mm, diameters to 2000 mm, angles 1° to 60°, rises −200 to 400 K.
- * Source: linear thermal expansion of shaft with inner raceways and housing with outer ones. @throws InputError outside.
+ * Cold end play that leaves the wanted one when hot, µm: change = ± L (α_s ΔT_s − α_h ΔT_h) − ½ Σ D cot α · α_r (ΔT_s − ΔT_h), plus for
+ * back-to-back, minus for face-to-face; cold = wanted − change. The rings are bearing steel, each as warm as its seat: equally warm ones do
+ * not part across, whatever shaft and housing are made of. Range: span 0 to 20 000 mm, diameters to 2000 mm, angles 1° to 60°, rises −200 to
+ * 400 K. Source: linear thermal expansion, geometry of the contact cones. @throws InputError outside.
  */
 export function pairSetting(input: PairSettingInput): Result<{ changeUm: number; coldUm: number }> {
   if (!SCHEMES.includes(input.scheme)) throw new InputError('scheme', input.scheme, SCHEMES.join(' or '))
@@ -32,18 +33,22 @@ export function pairSetting(input: PairSettingInput): Result<{ changeUm: number;
     const alpha = inRange(`contactAngleDeg.${i}`, input.contactAngleDeg[i]!, 1, 60, '°')
     return sum + inRange(`racewayMm.${i}`, D, 0, 2000, 'mm', true) / Math.tan((alpha * Math.PI) / 180)
   }, 0)
-  const shaft = expansionPerK(input.shaftMaterial) * inRange('shaftRiseK', input.shaftRiseK, -200, 400, 'K')
-  const housing = expansionPerK(input.housingMaterial) * inRange('housingRiseK', input.housingRiseK, -200, 400, 'K')
+  const shaftK = inRange('shaftRiseK', input.shaftRiseK, -200, 400, 'K')
+  const housingK = inRange('housingRiseK', input.housingRiseK, -200, 400, 'K')
   const wanted = inRange('wantedHotUm', input.wantedHotUm, -2000, 5000, 'µm')
   const sign = input.scheme === 'back-to-back' ? 1 : -1
-  const lever = sign * L - cone / 2
-  const changeUm = 1000 * (shaft - housing) * lever
+  const parts = expansionPerK(input.shaftMaterial) * shaftK - expansionPerK(input.housingMaterial) * housingK
+  const alongUm = 1000 * sign * L * parts
+  const ringPerK = expansionPerK('bearing-steel')
+  const acrossUm = -1000 * (cone / 2) * ringPerK * (shaftK - housingK)
+  const changeUm = alongUm + acrossUm
   const coldUm = wanted - changeUm
   const sheet = new Derivation()
-  sheet.step('λ', 'lever of the growth', sign > 0 ? 'L − ½ Σ D cot α' : '−L − ½ Σ D cot α', `${short(sign * L)} − ½ · ${short(cone)}`, lever, 'mm', 'geometry of the contact cones') // prettier-ignore
-  sheet.step('Δ', 'change of the end play', '(αs ΔTs − αh ΔTh) λ', `${short((shaft - housing) * 1e6)}e-6 · ${short(lever)} mm`, changeUm, 'µm', 'linear thermal expansion') // prettier-ignore
+  sheet.step('Δ1', 'shaft past housing, along', `${sign > 0 ? '' : '−'}L (αs ΔTs − αh ΔTh)`, `${short(sign * L)} · ${short(parts * 1e6)}e-6`, alongUm, 'µm', 'linear thermal expansion') // prettier-ignore
+  sheet.step('Δ2', 'rings apart, across', '−½ Σ D cot α · αr (ΔTs − ΔTh)', `−½ · ${short(cone)} · ${short(ringPerK * 1e6)}e-6 · ${short(shaftK - housingK)}`, acrossUm, 'µm', 'rings of bearing steel, each as warm as its seat; geometry of the contact cones') // prettier-ignore
+  sheet.step('Δ', 'change of the end play', 'Δ1 + Δ2', `${short(alongUm)} ${acrossUm < 0 ? '−' : '+'} ${short(Math.abs(acrossUm))}`, changeUm, 'µm', 'sum') // prettier-ignore
   sheet.step('a0', 'end play to set cold', 'wanted − Δ', `${short(wanted)} − ${short(changeUm)}`, coldUm, 'µm', 'sum')
-  if (coldUm < 0) sheet.caution('note', 'pair-cold-preload', {}, short(coldUm))
+  if (coldUm < 0) sheet.caution('caution', 'pair-cold-preload', {}, short(coldUm))
   return sheet.result({ changeUm, coldUm })
 }
 

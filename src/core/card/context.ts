@@ -5,7 +5,8 @@ import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { LoadBands } from '../fits/recommend-tables.js'
 import type { Cause } from '../inspection/causes.js'
 import { ALONE, type SetOfBearings } from '../life/set-of-bearings.js'
-import type { HousingSeatRecord, SHAFT_ORIENTATIONS, ShaftSeatRecord } from '../line/records.js'
+import type { CouplingAt } from '../line/driven.js'
+import type { HousingSeatRecord, SHAFT_ORIENTATIONS, ShaftSeatRecord, TURNING } from '../line/records.js'
 import type { ShaftShape } from '../line/shaft.js'
 import type { Saying } from '../line/sayings.js'
 import type { Grease, GreaseGun } from '../lubrication/grease.js'
@@ -117,7 +118,11 @@ export interface LineContext {
     /** Left out by cards of before; the shaft null where nobody has drawn its steps. */
     tiltDeg?: number
     shaft?: ShaftShape | null
-    /** Where the coupling sits from the left shaft end; null where nobody has said. */
+    /** Where the coupling sits; null where what the line carries is known and no coupling is among it; left out where nobody has said. */
+    coupling?: CouplingAt | null
+    /** Which part turns; left out by cards of before. */
+    turning?: (typeof TURNING)[number]
+    /** The same as cards of before kept it. */
     couplingMm?: number | null
   }
   /** All positions of the line from the drive side. */
@@ -127,6 +132,10 @@ export interface LineContext {
   /** Stored answers that must be given again; left out when all could be read. */
   unread?: readonly UnreadAnswer[]
 }
+
+/** Where the coupling of a line sits, also as cards of before kept it. */
+export const couplingOf = ({ coupling, couplingMm }: LineContext['line']): LineContext['line']['coupling'] =>
+  coupling === undefined && typeof couplingMm === 'number' ? { alongMm: couplingMm, slot: 0 } : coupling
 
 /** How far a shaft leans, degrees from level: 90 where it stands upright. Source: the records. */
 export function leanDegOf({ orientation, tiltDeg }: Pick<LineContext['line'], 'orientation' | 'tiltDeg'>): number {

@@ -16,7 +16,7 @@ import {
   type Scope,
 } from './answers.js'
 import { STATIONS, type Station } from './work-line.js'
-import { leadOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
+import { couplingOf, leadOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
@@ -117,7 +117,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   )
   const supports = supportsOf(context, (place) => identified.get(place)?.row)
   const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
-  const arranged = arrangeStation(answers, line.arrange, supports, plant.schools, context.line.couplingMm ?? null)
+  const arranged = arrangeStation(answers, line.arrange, supports, plant.schools, couplingOf(context.line))
   const loads = lineDuty(answers, context, supports, arranged)
   const arrange = withThrust(arranged, answers, supports, loads)
   const housingC = warmHousings(answers, context)

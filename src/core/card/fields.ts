@@ -194,6 +194,7 @@ export const FIELDS = {
     couplingGapMm: number('line', 'Coupling gap at assembly', 'gap'),
     couplingAllowsMm: number('line', 'The coupling allows along', 'gap'),
     coupledTo: choice('line', 'Coupled to', COUPLED_TO, { rolling: 'a machine on rolling bearings', plain: 'a motor on plain bearings' }),
+    coupledPushMm: number('line', 'It may push along by', 'gap'),
     hotPlayUm: number('line', 'End play wanted hot', 'fine'),
     measuredPlayUm: number('line', 'End play measured', 'fine'),
     trialShimMm: number('line', 'Shims in it now', 'length'),

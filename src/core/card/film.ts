@@ -49,7 +49,9 @@ export function lubricantOf(answers: CardAnswers, context: CardContext): Lubrica
     const oil = oilOf(answers, context)
     const a = answers.lubricate
     const chosen = a.oilViscosity40 !== null
-    return oil && { name: `oil ${writeOil(oil)}`, viscosity40: oil.viscosity40, viscosity100: at100(oil), chosen, oil }
+    const hot = oil && at100(oil)
+    if (!oil || hot === null) return null
+    return { name: `oil ${writeOil(oil)}`, viscosity40: oil.viscosity40, viscosity100: hot, chosen, oil }
   }
   const chosen = context.plant.greases.find((g) => g.id === answers.lubricate.greaseId)
   const grease: Grease | null = chosen ?? context.past.grease

@@ -1,5 +1,6 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { rollsOnBalls } from '../catalogue/families.js'
+import { asHot, hotterRingC } from '../life/hot-ring.js'
 import { rateBearing } from '../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../life/targets.js'
 import { sharpest, type Doubt } from '../loads/cautious.js'
@@ -235,6 +236,7 @@ export function supportLives(answers: LineAnswers, context: LineContext, of: rea
   const { factor } = SHOCKS[shock]
   return of.flatMap((s): SupportLife[] => {
     const said = (name: 'radialLoadN' | 'axialLoadN') => (answers[keyOf(s.code, 'duty', name)] ?? null) as number | null
+    const temperature = (s: Support, name: 'innerRingC' | 'outerRingC') => (answers[keyOf(s.code, 'duty', name)] ?? null) as number | null
     const own = duty.supports[s.code]
     const radial = said('radialLoadN') ?? own?.radialN
     const axial = duty.opposed[s.code]?.axialN ?? factor * (said('axialLoadN') ?? own?.axialN ?? 0)
@@ -243,7 +245,14 @@ export function supportLives(answers: LineAnswers, context: LineContext, of: rea
     if (!row || !place || radial === undefined || radial + axial === 0) return []
     const standing = standingAt(context, place.code)
     try {
-      const rated = rateBearing(asSet(row, standing), factor * radial, axial, speedRpm, 90, standing.arrangement)
+      const rated = rateBearing(
+        asHot(asSet(row, standing), hotterRingC({ innerRingC: temperature(s, 'innerRingC'), outerRingC: temperature(s, 'outerRingC') })),
+        factor * radial,
+        axial,
+        speedRpm,
+        90,
+        standing.arrangement,
+      )
       return [{ code: s.code, name: s.name, designation: row.designation, radialN: radial, hours: rated.life.values.ratingLifeH }]
     } catch (error) {
       if (error instanceof InputError) return []

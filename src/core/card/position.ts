@@ -3,6 +3,7 @@ import { NO_DUTY, type PositionDuty } from '../identify/compare.js'
 import { InputError } from '../result.js'
 import type { DutyAnswers } from './answers.js'
 import { dutyStation } from './stations/duty.js'
+import { asHot, hotterRingC } from '../life/hot-ring.js'
 import { rateBearing } from '../life/rate-bearing.js'
 
 export interface LifeUsed {
@@ -18,7 +19,7 @@ export function lifeUsed(row: Bearing, duty: DutyAnswers, days: number): LifeUse
   const { speedRpm, hoursPerDay } = duty
   if (radialN === null || axialN === null || radialN + axialN === 0 || !speedRpm || hoursPerDay === null) return null
   try {
-    const { ratingLifeH } = rateBearing(row, radialN, axialN, speedRpm, 90).life.values
+    const { ratingLifeH } = rateBearing(asHot(row, hotterRingC(duty)), radialN, axialN, speedRpm, 90).life.values
     const hoursRun = days * hoursPerDay
     return { hoursRun, ratingLifeH, share: hoursRun / ratingLifeH }
   } catch (error) {

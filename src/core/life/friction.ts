@@ -3,7 +3,7 @@ import { Derivation, inRange, short, type Result } from '../result.js'
 import { FRICTION } from './modified-life-tables.js'
 
 /**
- * Friction moment M = ½ μ P d, N mm, and the power that becomes heat, 2π n M / 60, W. Without seals and churning. Range: bore 1 to
+ * Friction moment M = ½ μ P d, N mm, and the power that becomes heat, 2π n M / 60, W. Good for P near 0.1 C; without seals, churning and viscous losses. Range: bore 1 to
  * 3000 mm, load from 0 N, speed 0 to 200 000 r/min. Source: engineering practice, μ by family. @throws InputError outside.
  */
 export function friction(input: {
@@ -29,6 +29,8 @@ export function friction(input: {
     'engineering practice: μ by type',
   )
   sheet.step('W', 'heat', '2π n M / 60', `2π · ${short(n)} · ${short(frictionMomentNmm)} N mm / 60`, powerW, 'W', 'power of the moment')
-  sheet.assume('Seals and churned lubricant are not counted.')
+  sheet.assume(
+    'Good for loads near a tenth of the dynamic rating and ordinary speed and lubrication; seals, churned lubricant and viscous losses are not counted: under light load or at high speed it is more.',
+  )
   return sheet.result({ frictionMomentNmm, powerW })
 }

@@ -1,5 +1,6 @@
 import { OIL_FILTERS, type Cleanliness } from '../life/modified-life.js'
 import { IN_LINE_OIL } from '../life/modified-life-tables.js'
+import { InputError } from '../result.js'
 import { OIL_VISCOSITY, OIL_CODES, type OilFeed, type OilRecord } from './oil-record.js'
 import { at100Of } from './viscosity.js'
 
@@ -8,9 +9,16 @@ import { at100Of } from './viscosity.js'
 /** Where only the class of an oil is known: an ordinary mineral oil. Engineering practice. */
 const USUAL_INDEX = 95
 
-/** Viscosity at 100 °C, mm²/s, as recorded or by the usual index of a mineral oil. Asks for 2 to 10 000 at 40 °C. Source: ASTM D2270. */
-export const at100 = ({ viscosity40, viscosity100 }: Pick<OilRecord, 'viscosity40' | 'viscosity100'>): number =>
-  viscosity100 ?? at100Of(viscosity40, USUAL_INDEX)
+/** Viscosity at 100 °C, mm²/s, as recorded or by the usual index of a mineral oil; null where it is so thin that no index is defined. Asks for 2 to 10 000 at 40 °C. Source: ASTM D2270. */
+export function at100({ viscosity40, viscosity100 }: Pick<OilRecord, 'viscosity40' | 'viscosity100'>): number | null {
+  if (viscosity100 !== null) return viscosity100
+  try {
+    return at100Of(viscosity40, USUAL_INDEX)
+  } catch (error) {
+    if (error instanceof InputError) return null
+    throw error
+  }
+}
 
 /** What nobody has sampled is as clean as its surroundings let it be. Engineering practice. */
 const BY_DIRT = {

@@ -1,4 +1,4 @@
-import { Derivation, inRange, short, type Result } from '../result.js'
+import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import { VISCOSITY_INDEX } from './viscosity-tables.js'
 
 /** Viscosity of oils, mm²/s, by temperature; what a bearing of a size and speed asks for. */
@@ -25,9 +25,11 @@ function at40Of(at100: number, index: number): number {
   return good / at100 ** Math.log10(0.00715 * (index - 100) + 1)
 }
 
-/** Viscosity at 100 °C, mm²/s, of an oil of a viscosity at 40 °C and an index: the inverse, by bisection. Source: ASTM D2270. */
+/** Viscosity at 100 °C, mm²/s, of an oil of a viscosity at 40 °C and an index: the inverse, by bisection. Source: ASTM D2270. @throws InputError under 2 mm²/s at 100 °C, where it ends */
 export function at100Of(at40: number, index: number): number {
   let [low, high] = [VISCOSITY_INDEX[0]![0], at40]
+  if (at40Of(low, index) > at40)
+    throw new InputError('isoVg', at40, `too thin for this index: under ${low} mm²/s at 100 °C no index is defined; take its viscosity at 100 °C from its sheet, or a thicker oil`) // prettier-ignore
   for (let i = 0; i < 60; i++) {
     const middle = (low + high) / 2
     if (at40Of(middle, index) < at40) low = middle
@@ -39,7 +41,7 @@ export function at100Of(at40: number, index: number): number {
 /**
  * Viscosity of an oil of a class at its running temperature, mm²/s. Range: ISO VG 5 to 3200, index 0 to 250, −60 to 250 °C.
  * Sources: ISO 3448 (the class is the viscosity at 40 °C), ASTM D2270 for the index, ASTM D341 between.
- * @throws InputError outside these ranges
+ * @throws InputError outside these ranges, and for an oil under 2 mm²/s at 100 °C, where the index ends
  */
 export function viscosity(input: {
   isoVg: number

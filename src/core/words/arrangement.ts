@@ -3,12 +3,12 @@ import type { Cautions, Questions } from './tables.js'
 // prettier-ignore
 export const ARRANGEMENT_CAUTIONS: Cautions = {
   'locked-thrust': 'Held so, a growth of {growth} presses along the shaft with about {thrust}, {share} times what {designation} carries at rest: until something gives.',
-  'pair-cold-preload': 'Cold the pair is set with preload; it opens to the play wanted when it is hot.',
+  'pair-cold-preload': 'Cold the pair is set with preload, and opens to the play wanted when it is hot. A dial feels no preload: set it by its turning torque, or to nothing by dial and from there by the turn of the nut or shims, and prove it by how far it gives under a known push.',
   'free-ring-short': 'The free ring has {play} and needs {needed}: the shaft would push the bearings against each other.',
   'float-short': 'The {where} has {present} and needs {needed}: the shaft would push the bearings apart when hot.',
   'both-ends-held': 'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.',
   'several-held': '{held} positions are held ({names}): when the shaft warms and grows, the bearings push against each other and fail. Let one hold and free the others.',
-  'locates-away': 'The non-drive end locates: the growth runs into the coupling. Check the coupling gap hot.',
+  'locates-away': 'The end away from the coupling holds: the growth runs into the coupling. Check the coupling gap hot.',
   'holds-away': 'The shaft is held at {names}: it grows toward the coupling too. Check the coupling gap hot.',
   'quick-rule-short': 'The quick rule assumes a rise of {assumed}; {label} here rises {rise}, so the rule is too small.',
   'no-end-held': 'Neither end is held: the shaft can wander and rub. Hold one end, normally the drive end.',
@@ -35,6 +35,7 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
   'visit-group': '{group} at {at}: the inner ring grows into its clearance, and it tightens within the first hot weeks. See what the old ring had, and take the next group.',
   'pair-too-tight': 'The pair has {is} and wants {cold} cold: hot it runs preloaded, heats, and spalls deep. Slacken it, turn, and measure again.',
   'pair-too-loose': 'The pair has {is} and wants {cold} cold: hot it stays slack, and the rollers carry on one side only.',
+  'pair-coldest-tight': 'At a start from {at} the pair stands at {left}, a preload: it turns hard and heats until it is warm. Start it slowly, or set it with more play.',
   'third-held': 'Two bearings hold the shaft against each other, and {names} holds it too: a third beside such a pair must be free.',
   'free-clamped': 'The outer ring at the {where} is to be free and stands against something to both sides: it cannot move. Take the ring out or the cover back.',
   'free-tight': 'The outer ring at the {where} is to slide and {class} grips it: it stays where it is until the shaft pushes. Take a class no tighter than J7, or let it move inside its bearing.',
@@ -55,6 +56,7 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
 export const ARRANGEMENT_QUESTIONS: Questions = {
   holding: ['Which end holds the shaft? Count the locating rings at both ends.', 'Two held ends run for an hour and fail when hot.'],
   'holding-position': ['Which position holds the shaft? Count the locating rings at each.', 'Two held ends run for an hour and fail when hot.'],
+  'holding-against': ['How do the two stand, and are both held? Each takes thrust one way only: say at both ends that it is held, and how they face each other.', 'Set against each other they hold the shaft together; how they are set decides play and heat.'],
   float: ['How much float has the {where}? Measure the groove and the ring.', 'A free end that is not free locks the shaft when it warms.'],
   'adjusted-setting': ['What end play or preload does the machine maker want, cold? The two bearings hold the shaft against each other.', 'Set by feel, an adjusted pair seizes when it warms or rattles when it does not.'],
 }

@@ -17,6 +17,8 @@ export const LOADS_CAUTIONS: Cautions = {
   'paper-direction': '{document} on its direction: “{said}”. See which way it turns before the release.',
   'currents-through': 'An inverter’s currents pass through this bearing and burn flutes into its raceways: an insulated or hybrid bearing, or a brush on the shaft with a screened cable.',
   'over-dynamic-rating': 'The load is above the dynamic rating: no life can be stated, the bearing is far too small for it.',
+  'hot-rating': 'At {hot} the ring bears {share} % of its rating, and only if it is stabilised for that heat: read its class, or it grows for good.',
+  'ring-over-hot': 'A ring of {hot} is not rated: over {limit} bearing steel is too soft. Cool it, or ask the maker for another steel.',
   'life-outside-range': 'The load is over half the dynamic rating: the life formula is not valid there, the figure is only an order of size.',
   'axial-over-half-static': 'The axial load is over half the static rating: a deep groove ball bearing does not carry that.',
   'axial-over-quarter-static': 'The axial load is over a quarter of the static rating: too much for small or light series.',

@@ -24,6 +24,7 @@ export const LUBRICATION_CAUTIONS: Cautions = {
 // prettier-ignore
 export const LUBRICATION_QUESTIONS: Questions = {
   'oil-viscosity': ['What oil does it run in? Its viscosity stands on the can or the plate of the machine.', 'Without it neither film nor life can be told.'],
+  'oil-at-100': ['How thick is this oil at 100 °C? It stands on its sheet.', 'So thin an oil has no viscosity index; without the second figure its film cannot be told.'],
   grease: ['Which grease goes in?', 'Two greases that do not go together run out of the bearing or turn hard.'],
   'grease-inside': ['What grease was in the housing? Look at the nipple tag or the round; not known is an answer.', 'Unknown counts as no: the housing must then be cleaned out.'],
   gun: ['Which grease gun is used?', 'Pumps are not grams: guns give from half a gram to three grams a stroke.'],

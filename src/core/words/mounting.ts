@@ -41,5 +41,6 @@ export const MOUNTING_CAUTIONS: Cautions = {
 export const MOUNTING_QUESTIONS: Questions = {
   'set-screw': ['Which key fits the set screws?', 'The torque follows from it: too little lets the ring turn on its shaft, too much splits it.'],
   'end-bolt': ['Which bolt holds the end plate, and of which class?', 'Too little lets the ring walk, too much pulls the thread; the torque follows from both.'],
+  'hot-class': ['Is the ring stabilised for {hot}? Read the heat letters on the ring or the maker’s sheet.', 'The life counts a ring that keeps its size at that heat; an ordinary one grows, comes loose and jams.'],
   'stabilisation-class': ['Is this ring stabilised for {limit}? Read the heat letters on the ring or the maker’s sheet.', 'A ring not stabilised for its heat grows for good: it comes loose on the shaft or loses its clearance.'],
 }

@@ -1,3 +1,4 @@
+import { couplingAmong } from '../../core/line/driven.js'
 import type pg from 'pg'
 import type { CardView, FrozenCard, JobSummary, StepView } from '../../contract/cards.js'
 import type { SayingView } from '../../contract/documents.js'
@@ -79,7 +80,8 @@ function lineContext(
       carries: line.carries,
       tiltDeg: line.tiltDeg,
       shaft: line.shaft ?? null,
-      couplingMm: line.components.find((c) => c.kind === 'coupling')?.alongMm ?? null,
+      coupling: couplingAmong(line.components),
+      turning: line.turning,
     },
     positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication, oil }) => ({
       code,

@@ -11,7 +11,7 @@ export type GrowthAnswers = Pick<
   ArrangeAnswers,
   'shaftMaterial' | 'housingMaterial' | 'assemblyC' | 'shaftHotC' | 'housingHotC' | 'growthSchool' | 'hotterK' | 'coldestC'
 >
-export type CouplingAnswers = Pick<ArrangeAnswers, 'couplingGapMm' | 'couplingAllowsMm' | 'coupledTo'>
+export type CouplingAnswers = Pick<ArrangeAnswers, 'couplingGapMm' | 'couplingAllowsMm' | 'coupledTo' | 'coupledPushMm'>
 
 /** The hottest that the shaft will see: what was said, and what could make it hotter still. */
 export const worstC = ({ shaftHotC, hotterK }: GrowthAnswers) => (shaftHotC === null ? null : shaftHotC + (hotterK ?? 0))
@@ -69,37 +69,56 @@ export function growthFigures(station: StationBuilder, a: GrowthAnswers, all: Gr
   return { hero, growthMm, outgrown }
 }
 
-/** How far a cold start takes the shaft back past its housing, mm from 0; both are then as cold. */
-export function coldShrinkMm(station: StationBuilder, a: GrowthAnswers, spanMm: number | null): number {
-  if (spanMm === null || a.coldestC === null || a.assemblyC === null || !a.shaftMaterial || !a.housingMaterial) return 0
+/** Every place of a free ring that can occur, from where it stands at assembly, mm; plus is away from what holds the shaft. Empty while growth is not known. */
+export function movesOf(station: StationBuilder, a: GrowthAnswers, spanMm: number | null, school: GrowthSchool): number[] {
+  const worst = governing(growths(station, a, spanMm), school)
+  if (worst === null) return []
+  // Where the housing outgrows the shaft a hotter shaft is no worse: what was foreseen counts beside it.
+  const foreseen = a.hotterK ? growths(station, { ...a, hotterK: null }, spanMm).full?.values.growthMm : undefined
+  const cold = coldestMove(station, a, spanMm)
+  return [worst, ...(foreseen === undefined ? [] : [foreseen]), ...(cold === null ? [] : [cold])]
+}
+
+/** The one of several moves that goes furthest, either way, mm; null of none. */
+export const furthestOf = (movesMm: readonly number[]): number | null =>
+  movesMm.length ? movesMm.reduce((most, m) => (Math.abs(m) > Math.abs(most) ? m : most)) : null
+
+/** Where a cold start takes the shaft past its housing, mm, both as cold: in a housing that shrinks more it comes out; null while that is not known. */
+function coldestMove(station: StationBuilder, a: GrowthAnswers, spanMm: number | null): number | null {
+  if (spanMm === null || a.coldestC === null || a.assemblyC === null || !a.shaftMaterial || !a.housingMaterial) return null
   const rise = a.coldestC - a.assemblyC
   const { shaftMaterial, housingMaterial } = a
   const cold = station.attempt(
     () => ({ ...thermalGrowth({ spanMm, shaftMaterial, shaftRiseK: rise, housingMaterial, housingRiseK: rise }), cautions: [] }),
     { shaftRiseK: 'coldestC', housingRiseK: 'coldestC' },
   )
-  return Math.max(0, -(cold?.values.growthMm ?? 0))
+  return cold?.values.growthMm ?? null
 }
 
-/** What the growth makes of the coupling gap, and whether the coupling allows it. `spanMm`: from what holds the shaft to the coupling, mm. Source: `thermalGrowth`. */
+/** What growth makes of the coupling gap, and whether the coupling allows it: hottest, hotter still and coldest. `spanMm`: from what holds the shaft to the coupling, mm. Source: `thermalGrowth`. */
 export function couplingFigures(
   station: StationBuilder,
   a: GrowthAnswers & CouplingAnswers,
   school: GrowthSchool,
   spanMm: number | null,
 ): void {
-  const { couplingGapMm: gap, couplingAllowsMm: allows } = a
+  const { couplingGapMm: gap, couplingAllowsMm: allows, coupledPushMm } = a
   if (a.coupledTo === 'plain') station.warn('caution', 'plain-motor')
   if (spanMm === null || (gap === null && allows === null)) return
-  const all = growths(station, a, spanMm)
-  const growthMm = spanMm === 0 ? 0 : governing(all, school)
-  if (growthMm === null) return
-  station.figure('couplingGrowthMm', 'Grows toward the coupling by', growthMm, 'gap', all.full)
+  const all = spanMm === 0 ? null : growths(station, a, spanMm)
+  const movesMm = spanMm === 0 ? [0] : movesOf(station, a, spanMm, school)
+  if (!movesMm.length) return
+  const push = coupledPushMm ?? 0
+  const closes = Math.max(...movesMm)
+  const far = Math.max(...movesMm.map(Math.abs)) + push
+  station.figure('couplingGrowthMm', 'Grows toward the coupling by', closes, 'gap', all?.full ?? null, {
+    ...(push > 0 && { note: `and what it is coupled to comes ${q(push, 'gap')} this way` }),
+  })
   if (gap !== null) {
-    const hot = gap - growthMm
-    station.figure('couplingHotMm', 'Coupling gap, hot', hot, 'gap', all.full, { note: `${q(gap, 'gap')} at assembly` })
-    if (hot <= 0) station.warn('stop', 'coupling-closes', { gap: amount(gap, 'gap'), growth: amount(growthMm, 'gap') }, short(hot))
+    const hot = gap - closes - push
+    station.figure('couplingHotMm', 'Coupling gap at its smallest', hot, 'gap', all?.full ?? null, { note: `${q(gap, 'gap')} at assembly` })
+    if (hot <= 0) station.warn('stop', 'coupling-closes', { gap: amount(gap, 'gap'), growth: amount(closes + push, 'gap') }, short(hot))
   }
-  if (allows !== null && Math.abs(growthMm) > allows)
-    station.warn('stop', 'coupling-over', { allows: amount(allows, 'gap'), growth: amount(growthMm, 'gap') }, short(growthMm))
+  if (allows !== null && far > allows)
+    station.warn('stop', 'coupling-over', { allows: amount(allows, 'gap'), growth: amount(far, 'gap') }, short(far))
 }

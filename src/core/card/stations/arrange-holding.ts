@@ -2,6 +2,7 @@ import { axialPlayUm } from '../../arrangement/axial-play.js'
 import {
   allMoveInside,
   besidePair,
+  facesOneWay,
   heldByEnds,
   holdingFaults,
   type Ends,
@@ -96,6 +97,8 @@ export function warnOfHolding(
   holding: Holding | null,
   supports: readonly Judged[],
   holders: readonly Judged[],
+  /** The support beside the coupling; null on a line that has none. */
+  drive: Scope | null,
 ): void {
   const names = holders.map((s) => s.name).join(', ')
   const third = besidePair(supports)
@@ -103,9 +106,10 @@ export function warnOfHolding(
   else if (holding === 'several')
     station.warn('stop', supports.length === 2 ? 'both-ends-held' : 'several-held', { held: holders.length, names })
   if (holding === 'none') station.warn('stop', 'no-end-held')
-  if (holding === 'one' && holders[0]!.code !== supports[0]!.code)
+  if (holding === 'one' && drive !== null && holders[0]!.code !== drive)
     station.warn('note', supports.length === 2 ? 'locates-away' : 'holds-away', { names })
-  if (holding === null) station.ask(supports.length === 2 ? 'holding' : 'holding-position')
+  const against = supports.length === 2 && supports.every(facesOneWay)
+  if (holding === null) station.ask(against ? 'holding-against' : supports.length === 2 ? 'holding' : 'holding-position')
   for (const s of supports) for (const fault of holdingFaults(s, holding)) WARN_OF[fault](station, s)
 }
 
@@ -149,16 +153,22 @@ export function lockedThrust(
   spanMm: number | null,
 ): void {
   const rows = holders.flatMap((s) => s.rows.filter(known))
-  if (!rows.length || growthMm === null || growthMm <= 0 || !spanMm || !a.shaftMaterial) return
+  if (!rows.length || !growthMm || !spanMm || !a.shaftMaterial) return
   const weakest = rows.reduce((least, r) => (r.staticRatingN < least.staticRatingN ? r : least))
-  const input = { growthMm, shaftDiameterMm: weakest.boreMm, spanMm, material: a.shaftMaterial, seatStiffnessNUm: SEATS_N_UM }
+  const input = {
+    growthMm: Math.abs(growthMm),
+    shaftDiameterMm: weakest.boreMm,
+    spanMm,
+    material: a.shaftMaterial,
+    seatStiffnessNUm: SEATS_N_UM,
+  }
   const found = station.attempt(() => lockedGrowth(input))
   if (!found) return
   const { thrustN } = found.values
   station.figure('lockedThrustN', 'Thrust while it cannot move', thrustN, 'force', found, {
     note: `an order of size; ${weakest.designation} carries ${q(weakest.staticRatingN, 'force')} at rest`,
   })
-  const params = { growth: amount(growthMm, 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
+  const params = { growth: amount(Math.abs(growthMm), 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
   station.warn('caution', 'locked-thrust', params, short(thrustN))
 }
 
@@ -209,8 +219,26 @@ export function pairChange(
   station.figure('pairLimitsUm', 'Set no further than', limits, 'fine', null, {
     note: 'under it preload, heat and deep spalls; over it a path on one side only',
   })
+  pairColdest(station, a, setting, coldUm)
   pairMeasured(station, a, coldUm, limits, nutPitchMm(other.boreMm))
   return { setting, assemblyC: a.assemblyC!, wantedHotUm: a.hotPlayUm, coldUm, slackUm }
+}
+
+/** What is left of the end play, set cold to so much, µm, when it starts at its coldest, both as cold. Source: `pairSetting`. */
+function pairColdest(station: StationBuilder, a: GrowthAnswers, setting: PairSettingInput, coldUm: number): void {
+  if (a.coldestC === null || a.assemblyC === null) return
+  const rise = a.coldestC - a.assemblyC
+  const found = station.attempt(() => ({ ...pairSetting({ ...setting, shaftRiseK: rise, housingRiseK: rise }), cautions: [] }), {
+    shaftRiseK: 'coldestC',
+    housingRiseK: 'coldestC',
+  })
+  if (!found) return
+  const leftUm = coldUm + found.values.changeUm
+  station.figure('pairColdestUm', 'End play at the coldest start', leftUm, 'fine', found, {
+    note: `at ${q(a.coldestC, 'temperature')}, both as cold`,
+  })
+  if (leftUm < Math.min(0, setting.wantedHotUm))
+    station.warn('caution', 'pair-coldest-tight', { at: amount(a.coldestC, 'temperature'), left: amount(leftUm, 'fine') }, short(leftUm))
 }
 
 /** What to do from the end play that was measured: turn of the nut, shims, and what is wrong with it. */

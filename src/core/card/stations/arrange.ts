@@ -1,6 +1,7 @@
-import { LEAST_BEHIND_MM, freeRingRoom, roomNeededMm } from '../../arrangement/free-ring.js'
+import { freeRingRoom, reachOnCard } from '../../arrangement/free-ring.js'
 import { holdingFaults, holdingOf, schemesOf, type Holding, type HoldingFault, type Scheme } from '../../arrangement/holding.js'
 import type { Bearing } from '../../catalogue/bearing.js'
+import type { CouplingAt } from '../../line/driven.js'
 import { short } from '../../result.js'
 import { q, typed } from '../../units/quantities.js'
 import type { ArrangeAnswers, LineAnswers, Scope } from '../answers.js'
@@ -9,7 +10,8 @@ import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import { amount } from '../../words/message.js'
 import type { ThrustPath } from './arrange-thrust.js'
 import {
-  coldShrinkMm,
+  furthestOf,
+  movesOf,
   couplingFigures,
   governing,
   growthFigures,
@@ -83,21 +85,26 @@ function metalOff(neededMm: number, support: Judged, presentMm: number): MetalOf
 }
 
 /** What one free position needs, has, and where its ring sits; `suffix` and `at` tell it from others of the line. */
-function floatFigures(station: StationBuilder, support: Judged | null, growthMm: number | null, suffix: string, coldMm = 0): FreeRing {
-  const outgrown = growthMm !== null && growthMm < 0
+function floatFigures(
+  station: StationBuilder,
+  support: Judged | null,
+  growthMm: number | null,
+  suffix: string,
+  movesMm: readonly number[] = [],
+): FreeRing {
+  const reach = reachOnCard(movesMm)
+  // The ring comes toward the held end further than it goes away from it.
+  const back = movesMm.length > 0 && furthestOf(movesMm)! < 0
   const at = suffix && support ? `, ${typed(support.name)}` : ''
   // A ring that is clamped to both sides has none.
   const playMm = support?.presentMm ?? (support && holdingFaults(support, null).includes('free-clamped') ? 0 : null)
   const room =
-    growthMm === null || playMm === null || playMm <= 0
+    !movesMm.length || playMm === null || playMm <= 0
       ? null
-      : { ...freeRingRoom({ growthMm, playMm, coldShrinkMm: coldMm }), cautions: [] }
-  const neededMm = growthMm === null ? null : roomNeededMm(growthMm, coldMm)
+      : { ...freeRingRoom({ ...(movesMm.length > 1 ? { movesMm } : { growthMm: movesMm[0]! }), playMm }), cautions: [] }
+  const neededMm = reach && reach.towardMm + reach.awayMm
   station.figure(`floatNeededMm${suffix}`, `Float needed${at}`, neededMm, 'gap', room, {
-    note:
-      coldMm > LEAST_BEHIND_MM
-        ? `1.2 times the growth and ${q(coldMm, 'gap')} for a cold start`
-        : `1.2 times the growth and ${q(LEAST_BEHIND_MM, 'gap')}`,
+    ...(reach && { note: `${q(reach.awayMm, 'gap')} away from the held end, ${q(reach.towardMm, 'gap')} toward it` }),
   })
   station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
   const metal = support && neededMm !== null && playMm !== null && !support.inside ? metalOff(neededMm, support, playMm) : null
@@ -105,15 +112,15 @@ function floatFigures(station: StationBuilder, support: Judged | null, growthMm:
     const { behindMm, aheadMm } = room.values
     const feeler = (mm: number) => q(Math.round(mm / FEELER_MM) * FEELER_MM, 'gap')
     station.figure(`behindMm${suffix}`, `Leave toward the held end${at}`, behindMm, 'gap', room, {
-      note: `feeler ${feeler(behindMm)}: ${outgrown ? 'most of it, the ring comes this way' : 'the sixth behind the ring'}`,
+      note: `feeler ${feeler(behindMm)}: ${back ? 'the ring comes this way' : 'behind the ring'}`,
     })
     station.figure(`aheadMm${suffix}`, `Leave away from the held end${at}`, aheadMm, 'gap', room, {
-      note: outgrown ? 'the sixth on the other side' : 'the shaft grows this way',
+      note: back ? 'on the other side' : 'the shaft grows this way',
     })
   }
   if (metal)
     station.figure(`metalOffMm${suffix}`, `To come off the cover${at}`, metal.offMm, 'gap', null, {
-      note: `face of the spigot ${outgrown ? 'toward' : 'away from'} the held end${metal.leftMm === null ? '' : `, leaves ${q(metal.leftMm, 'gap')}`}`,
+      note: `face of the spigot ${back ? 'toward' : 'away from'} the held end${metal.leftMm === null ? '' : `, leaves ${q(metal.leftMm, 'gap')}`}`,
     })
   return { neededMm, presentMm: playMm, growthMm, behindMm: room?.values.behindMm ?? null, aheadMm: room?.values.aheadMm ?? null, metal }
 }
@@ -124,20 +131,21 @@ const RANK = { stop: 0, caution: 1, open: 2, good: 3 } as const
 function judgeFloat(
   station: StationBuilder,
   support: Judged,
-  growthMm: number | null,
+  movesMm: readonly number[],
   { neededMm, presentMm }: FreeRing,
   where: string,
 ): Verdict {
   const { rows } = support
   if (support.inside) {
-    if (growthMm === null) return { word: 'not complete', level: 'open' }
+    const furthest = furthestOf(movesMm)
+    if (furthest === null) return { word: 'not complete', level: 'open' }
     const tightest = rows.filter(known).reduce((a, b) => (a.axialMovementMm <= b.axialMovementMm ? a : b))
-    if (Math.abs(growthMm) <= tightest.axialMovementMm) return { word: 'moves inside', level: 'good' }
+    if (Math.abs(furthest) <= tightest.axialMovementMm) return { word: 'moves inside', level: 'good' }
     station.warn(
       'stop',
       'inside-limit',
       { designation: tightest.designation, axialMovement: amount(tightest.axialMovementMm, 'gap', 1) },
-      short(growthMm),
+      short(furthest),
     )
     return { word: 'too far inside', level: 'stop' }
   }
@@ -153,37 +161,59 @@ function judgeFloat(
   return { word: 'not enough room', level: 'stop' }
 }
 
-function reasonOf(holding: Holding | null, supports: readonly Judged[], holder: Judged | undefined): string {
+function reasonOf(
+  holding: Holding | null,
+  supports: readonly Judged[],
+  holder: Judged | undefined,
+  drive: Judged | null | undefined,
+): string {
   if (holding === 'adjusted') return 'The two bearings hold the shaft against each other; how they are set decides play and heat.'
   if (holding === 'crossed') return 'Each bearing holds the shaft one way; between them it has its play, which takes the growth up.'
   if (holding === 'inserts') return 'The screws hold the inserts at both ends; only their own play takes the growth up.'
   if (holding !== 'one') return 'One bearing holds the shaft, the other lets it grow.'
-  if (holder!.code === supports[0]!.code) return 'The drive end holds, so growth runs away from the coupling and alignment stays.'
+  if (drive === null) return `${typed(holder!.name)} holds; the shaft grows away from it.`
+  if (holder === drive) return 'The end beside the coupling holds, so growth runs away from it and alignment stays.'
   return supports.length === 2
-    ? 'The non-drive end holds; growth runs toward the coupling.'
+    ? 'The far end holds; growth runs toward the coupling.'
     : `${typed(holder!.name)} holds; the shaft grows away from it to both sides.`
 }
 
 /** Two that hold one way each: their play together must take the growth up. */
-function crossedPlay(station: StationBuilder, supports: readonly Judged[], growthMm: number | null, coldMm: number): Verdict {
+function crossedPlay(station: StationBuilder, supports: readonly Judged[], growthMm: number | null, movesMm: readonly number[]): Verdict {
   const plays = supports.map((s) => s.presentMm).filter((mm) => mm !== null)
   const together = plays.length ? plays.reduce((sum, mm) => sum + mm, 0) : null
   const all = { ...supports[0]!, presentMm: together }
-  return judgeFloat(station, all, growthMm, floatFigures(station, all, growthMm, '', coldMm), '')
+  return judgeFloat(station, all, movesMm, floatFigures(station, all, growthMm, '', movesMm), '')
 }
 
-/** Where the coupling stands from what holds the shaft; the drive side's first support where nobody has said where it sits. */
+/** The place of the coupling, mm: beside the support next to it where only its order is known; at the first support where nobody has said anything. */
+function couplingPlaceMm(supports: readonly Judged[], coupling: CouplingAt | null | undefined): number | null {
+  if (!supports.length) return null
+  const { alongMm, slot } = coupling ?? { alongMm: null, slot: 0 }
+  return alongMm ?? supports[Math.min(slot, supports.length - 1)]!.alongMm
+}
+
+/** The support that stands next to the coupling. */
+function driveSide(supports: readonly Judged[], coupling: CouplingAt | null | undefined): Judged | undefined {
+  const at = couplingPlaceMm(supports, coupling)
+  return at === null ? undefined : [...supports].sort((a, b) => Math.abs(a.alongMm - at) - Math.abs(b.alongMm - at))[0]
+}
+
+/** How far the coupling stands from what holds the shaft, on whichever side it is, mm; null while that is not known. */
 function toCoupling(
   supports: readonly Judged[],
   holder: Judged | undefined,
-  couplingMm: number | null,
+  coupling: CouplingAt | null | undefined,
   spanMm: number | null,
 ): number | null {
-  const first = supports[0]
-  if (!holder || !first) return null
+  const at = couplingPlaceMm(supports, coupling)
+  const beside = driveSide(supports, coupling)
+  if (!holder || !beside || at === null) return null
   // Of two supports the distance is what was answered, which may not be what the records say.
-  const between = supports.length === 2 && holder !== first ? spanMm : Math.abs(holder.alongMm - first.alongMm)
-  return between === null ? null : between + (couplingMm === null ? 0 : first.alongMm - couplingMm)
+  if (supports.length !== 2 || beside === holder) return Math.abs(holder.alongMm - at)
+  if (spanMm === null) return null
+  const [low, high] = supports.map((s) => s.alongMm).sort((a, b) => a - b) as [number, number]
+  return at > low && at < high ? Math.abs(holder.alongMm - at) : spanMm + Math.abs(beside.alongMm - at)
 }
 
 type Shared = GrowthAnswers & CouplingAnswers & PairAnswers & Pick<ArrangeAnswers, 'spanMm'>
@@ -194,37 +224,39 @@ function freeRings(
   free: readonly Judged[],
   /** Whether a support lies to the left of what holds. */
   leftOf: (s: Judged) => boolean,
-  of: (s: Judged) => { growthMm: number | null; coldMm: number },
+  of: (s: Judged) => { growthMm: number | null; movesMm: readonly number[] },
 ): { float: ArrangeResult['float']; moves: Record<Scope, number>; verdicts: Verdict[] } {
   const many = free.length > 1
   const float: ArrangeResult['float'] = {}
   const moves: Record<Scope, number> = {}
   const verdicts = free.map((s) => {
-    const { growthMm, coldMm } = of(s)
-    const ring = floatFigures(station, s, growthMm, many ? `-${s.code}` : '', coldMm)
+    const { growthMm, movesMm } = of(s)
+    const ring = floatFigures(station, s, growthMm, many ? `-${s.code}` : '', movesMm)
     if (!s.inside) float[s.code] = ring
     if (growthMm !== null) moves[s.code] = leftOf(s) ? -growthMm : growthMm
-    return judgeFloat(station, s, growthMm, ring, many ? typed(s.name) : '')
+    return judgeFloat(station, s, movesMm, ring, many ? typed(s.name) : '')
   })
   return { float, moves, verdicts }
 }
 
 /**
  * Which position locates the shaft, how far it grows from there, and whether every free position has room: for any number
- * of supports. Of two the distance is the span, of more where each stands along the shaft; `couplingMm`: where the coupling sits.
+ * of supports. Of two the distance is the span, of more where each stands along the shaft; `coupling`: where it sits, null on a line that has
+ * none, left out where nobody has said.
  */
 export function arrangeStation(
   answers: LineAnswers,
   shared: Shared,
   of: readonly Support[],
   schools: Schools,
-  couplingMm: number | null = null,
+  coupling?: CouplingAt | null,
 ): ArrangeResult {
   const station = new StationBuilder('arrange')
   const supports = of.map((s) => judged(answers, s))
   const holding = holdingOf(supports)
   const holders = supports.filter((s) => s.held && !s.inside)
-  warnOfHolding(station, holding, supports, holders)
+  const drive = driveSide(supports, coupling)
+  warnOfHolding(station, holding, supports, holders, coupling === null ? null : (drive?.code ?? null))
   const holder = holding === 'one' ? holders[0]! : undefined
   const free = holder ? supports.filter((s) => s !== holder) : []
   const spanTo = (s: Judged) => (supports.length > 2 ? Math.abs(s.alongMm - (holder ?? supports[0]!).alongMm) : shared.spanMm)
@@ -232,19 +264,20 @@ export function arrangeStation(
   const spanMm = furthest ? spanTo(furthest) : null
   const school = shared.growthSchool ?? schools.growth
   const { hero, growthMm } = growthFigures(station, shared, growths(station, shared, spanMm), school)
-  const coldMm = coldShrinkMm(station, shared, spanMm)
+  const movesMm = movesOf(station, shared, spanMm, school)
 
-  if (holding === 'several') lockedThrust(station, shared, holders, growthMm, spanMm)
+  if (holding === 'several') lockedThrust(station, shared, holders, furthestOf(movesMm), spanMm)
   if (holding === 'adjusted' && shared.hotPlayUm === null) station.ask('adjusted-setting')
   const pair = holding === 'adjusted' ? pairChange(station, shared, supports, shared.spanMm) : null
-  if (!free.length && holding !== 'crossed') floatFigures(station, supports.find((s) => s.presentMm !== null) ?? null, growthMm, '')
+  if (!free.length && holding !== 'crossed')
+    floatFigures(station, supports.find((s) => s.presentMm !== null) ?? null, growthMm, '', movesMm)
   const leftOf = (s: Judged) => supports.indexOf(s) < supports.indexOf(holder!)
   const { float, moves, verdicts } = freeRings(station, free, leftOf, (s) =>
     s === furthest
-      ? { growthMm, coldMm }
-      : { growthMm: governing(growths(station, shared, spanTo(s)), school), coldMm: coldShrinkMm(station, shared, spanTo(s)) },
+      ? { growthMm, movesMm }
+      : { growthMm: governing(growths(station, shared, spanTo(s)), school), movesMm: movesOf(station, shared, spanTo(s), school) },
   )
-  couplingFigures(station, shared, school, toCoupling(supports, holder, couplingMm, shared.spanMm))
+  couplingFigures(station, shared, school, toCoupling(supports, holder, coupling, shared.spanMm))
   const faults = supports.flatMap((s) => holdingFaults(s, holding).map((fault) => ({ code: s.code, fault })))
   let verdict: Verdict = { word: 'not complete', level: 'open' }
   const negative = supports.find((s) => s.presentMm !== null && s.presentMm < 0)
@@ -252,13 +285,18 @@ export function arrangeStation(
   else if (holding === 'several') verdict = { word: supports.length === 2 ? 'both ends held' : 'held twice', level: 'stop' }
   else if (holding === 'none') verdict = { word: 'no end held', level: 'stop' }
   else if (holding === 'adjusted') verdict = { word: 'set against each other', level: 'open' }
-  else if (holding === 'inserts') verdict = insertPlay(station, holders, growthMm)
-  else if (holding === 'crossed') verdict = crossedPlay(station, supports, growthMm, coldMm)
+  else if (holding === 'inserts') verdict = insertPlay(station, holders, furthestOf(movesMm))
+  else if (holding === 'crossed') verdict = crossedPlay(station, supports, growthMm, movesMm)
   else if (faults.some((f) => f.fault === 'free-clamped')) verdict = { word: 'clamped', level: 'stop' }
   else if (verdicts.length) verdict = verdicts.reduce((worst, v) => (RANK[v.level] < RANK[worst.level] ? v : worst))
   const measured = Object.values(float).filter((f) => f.neededMm !== null && f.presentMm !== null)
   return {
-    ...station.close(reasonOf(holding, supports, holder), verdict, hero, growthMm === null ? '—' : q(growthMm, 'gap')),
+    ...station.close(
+      reasonOf(holding, supports, holder, coupling === null ? null : drive),
+      verdict,
+      hero,
+      growthMm === null ? '—' : q(growthMm, 'gap'),
+    ),
     ...{ holding, growthMm, float, moves },
     holders: holders.map((s) => s.code),
     sliding: free.filter((s) => !s.inside).map((s) => s.code),

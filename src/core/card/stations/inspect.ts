@@ -21,6 +21,7 @@ import { type FitStationResult } from './fit.js'
 import { seatedAs } from './fit-seats.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { survival } from '../../life/many-lives.js'
+import { asHot, hotterRingC } from '../../life/hot-ring.js'
 import { rateBearing } from '../../life/rate-bearing.js'
 import type { SelectResult } from './select.js'
 
@@ -63,7 +64,7 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
   const { radialN, axialN } = duty
   const rated =
     row && radialN !== null && axialN !== null && radialN + axialN > 0 && d.speedRpm
-      ? ifPossible(() => rateBearing(row, radialN, axialN, d.speedRpm!, 90))
+      ? ifPossible(() => rateBearing(asHot(row, hotterRingC(d)), radialN, axialN, d.speedRpm!, 90))
       : undefined
   const group = removed?.group ?? null
   const clearance =
@@ -80,7 +81,8 @@ export function diagnosisContext(answers: CardAnswers, known: Known, context: Ca
       : undefined
   // What the removed one ran in: the oil of its record, else its grease; what is chosen on this card was not in there.
   const { oil } = context.past
-  const inside = oil ? { viscosity40: oil.viscosity40, viscosity100: at100(oil) } : grease
+  const hot = oil ? at100(oil) : null
+  const inside = oil ? hot && { viscosity40: oil.viscosity40, viscosity100: hot } : grease
   const ran =
     inside && row && d.speedRpm && d.innerRingC !== null
       ? ifPossible(() => film(inside, d.innerRingC!, row.pitchDiameterMm, d.speedRpm!))

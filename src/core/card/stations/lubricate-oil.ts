@@ -1,5 +1,5 @@
 import type { Bearing } from '../../catalogue/bearing.js'
-import { oilServiceH, writeOil } from '../../lubrication/oil.js'
+import { at100, oilServiceH, writeOil } from '../../lubrication/oil.js'
 import { OIL_FEED_LABEL, type OilRecord } from '../../lubrication/oil-record.js'
 import { Derivation, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -46,6 +46,7 @@ export function oilStation(
   const runC = answers.lubricate.housingTemperatureC ?? outerRingC ?? innerRingC
   const none = { ...NOTHING, grease: null, applies: false }
   if (!oil) station.ask('oil-viscosity')
+  else if (at100(oil) === null) station.ask('oil-at-100')
   if (!oil || !speedRpm || runC === null) {
     const reason = oil
       ? 'Enter speed and running temperature at Duty first.'

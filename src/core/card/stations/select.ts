@@ -4,6 +4,7 @@ import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-fi
 import { isThrust, rollsOnBalls } from '../../catalogue/families.js'
 import { minimumLoad } from '../../life/minimum-load.js'
 import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
+import { HOTTEST_RING_C, asHot, hotRatingN, hotterRingC } from '../../life/hot-ring.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
 import type { Closure } from '../../catalogue/bearing.js'
@@ -268,7 +269,7 @@ function sizesBeside(
   let larger: LargerSize | null = null
   const alternatives = [...Object.entries(neighbours(single)), ['this', single] as const].flatMap(([which, base]): Alternative[] => {
     if (!base) return []
-    const other = asSet(withMakersFigures(base, makersFigures), set)
+    const other = asHot(asSet(withMakersFigures(base, makersFigures), set), hotterRingC(answers.duty))
     const r = rateBearing(other, radialN, axialN, speedRpm, reliabilityPercent, set.arrangement)
     const { designation, dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm } = other
     if (which === 'larger')
@@ -330,16 +331,29 @@ export function selectStation(
     alternatives: [],
   })
   if (!single) return waiting('Choose the bearing at Identify first.')
-  const row = asSet(single, set)
+  const ringC = hotterRingC(answers.duty)
+  if (ringC !== null && ringC > HOTTEST_RING_C) {
+    station.warn(
+      'stop',
+      'ring-over-hot',
+      { hot: amount(ringC, 'temperature'), limit: amount(HOTTEST_RING_C, 'temperature') },
+      Math.round(ringC),
+    )
+    return waiting('Bearing steel is not rated so hot.')
+  }
+  const cool = asSet(single, set)
+  const row = asHot(cool, ringC)
   const { radialN, axialN } = duty
   if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
   if (radialN + axialN === 0) return waiting('Without any load there is nothing to rate; enter the load at Duty.')
   const rated = station.attempt(() => {
+    const heat = new Derivation()
+    if (ringC !== null) hotRatingN(cool.dynamicRatingN, ringC, heat)
     const all = rateBearing(row, radialN, axialN, speedRpm, reliabilityPercent, set.arrangement)
-    const cautions = [...all.load.cautions, ...all.life.cautions]
+    const cautions = [...heat.cautions, ...all.load.cautions, ...all.life.cautions]
     return {
       values: all,
-      working: [...all.load.working, ...all.life.working],
+      working: [...heat.working, ...all.load.working, ...all.life.working],
       cautions,
       assumptions: [
         `Ratings are ${row.ratingSource}.`,
@@ -349,6 +363,7 @@ export function selectStation(
     }
   })
   if (!rated) return waiting('A value is refused.')
+  if (row !== cool) station.ask('hot-class', { hot: amount(ringC!, 'temperature') })
   const { load, life } = rated.values
   const P = load.values.equivalentLoadN
   const ball = rollsOnBalls(row.family)

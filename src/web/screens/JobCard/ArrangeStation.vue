@@ -140,6 +140,7 @@ const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
         <AnswerField station="arrange" name="coupledTo" clearable />
         <AnswerField station="arrange" name="couplingGapMm" />
         <AnswerField station="arrange" name="couplingAllowsMm" />
+        <AnswerField station="arrange" name="coupledPushMm" />
       </div>
     </template>
   </StationFrame>
