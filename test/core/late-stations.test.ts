@@ -239,7 +239,9 @@ describe('Lubricate', () => {
   it('greases that must not meet put a cleaning step before the fill; unknown is no', () => {
     expect(keys(card())).to.not.include('clean-out')
     const clash = card({ past: { grease: { ...CALCIUM, thickener: 'clay' } } })
-    expect(keys(clash).indexOf('clean-out')).to.equal(keys(clash).indexOf('fill') - 1)
+    // Before anything goes on; what is packed follows, before it is turned.
+    expect(keys(clash).indexOf('clean-out')).to.equal(keys(clash).indexOf('isolate') + 1)
+    expect(keys(clash).indexOf('fill')).to.equal(keys(clash).indexOf('turn') - 1)
     expect(codes(clash, 'lubricate')).to.include('greases-must-not-mix')
     expect(card({ lubricate: { insideThickener: 'unknown' } }).lubricate.mixing!.mixing).to.equal('no')
     const bare = card({ past: { grease: null } })

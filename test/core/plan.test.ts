@@ -7,6 +7,7 @@ import { againstWords, followsWords } from '../../src/core/card/against.js'
 import { comparedWords, fieldState } from '../../src/core/card/mounting-plan.js'
 import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
+import { UNFILLED, oilSteps } from '../../src/core/card/steps/filling.js'
 import { STEP_FIGURES } from '../../src/core/card/steps/step-figures.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
@@ -17,10 +18,11 @@ import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './li
 
 const PLAIN: Situation = {
   ...{ held: 'fit', family: 'deep-groove-ball', inner: 'press', outer: 'push', separable: false, seated: true, retained: [] },
-  ...{ rings: false, standsIn: 'machine', suspect: false, count: 1, opposed: false, hydraulic: false, takeOff: null },
+  ...{ rings: false, standsIn: 'machine', suspect: false, count: 1, sets: false, hub: null, hydraulic: false, takeOff: null },
 }
 const ROLLER = { family: 'cylindrical-roller', separable: true } as const
 const COLLAR = { held: 'collar', family: 'insert-ball' } as const
+const HUB = { held: 'hub', family: 'tapered-roller', separable: true, outer: 'press', inner: 'slide' } as const
 const BARREL = { family: 'spherical-roller', held: 'sleeve', seated: true } as const
 
 describe('which steps a mounting has', () => {
@@ -36,21 +38,21 @@ describe('which steps a mounting has', () => {
     ['both tight, pressed on and chilled in', { outer: 'chill' }, 'isolate seat bore unpack press shoulder house turn'],
     ['both tight, chilled shaft and warmed housing', { inner: 'chill', outer: 'warm' }, 'isolate seat bore unpack chill slip shoulder house turn'],
     ['hot on the shaft, pressed into its housing', { inner: 'heat', outer: 'press' }, 'isolate seat bore unpack heat push shoulder house turn'],
-    ['rollers, rings apart, outer pressed alone', { ...ROLLER, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder turn'],
-    ['rollers, outer into a warmed housing, inner hot', { ...ROLLER, inner: 'heat', outer: 'warm' }, 'isolate seat bore unpack outer-in heat push shoulder turn'],
-    ['rollers, outer chilled, inner hot', { ...ROLLER, inner: 'heat', outer: 'chill' }, 'isolate seat bore unpack outer-in heat push shoulder turn'],
-    ['rollers, outer by hand', { ...ROLLER, inner: 'heat' }, 'isolate seat bore unpack heat push shoulder turn'],
+    ['rollers, rings apart, outer pressed alone', { ...ROLLER, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder join turn'],
+    ['rollers, outer into a warmed housing, inner hot', { ...ROLLER, inner: 'heat', outer: 'warm' }, 'isolate seat bore unpack outer-in heat push shoulder join turn'],
+    ['rollers, outer chilled, inner hot', { ...ROLLER, inner: 'heat', outer: 'chill' }, 'isolate seat bore unpack outer-in heat push shoulder join turn'],
+    ['rollers, outer by hand', { ...ROLLER, inner: 'heat' }, 'isolate seat bore unpack outer-in heat push shoulder join turn'],
     ['locked by nut and washer', { retained: ['nut'] }, 'isolate seat bore unpack press shoulder nut turn'],
     ['an end plate on an overhung shaft, hot', { inner: 'heat', retained: ['end-plate'] }, 'isolate seat bore unpack heat push shoulder end-plate turn'],
     ['a snap ring', { retained: ['snap-ring'] }, 'isolate seat bore unpack press shoulder snap-ring turn'],
     ['a nut on one side, a snap ring on the other', { retained: ['nut', 'snap-ring'] }, 'isolate seat bore unpack press shoulder nut snap-ring turn'],
     ['a back-to-back pair, hot, with its nut', { family: 'angular-contact-ball', inner: 'heat', count: 2, retained: ['nut'] }, 'isolate seat bore unpack order heat push shoulder nut turn'],
     ['a set of three in tandem, cold', { family: 'angular-contact-ball', count: 3 }, 'isolate seat bore unpack order press shoulder turn'],
-    ['a tapered roller bearing, cup pressed, set against its partner', { family: 'tapered-roller', separable: true, outer: 'press', opposed: true }, 'isolate seat bore unpack outer-in press shoulder setting turn'],
-    ['a tapered roller bearing, hot cone, chilled cup, with its nut', { family: 'tapered-roller', separable: true, inner: 'heat', outer: 'chill', opposed: true, retained: ['nut'] }, 'isolate seat bore unpack outer-in heat push shoulder nut setting turn'],
-    ['one angular contact ball bearing against another', { family: 'angular-contact-ball', opposed: true }, 'isolate seat bore unpack press shoulder setting turn'],
+    ['a tapered roller bearing, cup pressed, set against its partner', { family: 'tapered-roller', separable: true, outer: 'press', sets: true }, 'isolate seat bore unpack outer-in press shoulder join setting turn'],
+    ['a tapered roller bearing, hot cone, chilled cup, with its nut', { family: 'tapered-roller', separable: true, inner: 'heat', outer: 'chill', sets: true, retained: ['nut'] }, 'isolate seat bore unpack outer-in heat push shoulder join setting nut-lock turn'],
+    ['one angular contact ball bearing against another', { family: 'angular-contact-ball', sets: true }, 'isolate seat bore unpack press shoulder setting turn'],
     ['a thrust ball bearing', { family: 'thrust-ball', separable: true }, 'isolate seat bore unpack press shoulder turn'],
-    ['a needle roller bearing with inner ring, both pressed', { family: 'needle-roller', separable: true, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder turn'],
+    ['a needle roller bearing with inner ring, both pressed', { family: 'needle-roller', separable: true, outer: 'press' }, 'isolate seat bore unpack outer-in press shoulder join turn'],
     ['a cylindrical seat in a split block, held end', { ...BARREL, held: 'fit', inner: 'heat', standsIn: 'split', rings: true }, 'isolate base seat bore unpack heat push shoulder rings cap turn'],
     ['the same at the free end', { ...BARREL, held: 'fit', inner: 'heat', standsIn: 'split' }, 'isolate base seat bore unpack heat push shoulder cap turn'],
     ['barrels on an adapter sleeve, solid housing', BARREL, 'isolate seat unpack before zero drive lock turn'],
@@ -66,17 +68,24 @@ describe('which steps a mounting has', () => {
     ['an insert with set screws', { held: 'screws', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-screws turn'],
     ['an insert with an eccentric collar', { held: 'collar', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-collar turn'],
     ['an insert with a clamp collar', { held: 'clamp', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-clamp turn'],
-    ['an insert with a clamp collar in a flange', { held: 'clamp', family: 'insert-ball', standsIn: 'flange' }, 'isolate base seat unpack slide lock-clamp square turn'],
+    ['an insert with a clamp collar in a flange', { held: 'clamp', family: 'insert-ball', standsIn: 'flange' }, 'isolate base seat unpack slide square lock-clamp turn'],
     ['a drawn cup', { held: 'cup', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
     ['needles without inner ring', { held: 'ring', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
     ['needles in a cage', { held: 'cage', family: 'needle-roller' }, 'isolate unpack raceway bore shaft-in turn'],
     ['a bearing that no table lists', { held: 'unlisted', family: null }, 'isolate unpack sheet seats mount turn'],
     ['a set that no table lists', { held: 'unlisted', family: null, count: 2 }, 'isolate unpack order sheet seats mount turn'],
     ['the old one drawn off, then a new one cold', { takeOff: 'puller' }, 'isolate mark off keep seat bore unpack press shoulder turn'],
-    ['the old inner ring heated off, then rollers', { ...ROLLER, takeOff: 'heat', inner: 'heat' }, 'isolate mark off keep seat bore unpack heat push shoulder turn'],
-    ['an insert with screws in a flange', { family: 'insert-ball', held: 'screws', standsIn: 'flange' }, 'isolate base seat unpack slide lock-screws square turn'],
-    ['an insert with a collar in a take-up frame', { family: 'insert-ball', held: 'collar', standsIn: 'take-up' }, 'isolate base seat unpack slide lock-collar square turn'],
+    ['the old inner ring heated off, then rollers', { ...ROLLER, takeOff: 'heat', inner: 'heat' }, 'isolate mark off keep seat bore unpack outer-in heat push shoulder join turn'],
+    ['an insert with screws in a flange', { family: 'insert-ball', held: 'screws', standsIn: 'flange' }, 'isolate base seat unpack slide square lock-screws turn'],
+    ['an insert with a collar in a take-up frame', { family: 'insert-ball', held: 'collar', standsIn: 'take-up' }, 'isolate base seat unpack slide square lock-collar turn'],
     ['barrels on a sleeve in a solid block', { ...BARREL, standsIn: 'solid', rings: true }, 'isolate base seat unpack before zero drive lock rings square turn'],
+    ['a loose seat', { inner: 'slide' }, 'isolate seat bore unpack slide-on shoulder turn'],
+    ['a seat that is bonded', { inner: 'bond' }, 'isolate seat bore unpack bond shoulder cured turn'],
+    ['the inner end of a hub, both ends on the card', { ...HUB, hub: 'inner' }, 'isolate seat bore unpack outer-in inner-cone seal'],
+    ['its outer end, where the nut is', { ...HUB, hub: 'outer', sets: true }, 'isolate seat bore unpack outer-in hub-on outer-cone setting pin hub-cap turn'],
+    ['the inner end of a hub alone', { ...HUB, hub: 'inner', sets: true, takeOff: 'apart' }, 'isolate mark off keep seat bore unpack outer-in inner-cone seal hub-on setting pin hub-cap turn'],
+    ['a pair set at its other end, this one nutted', { family: 'tapered-roller', separable: true, retained: ['nut'] }, 'isolate seat bore unpack outer-in press shoulder nut join turn'],
+    ['a locating ring in a closed housing', { outer: 'press', inner: 'heat', rings: true }, 'isolate seat bore unpack heat push shoulder house rings turn'],
     ['one that was dropped', { suspect: true }, 'isolate seat bore unpack suspect press shoulder turn'],
     ['an old one off its sleeve, its nut held back', { ...BARREL, takeOff: 'hold-back', standsIn: 'split' }, 'isolate mark off keep base seat unpack before zero drive lock cap turn'],
     ['an old insert slid off', { held: 'collar', family: 'insert-ball', takeOff: 'slide' }, 'isolate mark off keep seat unpack slide lock-collar turn'],
@@ -92,16 +101,17 @@ describe('which steps a mounting has', () => {
   const situations = fc.record<Situation>({
     held: fc.constantFrom(...(Object.keys(PLANS) as Held[])),
     family: fc.constantFrom('deep-groove-ball', 'cylindrical-roller', 'spherical-roller', 'self-aligning-ball', 'insert-ball'),
-    inner: fc.constantFrom(...INNER_WAYS),
+    inner: fc.constantFrom(...INNER_WAYS, 'slide' as const, 'bond' as const),
     outer: fc.constantFrom(...OUTER_WAYS),
     ...{
       separable: fc.boolean(),
       seated: fc.boolean(),
       rings: fc.boolean(),
-      opposed: fc.boolean(),
+      sets: fc.boolean(),
       hydraulic: fc.boolean(),
       suspect: fc.boolean(),
     },
+    hub: fc.constantFrom(null, 'inner' as const, 'outer' as const),
     standsIn: fc.constantFrom(...STANDS_IN),
     retained: fc.subarray(['nut', 'end-plate', 'snap-ring'] as const),
     count: fc.integer({ min: 1, max: 4 }),
@@ -111,7 +121,12 @@ describe('which steps a mounting has', () => {
     fc.assert(
       fc.property(situations, (s) => {
         const steps = planOf(s)
-        expect([steps[0], steps.at(-1)]).to.deep.equal(['isolate', 'turn'])
+        expect(steps[0]).to.equal('isolate')
+        // The other end of a hub is set, locked and turned where its nut is.
+        if (s.held !== 'hub' || s.sets) expect(steps.at(-1)).to.equal('turn')
+        if (steps.includes('setting'))
+          for (const lock of ['nut', 'nut-lock', 'pin'] as const)
+            if (steps.includes(lock)) expect(steps.indexOf(lock)).to.be.above(steps.indexOf('setting'))
         expect(new Set(steps).size).to.equal(steps.length)
         expect(
           steps.filter((n) => ['press', 'press-both', 'heat', 'chill', 'oil', 'drive', 'slide', 'arbor', 'mount'].includes(n)).length,
@@ -160,6 +175,8 @@ describe('what a step says', () => {
       setScrewNm: null,
       trial: null,
       turningNm: null,
+      hub: null,
+      remedies: { shaft: null, housing: null },
       outerTurns: false,
       setting: null,
       ...more,
@@ -188,11 +205,13 @@ describe('what a step says', () => {
     expect(step('unpack', {}, { sleeve: null }).fields.map((f) => f.key)).to.not.include('sleeveRead')
   })
   it('locating rings of the block are measured, one of another width stops', () => {
-    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 }, oilMm: 34 } as const
+    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 }, oilMm: 34, fillG: 90 } as const
     const ring = field('rings', 'ringMm', { rings: true }, { block })
     expect([fieldState(ring, 6.1), fieldState(ring, 10)]).to.deep.equal(['good', 'outside'])
     expect(inUnits(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')
-    expect(inUnits(step('cap', { standsIn: 'split' }, { block }).doing, 'metric')).to.contain('34 mm over the foot')
+    expect(step('cap', { standsIn: 'split' }, { block }).doing, 'how high oil stands is said where it is filled').to.not.contain('oil')
+    const bath = { feed: 'bath', viscosity40: 68, viscosity100: null, code: null } as const
+    expect(inUnits(oilSteps(bath, { ...UNFILLED, block, ownRoom: true }).at(-1)!.doing, 'metric')).to.contain('34 mm over its foot')
     expect(step('rings', { rings: true }).fields.map((f) => f.key)).to.deep.equal(['rings'])
   })
   it('a collar is turned with the shaft, and against the drum where the outer ring turns', () => {
@@ -277,7 +296,7 @@ describe('what a step says', () => {
       field(
         'setting',
         'endPlayMm',
-        { opposed: true },
+        { sets: true },
         { setting: { coldUm: 100, limitsUm: [20, 400] }, trial: { shimMm: 1.2, playMm: 0.3, side } },
       )
     const state = (side: 'opens' | 'closes', packMm: number, mm: number) => fieldState(play(side), mm, { packMm })
@@ -290,10 +309,10 @@ describe('what a step says', () => {
     expect(play('closes').under).to.contain('spalls deep')
   })
   it('a preload is set by what it takes to turn, over what turned it loose', () => {
-    const turn = field('setting', 'turnNm', { opposed: true }, { turningNm: [0.5, 1] })
+    const turn = field('setting', 'turnNm', { sets: true }, { turningNm: [0.5, 1] })
     expect([0.8, 1.2, 1.5].map((nm) => fieldState(turn, nm, { dragNm: 0.4 }))).to.deep.equal(['outside', 'good', 'outside'])
     expect(inUnits(followsWords(turn.against, { dragNm: 0.4 }, 'torque'), 'metric')).to.equal('With that it is to be 0.90 Nm to 1.40 Nm.')
-    expect(step('setting', { opposed: true }).fields.map((f) => f.key)).to.not.include('turnNm')
+    expect(step('setting', { sets: true }).fields.map((f) => f.key)).to.not.include('turnNm')
   })
   it('both rings at once take both forces, and a torque is met within a tenth', () => {
     expect(field('press-both', 'forceN', { outer: 'press' }).max).to.equal(30_000)
@@ -302,7 +321,7 @@ describe('what a step says', () => {
     expect(field('end-plate', 'torqued', { retained: ['end-plate'] }).kind).to.equal('check')
   })
   it('an adjusted pair is set to what Arrange found, and by the manual where it found nothing', () => {
-    const pair = { family: 'tapered-roller', separable: true, opposed: true } as const
+    const pair = { family: 'tapered-roller', separable: true, sets: true } as const
     const set = { setting: { coldUm: 60, limitsUm: [20, 110] } } as const
     expect(field('setting', 'endPlayMm', pair, set)).to.include({ min: 0.02, max: 0.11 })
     expect(step('setting', pair, set).restsOn).to.include('arrange.pairColdUm')
@@ -345,7 +364,14 @@ describe('the figures beside a step', () => {
       filledCard('UC 207', { mount: { setScrewKey: '4' } }),
     ]
     const made = new Set(cards.flatMap((e) => [...figuresOf(e)].filter(([, f]) => f.value !== null).map(([key]) => key)))
-    const ofPairs = ['arrange.pairColdUm', 'arrange.pairShimMm', 'arrange.pairNutDeg', 'arrange.pairLimitsUm', 'runin.pairHotUm']
+    const ofPairs = [
+      'arrange.pairColdUm',
+      'arrange.pairShimMm',
+      'arrange.pairNutDeg',
+      'arrange.pairLimitsUm',
+      'runin.pairHotUm',
+      'mount.hubSlotUm',
+    ]
     const missing = Object.values(STEP_FIGURES).flat().filter((key) => !made.has(key) && !ofPairs.includes(key)) // prettier-ignore
     expect(missing).to.deep.equal([])
     const known: readonly string[] = [...STEP_NAMES, 'fill', 'hot']
@@ -371,13 +397,18 @@ describe('the figures beside the steps of a card', () => {
   const value = (e: ReturnType<typeof mount>, key: string) => figuresOf(e).get(key)?.value
   const keys = (e: ReturnType<typeof mount>) => e.mount.plan.map((s) => s.key).join(' ')
   const answered = (patch: Partial<CardAnswers['mount']>): Patch => ({ mount: patch })
-  it('hot: time in the heater, seconds until it grips, and what a camera would show', () => {
+  it('hot: time in the heater, seconds until it must be on, at most until it grips, and what a camera would show', () => {
     const hot = mount('6312', answered({ method: 'heat' }))
     expect(value(hot, 'mount.heatMin')).to.be.within(0.3, 2)
     expect(value(hot, 'mount.windowS')).to.be.above(30)
     expect(value(hot, 'mount.infraredC')).to.be.below((value(hot, 'mount.setTemperatureC') as number) - 30)
     const slow = mount('6312', answered({ method: 'heat', heater: 'oven' }))
-    expect(value(slow, 'mount.heatMin')).to.equal((value(hot, 'mount.heatMin') as number) * 4)
+    expect(value(slow, 'mount.heatMin'), 'an oven takes tens of minutes whatever its watts').to.be.within(15, 60)
+    expect(value(mount('6312', answered({ method: 'heat', heater: 'oven', heaterKw: 200 })), 'mount.heatMin')).to.equal(
+      value(slow, 'mount.heatMin'),
+    )
+    expect(value(hot, 'mount.seatS')).to.be.within(0.5, 60)
+    expect(value(hot, 'mount.windowS')).to.be.above(10 * (value(hot, 'mount.seatS') as number))
   })
   it('a housing that grips: warmed where it is large, pressed where it is small, chilled where it is wanted so', () => {
     const outer = (designation: string, patch: Patch = {}) =>

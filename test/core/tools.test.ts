@@ -49,9 +49,16 @@ describe('tools of the plant', () => {
     })
   it('a coil that rests gives its power only while it is on: 20 of 80 s of 1 kW', () => {
     expect(meanKw(COIL)).to.equal(0.25)
-    // 2 kg by 90 K: 2 · 460 · 90 J over half of 250 W is 662 s.
-    expect(minutesWith(COIL, { massKg: 2, riseK: 90 })).to.be.closeTo(662.4 / 60, 1e-6)
-    expect(minutesWith(tool('x', 'oven'), { massKg: 2, riseK: 90 })).to.equal(null)
+    // 2 kg by 60 K over half of 250 W, 15 W/(m² K) of its surface lost on the way.
+    const ring = { massKg: 2, boreMm: 60, outsideMm: 130, widthMm: 31, atC: 80, roomC: 20 }
+    const area = (Math.PI * (190 * 31 + (130 ** 2 - 60 ** 2) / 2)) / 1e6
+    const lost = 15 * area
+    expect(minutesWith(COIL, ring)).to.be.closeTo((-((2 * 460) / lost) * Math.log(1 - (lost * 60) / 125)) / 60, 1e-6)
+    expect(minutesWith(tool('x', 'oven'), ring)).to.equal(null)
+    // What loses what it gets is not offered, and says what would do.
+    const heavy = toolOffers([{ ...COIL, toMm: null }], 'heater', { massKg: 200, boreMm: 260, outsideMm: 480, widthMm: 130, atC: 110, roomC: 20 })[0]! // prettier-ignore
+    expect([heavy.fits, heavy.minutes]).to.deep.equal([false, null])
+    expect(heavy.why).to.match(/at least \d+ W/)
   })
   it('the quickest that will do comes first, with what it costs: 20 min at 60 an hour', () => {
     const slow = tool('Slow press', 'press', { forceN: 200_000, setupMin: 60 })
@@ -111,9 +118,18 @@ describe('a card and the tools of its plant', () => {
   it('the time in the heater is that of the heater that is picked', () => {
     const minutes = (e: ReturnType<typeof card>) => e.mount.figures.find((f) => f.key === 'mount.heatMin')!.value as number
     const [plate, coil] = [card([PLATE], { method: 'heat' }), card([COIL, PLATE], { method: 'heat', heaterTool: 'Coil 1 kW' })]
-    // η P over time: 0.3 · 1.5 kW against 0.5 · 0.25 kW.
-    expect(minutes(coil) / minutes(plate)).to.be.closeTo((0.3 * 1.5) / (0.5 * 0.25), 1e-6)
-    expect(minutes(card([PLATE], { method: 'heat', heater: 'induction', heaterKw: 4 })), 'typed by hand').to.be.closeTo((minutes(plate) * 0.3 * 1.5) / (0.6 * 4), 1e-6) // prettier-ignore
+    // A plate heats one face, whatever its watts; a coil by what its rests leave of them.
+    expect(minutes(plate)).to.be.within(4, 40)
+    expect(minutes(coil)).to.be.within(4, 40)
+    expect(minutes(card([PLATE], { method: 'heat', heater: 'induction', heaterKw: 4 })), 'typed by hand').to.be.below(minutes(plate) / 4)
+  })
+  it('an oven is set 20 K over as a start, and one that is set too low never gets there', () => {
+    const oven = card([], { method: 'heat', heater: 'oven' })
+    const wanted = oven.mount.figures.find((f) => f.key === 'mount.setTemperatureC')!.value as number
+    expect(oven.mount.heaterSetC).to.equal(wanted + 20)
+    expect(card([], { method: 'heat', heater: 'oven', heaterSetC: wanted }).mount.fieldErrors.heaterSetC).to.contain('never gets')
+    expect(codes(card([], { method: 'heat', heater: 'oven', heaterSetC: 180 }))).to.include('heater-over-limit')
+    expect(card([], { method: 'heat' }).mount.heaterSetC).to.equal(undefined)
   })
 })
 

@@ -1,6 +1,10 @@
 import { holdingOf } from '../arrangement/holding.js'
 import { adviceOn } from './advice.js'
-import { filmOf } from './film.js'
+import type { Bearing } from '../catalogue/bearing.js'
+import { filmOf, oilOf, runsInOil } from './film.js'
+import type { PlanStep } from './mounting-plan.js'
+import { opposes, type AtPlace } from './stations/mount-plan.js'
+import { levelStep, type Filling } from './steps/filling.js'
 import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } from '../runin/run-in.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { amount } from '../words/message.js'
@@ -16,7 +20,7 @@ import {
   type Scope,
 } from './answers.js'
 import { STATIONS, type Station } from './work-line.js'
-import { couplingOf, leadOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
+import { couplingOf, leadOf, leanDegOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
@@ -29,7 +33,7 @@ import type { LubricateResult } from './stations/lubricate-figures.js'
 import { lubricateStation } from './stations/lubricate.js'
 import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
-import { selectStation, type SelectResult } from './stations/select.js'
+import { selectStation, worn, type SelectResult } from './stations/select.js'
 import { judgeSet } from './sets.js'
 import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
 
@@ -84,6 +88,12 @@ function placeContext(context: LineContext, place: Scope): CardContext {
   return { plant: context.plant, past: { ...placeRecord(context, place).past, ...position.past, bothEndsHeld } }
 }
 
+/** What stands in the records need not be said again: a housing that turns turns the outer rings. */
+function asRecorded(answers: CardAnswers, { line }: LineContext): CardAnswers {
+  const { duty } = answers
+  return duty.turningRing === null && line.turning === 'housing' ? { ...answers, duty: { ...duty, turningRing: 'outer' } } : answers
+}
+
 /** What a set shares need not be said of each: an unmarked partner is what the first place is. */
 function identifyAnswers(own: IdentifyAnswers, first: IdentifyAnswers): IdentifyAnswers {
   const { designation, cone, cup, group, groupEvidence } = own
@@ -103,11 +113,11 @@ function identifyAnswers(own: IdentifyAnswers, first: IdentifyAnswers): Identify
 export function evaluateLine(answers: LineAnswers, context: LineContext): LineEvaluation {
   const { plant, onCard } = context
   const order = onCard.map((place) => ({ place, lead: leadOf(context, place) }))
-  const seen = new Map(order.map(({ place, lead }) => [place, placeAnswers(answers, place, lead)]))
+  const seen = new Map(order.map(({ place, lead }) => [place, asRecorded(placeAnswers(answers, place, lead), context)]))
   const at = new Map<Scope, CardAnswers>(
     order.map(({ place, lead }) => {
       const own = seen.get(place)!
-      const first = place === lead ? own : placeAnswers(answers, lead)
+      const first = place === lead ? own : asRecorded(placeAnswers(answers, lead), context)
       return [place, { ...own, identify: identifyAnswers(own.identify, first.identify) }]
     }),
   )
@@ -121,6 +131,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   const loads = lineDuty(answers, context, supports, arranged)
   const arrange = withThrust(arranged, answers, supports, loads)
   const housingC = warmHousings(answers, context)
+  const pair = pairedAt(context, order, at, identified)
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {
     const a = at.get(place)!
@@ -152,13 +163,20 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
         standing,
       ),
     )
+    const closed = row !== null && row.family !== 'insert-ball' && worn(row, (identified.get(lead) ?? identify).closure ?? null) !== 'open'
     const mount = shared('mount', () =>
-      mountStation(a, row, fit, standing, identify.typedDesignation, settingOf(arrange), context.plant.tools),
+      mountStation(a, row, fit, standing, identify.typedDesignation, settingOf(arrange), context.plant.tools, {
+        ...pair(place, lead),
+        closed,
+      }),
     )
+    const filling = fillingOf(a, context, { row, mount, closed, many: set.length > 1 })
     const lubricate = shared('lubricate', () =>
-      lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film),
+      lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film, filling),
     )
-    const runin = shared('runin', () => runInStation(a, { arrange, fit, mount, lubricate, housingC }))
+    const runin = shared('runin', () =>
+      runInStation(a, { arrange, fit, mount, lubricate, housingC, level: levelAt(a, known, filling), coupling: couplingOf(context.line) }),
+    )
     const inspect = inspectStation(a, { duty, select, arrange, fit }, known)
     places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
   }
@@ -176,6 +194,48 @@ function warmHousings(answers: LineAnswers, { onCard }: LineContext): number | n
     return readings.reduce<RunReading | null>((a, b) => (a && a.minute > b.minute ? a : b), null)?.temperatureC ?? null
   })
   return last.every((c) => c !== null) && last.length ? last.reduce((sum, c) => sum + c, 0) / last.length : null
+}
+
+/** What stands at a place by the records, and whether the pair that it belongs to is set there: at the one with a nut, else at the last of the card. */
+function pairedAt(
+  context: LineContext,
+  order: LineEvaluation['order'],
+  at: ReadonlyMap<Scope, CardAnswers>,
+  identified: ReadonlyMap<Scope, IdentifyResult>,
+): (place: Scope, lead: Scope) => AtPlace {
+  const opposing = order.filter(({ place, lead }) => place === lead && opposes(identified.get(place)!.row, standingAt(context, place)))
+  const nutted = (place: Scope) => [at.get(place)!.arrange.innerLeft, at.get(place)!.arrange.innerRight].includes('nut')
+  const outer = opposing.filter((o) => nutted(o.place)).at(-1) ?? opposing.at(-1)
+  const all = context.positions.flatMap((p) => p.places)
+  return (place, lead) => {
+    const { designation, row } = placeRecord(context, place)
+    const here = opposing.some((o) => o.place === lead)
+    const tapered = here && identified.get(lead)!.row!.family === 'tapered-roller' && at.get(lead)!.duty.turningRing === 'outer'
+    // Where only one end is on the card, its nut is at the end that stands further out.
+    const alone = opposing.length < 2 && !nutted(lead) && all.at(-1)?.code !== lead
+    const hub = !tapered ? null : outer?.place === lead && !alone ? 'outer' : 'inner'
+    return { standing: row, fitted: designation !== null, sets: outer?.place === lead, hub, closed: false }
+  }
+}
+
+/** What the rest of the card says of how a position is filled. */
+function fillingOf(
+  a: CardAnswers,
+  context: LineContext,
+  { row, mount, closed, many }: { row: Bearing | null; mount: MountResult; closed: boolean; many: boolean },
+): Filling {
+  const standsIn = a.mount.standsIn ?? (a.fit.split ? 'split' : 'machine')
+  return {
+    ...{ closed, many, filled: row?.family === 'insert-ball', hub: mount.hub != null, block: mount.block ?? null },
+    ...{ split: standsIn === 'split', ownRoom: standsIn !== 'machine', takesOff: mount.comesOff != null },
+    upright: a.lubricate.orientation === 'vertical' || leanDegOf(context.line) >= 60,
+  }
+}
+
+/** The look at the oil after the first minutes, where a position runs in oil. */
+function levelAt(a: CardAnswers, known: CardContext, { ownRoom }: Filling): PlanStep | null {
+  const oil = runsInOil(a, known) ? oilOf(a, known) : null
+  return oil && levelStep(oil, ownRoom)
 }
 
 /** What an adjusted pair is set to, where Arrange has settled it. */

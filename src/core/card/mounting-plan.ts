@@ -16,6 +16,8 @@ export interface PlanField {
   decimals?: number
   min?: number
   max?: number
+  /** What another station has of it already: it need not be entered again. */
+  given?: number
   /** What to do with what reads over its range, where that is more than measuring again. */
   over?: string
   /** Over its range the bearing is put aside. */
@@ -39,6 +41,12 @@ export interface PlanStep {
   /** What to do, in one or two sentences. */
   doing: string
   tool: string
+  /** When it comes among the steps of its position; not there in older closed cards. */
+  phase?: number
+  /** Every other position of the card is on before it. */
+  waitsForAll?: boolean
+  /** Done once for all positions that say it, such as the oil of a machine. */
+  shared?: boolean
   /** What it uses up; not there in older closed cards. */
   material?: string
   fields: PlanField[]

@@ -1,4 +1,4 @@
-import { planOf, type StepName } from '../mounting/plan.js'
+import { phaseOf, planOf, type StepName } from '../mounting/plan.js'
 import type { PlanStep } from './mounting-plan.js'
 import { BEFORE } from './steps/before.js'
 import { ONTO } from './steps/onto.js'
@@ -14,7 +14,14 @@ const MAKE: Readonly<Record<StepName, Make>> = { ...BEFORE, ...ONTO, ...SET }
 export const planSteps = (context: StepContext): PlanStep[] =>
   planOf(context.situation).map((name) => {
     const material = materialOf(name, context)
-    return { key: KEYS[name] ?? name, ...MAKE[name](context), ...(material !== null && { material }) }
+    const phase = name === 'rings' && context.situation.standsIn !== 'split' ? phaseOf('house') : phaseOf(name)
+    return {
+      key: KEYS[name] ?? name,
+      phase,
+      ...MAKE[name](context),
+      ...(material !== null && { material }),
+      ...(name === 'setting' && { waitsForAll: true }),
+    }
   })
 
 /** All ways to lock an insert are one step of the records. */

@@ -79,6 +79,17 @@ const SHOWS: Readonly<Record<StepName, readonly Mark[]>> = {
   turn: [{ kind: 'turn' }],
   suspect: [{ kind: 'read' }, { kind: 'turn' }],
   square: [{ kind: 'feel', at: 'joint' }, { kind: 'turn' }],
+  'slide-on': [{ kind: 'push', on: 'inner' }],
+  bond: [{ kind: 'oil' }, { kind: 'push', on: 'inner' }],
+  cured: [{ kind: 'lock' }],
+  join: [{ kind: 'push', on: 'outer' }, { kind: 'turn' }],
+  'nut-lock': [{ kind: 'part', part: 'nut' }, { kind: 'dial' }],
+  'inner-cone': [{ kind: 'push', on: 'inner' }],
+  seal: [{ kind: 'part', part: 'ring' }],
+  'hub-on': [{ kind: 'push', on: 'housing' }],
+  'outer-cone': [{ kind: 'push', on: 'inner' }, { kind: 'part', part: 'nut' }],
+  pin: [{ kind: 'part', part: 'nut' }, { kind: 'part', part: 'screw' }],
+  'hub-cap': [{ kind: 'part', part: 'cap' }],
 } // prettier-ignore
 
 /** What the old one is taken off by; one row a way. */

@@ -6,15 +6,18 @@ import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
  * on. What a step says and asks stands in `core/card/plan-steps.ts`. Source: engineering practice.
  */
 
-/** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `unlisted` is in no table. */
-export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'ring' | 'cup' | 'cage' | 'unlisted'
+/** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `hub` is one of two in a hub or wheel, `unlisted` is in no table. */
+export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'ring' | 'cup' | 'cage' | 'hub' | 'unlisted'
+
+/** How an inner ring gets onto its seat: by a way that was chosen, or as its seat has it. */
+export type Onto = InnerWay | 'slide' | 'bond'
 
 /** Everything that decides which steps there are. */
 export interface Situation {
   held: Held
   family: Family | null
   /** How the inner ring gets onto its seat. */
-  inner: InnerWay
+  inner: Onto
   outer: OuterWay
   separable: boolean
   /** Whether its housing seat is ours to measure. */
@@ -27,9 +30,12 @@ export interface Situation {
   /** The new one was dropped, struck or got wet. */
   suspect: boolean
   count: number
-  /** Set against a partner of its own. */
-  opposed: boolean
+  /** Set against a partner of its own, and that is done at this place. */
+  sets: boolean
+  /** Of a hub or wheel: whether it stands at the inner or at the outer end, where its nut is; null where it is none. */
+  hub: 'inner' | 'outer' | null
   hydraulic: boolean
+  /** Null where there is nothing to take off. */
   takeOff: TakeOffWay | null
 }
 
@@ -39,6 +45,8 @@ export const STEP_NAMES = [
     'outer-in',
     'press',
     'press-both',
+    'slide-on',
+    'bond',
     'heat',
     'push',
     'chill',
@@ -49,6 +57,7 @@ export const STEP_NAMES = [
     'end-plate',
     'snap-ring',
     'house',
+    'join',
   ] as const),
   ...([
     'slide',
@@ -64,27 +73,65 @@ export const STEP_NAMES = [
     'rings',
     'cap',
     'setting',
+    'nut-lock',
+    'cured',
   ] as const),
+  ...(['inner-cone', 'seal', 'hub-on', 'outer-cone', 'pin', 'hub-cap'] as const),
   ...(['sheet', 'seats', 'mount', 'turn', 'suspect', 'square'] as const),
 ]
 export type StepName = (typeof STEP_NAMES)[number]
 
+/** What is mounted when; lower comes first, what is not named lies between. Steps of greasing and oiling fall in by it. */
+const ON_PHASE = 40
+const PHASES: Readonly<Record<string, number>> = {
+  ...{ isolate: 0, drain: 10, mark: 20, off: 20, keep: 20, 'clean-out': 30 },
+  ...{ rings: 50, fill: 60, 'inner-cone': 61, seal: 62, 'hub-on': 63, 'outer-cone': 64 },
+  ...{ house: 70, join: 70, 'shaft-in': 70, cap: 70, square: 70, setting: 80 },
+  ...{
+    'nut-lock': 85,
+    pin: 85,
+    'lock-screws': 85,
+    'lock-collar': 85,
+    'lock-clamp': 85,
+    'hub-cap': 87,
+    'oil-fill': 88,
+    cured: 89,
+    turn: 90,
+  },
+}
+/** When a step comes among those of its position, by its name in a plan or at Lubricate; no unit. Source: the table; engineering practice. */
+export const phaseOf = (name: string): number => PHASES[name] ?? ON_PHASE
+/** Of several bearings in one housing these are done once: the first of these, and the last of those. */
+export const ONCE_FIRST: readonly string[] = ['base']
+export const ONCE_LAST: readonly string[] = ['rings', 'cap', 'square', 'turn', 'hub-cap']
+
 type When = (s: Situation) => boolean
 type Row = StepName | readonly [StepName, When]
 
+/** Kinds that go on ring by ring, as a fitter does it. */
+const RING_BY_RING: readonly (Family | null)[] = ['cylindrical-roller', 'needle-roller', 'tapered-roller']
+const ringByRing: When = (s) => s.separable && RING_BY_RING.includes(s.family)
 const both: When = (s) => s.inner === 'press' && s.outer === 'press' && !s.separable
 const inner =
-  (way: InnerWay): When =>
+  (way: Onto): When =>
   (s) =>
     s.inner === way && !both(s)
 /** A ring that can be taken apart goes into its housing alone; else the housing is put over the shaft that carries it. */
-const apart: When = (s) => s.separable && s.outer !== 'push'
+const apart: When = (s) => ringByRing(s) || (s.separable && s.outer !== 'push')
 const together: When = (s) => !s.separable && s.outer !== 'push' && !both(s)
+const has =
+  (what: Situation['retained'][number]): When =>
+  (s) =>
+    s.retained.includes(what)
+const split: When = (s) => s.standsIn === 'split'
 const off: readonly Row[] = [['mark', (s) => s.takeOff !== null], ['off', (s) => s.takeOff !== null], ['keep', (s) => s.takeOff !== null]] // prettier-ignore
 const order: Row = ['order', (s) => s.count > 1]
 /** What stands on its own foot, face or guides is squared to the shaft before it is tried. */
 const square: Row = ['square', (s) => s.standsIn !== 'machine' && s.standsIn !== 'split']
-const housed: readonly Row[] = [['rings', (s) => s.rings], ['cap', (s) => s.standsIn === 'split'], square]
+/** In a split block the rings lie beside the bearing before it is packed; in a closed one behind it. */
+const ringsIn: Row = ['rings', (s) => s.rings && split(s)]
+const ringsBehind: Row = ['rings', (s) => s.rings && !split(s)]
+const cap: Row = ['cap', split]
 const base: Row = ['base', (s) => s.standsIn !== 'machine']
 const suspect: Row = ['suspect', (s) => s.suspect]
 const rolls: When = (s) => s.family !== 'self-aligning-ball' && s.family !== 'insert-ball'
@@ -95,12 +142,13 @@ const TAPER: readonly Row[] = [
   ...(['zero', 'drive'] as const),
   ['rest', (s) => s.hydraulic],
   ['swivel', (s) => !rolls(s)],
-  ...(['lock', ...housed, 'turn'] as const),
+  ...(['lock', ringsIn, ringsBehind, cap, square, 'turn'] as const),
 ]
 
 /** What slides onto its shaft and is locked there. */
 export const SLIDES: readonly Held[] = ['screws', 'collar', 'clamp']
-const slid = (lock: StepName): readonly Row[] => ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', lock, square, 'turn']
+const slid = (lock: StepName): readonly Row[] => ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', square, lock, 'turn']
+const lastOfHub: When = (s) => s.sets
 
 /** The plans, by what holds the inner ring. */
 export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
@@ -111,18 +159,27 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
     ['outer-in', apart],
     ['press-both', both],
     ['press', inner('press')],
+    ['slide-on', inner('slide')],
+    ['bond', inner('bond')],
     ['heat', inner('heat')],
     ['push', inner('heat')],
     ['chill', inner('chill')],
     ['slip', inner('chill')],
     ['oil', inner('oil')],
     'shoulder',
-    ['nut', (s) => s.retained.includes('nut')],
-    ['end-plate', (s) => s.retained.includes('end-plate')],
-    ['snap-ring', (s) => s.retained.includes('snap-ring')],
+    // The nut that sets a pair is locked once it is set.
+    ['nut', (s) => has('nut')(s) && !s.sets],
+    ['end-plate', has('end-plate')],
+    ['snap-ring', has('snap-ring')],
+    ringsIn,
     ['house', together],
-    ...housed,
-    ['setting', (s) => s.opposed],
+    ['join', ringByRing],
+    ringsBehind,
+    cap,
+    square,
+    ['setting', (s) => s.sets],
+    ['nut-lock', (s) => has('nut')(s) && s.sets],
+    ['cured', inner('bond')],
     'turn',
   ],
   sleeve: TAPER,
@@ -133,6 +190,17 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
   ring: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
   cup: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
   cage: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'shaft-in', 'turn'],
+  hub: [
+    ...(['isolate', ...off, 'seat', 'bore', 'unpack', suspect, 'outer-in'] as const),
+    ['inner-cone', (s) => s.hub === 'inner'],
+    ['seal', (s) => s.hub === 'inner'],
+    ['hub-on', lastOfHub],
+    ['outer-cone', (s) => s.hub === 'outer'],
+    ['setting', lastOfHub],
+    ['pin', lastOfHub],
+    ['hub-cap', lastOfHub],
+    ['turn', lastOfHub],
+  ],
   unlisted: ['isolate', ...off, 'unpack', suspect, order, 'sheet', 'seats', 'mount', 'turn'],
 }
 
@@ -150,6 +218,7 @@ export function takeOffWays(of: Pick<Situation, 'held' | 'separable'> & { boreMm
   if (SLIDES.includes(held)) return ['slide', 'puller', 'cut']
   if (held === 'sleeve' || held === 'taper') return boreMm > 80 ? ['hold-back', 'oil', 'cut'] : ['hold-back', 'cut']
   if (held === 'cage') return ['apart']
+  if (held === 'hub') return ['apart', 'puller', 'heat', 'cut']
   if (held === 'cup' || held === 'ring') return ['puller', 'holes', 'cut']
   const heavy = boreMm > 100 || gripUm > 60
   const alone: TakeOffWay[] = heavy ? (boreMm >= 200 ? ['oil', 'heat', 'puller'] : ['heat', 'puller']) : ['puller', 'heat']

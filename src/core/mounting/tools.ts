@@ -1,7 +1,7 @@
-import { inRange } from '../result.js'
+import { InputError, inRange } from '../result.js'
 import { q, typed, type Quantity } from '../units/quantities.js'
 import { HEATERS, type Heater } from './ways.js'
-import { heatingTime } from './warmth.js'
+import { timeIn } from './heaters.js'
 
 /** The plant's own tools with their ratings: which of them will do for a job, how long it takes and what it costs. */
 
@@ -74,6 +74,8 @@ export interface Wanted {
   riseK?: number
   boreMm?: number
   outsideMm?: number
+  widthMm?: number
+  roomC?: number
   /** Of a nut over all, mm. */
   nutMm?: number
 }
@@ -121,8 +123,6 @@ const WORK_MIN: Readonly<Record<Exclude<ToolKind, Heater>, number>> = {
   'torque-spanner': 5,
   lifting: 5,
 }
-/** What of a heater's power reaches the ring. Engineering practice. */
-export const EFFICIENCY: Readonly<Record<Heater, number>> = { induction: 0.6, coil: 0.5, plate: 0.3, oven: 0.15, 'oil-bath': 0.4 }
 const isHeater = (kind: ToolKind): kind is Heater => (HEATERS as readonly string[]).includes(kind)
 
 /** Ratings beside what is wanted; each row says when it falls short. */
@@ -164,21 +164,27 @@ export function meanKw({ powerKw, onS, offS }: Pick<Tool, 'powerKw' | 'onS' | 'o
 }
 
 /**
- * Minutes from fetching a tool until the work is done; null for a heater whose power is not listed. Range: mass and rise as heatingTime.
- * Source: heat by m c ΔT / (η P), other work by engineering practice. @throws InputError as heatingTime
+ * Minutes from fetching a tool until the work is done; null for a heater whose power is not listed. Range: kg, mm and °C as `timeIn`.
+ * Source: heat by power or film as `timeIn`, other work by engineering practice. @throws InputError as `timeIn`
  */
 export function minutesWith(tool: Tool, wanted: Wanted): number | null {
   const setup = inRange('setupMin', tool.setupMin ?? 0, 0, 10_000, 'min')
   if (!isHeater(tool.kind)) return setup + WORK_MIN[tool.kind]
   const powerKw = meanKw(tool)
-  if (powerKw === null || wanted.massKg === undefined || wanted.riseK === undefined) return null
-  const { seconds } = heatingTime({
-    massKg: wanted.massKg,
-    riseK: wanted.riseK,
-    powerW: powerKw * 1000,
-    efficiency: EFFICIENCY[tool.kind],
-  }).values
-  return setup + seconds / 60
+  const { massKg, boreMm, outsideMm, widthMm, atC, roomC } = wanted
+  if (powerKw === null || [massKg, boreMm, outsideMm, widthMm, atC, roomC].some((v) => v === undefined)) return null
+  const job = { heater: tool.kind, powerKw, setC: null, massKg: massKg!, boreMm: boreMm!, outsideMm: outsideMm!, widthMm: widthMm!, toC: Math.max(atC!, roomC!), roomC: roomC! } // prettier-ignore
+  return setup + timeIn(job).values.seconds / 60
+}
+
+/** Minutes with a tool, or why it never gets there. */
+function minutesOr(tool: Tool, wanted: Wanted): { minutes: number | null; why: string | null } {
+  try {
+    return { minutes: minutesWith(tool, wanted), why: null }
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error
+    return { minutes: null, why: `Never gets it so hot: ${error.allowed}.` }
+  }
 }
 
 export interface ToolOffer {
@@ -195,14 +201,15 @@ export interface ToolOffer {
 
 /**
  * The plant's tools for a need: those that will do first, the quickest of them before the others. N, Nm, kg, °C, mm and minutes.
- * Source: as `shortOf` and `minutesWith`. @throws InputError as heatingTime
+ * Source: as `shortOf` and `minutesWith`. @throws InputError for a setup time that cannot be
  */
 export function toolOffers(tools: readonly Tool[], need: Need, wanted: Wanted): ToolOffer[] {
   const offers = tools
     .filter((t) => NEEDS[need].kinds.includes(t.kind))
     .map((tool): ToolOffer => {
-      const why = shortOf(tool, wanted)
-      const minutes = minutesWith(tool, wanted)
+      const found = minutesOr(tool, wanted)
+      const why = shortOf(tool, wanted) ?? found.why
+      const { minutes } = found
       const costs = tool.costHour !== null || tool.costUse !== null
       const cost = costs ? (tool.costUse ?? 0) + ((tool.costHour ?? 0) * (minutes ?? 0)) / 60 : null
       return { name: tool.name, kind: tool.kind, place: tool.place, fits: why === null, why: why ?? '', minutes, cost }

@@ -16,6 +16,20 @@ export const TAKE_OFF_LABEL: Readonly<Record<TakeOffWay, string>> = {
   slide: 'slides off',
   cut: 'cut off',
 }
+/** What can be said of an old one: how it comes off, or that nothing is there. */
+export const TAKE_OFF_ANSWERS = [...TAKE_OFF_WAYS, 'none'] as const
+export const TAKE_OFF_ANSWER_LABEL: Readonly<Record<(typeof TAKE_OFF_ANSWERS)[number], string>> = {
+  ...TAKE_OFF_LABEL,
+  none: 'nothing to take off',
+}
+/** How the nut of a hub or wheel is kept from turning. */
+export const HUB_LOCKS = ['castellated', 'washer', 'two-nuts'] as const
+export type HubLock = (typeof HUB_LOCKS)[number]
+export const HUB_LOCK_LABEL: Readonly<Record<HubLock, string>> = {
+  castellated: 'castellated nut and split pin',
+  washer: 'nut and lock washer',
+  'two-nuts': 'two nuts against each other',
+}
 /** How a ring is warmed. */
 export const HEATERS = ['induction', 'coil', 'plate', 'oven', 'oil-bath'] as const
 export type Heater = (typeof HEATERS)[number]

@@ -22,6 +22,7 @@ export const QUANTITIES = {
   velocity: { core: 'mm/s', metric: { unit: 'mm/s', decimals: 1 }, inch: { unit: 'in/s', decimals: 2 } },
   viscosity: { core: '1', metric: { unit: 'mm²/s', decimals: 0 }, inch: { unit: 'mm²/s', decimals: 0 } },
   minutes: { core: 'min', metric: { unit: 'min', decimals: 0 }, inch: { unit: 'min', decimals: 0 } },
+  seconds: { core: '1', metric: { unit: 's', decimals: 0 }, inch: { unit: 's', decimals: 0 } },
   days: { core: '1', metric: { unit: 'd', decimals: 0 }, inch: { unit: 'd', decimals: 0 } },
   frequency: { core: 'Hz', metric: { unit: 'Hz', decimals: 1 }, inch: { unit: 'Hz', decimals: 1 } },
   percent: { core: '1', metric: { unit: '%', decimals: 0 }, inch: { unit: '%', decimals: 0 } },

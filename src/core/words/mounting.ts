@@ -27,6 +27,9 @@ export const MOUNTING_CAUTIONS: Cautions = {
   'handled-wet': 'It got wet: rust begins within hours. Dry it, oil it and look for stains before it is fitted.',
   'torque-of-the-manual': 'Where the manual or the drawing says a torque, it goes before this one. Clean, straight threads; oiled as the friction says.',
   'window-gone': 'The ring would grip within the {carry} s of carrying it: heat it where it goes on, or take another way.',
+  'heater-over-limit': 'It is set to {set}, over the {limit} of the ring: take it out by clock and probe, it must not stay in.',
+  'sealed-limit': 'A sealed or shielded bearing is heated to {limit} at most; {is} only where its maker says so: grease and lips are gone before the steel.',
+  'sealed-bath': 'Never warm a sealed or shielded bearing in a bath: oil gets in behind its lips and thins its grease. Take an induction heater or a plate.',
   'housing-hot': 'A housing of {is} loses paint and seals: chill the ring as well, or press it.',
   'taper-hydraulic': 'Over {from} of bore a hydraulic nut drives it up more evenly than a spanner, and with less strength.',
   'taper-oil': 'Over {from} of bore it is driven up by a hydraulic nut with oil injected under the ring; let the oil out before the nut is changed.',
@@ -40,6 +43,8 @@ export const MOUNTING_CAUTIONS: Cautions = {
 // prettier-ignore
 export const MOUNTING_QUESTIONS: Questions = {
   'set-screw': ['Which key fits the set screws?', 'The torque follows from it: too little lets the ring turn on its shaft, too much splits it.'],
+  'hub-lock': ['How is the hub nut kept: split pin, lock washer, or a second nut?', 'The way of locking decides how the end play is set.'],
+  'hub-slots': ['What is the pitch of the hub thread, and how many slots has one turn?', 'One slot may be more end play than the hub is allowed; it is measured, not assumed.'],
   'end-bolt': ['Which bolt holds the end plate, and of which class?', 'Too little lets the ring walk, too much pulls the thread; the torque follows from both.'],
   'hot-class': ['Is the ring stabilised for {hot}? Read the heat letters on the ring or the maker’s sheet.', 'The life counts a ring that keeps its size at that heat; an ordinary one grows, comes loose and jams.'],
   'stabilisation-class': ['Is this ring stabilised for {limit}? Read the heat letters on the ring or the maker’s sheet.', 'A ring not stabilised for its heat grows for good: it comes loose on the shaft or loses its clearance.'],

@@ -129,7 +129,17 @@ export function summaryOf(evaluation: LineEvaluation): JobSummary {
 }
 
 export function records(steps: readonly stepStore.StepRow[]): Map<string, StepRecord> {
-  return new Map(steps.map((s) => [s.key, { values: s.fields, restedOn: s.restedOn, accepted: s.acceptedBy !== null }]))
+  return new Map(
+    steps.map((s) => [
+      s.key,
+      {
+        values: s.fields,
+        restedOn: s.restedOn,
+        accepted: s.acceptedBy !== null,
+        signedAt: s.signedAt && new Date(s.signedAt).toISOString(),
+      },
+    ]),
+  )
 }
 
 export function stepView(s: stepStore.StepRow): StepView {

@@ -174,8 +174,9 @@ async function recordGrease(
     const { intervalH, intervalDays, quantityG } = kept ?? computed
     const want = { greaseId: grease?.id ?? null, school: kept ? ('manual' as const) : school, intervalH, intervalDays, quantityG }
     if (applies) await setWant(query, position.id, want, job.line.id)
-    const grams = steps.find((s) => s.key === `${position.code}/fill`)?.fields.gramsG
-    if (!grease || typeof grams !== 'number') continue
+    const filled = steps.find((s) => s.key === `${position.code}/fill`)?.fields ?? {}
+    const grams = [filled.gramsG, filled.blockG].reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0)
+    if (!grease || grams === 0) continue
     await addFill(query, position.id, {
       key: randomUUID(),
       at,

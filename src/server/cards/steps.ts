@@ -67,9 +67,10 @@ export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at
   return change(pool, jobId, at, async (query, card) => {
     const evaluation = evaluationOf(card)
     const step = planStep(evaluation, key)
-    const state = stepStates(evaluation, records(await stepStore.listSteps(query, jobId))).find((s) => s.key === key)!
+    const known = records(await stepStore.listSteps(query, jobId))
+    const state = stepStates(evaluation, known).find((s) => s.key === key)!
     if (state.blocked) throw blocked(state.blocked)
-    const rests = signature(evaluation, step)
+    const rests = signature(evaluation, step, known)
     await stepStore.signStep(query, jobId, key, rests, me.id, at)
     await audit(query, at, me.id, 'sign-step', `job ${jobId}`, { key, rests })
   })

@@ -102,7 +102,9 @@ export const useCard = defineStore('card', {
     stepRecords(state): Map<Key, StepRecord> {
       const records = new Map<Key, StepRecord>()
       for (const step of state.view?.steps ?? []) {
-        records.set(step.key, { values: step.values, restedOn: step.restedOn, accepted: step.acceptedBy !== null })
+        records.set(step.key, {
+          ...{ values: step.values, restedOn: step.restedOn, accepted: step.acceptedBy !== null, signedAt: step.signedAt },
+        })
       }
       for (const [key, values] of Object.entries(state.stepDrafts)) records.set(key, { values, restedOn: null, accepted: false })
       return records

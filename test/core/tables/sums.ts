@@ -125,5 +125,5 @@ export const SUMS: readonly (readonly [string, number, ...number[]])[] = [
   ['rings.TAPERED_OUTSIDE', 54, 4505, 480, 255, 147, 109],
   ['rings.THRUST_BORE', 61, 4373, 465, 465, 465, 147],
   ['rings.THRUST_OUTSIDE', 61, 4373, 481, 481, 481, 136],
-  ['quantities', 54, 38],
+  ['quantities', 56, 38],
 ]

@@ -16,6 +16,7 @@ import { Derivation, short, type Result } from '../../result.js'
 import { inUnits, q, typed } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
+import type { Filling } from '../steps/filling.js'
 import type { PlanStep } from '../mounting-plan.js'
 import type { Figure, StationBuilder, StationResult } from '../station.js'
 
@@ -110,13 +111,23 @@ export function fillFigures(
   grease: Grease | null,
   housingC: number,
   place: PlaceFilm | null,
+  { hub, closed }: Pick<Filling, 'hub' | 'closed'>,
 ) {
   const a = answers.lubricate
-  const share = a.fillPercent === null ? fillShare(speedRpm, row.pitchDiameterMm) : a.fillPercent / 100
+  // A cone is packed by hand until it is full.
+  const usual = hub ? 1 : fillShare(speedRpm, row.pitchDiameterMm)
+  const share = a.fillPercent === null ? usual : a.fillPercent / 100
   const fill = station.attempt(() => firstFill(greasedPart(row), share), { share: 'fillPercent' })
-  station.figure('firstFillG', 'First fill', a.sealed ? null : (fill?.values.firstFillG ?? null), 'grams', fill, {
-    note: `${Math.round(share * 100)} % of the free space`,
-  })
+  station.figure(
+    'firstFillG',
+    hub ? 'Packed into each cone' : 'First fill',
+    a.sealed || closed ? null : (fill?.values.firstFillG ?? null),
+    'grams',
+    fill,
+    {
+      note: `${Math.round(share * 100)} % of the free space`,
+    },
+  )
   const runC = answers.duty.innerRingC ?? housingC
   const kappa = place?.film.values.kappa ?? null
   station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', place?.film ?? null, {

@@ -1,12 +1,12 @@
 import type { Bearing } from '../../catalogue/bearing.js'
 import { at100, oilServiceH, writeOil } from '../../lubrication/oil.js'
-import { OIL_FEED_LABEL, type OilRecord } from '../../lubrication/oil-record.js'
+import { OIL_FEED_LABEL } from '../../lubrication/oil-record.js'
 import { Derivation, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import type { CardContext } from '../context.js'
 import { cleanlinessOf, oilOf, type PlaceFilm } from '../film.js'
-import type { PlanStep } from '../mounting-plan.js'
+import { oilSteps, type Filling } from '../steps/filling.js'
 import type { StationBuilder } from '../station.js'
 import { NOTHING, checkFilm, type LubricateResult } from './lubricate-figures.js'
 
@@ -15,24 +15,6 @@ import { NOTHING, checkFilm, type LubricateResult } from './lubricate-figures.js
 /** Past this speed factor, mm/min, a bath warms itself more than it carries away. Engineering practice. */
 const BATH_SPEED = 400_000
 
-function fillStep(oil: OilRecord, upright: boolean): PlanStep {
-  const level = upright
-    ? 'Upright shaft: to the mark of the machine’s manual; a bath over the whole bearing churns and warms itself.'
-    : 'Standing still, to the middle of the lowest rolling element: higher churns and heats, lower starves.'
-  return {
-    key: 'oil-fill',
-    title: `Fill with oil ${writeOil(oil)}`,
-    doing: oil.feed === 'bath' ? level : 'Fill the tank, change the filter, let it run and see that oil comes back from this bearing.',
-    tool: 'clean can and funnel, lint-free cloth',
-    fields: [
-      { key: 'oilRead', label: 'Oil as read on the can', kind: 'text', quantity: 'text' },
-      { key: 'level', label: oil.feed === 'bath' ? 'Level seen at standstill' : 'Oil seen to come back', kind: 'check', quantity: 'text' },
-    ],
-    caution: 'Used oil on skin: gloves. Spilled oil is a fall: bind it at once. Hot oil burns: let it cool before the drain is opened.',
-    restsOn: ['identify.designation'],
-  }
-}
-
 /** Lubricate where it is oil; what regreasing needs is not asked. */
 export function oilStation(
   station: StationBuilder,
@@ -40,6 +22,7 @@ export function oilStation(
   row: Bearing,
   context: CardContext,
   place: PlaceFilm | null,
+  filling: Filling,
 ): Omit<LubricateResult, 'school' | 'gun'> {
   const oil = oilOf(answers, context)
   const { speedRpm, innerRingC, outerRingC, hoursPerDay } = answers.duty
@@ -51,7 +34,7 @@ export function oilStation(
     const reason = oil
       ? 'Enter speed and running temperature at Duty first.'
       : 'Say what oil it runs in: its viscosity stands on can and plate.'
-    const plan = oil ? [fillStep(oil, answers.lubricate.orientation === 'vertical')] : []
+    const plan = oilSteps(oil, filling)
     return { ...station.close(reason, { word: 'waiting', level: 'open' }, null, oil ? writeOil(oil) : '—'), ...none, plan }
   }
   const kappa = place?.film.values.kappa ?? null
@@ -85,6 +68,6 @@ export function oilStation(
     ),
     ...none,
     kappa,
-    plan: [fillStep(oil, answers.lubricate.orientation === 'vertical')],
+    plan: oilSteps(oil, filling),
   }
 }

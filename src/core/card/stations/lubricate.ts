@@ -12,9 +12,9 @@ import {
 } from '../../lubrication/regreasing.js'
 import { type Contamination, type Moisture } from '../../lubrication/tables.js'
 import type { Result } from '../../result.js'
-import { q, typed } from '../../units/quantities.js'
+import { q } from '../../units/quantities.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
-import type { PlanStep } from '../mounting-plan.js'
+import { UNFILLED, fillSteps, type Filling } from '../steps/filling.js'
 import { sheetFill } from '../plan-steps.js'
 import type { CardContext } from '../context.js'
 import { StationBuilder, type Verdict } from '../station.js'
@@ -33,8 +33,6 @@ const BY_DIRT: Record<NonNullable<DutyAnswers['dirt']>, readonly [Contamination,
 
 /** No vibration reading: counted as running smoothly, mm/s peak. */
 const SMOOTH_MM_S = 3
-/** A first fill so far off has been weighed wrongly. Engineering practice. */
-const FILL_BAND = [0.6, 1.4] as const
 
 /** The surroundings as they count, said here or taken from Duty. */
 function surroundings({ lubricate: a, duty }: CardAnswers, housingTemperatureC: number): NonNullable<LubricateResult['counted']> {
@@ -54,13 +52,15 @@ function settleInterval(
   school: School,
   found: Result<RegreasingValues>,
   context: CardContext,
+  closed: boolean,
 ): Settled {
   const a = answers.lubricate
   const { hoursPerDay } = answers.duty
   const { schools, quantityG: side, centreQuantityG } = found.values
   const spoken = schools.find((s) => s.school === school)!
   const governing = spoken.intervalH !== null ? spoken : schools.find((s) => s.school === 'interval-formula')!
-  const { intervalH, intervalDays, aged } = a.sealed ? { intervalH: null, intervalDays: null, aged: false } : served(governing, hoursPerDay)
+  const { intervalH, intervalDays, aged } =
+    a.sealed || closed ? { intervalH: null, intervalDays: null, aged: false } : served(governing, hoursPerDay)
   if (aged)
     station.warn('note', 'grease-ages', { hoursPerDay: amount(hoursPerDay!, 'hours'), years: GREASE_SERVICE_YEARS }, GREASE_SERVICE_YEARS)
   const quantityG = a.feed === 'centre' ? centreQuantityG : side
@@ -85,12 +85,13 @@ function settleInterval(
 function askOfGrease(
   station: StationBuilder,
   answers: CardAnswers,
+  sealed: boolean,
   known: { grease: Grease | null; gun: GreaseGun | null; inside: object | null; school: School; fromDuty: boolean; said: boolean },
 ): void {
   const a = answers.lubricate
-  if (!a.sealed && !known.grease) station.ask('grease')
-  if (!a.sealed && known.grease && !known.inside) station.ask('grease-inside')
-  if (!a.sealed && !known.gun) station.ask('gun')
+  if (!sealed && !known.grease) station.ask('grease')
+  if (!sealed && known.grease && !known.inside) station.ask('grease-inside')
+  if (!sealed && !known.gun) station.ask('gun')
   if (known.school === 'manual' && a.manualIntervalH === null && !known.said) station.ask('manual-interval')
   if (!answers.duty.dirt && known.fromDuty) station.ask('surroundings')
   if (!answers.duty.hoursPerDay) station.ask('hours-per-day')
@@ -148,6 +149,7 @@ export function lubricateStation(
   together = 1,
   unlisted = false,
   place: PlaceFilm | null = null,
+  filling: Filling = UNFILLED,
 ): LubricateResult {
   const station = new StationBuilder('lubricate')
   const a = answers.lubricate
@@ -157,13 +159,13 @@ export function lubricateStation(
   const school = a.school ?? context.plant.schools.regreasing
   const waiting = (reason: string): LubricateResult => ({
     ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
-    ...{ ...NOTHING, school, grease, gun, applies: false, plan: [] },
+    ...{ ...NOTHING, school, grease, gun, applies: false, plan: single ? fillSteps(null, null, null, a, filling) : [] },
   })
   if (!single && unlisted)
     return { ...waiting('No table lists this bearing: what and how much it takes stands in its sheet or the manual.'), plan: [sheetFill()] }
   if (!single) return waiting('Choose the bearing at Identify first.')
   const row = sideBySide(single, together)
-  if (runsInOil(answers, context)) return { ...oilStation(station, answers, row, context, place), school, gun }
+  if (runsInOil(answers, context)) return { ...oilStation(station, answers, row, context, place, filling), school, gun }
   const housingTemperatureC = a.housingTemperatureC ?? outerRingC
   if (!speedRpm || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
   const counted = surroundings(answers, housingTemperatureC)
@@ -171,24 +173,35 @@ export function lubricateStation(
   const found = countedInterval(station, answers, row, speedRpm, counted, select.loadRatio, saidH)
   if (!found) return waiting('A value is refused.')
   const { schools, factors } = found.values
-  const settled = settleInterval(station, answers, school, found, context)
+  const settled = settleInterval(station, answers, school, found, context, filling.closed)
   const { intervalH, intervalDays, quantityG, kept, governing } = settled
   const hero = intervalFigures(station, answers, settled, gun, found)
-  const { fill, kappa } = fillFigures(station, answers, row, speedRpm, grease, housingTemperatureC, place)
+  const sealed = a.sealed || filling.closed
+  const { fill, kappa } = fillFigures(station, answers, row, speedRpm, grease, housingTemperatureC, place, filling)
+  if (sealed) serviceFigure(station, schools)
   factorFigures(station, factors, counted, a)
   const inside = insideOf(a, context)
-  const mixing = grease && inside ? compatibility(inside, grease) : null
+  const mixing = !sealed && grease && inside ? compatibility(inside, grease) : null
   if (mixing && mixing.mixing !== 'compatible')
     station.warn('caution', 'greases-must-not-mix', { words: { marked: sentence(mixing.words) } }, mixing.mixing)
-  askOfGrease(station, answers, { grease, gun, inside, school, fromDuty: counted.fromDuty, said: saidH !== null })
-  const verdict = verdictOf(a.sealed, governing.intervalH === null, mixing, grease && kappa)
-  const headline = a.sealed ? 'sealed' : intervalH === null ? '—' : `${q(quantityG, 'grams')} · ${q(intervalH, 'hours')}`
-  const plan = a.sealed || !grease || !fill ? [] : fillSteps(grease, fill.values.firstFillG, mixing)
+  askOfGrease(station, answers, sealed, { grease, gun, inside, school, fromDuty: counted.fromDuty, said: saidH !== null })
+  const verdict = verdictOf(sealed, governing.intervalH === null, mixing, grease && kappa)
+  const headline = sealed ? 'sealed' : intervalH === null ? '—' : `${q(quantityG, 'grams')} · ${q(intervalH, 'hours')}`
+  const plan = sealed ? [] : fillSteps(grease, fill?.values.firstFillG ?? null, mixing, a, filling)
   return {
-    ...station.close(reasonOf(a.sealed, governing.note, counted.fromDuty), verdict, hero, headline),
-    ...{ counted, factors, schools, school, intervalH, intervalDays, quantityG: a.sealed ? null : quantityG },
+    ...station.close(reasonOf(sealed, governing.note, counted.fromDuty), verdict, hero, headline),
+    ...{ counted, factors, schools, school, intervalH, intervalDays, quantityG: sealed ? null : quantityG },
     ...{ grease, gun, mixing, kappa, kept, applies: true, plan },
   }
+}
+
+/** How long the grease of a sealed one serves: twice what the grease-life equation would feed at, which is half of its life. */
+function serviceFigure(station: StationBuilder, schools: readonly SchoolInterval[]): void {
+  const half = schools.find((s) => s.school === 'grease-life')?.intervalH ?? null
+  const hours = half === null ? null : 2 * half
+  station.figure('greaseLifeH', 'Its grease lasts about', hours, 'hours', null, {
+    note: hours === null ? 'no equation speaks for this kind; its maker does' : 'grease-life equation; then the bearing is replaced',
+  })
 }
 
 /** The manual's word in the records stands until somebody chooses otherwise on the card. */
@@ -223,39 +236,6 @@ function insideOf(a: CardAnswers['lubricate'], context: CardContext) {
     thickener,
     baseOil: a.insideOil ?? (a.insideThickener === null ? grease!.baseOil : thickener === 'unknown' ? 'unknown' : 'mineral'),
   } as const
-}
-
-function fillSteps(grease: Grease, firstFillG: number, mixing: Compatibility | null): PlanStep[] {
-  const restsOn = ['identify.designation', 'lubricate.firstFillG']
-  const clean: PlanStep = {
-    key: 'clean-out',
-    title: 'Clean the old grease out',
-    doing: `${mixing ? sentence(mixing.words) : ''} Flush the grease way with the new grease until only that comes out.`.trim(),
-    tool: 'lint-free cloth, cleaning spirit, gloves',
-    fields: [{ key: 'clean', label: 'Housing and grease way are clean', kind: 'check', quantity: 'text' }],
-    caution: 'Grease and solvent on skin: gloves. No solvent near heat or sparks.',
-    restsOn,
-  }
-  const fill: PlanStep = {
-    key: 'fill',
-    title: `Fill with ${q(firstFillG, 'grams')} of ${typed(grease.name)}`,
-    doing:
-      'Weigh it. Press it between the elements from one side until it shows on the other; the rest into the housing, no more than half of it.',
-    tool: 'scale, clean spatula',
-    fields: [
-      {
-        key: 'gramsG',
-        label: 'Filled, by weighing',
-        kind: 'number',
-        quantity: 'grams',
-        min: firstFillG * FILL_BAND[0],
-        max: firstFillG * FILL_BAND[1],
-      },
-      { key: 'greaseRead', label: 'Grease as read on the cartridge', kind: 'text', quantity: 'text', expects: { name: grease.name } },
-    ],
-    restsOn,
-  }
-  return mixing && mixing.mixing !== 'compatible' ? [clean, fill] : [fill]
 }
 
 function sentence(words: string): string {

@@ -7,8 +7,9 @@ import { pressForce } from '../../mounting/press-force.js'
 import { coarsePitchMm, screwTorque } from '../../mounting/screw-torque.js'
 import { keyMmOf, setScrewTorque } from '../../mounting/set-screws.js'
 import { chilling, heatingTemperature, type HeatingValues } from '../../mounting/temperatures.js'
-import { chillWindow, coolingWindow, heatingTime, housingHeating, infraredReading } from '../../mounting/warmth.js'
-import { EFFICIENCY, toolWords } from '../../mounting/tools.js'
+import { chillWindow, coolingWindow, housingHeating, infraredReading, seatWindow } from '../../mounting/warmth.js'
+import { COUPLING, isSet, startSettingC, timeIn } from '../../mounting/heaters.js'
+import { toolWords } from '../../mounting/tools.js'
 import { sweating } from '../../mounting/handling.js'
 import { RINGS_APART_K, twoRings } from '../../mounting/two-rings.js'
 import type { Heater, OuterWay } from '../../mounting/ways.js'
@@ -102,7 +103,7 @@ function throughBore(
   // Rings that come apart are heated one by one.
   if (!THROUGH_BORE.includes(heater) || formOf(row).separable) return
   const { boreMm, outsideMm, widthMm, massKg } = row
-  const input = { boreMm, outsideMm, widthMm, massKg, powerW, efficiency: EFFICIENCY[heater], fromC: ambientC, toC: setC }
+  const input = { boreMm, outsideMm, widthMm, massKg, powerW, efficiency: COUPLING[heater], fromC: ambientC, toC: setC }
   const found = station.attempt(() => ({ ...twoRings(input), cautions: [] }), { powerW: 'heaterKw' })
   if (!found) return
   const { differenceK, growthUm, gentleW } = found.values
@@ -115,53 +116,70 @@ function throughBore(
   else if (differenceK > RINGS_APART_K) station.warn('caution', 'rings-apart', { is: amount(differenceK, 'rise') }, Math.round(differenceK))
 }
 
-/** Time in the heater, seconds until the ring grips, and what a camera would show of it. */
+/** Time in the heater, seconds until the ring must be on and until it grips once it is over its seat, and what a camera would show of it; at what an oven or a plate is set to begin with, °C, null of others. */
 export function heatFigures(
   station: StationBuilder,
   answers: CardAnswers,
   row: Bearing,
   shaft: FitSeat,
-  { setC }: HeatingValues,
+  { setC, clearanceLeftUm }: HeatingValues,
   { heater, kw, tool }: ReturnType<typeof heaterOf>,
   group: ClearanceGroup | null,
-): void {
+): number | null {
   const ambientC = roomOf(answers)
-  if (setC <= ambientC) return
-  const powerW = kw * 1000
-  const time = station.attempt(() => heatingTime({ massKg: row.massKg, riseK: setC - ambientC, powerW, efficiency: EFFICIENCY[heater] }), {
-    powerW: 'heaterKw',
-  })
-  station.figure('heatMin', 'Time in the heater, about', time && time.values.seconds / 60, 'minutes', time, {
-    decimals: 1,
-    note: `with ${tool ? toolWords(tool) : q(kw, 'power')}`,
-  })
-  throughBore(station, row, { setC, ambientC, powerW, heater }, group)
-  const touchC = ambientC + Math.max(0, shaft.grip!.maxInterferenceUm) / (1000 * expansionPerK('bearing-steel') * row.boreMm)
+  if (setC <= ambientC) return null
   const { boreMm, outsideMm, widthMm, massKg } = row
+  const job = { heater, powerKw: kw, setC: answers.mount.heaterSetC, boreMm, outsideMm, widthMm, massKg, toC: setC, roomC: ambientC }
+  const start = startSettingC(job)
+  const time = station.attempt(() => timeIn(job), { powerW: 'heaterKw', setC: 'heaterSetC' })
+  const how =
+    start === null ? `with ${tool ? toolWords(tool) : q(kw, 'power')}` : `set to ${q(answers.mount.heaterSetC ?? start, 'temperature')}`
+  station.figure('heatMin', 'Time in the heater, about', time && time.values.seconds / 60, 'minutes', time, { decimals: 1, note: how })
+  if (isSet(heater) && (answers.mount.heaterSetC ?? start!) > answers.mount.limitC)
+    station.warn('caution', 'heater-over-limit', { set: amount(answers.mount.heaterSetC ?? start!, 'temperature'), limit: amount(answers.mount.limitC, 'temperature') }, answers.mount.heaterSetC ?? start!) // prettier-ignore
+  throughBore(station, row, { setC, ambientC, powerW: kw * 1000, heater }, group)
+  const touchC = ambientC + Math.max(0, shaft.grip!.maxInterferenceUm) / (1000 * expansionPerK('bearing-steel') * row.boreMm)
   const window =
     touchC > ambientC
       ? station.attempt(() => ({ ...coolingWindow({ boreMm, outsideMm, widthMm, massKg, fromC: setC, touchC, ambientC }), cautions: [] }))
       : null
   const left = window && window.values.seconds - CARRY_S
-  station.figure('windowS', 'Seconds until it grips', left === null ? null : Math.max(0, left), 'text', window, {
-    decimals: 0,
-    note: `${CARRY_S} s of carrying taken off`,
+  station.figure('windowS', 'Until it must be on', left === null ? null : Math.max(0, left), 'seconds', window, {
+    note: `in still air, ${CARRY_S} s of carrying taken off`,
   })
   if (left !== null && left <= 0) station.warn('stop', 'window-gone', { carry: CARRY_S })
+  overItsSeat(station, row, { setC, ambientC, clearanceLeftUm })
   const camera = station.attempt(() => ({ ...infraredReading({ trueC: setC, emissivity: SHINY, roomC: ambientC }), cautions: [] }))
   station.figure('infraredC', 'A camera shows of the shiny ring', camera?.values.apparentC ?? null, 'temperature', camera, {
     note: 'tape or a probe tells the truth',
   })
+  return start
 }
 
-/** Seconds until what was chilled grips again, carrying taken off, as a figure under a name. */
+/** Steel, kg/mm³. */
+const STEEL_KG_MM3 = 7.85e-6
+/** Once it is over its seat: seconds at most until it grips, the inner ring up to its raceway alone, with the least clearance that is left. */
+function overItsSeat(
+  station: StationBuilder,
+  row: Bearing,
+  { setC, ambientC, clearanceLeftUm }: { setC: number; ambientC: number; clearanceLeftUm: number },
+): void {
+  const widthMm = row.innerWidthMm ?? row.widthMm
+  const ringMassKg = (Math.PI / 4) * (row.innerRacewayMm ** 2 - row.boreMm ** 2) * widthMm * STEEL_KG_MM3
+  if (clearanceLeftUm <= 0 || ringMassKg <= 0) return
+  const found = station.attempt(() => ({ ...seatWindow({ boreMm: row.boreMm, widthMm, ringMassKg, ringC: setC, shaftC: ambientC, clearanceUm: clearanceLeftUm }), cautions: [] })) // prettier-ignore
+  station.figure('seatS', 'Once over its seat, at most', found?.values.seconds ?? null, 'seconds', found, {
+    note: 'heat goes through the narrow air of the seat: one straight push, no stop on the way',
+  })
+}
+
+/** Seconds until what was chilled must be in place, carrying taken off, as a figure under a name. */
 function chilledFor(station: StationBuilder, name: string, input: Parameters<typeof chillWindow>[0]): void {
   if (input.interferenceUm <= 0 || input.fromC >= input.roomC) return
   const found = station.attempt(() => ({ ...chillWindow(input), cautions: [] }), { fromC: 'chillToC' })
   const left = found && found.values.seconds - CARRY_S
-  station.figure(name, 'Seconds until it grips', left === null ? null : Math.max(0, left), 'text', found, {
-    decimals: 0,
-    note: `${CARRY_S} s of carrying taken off`,
+  station.figure(name, 'Until it must be in place', left === null ? null : Math.max(0, left), 'seconds', found, {
+    note: `${CARRY_S} s of carrying taken off; over its seat it grips within seconds`,
   })
   if (found && found.values.seconds > 0 && left! <= 0) station.warn('stop', 'window-gone', { carry: CARRY_S })
 }
@@ -231,14 +249,17 @@ export function outerFigures(station: StationBuilder, answers: CardAnswers, row:
 const THICK = 1.5
 const HOUSING_LIMIT_C = 120
 
+/** The air of a shop where nobody has said it, °C: not that around the machine. Engineering practice. */
+const SHOP_C = 20
+
 /** How long a bearing from a cold store stays wrapped, minutes; null where store or moisture are not known, or it does not sweat. */
 export function comesCold(station: StationBuilder, answers: CardAnswers, row: Bearing): number | null {
   const { storeC, humidityPercent } = answers.mount
   if (storeC === null || humidityPercent === null) return null
   const { boreMm, outsideMm, widthMm, massKg } = row
-  const roomC = answers.duty.ambientC ?? 20
+  const roomC = answers.mount.shopC ?? SHOP_C
   const found = station.attempt(() => sweating({ boreMm, outsideMm, widthMm, massKg, storeC, roomC, humidityPercent }))
-  station.figure('dewC', 'Dew point of the room', found?.values.dewC ?? null, 'temperature', found, {
+  station.figure('dewC', 'Dew point of the shop', found?.values.dewC ?? null, 'temperature', found, {
     note: found?.values.sweats ? `it sweats: leave it wrapped for ${q(Math.ceil(found.values.waitMin), 'minutes')}` : 'it stays dry',
   })
   return found?.values.sweats ? Math.ceil(found.values.waitMin) : null

@@ -4,36 +4,86 @@ import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
 import { clearanceFrom, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { canSlide } from '../../fits/fit.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
-import type { Held, Situation } from '../../mounting/plan.js'
-import type { InnerWay, OuterWay } from '../../mounting/ways.js'
+import { shaftHold } from '../../catalogue/sleeves.js'
+import { takeOffWays, type Held, type Onto, type Situation } from '../../mounting/plan.js'
+import type { OuterWay, TakeOffWay } from '../../mounting/ways.js'
 import { PAIRED } from '../../ratings/equivalent-load.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { planSteps } from '../plan-steps.js'
 import type { StepContext } from '../steps/step.js'
-import { STAND_IN_BLOCKS, blockFor, blockMassKg, locatingRings, oilLevelMm } from '../../parts/blocks.js'
+import { STAND_IN_BLOCKS, blockFillG, blockFor, blockMassKg, locatingRings, oilLevelMm } from '../../parts/blocks.js'
 import type { FitStationResult } from './fit.js'
 import { boughtUm } from './fit-drive-up.js'
 import type { FitSeat } from './fit-seats.js'
 
 /** What a card says of how a place is mounted, and the steps that follow from it. */
 
+/** What the records and the rest of the card say of a place. */
+export interface AtPlace {
+  /** What stands there by the records; null where nothing is recorded. */
+  standing: Bearing | null
+  /** Something stands there, be it listed or not. */
+  fitted: boolean
+  /** Of two that are set against each other this is where it is done. */
+  sets: boolean
+  /** The end of a hub or wheel that it stands at; null where it is none. */
+  hub: Situation['hub']
+  /** It is sealed or shielded. */
+  closed: boolean
+}
+/** A place of which nothing is known but what goes in. */
+export const BARE_PLACE: AtPlace = { standing: null, fitted: false, sets: true, hub: null, closed: false }
+
+/** What a bearing without inner ring is to a plan. */
+const ringless = (row: Bearing): Held => (formOf(row).outerRing === false ? 'cage' : isDrawnCup(row) ? 'cup' : 'ring')
+
 /** What holds the inner ring, as a plan sees it; null while that is not settled. */
-export function heldOf(row: Bearing | null, { hold }: FitStationResult, unlisted: string | null): Held | null {
+export function heldOf(
+  row: Bearing | null,
+  { hold }: FitStationResult,
+  unlisted: string | null,
+  { hub }: AtPlace = BARE_PLACE,
+): Held | null {
   if (!row) return unlisted ? 'unlisted' : null
-  if (hold !== 'none') return hold
-  return formOf(row).outerRing === false ? 'cage' : isDrawnCup(row) ? 'cup' : 'ring'
+  if (hub && hold === 'fit') return 'hub'
+  return hold === 'none' ? ringless(row) : hold
+}
+
+/** How the old one comes off: every way, the first choice first, and the one that counts; null where nothing is to come off. Grip in µm. Source: as `takeOffWays`. */
+export function comesOff(
+  { mount }: CardAnswers,
+  row: Bearing | null,
+  held: Held,
+  gripUm: number,
+  at: AtPlace,
+): { takeOff: TakeOffWay[]; way: TakeOffWay | null } {
+  const old = at.standing
+  const under = old ? shaftHold(old) : null
+  const was = !old || !under ? held : at.hub ? 'hub' : under === 'none' ? ringless(old) : under
+  const of = old ?? row
+  const takeOff = takeOffWays({ held: was, separable: of !== null && formOf(of).separable, boreMm: of?.boreMm ?? 0, gripUm })
+  const said = mount.takeOff
+  return { takeOff, way: said === 'none' ? null : (said ?? (at.fitted ? takeOff[0]! : null)) }
 }
 
 /** What clamps the inner ring beside its fit: what it stands against at Arrange, the shoulder left out. */
 const RETAINERS: Partial<Record<HeldBy, Situation['retained'][number]>> = { nut: 'nut', cover: 'end-plate', 'snap-ring': 'snap-ring' }
 
 /** How an outer ring that its housing grips gets in: a small one by press, a large one or one in light alloy into a warmed housing. */
-function outerWay(answers: CardAnswers, row: Bearing, housing: FitSeat | null): OuterWay {
-  const grip = housing?.grip
-  if (!grip || grip.maxInterferenceUm <= 0 || canSlide(grip)) return 'push'
+function outerWay(answers: CardAnswers, row: Bearing): OuterWay {
   return row.outsideMm > 80 || answers.arrange.housingMaterial === 'aluminium' ? 'warm' : 'press'
 }
+/** Whether a housing grips its ring so that it does not go in by hand. */
+const grips = (housing: FitSeat | null): boolean => !!housing?.grip && housing.grip.maxInterferenceUm > 0 && !canSlide(housing.grip)
+
+/** A single row that takes thrust one way only and stands against a partner. Source: the kinds of the rack. */
+export const opposes = (row: Bearing | null, set: SetOfBearings): boolean =>
+  row !== null && PAIRED.includes(row.family) && row.rows === 1 && set.count === 1
+
+/** What one slot of the nut of a hub makes of its end play, µm; null while thread and slots are not said. Source: geometry of the thread. */
+export const hubSlotUm = ({ mount }: CardAnswers): number | null =>
+  mount.hubPitchMm !== null && mount.hubSlots !== null && mount.hubPitchMm > 0 ? (1000 * mount.hubPitchMm) / mount.hubSlots : null
 
 /** Everything that decides which steps there are. */
 export function situationOf(
@@ -41,21 +91,25 @@ export function situationOf(
   row: Bearing | null,
   fitted: FitStationResult,
   held: Held,
-  inner: InnerWay,
+  inner: Onto,
   set: SetOfBearings,
+  at: AtPlace = BARE_PLACE,
 ): Situation {
   const { mount, arrange, fit } = answers
   const ends = [arrange.innerLeft, arrange.innerRight].flatMap((end) => (end && RETAINERS[end]) ?? [])
   return {
-    ...{ held, inner, family: row?.family ?? null, count: set.count, takeOff: mount.takeOff, hydraulic: mount.hydraulic },
+    ...{ held, inner, family: row?.family ?? null, count: set.count, hydraulic: mount.hydraulic },
+    takeOff: comesOff(answers, row, held, Math.max(0, fitted.shaft?.grip?.maxInterferenceUm ?? 0), at).way,
+    hub: held === 'hub' ? at.hub : null,
     standsIn: mount.standsIn ?? (fit.split ? 'split' : 'machine'),
     suspect: mount.handled !== null,
-    outer: row ? (mount.outerMethod ?? outerWay(answers, row, fitted.housing)) : 'push',
+    // A ring that is loose in its housing needs no force and no heat, whatever was chosen for another.
+    outer: row && grips(fitted.housing) ? (mount.outerMethod ?? outerWay(answers, row)) : 'push',
     separable: row !== null && formOf(row).separable,
     seated: Boolean(fitted.housing?.grip),
     retained: [...new Set(ends)],
     rings: [arrange.outerLeft, arrange.outerRight].includes('locating-ring'),
-    opposed: row !== null && PAIRED.includes(row.family) && row.rows === 1 && set.count === 1,
+    sets: at.sets && opposes(row, set),
   }
 }
 
@@ -86,6 +140,7 @@ export function blockOf(row: Bearing, onSleeve: boolean): StepContext['block'] {
       name: block.name,
       rings: locatingRings(block, row.widthMm),
       oilMm: oilLevelMm(block, row.pitchDiameterMm),
+      fillG: blockFillG(block),
       massKg: blockMassKg(block),
     }
   )
@@ -138,6 +193,8 @@ export function planned(
     classes: held === 'cup' ? recommended : null,
     outerTurns: answers.duty.turningRing === 'outer',
     setting: null,
+    hub: held === 'hub' ? { lock: answers.mount.hubLock, slotUm: hubSlotUm(answers) } : null,
+    remedies: { shaft: answers.fit.shaftRemedy, housing: answers.fit.housingRemedy },
     ...settingTrial(answers.arrange),
     tools: {},
     ...{ drift: answers.mount.drift, drying: answers.mount.drying, handled: answers.mount.handled, wrappedMin: null },

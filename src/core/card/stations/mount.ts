@@ -1,12 +1,14 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
-import { SLIDES, takeOffWays, type Held, type Situation } from '../../mounting/plan.js'
+import { SLIDES, type Held, type Onto, type Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
 import type { Need, Tool } from '../../mounting/tools.js'
 import type { OuterWay, TakeOffWay } from '../../mounting/ways.js'
+import { Derivation, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
+import { FIELDS } from '../fields.js'
 import type { PlanStep } from '../mounting-plan.js'
 import type { StepContext } from '../steps/step.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
@@ -14,7 +16,7 @@ import type { FitStationResult } from './fit.js'
 import type { FitSeat } from './fit-seats.js'
 import { comesCold, endBoltOf, setScrewOf, shaftChilled, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
 import { heaterOf, pickedWords, pressRatingN, seatWants, toolNeeds, type ToolNeed } from './mount-tools.js'
-import { blockOf, driveOf, heldOf, planned, situationOf } from './mount-plan.js'
+import { BARE_PLACE, blockOf, comesOff, driveOf, heldOf, hubSlotUm, planned, situationOf, type AtPlace } from './mount-plan.js'
 
 export interface MethodOffer {
   method: MountMethod
@@ -26,10 +28,17 @@ export interface MethodOffer {
 export interface MountResult extends StationResult {
   offers: MethodOffer[]
   recommended: MountMethod | null
-  method: MountMethod | null
+  /** `slide` and `bond` where its seat is loose. */
+  method: Onto | null
   plan: PlanStep[]
   /** How the old bearing comes off, the first choice first; like the ways of the outer ring not there in older closed cards. */
   takeOff?: TakeOffWay[]
+  /** The way that counts; null where nothing is to come off. */
+  comesOff?: TakeOffWay | null
+  /** At what an oven, a plate or a bath is set to begin with, °C. */
+  heaterSetC?: number
+  /** It is one end of a hub or wheel. */
+  hub?: Situation['hub']
   /** What the plant's own tools can do for it; left out by cards of before. */
   tools?: ToolNeed[]
   /** The split block of its sizes. */
@@ -54,7 +63,7 @@ function heatWords({ withinLimit, clearanceLeftUm, ringTemperatureC }: HeatingVa
 }
 
 /** What is said of kinds on which nothing is pressed or heated onto a cylindrical seat: why, verdict and headline. */
-const WITHOUT: Readonly<Record<Exclude<Held, 'fit'>, readonly [reason: string, verdict: Verdict, headline: string]>> = {
+const WITHOUT: Readonly<Record<Exclude<Held, 'fit' | 'hub'>, readonly [reason: string, verdict: Verdict, headline: string]>> = {
   unlisted: ['No table lists this bearing: its sheet or the drawing of the machine governs, and what it says is written down step by step.', { word: 'by the sheet', level: 'open' }, 'by the sheet'],
   sleeve: ['A tapered bore is driven up on its sleeve, from where all slack is out: by the clearance that goes, by travel, or by the turn of its nut. The figures stand at Fit; the maker’s sheet goes before them.', { word: 'driven up', level: 'open' }, 'driven up'],
   taper: ['A tapered bore is driven up on its seat, from where all slack is out: by the clearance that goes, by travel, or by the turn of its nut. The figures stand at Fit; the maker’s sheet goes before them.', { word: 'driven up', level: 'open' }, 'driven up'],
@@ -75,8 +84,9 @@ function withoutPressing(
   set: SetOfBearings,
   unlisted: string | null,
   tools: readonly Tool[],
+  at: AtPlace,
 ): MountResult | null {
-  const held = heldOf(row, fitted, unlisted)
+  const held = heldOf(row, fitted, unlisted, at)
   const waiting = () => ({
     ...station.close(
       'Fit must settle the seats first: the interference decides force and temperature.',
@@ -87,18 +97,18 @@ function withoutPressing(
     ...NO_WAY,
     plan: [],
   })
-  const needsSeats = held === 'fit' || SLIDES.includes(held as Held)
+  const needsSeats = held === 'fit' || held === 'hub' || SLIDES.includes(held as Held)
   if (!held)
     return row?.boreTaper ? { ...waiting(), ...station.close(WITHOUT.taper[0], WITHOUT.taper[1], null, WITHOUT.taper[2]) } : waiting()
   if (needsSeats && (!fitted.shaft || !fitted.housing)) return waiting()
-  if (held === 'fit') return null
+  if (held === 'fit' || held === 'hub') return null
   if (held === 'collar' && answers.mount.reversing) station.warn('stop', 'collar-reversing')
   const [reason, usual, usually] = WITHOUT[held]
   const drive = row && (held === 'sleeve' || held === 'taper') ? driveOf(answers, row, fitted) : null
   const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', null, { note: `from its zero; ${q(drive.travelMm[0], 'gap')} to ${q(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
   const verdict: Verdict = drive ? { word: 'can be done', level: 'good' } : usual
   const headline = drive ? `${q(drive.reductionUm[0], 'fine')} less` : usually
-  const situation = situationOf(answers, row, fitted, held, 'press', set)
+  const situation = situationOf(answers, row, fitted, held, 'press', set, at)
   const onTaper = held === 'sleeve' || held === 'taper'
   const needs = toolNeeds(station, answers, tools, row && onTaper ? tapered(seatWants(row, fitted.sleeve, null)) : {}, ['drive', 'lifting'])
   if (row && onTaper && row.family !== 'insert-ball') taperAdvice(station, row.boreMm, answers.mount.hydraulic)
@@ -114,7 +124,8 @@ function withoutPressing(
     }),
     tools: needs,
     block: row && blockOf(row, held === 'sleeve'),
-    takeOff: takeOffWays({ held, separable: situation.separable, boreMm: row?.boreMm ?? 0, gripUm: 0 }),
+    takeOff: comesOff(answers, row, held, 0, at).takeOff,
+    comesOff: situation.takeOff,
   }
 }
 /** Up to this bore a spanner drives a taper up, mm; over the other one oil goes under the ring as well. Engineering practice. */
@@ -184,14 +195,14 @@ const PULL_SHARE = 1.5
 
 /** What each way on and off wants of a tool. */
 function wantedOf(answers: CardAnswers, row: Bearing, { press, heat }: Ways, situation: Situation) {
-  const { boreMm, outsideMm, massKg } = row
+  const { boreMm, outsideMm, widthMm, massKg } = row
   const forceN = press?.values.forceN ?? null
   const ambientC = answers.duty.ambientC ?? 20
   const { setC } = heat.values
   const { nut, ...seat } = seatWants(row, null, forceN === null ? null : forceN * PULL_SHARE)
   return {
     ...(forceN !== null && { press: { forceN, boreMm, outsideMm } }),
-    heater: { massKg, boreMm, outsideMm, atC: setC, riseK: Math.max(0, setC - ambientC) },
+    heater: { massKg, boreMm, outsideMm, widthMm, atC: setC, roomC: Math.min(60, Math.max(-30, ambientC)) },
     cold: { atC: answers.mount.chillToC },
     ...(boreMm >= OIL_FROM_MM && { oil: {} }),
     ...seat,
@@ -217,38 +228,96 @@ const headlineOf = (method: MountMethod, heat: HeatingValues, forceN: number | n
 /** Oil injection is worth its drilled shaft from this bore, mm. Engineering practice. */
 const OIL_FROM_MM = 200
 
-/** How cold or hot it goes on: cold press, heating and chilling beside each other, then the steps. */
-export function mountStation(
-  answers: CardAnswers,
-  row: Bearing | null,
-  fitted: FitStationResult,
-  set: SetOfBearings = ALONE,
-  unlisted: string | null = null,
-  setting: StepContext['setting'] = null,
-  tools: readonly Tool[] = [],
-): MountResult {
-  const station = new StationBuilder('mount')
+/** How a ring gets onto a seat that does not grip it; null where one does, or the way is to be chosen. */
+function looseWay({ fit }: CardAnswers, shaft: FitSeat): 'slide' | 'bond' | null {
+  if (fit.shaftRemedy === 'compound') return 'bond'
+  return shaft.grip!.maxInterferenceUm <= 0 ? 'slide' : null
+}
+
+/** What is said of a seat on which nothing is pressed. */
+const LOOSE_WORDS: Readonly<Record<'slide' | 'bond', readonly [reason: string, headline: string]>> = {
+  slide: [
+    'The seat is loose at every size: the ring slides on by hand. If it does not, it is burr or dirt, never a matter of force.',
+    'slides on',
+  ],
+  bond: ['The seat is bonded with retaining compound: cleaned, wetted, slid on and left to cure before it carries anything.', 'bonded'],
+}
+
+/** A ring on a seat that does not grip it, a cone of a hub among them: no press, no heat. */
+function looseStation(c: Gathered, way: 'slide' | 'bond'): MountResult {
+  const { station, answers, bearing, fitted, set, at, tools } = c
+  const held: Held = at.hub ? 'hub' : 'fit'
+  const situation = situationOf(answers, bearing, fitted, held, way, set, at)
+  const outer = outerFigures(station, answers, bearing, fitted.housing!, situation.outer)
+  if (at.hub) hubFigures(station, answers)
+  const endBolt = situation.retained.includes('end-plate') ? endBoltOf(station, answers.mount) : null
+  const { nut, ...seat } = seatWants(bearing, null, null)
+  const wanted = {
+    ...seat,
+    ...(nut && situation.retained.includes('nut') && { nut }),
+    ...(endBolt && { torque: { torqueNm: endBolt.torqueNm } }),
+  }
+  const needs = toolNeeds(station, answers, tools, wanted, ['nut', 'torque', 'lifting'])
+  const plan = planned(answers, bearing, fitted, situation, set, null, {
+    ...{ ...outer, endBolt, setting: c.setting, tools: pickedWords(needs, tools), wrappedMin: comesCold(station, answers, bearing) },
+  })
+  const [reason, headline] = at.hub ? HUB_WORDS : LOOSE_WORDS[way]
+  const off = comesOff(answers, bearing, held, 0, at)
+  return {
+    ...station.close(reason, { word: 'can be done', level: 'good' }, null, headline),
+    ...{ ...NO_WAY, method: way, plan, tools: needs, block: blockOf(bearing, false), outer: situation.outer },
+    ...{ takeOff: off.takeOff, comesOff: off.way, hub: at.hub },
+  }
+}
+
+const HUB_WORDS = ['Cups pressed into the hub, cones packed by hand; the nut sets the end play while the hub turns, and is kept where a slot loosens it.', 'hub'] as const // prettier-ignore
+
+/** What one slot of the nut makes of the end play of a hub; asked for where it is not said. */
+function hubFigures(station: StationBuilder, answers: CardAnswers): void {
+  const { hubLock, hubPitchMm, hubSlots } = answers.mount
+  if (!hubLock) station.ask('hub-lock')
+  if (hubLock !== 'two-nuts' && (hubPitchMm === null || hubSlots === null)) station.ask('hub-slots')
+  const slotUm = hubSlotUm(answers)
+  const sheet = new Derivation()
+  if (slotUm !== null) sheet.step('s', 'end play of one slot', '1000 · pitch / slots', `1000 · ${short(hubPitchMm!)} / ${short(hubSlots!)}`, slotUm, 'µm', 'geometry of the thread') // prettier-ignore
+  station.figure('hubSlotUm', 'One slot of the nut', slotUm, 'fine', slotUm === null ? null : sheet.result({}), { note: 'of end play' })
+}
+
+/** What a station of mounting works with. */
+interface Gathered {
+  station: StationBuilder
+  answers: CardAnswers
+  bearing: Bearing
+  fitted: FitStationResult
+  set: SetOfBearings
+  at: AtPlace
+  setting: StepContext['setting']
+  tools: readonly Tool[]
+}
+
+/** A ring that its seat grips: cold press, heating and chilling beside each other, then the steps. */
+function grippedStation(c: Gathered): MountResult {
+  const { station, answers, bearing, fitted, set, at, setting, tools } = c
   const m = answers.mount
-  if (m.handled) station.warn('caution', `handled-${m.handled}`)
-  const special = withoutPressing(station, answers, row, fitted, set, unlisted, tools)
-  if (special) return special
   const { shaft, housing } = fitted as FitStationResult & { shaft: FitSeat; housing: FitSeat }
-  const bearing = row!
+  const held: Held = at.hub ? 'hub' : 'fit'
   const ways = waysOn(station, answers, bearing, shaft)
   const offers = offersOf(ways, m, bearing.boreMm, pressRatingN(answers, tools))
   const recommended = recommend(bearing, offers)
   const method = m.method ?? recommended
   const offer = offers.find((o) => o.method === method)!
   warnOfMethod(station, method, offer, ways, m)
+  if (at.hub) hubFigures(station, answers)
   const hero = figuresOf(station, ways, m)[method]
   const forceN = ways.press?.values.forceN ?? null
-  const { chillToC } = m
   const heat = ways.heat.values
-  const situation = situationOf(answers, bearing, fitted, 'fit', method, set)
+  const situation = situationOf(answers, bearing, fitted, held, method, set, at)
   const { outerForceN, housingC } = outerFigures(station, answers, bearing, housing, situation.outer)
   const wanted = wantedOf(answers, bearing, ways, situation)
-  const heating = heaterOf(answers, tools, wanted.heater)
-  if (method === 'heat') heatFigures(station, answers, bearing, shaft, heat, heating, fitted.group)
+  // Oil would get in behind the lips of a sealed one.
+  const heating = heaterOf(answers, at.closed ? tools.filter((t) => t.kind !== 'oil-bath') : tools, wanted.heater)
+  if (method === 'heat' && at.closed && heating.heater === 'oil-bath') station.warn('stop', 'sealed-bath')
+  const heaterSetC = method === 'heat' ? heatFigures(station, answers, bearing, shaft, heat, heating, fitted.group) : null
   if (method === 'chill' && offer.possible) shaftChilled(station, answers, bearing, shaft)
   const endBolt = situation.retained.includes('end-plate') ? endBoltOf(station, m) : null
   const needs = toolNeeds(
@@ -258,40 +327,58 @@ export function mountStation(
     { ...wanted, ...(endBolt && { torque: { torqueNm: endBolt.torqueNm } }) },
     countingOf(method, situation),
   )
-  const plan = planned(answers, bearing, fitted, situation, set, unlisted, {
-    heat,
-    heater: heating.heater,
-    forceN,
-    outerForceN,
-    housingC,
-    endBolt,
-    setting,
-    tools: pickedWords(needs, tools),
-    wrappedMin: comesCold(station, answers, bearing),
+  const plan = planned(answers, bearing, fitted, situation, set, null, {
+    ...{ heat, heater: heating.heater, forceN, outerForceN, housingC, endBolt, setting },
+    ...{ tools: pickedWords(needs, tools), wrappedMin: comesCold(station, answers, bearing) },
   })
-  const headline = headlineOf(method, heat, forceN, chillToC)
   const first = offers.find((o) => o.method === recommended)!.label.toLowerCase()
   const reason =
     m.method && m.method !== recommended
       ? `Chosen by hand; ${first} would be the first choice. ${offer.why}`
       : `${offer.why} ${bearing.boreMm <= 80 ? `Up to ${q(80, 'length', 0)} bore a cold press comes first when the force allows.` : `Above ${q(80, 'length', 0)} bore heat comes first.`}`
   const verdict: Verdict = { word: offer.possible ? 'can be done' : 'not this way', level: offer.possible ? 'good' : 'stop' }
-  const grip = {
-    held: 'fit' as const,
-    separable: situation.separable,
-    boreMm: bearing.boreMm,
-    gripUm: Math.max(0, shaft.grip!.maxInterferenceUm),
-  }
-  const closed = station.close(reason, verdict, hero, headline)
+  const off = comesOff(answers, bearing, held, Math.max(0, shaft.grip!.maxInterferenceUm), at)
   return {
-    ...closed,
-    offers,
-    recommended,
-    method,
-    plan,
-    tools: needs,
-    block: blockOf(bearing, false),
-    takeOff: takeOffWays(grip),
-    outer: situation.outer,
+    ...station.close(reason, verdict, hero, headlineOf(method, heat, forceN, m.chillToC)),
+    ...{ offers, recommended, method, plan, tools: needs, block: blockOf(bearing, false), ...(heaterSetC !== null && { heaterSetC }) },
+    ...{ takeOff: off.takeOff, comesOff: off.way, hub: at.hub, outer: situation.outer },
   }
+}
+
+/** As cold as a part gets in nitrogen, °C. Engineering practice. */
+const COLDEST_C = -190
+
+/** A sealed or shielded ring is warmed no further than its grease and lips stand, unless another limit was chosen by its maker's word; °C. Engineering practice. */
+const SEALED_LIMIT_C = 80
+function sealedLimit(station: StationBuilder, answers: CardAnswers): CardAnswers {
+  const { limitC } = answers.mount
+  if (limitC !== FIELDS.mount.limitC.empty && limitC > SEALED_LIMIT_C) {
+    station.warn('caution', 'sealed-limit', { limit: amount(SEALED_LIMIT_C, 'temperature'), is: amount(limitC, 'temperature') }, limitC)
+    return answers
+  }
+  return { ...answers, mount: { ...answers.mount, limitC: Math.min(limitC, SEALED_LIMIT_C) } }
+}
+
+/** How a bearing gets onto its shaft and into its housing, and the steps of it. Source: those of its figures; engineering practice. */
+export function mountStation(
+  said: CardAnswers,
+  row: Bearing | null,
+  fitted: FitStationResult,
+  set: SetOfBearings = ALONE,
+  unlisted: string | null = null,
+  setting: StepContext['setting'] = null,
+  tools: readonly Tool[] = [],
+  at: AtPlace = BARE_PLACE,
+): MountResult {
+  const station = new StationBuilder('mount')
+  const within = at.closed ? sealedLimit(station, said) : said
+  // Nothing gets quite as cold as what cools it.
+  const answers = { ...within, mount: { ...within.mount, chillToC: Math.max(COLDEST_C, within.mount.chillToC) } }
+  const m = answers.mount
+  if (m.handled) station.warn('caution', `handled-${m.handled}`)
+  const special = withoutPressing(station, answers, row, fitted, set, unlisted, tools, at)
+  if (special) return special
+  const gathered: Gathered = { station, answers, bearing: row!, fitted, set, at, setting, tools }
+  const loose = looseWay(answers, fitted.shaft!)
+  return loose ? looseStation(gathered, loose) : grippedStation(gathered)
 }

@@ -3,7 +3,7 @@ import { short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { PlanStep } from '../mounting-plan.js'
-import { check, number } from '../steps/step.js'
+import { number } from '../steps/step.js'
 import type { StationBuilder } from '../station.js'
 import type { PairSet } from './arrange-holding.js'
 
@@ -48,11 +48,10 @@ export function hotStep(pair: PairSet, hotUm: number | null): PlanStep {
     key: 'hot',
     title: 'Feel the end play while it is warm',
     doing:
-      `Stop it once its temperature has settled, lock and tag it again, and push and pull against a dial as it was done cold. It is to have ${q(pair.wantedHotUm / 1000, 'gap')}` +
+      `While it is still warm, push and pull against a dial as it was done cold. It is to have ${q(pair.wantedHotUm / 1000, 'gap')}` +
       `${hotUm === null ? '' : `; by the temperatures that were read it has about ${q(hotUm / 1000, 'gap')}`}.`,
-    tool: 'lock, tag, dial gauge, contact probe',
+    tool: 'dial gauge, contact probe',
     fields: [
-      check('locked', 'Locked and tagged again, tried to start'),
       number('hotPlayMm', 'End play, warm (preload below zero)', 'gap', {
         decimals: 3,
         min: least / 1000,

@@ -45,8 +45,11 @@ const STATE_WORDS: Record<RunState, string> = {
 }
 
 /** What this card knows that makes a bearing run hot. */
-function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult }): string[] {
+function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult; coupling?: unknown }): string[] {
   const { arrange, fit, lubricate } = known
+  const free = arrange.holding !== 'adjusted' && arrange.holding !== 'inserts'
+  const oil = lubricate.plan.some((s) => s.key === 'oil-fill')
+  const sealed = !oil && lubricate.plan.length === 0
   const looks: string[] = []
   if (arrange.holding === 'several') looks.push('both ends are held: the shaft cannot grow')
   for (const { presentMm, neededMm } of Object.values(arrange.float))
@@ -55,9 +58,17 @@ function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubric
   if (fit.clearance && fit.clearance.p025Um < 0) looks.push('the clearance left when hot can be nothing: read the group on the ring again')
   if (lubricate.mixing && lubricate.mixing.mixing !== 'compatible') looks.push('two greases may have met')
   looks.push(
-    'too much grease: relief open, surplus out; or let it rest and run it on and off until the grease has found its place',
-    'the free ring: it must move in its housing, with a locating ring at one end only',
-    'a seal or cover that rubs, a coupling pushed together, a belt too tight',
+    ...(oil
+      ? ['the level of the oil: too high it churns and heats, too low it starves']
+      : sealed
+        ? []
+        : ['too much grease: relief open, surplus out; or let it rest and run it on and off until the grease has found its place']),
+    ...(free
+      ? ['the free ring: it must move in its housing, with a locating ring at one end only']
+      : arrange.holding === 'adjusted'
+        ? ['the setting of the pair: too little end play heats it']
+        : []),
+    `a seal or cover that rubs${known.coupling === null ? ', a belt too tight' : ', a coupling pushed together, a belt too tight'}`,
   )
   return looks
 }
@@ -204,21 +215,35 @@ const WAKE: PlanStep = {
   restsOn: [],
 }
 
+/** Guards on and the lock off: by whoever set it, when no hand is needed any more. */
+const GUARDS: PlanStep = {
+  key: 'guards',
+  title: 'Guards on, then lock and tag off',
+  doing: 'By the person who set them, and only when nobody stands inside. Then start without load where it can be.',
+  tool: 'guards with all their bolts',
+  fields: [{ key: 'on', label: 'Guards are on', kind: 'check', quantity: 'text' }],
+  caution: 'Stand clear of all that turns at the start.',
+  restsOn: [],
+}
+/** Hands go in again after it ran: behind a lock of its own. */
+const LOCK_AGAIN: PlanStep = {
+  key: 'lock-again',
+  title: 'Stop it, lock and tag it again',
+  doing: 'Once it has run as long as the next steps want. Wait until nothing turns, lock and tag, and try to start it: it must not.',
+  tool: 'lock, tag',
+  fields: [{ key: 'tried', label: 'Locked, tagged, tried: stays still', kind: 'check', quantity: 'text' }],
+  caution: 'It is warm and stood under load: no hand goes in before the lock is on.',
+  restsOn: [],
+}
+const GUARDS_AGAIN: PlanStep = { ...GUARDS, key: 'guards-again', doing: 'By the person who set them, and only when nobody stands inside.' }
+
 /** The last steps of every plan. */
-function lastSteps(hold: string | undefined, stored: boolean, hot: PlanStep | null): PlanStep[] {
+function lastSteps(hold: string | undefined, stored: boolean, handsIn: readonly PlanStep[]): PlanStep[] {
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
   return [
     ...(stored ? [WAKE] : []),
-    {
-      key: 'guards',
-      title: 'Guards on, then lock and tag off',
-      doing: 'By the person who set them, and only when nobody stands inside. Then start without load where it can be.',
-      tool: 'guards with all their bolts',
-      fields: [{ key: 'on', label: 'Guards are on', kind: 'check', quantity: 'text' }],
-      caution: 'Stand clear of shaft and coupling at the start.',
-      restsOn: [],
-    },
-    ...(hot ? [hot] : []),
+    GUARDS,
+    ...(handsIn.length ? [LOCK_AGAIN, ...handsIn, GUARDS_AGAIN] : []),
     {
       key: 'release',
       title: 'Release the machine for running',
@@ -241,6 +266,10 @@ export function runInStation(
     lubricate: LubricateResult
     /** Of both housings of an adjusted pair, as last read, °C; null while they are not read. */
     housingC: number | null
+    /** The look at the oil after its first minutes; null where it is grease. */
+    level?: PlanStep | null
+    /** A coupling drives it; null where something else does, left out where nobody has said. */
+    coupling?: unknown
   },
 ): RunInResult {
   const station = new StationBuilder('runin')
@@ -263,6 +292,8 @@ export function runInStation(
     zone,
     lookAt,
     ...{ runNo, stopped },
-    plan: known.mount.plan.length ? lastSteps(hold, a.stored, pair ? hotStep(pair, hotUm) : null) : [],
+    plan: known.mount.plan.length
+      ? lastSteps(hold, a.stored, [...(pair ? [hotStep(pair, hotUm)] : []), ...(known.level ? [known.level] : [])])
+      : [],
   }
 }

@@ -224,8 +224,8 @@ function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResult): vo
     station.warn('caution', 'slope-over', { slope: amount(slope, 'arcmin'), allowed: amount(allowed, 'arcmin') }, short(slope, 2))
 }
 
-/** Only one closure may exist of a size, and is then worn whether its letters are read or not. */
-const worn = (row: Bearing, closed: Closure | null): Closure => closed ?? (row.closures.length === 1 ? row.closures[0]! : 'open')
+/** How a bearing is closed. Only one closure may exist of a size, and is then worn whether its letters are read or not. Source: the row. */
+export const worn = (row: Bearing, closed: Closure | null): Closure => closed ?? (row.closures.length === 1 ? row.closures[0]! : 'open')
 
 /** Speed against the guidance for what it runs in and how it is closed; a sealed one is greased for life whatever is around it. */
 function checkSpeed(station: StationBuilder, row: Bearing, speedRpm: number, film: PlaceFilm | null, closed: Closure | null): void {
@@ -310,6 +310,29 @@ function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film
   }
 }
 
+/** Load, life and safety of a row as it is when so warm, with all that is to be said of it. */
+function ratedAt(
+  cool: Bearing,
+  row: Bearing,
+  ringC: number | null,
+  at: { radialN: number; axialN: number; speedRpm: number; reliabilityPercent: number; set: SetOfBearings },
+): Result<Rated> {
+  const { set } = at
+  const heat = new Derivation()
+  if (ringC !== null) hotRatingN(cool.dynamicRatingN, ringC, heat)
+  const all = rateBearing(row, at.radialN, at.axialN, at.speedRpm, at.reliabilityPercent, set.arrangement)
+  return {
+    values: all,
+    working: [...heat.working, ...all.load.working, ...all.life.working],
+    cautions: [...heat.cautions, ...all.load.cautions, ...all.life.cautions],
+    assumptions: [
+      `Ratings are ${row.ratingSource}.`,
+      ...(set.count > 1 ? [`${set.count} bearings ${set.arrangement} are rated as one set that shares the load.`] : []),
+      ...all.load.assumptions,
+    ],
+  }
+}
+
 /** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
 export function selectStation(
   answers: CardAnswers,
@@ -346,22 +369,7 @@ export function selectStation(
   const { radialN, axialN } = duty
   if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
   if (radialN + axialN === 0) return waiting('Without any load there is nothing to rate; enter the load at Duty.')
-  const rated = station.attempt(() => {
-    const heat = new Derivation()
-    if (ringC !== null) hotRatingN(cool.dynamicRatingN, ringC, heat)
-    const all = rateBearing(row, radialN, axialN, speedRpm, reliabilityPercent, set.arrangement)
-    const cautions = [...heat.cautions, ...all.load.cautions, ...all.life.cautions]
-    return {
-      values: all,
-      working: [...heat.working, ...all.load.working, ...all.life.working],
-      cautions,
-      assumptions: [
-        `Ratings are ${row.ratingSource}.`,
-        ...(set.count > 1 ? [`${set.count} bearings ${set.arrangement} are rated as one set that shares the load.`] : []),
-        ...all.load.assumptions,
-      ],
-    }
-  })
+  const rated = station.attempt(() => ratedAt(cool, row, ringC, { radialN, axialN, speedRpm, reliabilityPercent, set }))
   if (!rated) return waiting('A value is refused.')
   if (row !== cool) station.ask('hot-class', { hot: amount(ringC!, 'temperature') })
   const { load, life } = rated.values

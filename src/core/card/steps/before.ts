@@ -1,5 +1,6 @@
 import { BY_HAND_KG } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
+import type { Remedy } from '../../fits/seat-options.js'
 import { TAKE_OFF_LABEL, type StandsIn, type TakeOffWay } from '../../mounting/ways.js'
 import { q, typed } from '../../units/quantities.js'
 import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from '../mounting-plan.js'
@@ -55,6 +56,10 @@ function raceway(key: 'raceway' | 'bore', title: string, size: PlanField, elemen
 /** Classes of the raceways of needles in a cage, for ordinary clearance. Engineering practice. */
 const [CAGE_SHAFT, CAGE_HOUSING] = ['h5', 'G6']
 
+/** A seat to measure that may be short of its class by what compound fills. */
+const bonded = (field: PlanField, end: 'min' | 'max', remedy: Remedy | null): PlanField =>
+  remedy !== 'compound' || field[end] === undefined ? field : { ...field, [end]: field[end] + (end === 'min' ? -BONDED_MM : BONDED_MM) }
+
 /** The foot, face or guides that a housing stands on; a gap is shimmed where it is. Engineering practice: 0.05 mm. */
 const FOOT_GAP = { min: 0, max: 0.05 }
 const FEET: Omit<PlanStep, 'key'> = {
@@ -102,26 +107,42 @@ const OFF: Readonly<Record<TakeOffWay, { why: string; tool: string; caution: str
   cut: { why: 'The last resort: what is cut tells less of why it failed, and splinters fly.', tool: 'cutting tool, screens', caution: 'Hardened rings burst: face shield, screens, nobody in line. No flame near grease or seals; a hot polymer gives off poison.' },
 } // prettier-ignore
 
+/** How a hub or wheel comes apart: from the nut inward. */
+const HUB_OFF = {
+  outer: { title: 'Take the nut, the outer cone and the hub off', doing: 'Cap and lock off, nut off, outer cone out; then the hub is drawn straight off its axle.' },
+  inner: { title: 'Take the seal and the inner cone off, and the cups out', doing: 'Seal out, inner cone off; each cup is pressed or driven out evenly from behind.' },
+} as const // prettier-ignore
+
+/** What is done about a worn seat, said where it is measured. */
+const MADE: Partial<Record<Remedy, string>> = {
+  sleeve: ' It was sleeved or sprayed: measured as it is now, before anything goes on.',
+  regrind: ' It was ground: measured as it is now, before anything goes on.',
+  scrap: ' The part is new: measured before anything goes on.',
+  compound: ' It is bonded: what is missing is filled by compound, up to a tenth of a millimetre across.',
+}
+/** So much may be missing of a seat that is bonded, mm across. Engineering practice. */
+const BONDED_MM = 0.1
+
 /** Steps before a ring goes on. */
 export const BEFORE = {
-  isolate: () => ({
+  isolate: ({ situation }) => ({
     title: 'Isolate, lock and tag the machine',
-    doing: 'Follow the local rules and the machine maker’s manual. Try to start it: it must not.',
-    tool: 'lock, tag',
+    doing: `Follow the local rules and the machine maker’s manual. Try to start it: it must not.${situation.hub ? ' Where it is a wheel that carries: propped on stands, the others chocked.' : ''}`,
+    tool: situation.hub ? 'lock, tag, stands and chocks' : 'lock, tag',
     fields: [check('tried', 'Tried to start: stays still')],
     caution: 'No hands go in before the lock is on and the shaft cannot turn.',
     restsOn: [],
   }),
   mark: () => ({
     title: 'Mark the old bearing where it sits',
-    doing: 'Which side faces the coupling, where its load stood, and how it stood in the housing: with a pen, before anything is loosened.',
+    doing: 'Which side faces the drive, where its load stood, and how it stood in the housing: with a pen, before anything is loosened.',
     tool: 'marking pen, camera',
     fields: [check('marked', 'Side and top are marked')],
     restsOn: [],
   }),
-  off: ({ situation, tools }) => ({
-    title: `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
-    doing: OFF[situation.takeOff!].why,
+  off: ({ situation, tools, remedies }) => ({
+    title: situation.hub ? HUB_OFF[situation.hub].title : `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
+    doing: `${situation.hub ? `${HUB_OFF[situation.hub].doing} ` : ''}${OFF[situation.takeOff!].why}${remedies.shaft === 'compound' || remedies.housing === 'compound' ? ' What was bonded lets go when it is warmed to about 250 °C; until then no puller moves it.' : ''}`,
     tool: situation.takeOff === 'puller' && tools.puller ? `${tools.puller}, plate behind the ring` : OFF[situation.takeOff!].tool,
     fields: [check('off', 'It is off, the seat is whole')],
     caution: OFF[situation.takeOff!].caution,
@@ -149,7 +170,7 @@ export const BEFORE = {
     ],
     restsOn: BEARING,
   }),
-  seat: ({ situation, shaft, sleeve }) =>
+  seat: ({ situation, shaft, sleeve, remedies }) =>
     situation.held === 'taper' || !shaft
       ? {
           title: 'Blue the tapered seat',
@@ -169,13 +190,12 @@ export const BEFORE = {
           }
         : {
             title: `Measure the shaft seat, ${shaft.sizeMm} ${shaft.toleranceClass}`,
-            doing:
-              'Clean and deburr. Two planes, four directions; write down the mean. Let shaft and micrometer reach the same temperature.',
+            doing: `Clean and deburr. Two planes, four directions; write down the mean. Let shaft and micrometer reach the same temperature.${(remedies.shaft && MADE[remedies.shaft]) ?? ''}`,
             tool: 'outside micrometer (zero checked)',
-            fields: [seatField('seatMm', 'Shaft seat diameter', shaft)],
+            fields: [bonded(seatField('seatMm', 'Shaft seat diameter', shaft), 'min', remedies.shaft)],
             restsOn: ['identify.designation', 'fit.shaftClass'],
           },
-  bore: ({ situation, row, housing, classes }) =>
+  bore: ({ situation, row, housing, classes, remedies }) =>
     situation.held === 'cage'
       ? raceway(
           'bore',
@@ -192,10 +212,10 @@ export const BEFORE = {
             restsOn: BEARING,
           }
         : {
-            title: `Measure the housing seat, ${row!.outsideMm} ${housing!.toleranceClass}`,
-            doing: 'Clean the bore. Two planes, four directions; write down the mean.',
+            title: `Measure the ${situation.hub ? 'hub' : 'housing'} seat, ${row!.outsideMm} ${housing!.toleranceClass}`,
+            doing: `Clean the bore. Two planes, four directions; write down the mean.${(remedies.housing && MADE[remedies.housing]) ?? ''}`,
             tool: 'bore gauge (zero checked)',
-            fields: [seatField('boreMm', 'Housing seat diameter', housing!)],
+            fields: [bonded(seatField('boreMm', `${situation.hub ? 'Hub' : 'Housing'} seat diameter`, housing!), 'max', remedies.housing)],
             restsOn: ['identify.designation', 'fit.housingClass'],
           },
   unpack: (c) => {

@@ -2,8 +2,8 @@ import { DRYING_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import type { Heater } from '../../mounting/ways.js'
 import { q, typed } from '../../units/quantities.js'
-import type { PlanStep } from '../mounting-plan.js'
-import { BEARING, DRIFT_TOOL, check, number, torqued, type Make, type StepContext } from './step.js'
+import type { PlanField, PlanStep } from '../mounting-plan.js'
+import { BEARING, DRIFT_TOOL, check, number, torqued, words, type Make, type StepContext } from './step.js'
 
 /** How rings get onto and into their seats, and what holds the inner one there. */
 
@@ -42,16 +42,26 @@ const struck = (row: StepContext['row'], forceN: number | null) =>
 const force = (forceN: number | null) =>
   number('forceN', 'Largest force seen', 'force', { decimals: 1, min: 0, max: (forceN ?? 0) * FORCE_MARGIN })
 
+/** One bearing, or all of a set, in the words of a step. */
+const them = (set: StepContext['set']) =>
+  set.count > 1 ? (set.count === 2 ? 'both bearings' : `all ${set.count} bearings`) : 'the bearing'
+/** A set goes on in its order and its way round. */
+const inTurn = (set: StepContext['set']) =>
+  set.count > 1 ? 'In their order and their way round, the marks across the outer rings in line. ' : ''
+/** A nut stands on the shaft beside it and may be turned home at once. */
+const nutted = ({ retained, sets }: StepContext['situation']) => retained.includes('nut') && !sets
+const THERMAL: readonly StepContext['situation']['inner'][] = ['heat', 'chill']
+
 /** Steps by which rings get to their seats. */
 export const ONTO = {
-  'outer-in': (c) => ({ ...outerIn(c), title: `${outerIn(c).title}, alone` }),
+  'outer-in': (c) => ({ ...outerIn(c), title: `${outerIn(c).title}${c.situation.hub || c.situation.outer === 'push' ? '' : ', alone'}` }),
   house: (c) => {
     const { title, ...rest } = outerIn(c)
     return { ...rest, title: `${title}, with the shaft` }
   },
-  press: ({ forceN, tools, row }) => ({
-    title: 'Press the bearing on, cold',
-    doing: `Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.${struck(row, forceN) ? ' Without a press: light, even blows on a sleeve that stands on the whole face of the inner ring, and 0 is written as its force.' : ''}`,
+  press: ({ forceN, tools, row, set }) => ({
+    title: `Press ${them(set)} on, cold`,
+    doing: `${inTurn(set)}Oil the seat thinly. Push on the inner ring only, square, in one go, until it stands against the shoulder. Stop when the force runs away.${struck(row, forceN) ? ' Without a press: light, even blows on a sleeve that stands on the whole face of the inner ring, and 0 is written as its force.' : ''}`,
     tool: `${tools.press ?? 'press with gauge'}, sleeve on the inner ring face${struck(row, forceN) ? ', hammer' : ''}`,
     fields: [force(forceN)],
     caution: `${SHIELD}${struck(row, forceN) ? ' Eye protection for every blow.' : ''}`,
@@ -65,43 +75,68 @@ export const ONTO = {
     caution: SHIELD,
     restsOn: [...ON_SHAFT, 'mount.pressForceN', 'mount.outerForceN'],
   }),
-  heat: ({ heat, limitC, tools, heater }) => ({
-    title: `Heat the bearing to ${q(heat!.setC, 'temperature')}`,
-    doing: `Lay everything out first. ${HEATING[heater].doing} Measure at the inner ring with a contact probe.`,
+  'slide-on': ({ set }) => ({
+    title: `Slide ${them(set)} onto ${set.count > 1 ? 'their' : 'its'} seat`,
+    doing: `${inTurn(set)}Oil the seat thinly and push by hand, straight, until it stands against the shoulder. The seat is loose by its class: what does not slide has a burr or dirt under it.`,
+    tool: 'hands, thin oil',
+    fields: [check('slid', 'Slid on by hand, against its shoulder')],
+    caution: 'Never knocked: what jams is taken off and looked at.',
+    restsOn: ON_SHAFT,
+  }),
+  bond: ({ set }) => ({
+    title: `Bond ${them(set)} onto ${set.count > 1 ? 'their' : 'its'} seat`,
+    doing: `${inTurn(set)}Seat and bore clean and free of grease, wiped with solvent and dry. Compound in a ring on the seat, none near the rolling elements; slide it on turning, wipe off what comes out. From here on nothing is moved until it has cured.`,
+    tool: 'retaining compound of the gap, solvent, lint-free cloth',
+    fields: [
+      check('clean', 'Both faces clean, no grease on them'),
+      words('compound', 'Compound as read, and its cure time'),
+      check('home', 'Against its shoulder, nothing inside the bearing'),
+    ],
+    caution: 'Compound and solvent on skin and in eyes: gloves, eye protection, air. It comes off again only warmed to about 250 °C.',
+    restsOn: BEARING,
+  }),
+  heat: ({ heat, limitC, tools, heater, set }) => ({
+    title: `Heat ${them(set)} to ${q(heat!.setC, 'temperature')}`,
+    doing: `Lay everything out first${set.count > 1 ? ', in the order and the way round in which they go on' : ''}. ${HEATING[heater].doing} Measure at the inner ring${set.count > 1 ? ' of each' : ''} with a contact probe.`,
     tool: `${tools.heater ?? HEATING[heater].tool}, contact probe`,
     fields: [
-      {
-        ...number('ringC', 'Temperature of the inner ring', 'temperature', {
-          min: heat!.withinLimit ? heat!.ringTemperatureC : limitC - UNDER_LIMIT_K,
-          max: limitC,
-        }),
+      ...Array.from({ length: set.count }, (_, i): PlanField => ({
+        ...number(
+          i ? `ring${i + 1}C` : 'ringC',
+          `Temperature of the inner ring${set.count > 1 ? ` of bearing ${i + 1}` : ''}`,
+          'temperature',
+          {
+            min: heat!.withinLimit ? heat!.ringTemperatureC : limitC - UNDER_LIMIT_K,
+            max: limitC,
+          },
+        ),
         over: OVERHEATED,
         aside: true,
-      },
+      })),
       ...(MAGNETIC.includes(heater) ? [check('demagnetised', 'Demagnetised: a paper clip does not cling to it')] : []),
     ],
     caution: `${GLOVES.slice(0, -1)}, never above ${q(limitC, 'temperature')}.${heater === 'oil-bath' ? ' Hot oil burns and catches fire: lid and extinguisher at hand.' : ''}${MAGNETIC.includes(heater) ? ' Keep pacemakers away from an induction heater.' : ''}`,
     restsOn: [...ON_SHAFT, 'mount.setTemperatureC'],
   }),
-  push: ({ row }) => ({
-    title: 'Push it home and hold it',
-    doing: 'One straight push against the shoulder; hold until it grips. Nut it home while warm.',
-    tool: 'heat-rated gloves, lock nut spanner',
-    fields: [],
-    caution: `The ring is hot and weighs ${q(row!.massKg, 'mass', 1)}. Do not set it down on the way.`,
+  push: ({ row, set, situation }) => ({
+    title: set.count > 1 ? 'Push them home one after the other, and hold them' : 'Push it home and hold it',
+    doing: `${set.count > 1 ? `${inTurn(set)}The first against the shoulder, the next straight behind it against the first; hold until all of them grip.` : 'One straight push against the shoulder; hold until it grips.'}${nutted(situation) ? ' Nut it home while warm.' : ''}`,
+    tool: nutted(situation) ? 'heat-rated gloves, lock nut spanner' : 'heat-rated gloves',
+    fields: set.count > 1 ? [check('faced', 'All on in their order, marks in line, no gap between them')] : [],
+    caution: `${set.count > 1 ? 'The rings are hot and weigh' : 'The ring is hot and weighs'} ${q(row!.massKg, 'mass', 1)}${set.count > 1 ? ' each' : ''}. ${set.count > 1 ? 'None is' : 'It is not'} set down on the way.`,
     restsOn: ON_SHAFT,
   }),
   chill: ({ chillToC, tools }) => ({
     title: `Chill the shaft to ${q(chillToC, 'temperature')}`,
     doing: 'Dry the seat and cool its whole length. Lay the ring out beside it, the way along the shaft free: seconds count from here.',
     tool: `${tools.cold ?? 'cooling bath'}, contact probe`,
-    fields: [number('shaftC', 'Temperature of the shaft seat', 'temperature', { min: -196, max: chillToC })],
+    fields: [number('shaftC', 'Temperature of the shaft seat', 'temperature', { min: -200, max: chillToC })],
     caution: COLD,
     restsOn: [...ON_SHAFT, 'mount.chillClearanceUm'],
   }),
-  slip: ({ drying }) => ({
-    title: 'Slide the ring on while the shaft is cold',
-    doing: `Wipe the frost off the seat, then one straight push against the shoulder; hold until it grips. Frost becomes water. ${DRYING_WORDS[drying]}`,
+  slip: ({ drying, set }) => ({
+    title: `Slide ${set.count > 1 ? 'the rings' : 'the ring'} on while the shaft is cold`,
+    doing: `${inTurn(set)}Within seconds: wipe the frost off the seat, then one straight push against the shoulder; hold until it grips. Frost becomes water. ${DRYING_WORDS[drying]}`,
     tool: 'insulated gloves, dry cloth',
     fields: [check('dry', 'Frost and water gone, seat and ring as the way of drying says')],
     caution: COLD,
@@ -116,19 +151,18 @@ export const ONTO = {
     caution: `Oil under pressure cuts skin: no hand near a fitting, and nobody in line with a ring of ${q(row!.massKg, 'mass', 1)}.`,
     restsOn: ON_SHAFT,
   }),
-  shoulder: () => ({
+  shoulder: ({ situation }) => ({
     title: 'Feel all round the shoulder',
-    doing: `After cooling to room temperature. A feeler of ${q(SHOULDER_GAP_MM, 'gap')} must not go in anywhere; tighten the nut again.`,
+    doing: `${THERMAL.includes(situation.inner) ? 'When it is at room temperature again. ' : ''}A feeler of ${q(SHOULDER_GAP_MM, 'gap')} must not go in anywhere.`,
     tool: 'feeler gauge',
     fields: [number('gapMm', 'Largest gap at the shoulder', 'gap', { min: 0, max: SHOULDER_GAP_MM })],
     restsOn: BEARING,
   }),
-  nut: ({ tools, drift }) => ({
-    title: 'Tighten the nut cold, bend the tab in',
-    doing:
-      'Once more when all is at room temperature. Bend the tab of the washer into the slot that meets it; where none meets, onward to the next, never back.',
+  nut: ({ tools, drift, situation, set }) => ({
+    title: `${situation.inner === 'heat' ? 'Tighten the nut again, cold' : 'Tighten the nut'}, bend the tab in`,
+    doing: `${situation.inner === 'heat' ? 'When all is at room temperature: the ring shrank along too. ' : ''}To the torque or the angle of the manual; without one, by hand spanner until ${set.count > 1 ? 'all of them stand' : 'it stands'} against the shoulder, and then a short pull more. Bend the tab of the washer into the slot that meets it; where none meets, onward to the next, never back.`,
     tool: `${tools.nut ?? 'lock nut spanner'}, ${DRIFT_TOOL[drift]}`,
-    fields: [check('locked', 'Nut tight, tab bent in')],
+    fields: [words('tightened', 'Tightened to, torque or angle'), check('locked', 'Nut tight, tab bent in')],
     caution: 'Eye protection for every blow.',
     restsOn: BEARING,
   }),
@@ -178,6 +212,15 @@ export const ONTO = {
           fields: [check('in', 'Shaft in without force')],
           restsOn: BEARING,
         },
+  join: ({ situation }) => ({
+    title: situation.sets ? 'Bring the rings together, turning' : 'Slide the rings together, turning',
+    doing:
+      'Shaft and housing in line, rollers oiled or greased and swung in. Slide together slowly while turning; where it stops, draw back and turn on.',
+    tool: 'hands, guide sleeve where the shaft is long',
+    fields: [check('joined', 'Together without force, turns')],
+    caution: 'Never knocked together: the edge of one ring scores the rollers of the other.',
+    restsOn: BEARING,
+  }),
   mount: () => ({
     title: 'Mount it as the sheet says',
     doing: 'Push only on the ring that is tight, square, in one go. Stop when more force is wanted than the sheet allows.',
@@ -189,14 +232,34 @@ export const ONTO = {
 } satisfies Partial<Record<StepName, Make>>
 
 /** The outer ring into its housing, by the way that was chosen. */
-function outerIn({ situation, outerForceN, housingC, ringToC }: StepContext): Omit<PlanStep, 'key'> {
+function outerIn({ situation, outerForceN, housingC, ringToC, remedies }: StepContext): Omit<PlanStep, 'key'> {
   const within = 'Straight to its shoulder in one move; hold it until it grips.'
+  const where = situation.hub ? 'hub' : 'housing'
+  const ring = situation.hub ? 'cup' : 'outer ring'
+  if (remedies.housing === 'compound')
+    return {
+      title: `Bond the ${ring} into its ${where}`,
+      doing:
+        'Bore and ring clean and free of grease, wiped with solvent and dry. Compound in a ring in the bore; slide it in turning, wipe off what comes out, and leave it until it has cured.',
+      tool: 'retaining compound of the gap, solvent, lint-free cloth',
+      fields: [check('clean', 'Both faces clean, no grease on them'), words('compound', 'Compound as read, and its cure time')],
+      caution: 'Compound and solvent on skin and in eyes: gloves, eye protection, air.',
+      restsOn: BEARING,
+    }
+  if (situation.outer === 'push')
+    return {
+      title: `Put the ${ring}${situation.separable && !situation.hub ? ' with its rollers' : ''} into its ${where}`,
+      doing: 'Bore clean and thinly oiled. By hand, straight, until it stands against its shoulder or where the drawing says.',
+      tool: 'hands, thin oil',
+      fields: [check('in', 'In straight, and where it belongs')],
+      restsOn: BEARING,
+    }
   if (situation.outer === 'warm')
     return {
-      title: `Warm the housing to ${q(housingC ?? 0, 'temperature')}, put the ring in`,
+      title: `Warm the ${where} to ${q(housingC ?? 0, 'temperature')}, put the ${ring} in`,
       doing: `Evenly, all round; covers and seals off. ${within}`,
       tool: 'oven, plate or hot air, contact probe',
-      fields: [number('housingC', 'Temperature of the housing at its bore', 'temperature', { min: housingC ?? 0, max: (housingC ?? 0) + HOUSING_K })], // prettier-ignore
+      fields: [number('housingC', `Temperature of the ${where} at its bore`, 'temperature', { min: housingC ?? 0, max: (housingC ?? 0) + HOUSING_K })], // prettier-ignore
       caution: GLOVES,
       restsOn: [...IN_HOUSING, 'mount.housingC'],
     }
@@ -205,12 +268,12 @@ function outerIn({ situation, outerForceN, housingC, ringToC }: StepContext): Om
       title: `Chill the ring to ${q(ringToC, 'temperature')}, put it in`,
       doing: `Dry, in a bag without moisture. ${within} Frost becomes water: dry it, oil and grease again.`,
       tool: 'freezer, dry ice or nitrogen, insulated gloves',
-      fields: [number('ringToC', 'Temperature of the ring', 'temperature', { min: -196, max: ringToC })],
+      fields: [number('ringToC', 'Temperature of the ring', 'temperature', { min: -200, max: ringToC })],
       caution: COLD,
       restsOn: [...IN_HOUSING, 'mount.outerChillUm'],
     }
   return {
-    title: 'Press the outer ring into its housing',
+    title: `Press the ${ring} into its ${where}`,
     doing: 'Oil the bore thinly. Push on the outer ring only, square, in one go, until it stands against its shoulder.',
     tool: 'press with gauge, plate on the outer ring face',
     fields: [force(outerForceN)],

@@ -1,7 +1,7 @@
 import { DRIFT_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import { SLIDES } from '../../mounting/plan.js'
-import type { DriveWay } from '../../mounting/ways.js'
+import type { DriveWay, HubLock } from '../../mounting/ways.js'
 import { q } from '../../units/quantities.js'
 import type { PlanField } from '../mounting-plan.js'
 import { BEARING, DRIFT_TOOL, check, number, torqued, turned, words, type Make, type StepContext } from './step.js'
@@ -80,6 +80,34 @@ const turningFields = ([least, most]: readonly [number, number]): PlanField[] =>
 const onSleeve = (situation: StepContext['situation'], row: StepContext['row']) =>
   situation.held === 'sleeve' && row?.family !== 'insert-ball'
 
+/** Where nothing squared the housing yet it is bolted with the locking. */
+const bolting = ({ standsIn }: StepContext['situation']) => (standsIn === 'machine' ? 'Bolt the housing, then t' : 'T')
+const lining = ({ standsIn }: StepContext['situation']) =>
+  standsIn === 'machine'
+    ? 'Turn the shaft by hand while the housing is bolted, so that the insert finds its own line. '
+    : 'Turn the shaft once more by hand: it stands in its own line. '
+
+/** How the nut of a hub is kept from turning, and what is looked at; one row a way. */
+const HUB_LOCKING: Readonly<Record<HubLock, { doing: string; tool: string; field: string }>> = {
+  castellated: {
+    doing:
+      'On to the next slot that loosens, never to one that tightens; a new split pin through, its legs bent round. Then turn the hub: its end play must still be as set.',
+    tool: 'new split pin, pliers',
+    field: 'Split pin in, legs bent',
+  },
+  washer: {
+    doing:
+      'Bend the tab of the lock washer onto a flat or into a slot of the nut; where none meets, back to the next that loosens. Then turn the hub: its end play must still be as set.',
+    tool: 'new lock washer, drift, hammer',
+    field: 'Tab bent over',
+  },
+  'two-nuts': {
+    doing: 'Hold the inner nut and tighten the outer one against it; it takes some end play with it, so measure again.',
+    tool: 'two spanners',
+    field: 'Nuts tight against each other, end play as set',
+  },
+}
+
 /** Steps by which a bearing is driven up, locked, set and tried. */
 export const SET = {
   slide: () => ({
@@ -90,26 +118,24 @@ export const SET = {
     fields: [check('slides', 'Slides to its place by hand')],
     restsOn: ['identify.designation', 'fit.shaftClass'],
   }),
-  'lock-screws': ({ setScrewNm, tools }) => ({
-    title: 'Bolt the housing, then tighten the screws',
-    doing:
-      'Turn the shaft by hand while the housing is bolted, so that the insert finds its own line. Then both screws in turn, to one torque; a flat or a shallow spot under each. Once more after the first hours.',
+  'lock-screws': ({ setScrewNm, tools, situation }) => ({
+    title: `${bolting(situation)}ighten the screws`,
+    doing: `${lining(situation)}Both screws in turn, to one torque; a flat or a shallow spot under each. Once more after the first hours.`,
     tool: tools.torque ?? 'torque key',
     fields: setScrewNm ? [torqued('both screws', setScrewNm)] : [check('torqued', 'Both screws at the torque of their sheet')],
     restsOn: ['identify.designation', 'fit.shaftClass', 'mount.setScrewNm'],
   }),
-  'lock-clamp': ({ tools }) => ({
-    title: 'Bolt the housing, then tighten the clamp collar',
-    doing:
-      'Turn the shaft by hand while the housing is bolted. The collar stands over the slotted end of the inner ring, its own slot over one of the slots; then its screw to the torque of its sheet. It marks no shaft, and holds only what is clean and dry.',
+  'lock-clamp': ({ tools, situation }) => ({
+    title: `${bolting(situation)}ighten the clamp collar`,
+    doing: `${lining(situation)}The collar stands over the slotted end of the inner ring, its own slot over one of the slots; then its screw to the torque of its sheet. It marks no shaft, and holds only what is clean and dry.`,
     tool: tools.torque ?? 'torque spanner',
     fields: [words('sheet', 'Torque by its sheet'), check('torqued', 'Screw at that torque, slots in line')],
     caution: 'Fingers clear of screw and housing while the shaft is turned by hand.',
     restsOn: ['identify.designation', 'fit.shaftClass'],
   }),
-  'lock-collar': ({ outerTurns, setScrewNm }) => ({
-    title: 'Bolt the housing, then lock the collar',
-    doing: `Turn the collar ${outerTurns ? 'against the direction in which the drum turns' : 'in the direction in which the shaft turns'} until it grips, knock it tight with a drift in its hole, then its screw. Not for shafts that reverse.`,
+  'lock-collar': ({ outerTurns, setScrewNm, situation }) => ({
+    title: situation.standsIn === 'machine' ? 'Bolt the housing, then lock the collar' : 'Lock the collar',
+    doing: `${lining(situation)}Turn the collar ${outerTurns ? 'against the direction in which the drum turns' : 'in the direction in which the shaft turns'} until it grips, knock it tight with a drift in its hole, then its screw. Not for shafts that reverse.`,
     tool: 'drift, hammer, hexagon key',
     fields: [
       turned('runs', `The ${outerTurns ? 'drum' : 'shaft'} turns, seen from the collar`),
@@ -216,20 +242,22 @@ export const SET = {
       restsOn: BEARING,
     }
   },
-  cap: ({ block }) => ({
+  cap: () => ({
     title: 'Set the cap on its own base',
-    doing: `Match marks together, caps are not exchangeable. Seals in, faces clean, bolts evenly to the torque of the housing’s sheet; a feeler all round the joint.${block ? ` Where block ${block.name} runs in oil, it stands ${q(block.oilMm, 'length', 0)} over the foot at rest.` : ''}`,
+    doing: `Match marks together, caps are not exchangeable. Seals in, faces clean, bolts evenly to the torque of the housing’s sheet; a feeler all round the joint.`,
     tool: 'torque spanner, feeler gauge',
     fields: [check('matched', 'Match marks together'), check('torqued', 'Bolts at their torque, joint closed')],
     caution: 'Fingers out of the joint: lower a heavy cap by its eye.',
     restsOn: BEARING,
   }),
-  setting: ({ setting, trial, turningNm }) => ({
+  setting: ({ setting, trial, turningNm, hub }) => ({
     title: `Set it against its partner${setting ? `, ${q(setting.coldUm / 1000, 'gap')} of end play` : ''}`,
-    doing: setting
-      ? `Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
-      : 'Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
-    tool: 'dial gauge, lock nut spanner or shims, machine manual',
+    doing: hub
+      ? `Turn the hub all the while. Tighten the nut until it drags, so that every roller finds its rib, then back it off and push and pull against a dial.${setting ? ` It is to have ${q(setting.coldUm / 1000, 'gap')} of end play cold.` : ' It is to have the end play that the manual wants, cold.'}${hub.slotUm === null ? '' : ` One slot of the nut is ${q(hub.slotUm, 'fine')}.`}`
+      : setting
+        ? `Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
+        : 'Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
+    tool: hub ? 'dial gauge, hub nut spanner, machine manual' : 'dial gauge, lock nut spanner or shims, machine manual',
     fields: [
       ...(setting ? [] : [words('wanted', 'Wanted by the manual, cold')]),
       ...(trial ? [number('packMm', 'Shims that are in it now', 'length', { decimals: 2, min: 0 })] : []),
@@ -242,7 +270,73 @@ export const SET = {
       }),
       ...(turningNm ? turningFields(turningNm) : []),
     ],
-    restsOn: [...BEARING, ...(setting ? ['arrange.pairColdUm'] : [])],
+    restsOn: [...BEARING, ...(setting ? ['arrange.pairColdUm'] : []), ...(hub?.slotUm != null ? ['mount.hubSlotUm'] : [])],
+  }),
+  'nut-lock': ({ tools, drift }) => ({
+    title: 'Lock the nut where it stands',
+    doing:
+      'The tab of the washer into the slot that meets it. Where none meets, to the nearest that loosens; then push and pull once more: the end play must still be as set.',
+    tool: `${tools.nut ?? 'lock nut spanner'}, ${DRIFT_TOOL[drift]}`,
+    fields: [check('locked', 'Tab bent in, end play still as set')],
+    caution: 'Eye protection for every blow.',
+    restsOn: BEARING,
+  }),
+  cured: () => ({
+    title: 'Wait until the compound has cured',
+    doing:
+      'As long as its sheet says for this gap and temperature: cold and bare metal make it longer. Nothing turns and nothing carries before.',
+    tool: 'clock, sheet of the compound',
+    fields: [number('curedH', 'Cured for', 'hours', { min: 0, decimals: 1 }), check('cured', 'As long as its sheet says')],
+    restsOn: BEARING,
+  }),
+  'inner-cone': ({ situation }) => ({
+    title: 'Put the inner cone in its place',
+    doing: `Packed, ${situation.inner === 'slide' ? 'laid into its cup in the hub or slid onto the axle by hand' : 'onto its seat on the axle by its inner ring alone'}, the large end of its rollers outward.`,
+    tool: 'hands, clean gloves',
+    fields: [check('in', 'In its place, large end outward')],
+    restsOn: BEARING,
+  }),
+  seal: () => ({
+    title: 'Press the seal in',
+    doing: 'A new one, its lip greased and to the side that the sheet says, evenly by a flat plate until it is flush.',
+    tool: 'new seal, flat plate, soft hammer',
+    fields: [check('flush', 'Flush all round, lip whole')],
+    restsOn: [],
+  }),
+  'hub-on': () => ({
+    title: 'Bring the hub onto its axle',
+    doing: 'Straight and supported, so that its weight never hangs on the lip of the seal.',
+    tool: 'hands, lifting gear where it is heavy',
+    fields: [check('on', 'On straight, seal whole')],
+    caution: 'Fingers out from between hub and axle.',
+    restsOn: [],
+  }),
+  'outer-cone': () => ({
+    title: 'Put the outer cone in, its washer and the nut by hand',
+    doing: 'Packed, into its cup over the end of the axle; washer with its tongue in the groove, nut by hand until it touches.',
+    tool: 'hands, clean gloves',
+    fields: [check('in', 'Cone in its cup, washer in its groove')],
+    restsOn: BEARING,
+  }),
+  pin: ({ hub }) => {
+    const way = hub?.lock ? HUB_LOCKING[hub.lock] : null
+    return {
+      title: 'Lock the hub nut',
+      doing:
+        way?.doing ??
+        'By the way that this nut is kept, which the card does not know yet: never by tightening it further. Then turn the hub: its end play must still be as set.',
+      tool: way?.tool ?? 'what keeps this nut, new',
+      fields: [check('locked', way?.field ?? 'Nut kept from turning'), check('play', 'End play still as set, hub turns freely')],
+      caution: 'Eye protection for every blow.',
+      restsOn: BEARING,
+    }
+  },
+  'hub-cap': () => ({
+    title: 'Put the cap on the hub',
+    doing: 'A little grease in it against water, not full: what is warmed must have room.',
+    tool: 'soft hammer',
+    fields: [check('on', 'On all round')],
+    restsOn: [],
   }),
   square: ({ situation }) => ({
     title: 'Square it to the shaft, then its bolts',
@@ -258,8 +352,10 @@ export const SET = {
     restsOn: BEARING,
   }),
   turn: ({ situation }) => ({
-    title: 'Turn by hand',
-    doing: 'It must turn freely, without catching, and the outer ring must seat.',
+    title: situation.hub ? 'Turn the hub by hand' : 'Turn by hand',
+    doing: situation.hub
+      ? 'Several turns both ways: freely, without catching, and without play that can be felt as a knock.'
+      : 'It must turn freely, without catching, and the outer ring must seat.',
     tool: 'hand',
     fields: [check('free', 'Turns freely')],
     restsOn: situation.held === 'fit' || SLIDES.includes(situation.held) ? ['fit.clearance'] : [],

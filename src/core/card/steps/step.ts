@@ -5,7 +5,8 @@ import type { Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
 import type { Drift, Drying, Handled } from '../../mounting/handling.js'
 import type { Need } from '../../mounting/tools.js'
-import type { DriveWay, Heater } from '../../mounting/ways.js'
+import type { Remedy } from '../../fits/seat-options.js'
+import type { DriveWay, Heater, HubLock } from '../../mounting/ways.js'
 import type { LocatingRings } from '../../parts/blocks.js'
 import { ROUNDS } from '../against.js'
 import { tolerance } from '../../tolerances/iso286.js'
@@ -52,11 +53,15 @@ export interface StepContext {
   /** Tools of the plant that were picked, in words, by what they are needed for. */
   tools: Partial<Record<Need, string>>
   /** The split block of its sizes, with its locating rings, the level of oil over its foot, mm, and about what it weighs, kg; null where no plan has one. */
-  block: { name: string; rings: LocatingRings | null; oilMm: number; massKg?: number | null } | null
+  block: { name: string; rings: LocatingRings | null; oilMm: number; fillG: number; massKg?: number | null } | null
   /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
   setting: { coldUm: number; limitsUm: readonly [number, number] } | null
   /** What a trial pack of shims gave, mm, and what more of them does; null where it was not tried. */
   trial: { shimMm: number; playMm: number; side: 'opens' | 'closes' } | null
+  /** Of a hub or wheel: how its nut is kept, and what one slot of it makes of the end play, µm; null where that is not said. */
+  hub: { lock: HubLock | null; slotUm: number | null } | null
+  /** What is done about a seat that was worn, where anything is. */
+  remedies: { shaft: Remedy | null; housing: Remedy | null }
   /** Turning torque that the manual wants of a preloaded pair, over what turns it loose, Nm. */
   turningNm: readonly [number, number] | null
 }

@@ -169,6 +169,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
     </template>
     <template #chart>
       <AnswerField v-if="card.evaluation.identify.row?.boreTaper" station="fit" name="unmountedUm" />
+      <AnswerField v-if="card.evaluation.identify.row?.boreTaper" station="fit" name="drivenUm" />
       <AnswerField v-if="asPair" station="fit" name="pairPlayUm" />
       <DrawingView v-if="band" :drawing="band" />
       <template v-if="assembly">

@@ -94,6 +94,7 @@ const schools = computed(() => result.value.schools)
           <AnswerField station="lubricate" name="orientation" open />
           <AnswerField station="lubricate" name="feed" open />
           <AnswerField station="lubricate" name="sealed" />
+          <AnswerField station="lubricate" name="filledBy" />
         </div>
       </template>
     </template>

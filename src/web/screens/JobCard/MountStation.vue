@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { AnswersOf } from '../../../core/card/fields.js'
-import { TAKE_OFF_LABEL } from '../../../core/mounting/ways.js'
+import { TAKE_OFF_ANSWER_LABEL } from '../../../core/mounting/ways.js'
 import FigureRow from '../../figures/FigureRow.vue'
 import { figureText } from '../../figures/figureText.js'
 import AnswerField from '../../fields/AnswerField.vue'
@@ -69,9 +69,13 @@ const onTaper = computed(() => hold.value === 'sleeve' || hold.value === 'taper'
 const drivenBy = computed(() => (card.evaluation.identify.row?.family === 'self-aligning-ball' ? 'angle' : 'reduction'))
 const collar = computed(() => hold.value === 'collar')
 const setAgainst = computed(() => result.value.plan.some((s) => s.key === 'setting'))
+/** What an oven, a plate or a bath is set to, as asked or as a start; not there where another heater warms it. */
+const setTo = computed(() => result.value.heaterSetC)
 const endPlate = computed(() => [card.answers.arrange.innerLeft, card.answers.arrange.innerRight].includes('cover'))
 /** How the old one comes off, the first choice first. */
-const ways = computed(() => (result.value.takeOff ?? []).map((value) => ({ value, label: TAKE_OFF_LABEL[value] })))
+const ways = computed(() =>
+  [...(result.value.takeOff ?? []), 'none' as const].map((value) => ({ value, label: TAKE_OFF_ANSWER_LABEL[value] })),
+)
 
 const done = computed(() => {
   const here = card.plan.filter((s) => s.station === 'mount' && (s.scope === card.lead || s.scope === 'line')).map((s) => s.key)
@@ -102,7 +106,9 @@ const done = computed(() => {
       <StepList station="mount" />
     </template>
     <template #entry>
-      <p v-if="result.plan.length" class="soft">Grease and release follow at Lubricate and Run in; the card is closed at Inspect.</p>
+      <p v-if="result.plan.length" class="soft">
+        What is packed and filled is settled at Lubricate; the release follows at Run in, and the card is closed at Inspect.
+      </p>
     </template>
     <template #chart>
       <div v-if="result.offers.length" class="methods" role="radiogroup" aria-label="How it goes on">
@@ -133,17 +139,30 @@ const done = computed(() => {
           <AnswerField station="mount" name="driveBy" :shown="drivenBy" clearable />
           <AnswerField station="mount" name="hydraulic" />
         </template>
-        <AnswerField v-if="result.takeOff" station="mount" name="takeOff" :options="ways" placeholder="nothing to take off" clearable />
+        <AnswerField
+          v-if="result.takeOff"
+          station="mount"
+          name="takeOff"
+          :options="ways"
+          :placeholder="result.comesOff ? `${TAKE_OFF_ANSWER_LABEL[result.comesOff]}, by the records` : 'nothing to take off'"
+          clearable
+        />
         <template v-if="result.method === 'heat' && !lists('heater')">
           <AnswerField station="mount" name="heater" placeholder="induction" clearable />
           <AnswerField station="mount" name="heaterKw" />
         </template>
+        <AnswerField v-if="setTo !== undefined" station="mount" name="heaterSetC" :shown="setTo" clearable />
         <template v-if="endPlate">
           <AnswerField station="mount" name="endBoltMm" />
           <AnswerField station="mount" name="endBoltClass" />
         </template>
         <AnswerField v-if="collar || hold === 'screws'" station="mount" name="setScrewKey" />
         <AnswerField v-if="collar" station="mount" name="reversing" />
+        <template v-if="result.hub">
+          <AnswerField station="mount" name="hubLock" />
+          <AnswerField station="mount" name="hubPitchMm" />
+          <AnswerField station="mount" name="hubSlots" />
+        </template>
         <template v-if="setAgainst">
           <AnswerField station="arrange" name="measuredPlayUm" />
           <AnswerField station="arrange" name="trialShimMm" />
@@ -159,6 +178,7 @@ const done = computed(() => {
           <AnswerField station="mount" name="handled" placeholder="nothing" clearable />
           <AnswerField station="mount" name="storeC" />
           <AnswerField station="mount" name="humidityPercent" />
+          <AnswerField station="mount" name="shopC" />
           <AnswerField station="mount" name="drift" />
           <AnswerField v-if="result.method === 'chill' || result.outer === 'chill'" station="mount" name="drying" />
         </div>

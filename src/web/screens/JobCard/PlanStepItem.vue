@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import { stepName, type LineStep } from '../../../core/card/signing.js'
+import { staleWords, stepName, type LineStep } from '../../../core/card/signing.js'
 import { useSession } from '../../stores/session.js'
 import StepAccept from './StepAccept.vue'
 import StepFields from './StepFields.vue'
@@ -37,7 +37,7 @@ const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'nume
         <StepFields :step="step" />
       </div>
       <StepAccept :step="step" />
-      <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
+      <p v-if="stale" class="state state-stop">{{ session.say(staleWords(state)) }}</p>
     </div>
     <div class="sign">
       <template v-if="signed">

@@ -7,13 +7,16 @@ import { useSession } from '../../stores/session.js'
 import PlanStepItem from './PlanStepItem.vue'
 
 /** Steps of one station for the place in hand, numbered as the whole card counts them. */
-const props = defineProps<{ station: Station }>()
+type StepStation = Extract<Station, 'mount' | 'lubricate' | 'runin'>
+const props = defineProps<{ station: StepStation }>()
+/** What is packed and filled stands among the steps of mounting too, where its turn is. */
+const SHOWN: Readonly<Record<StepStation, readonly Station[]>> = { mount: ['mount', 'lubricate'], lubricate: ['lubricate'], runin: ['runin'] } // prettier-ignore
 const card = useCard()
 const session = useSession()
 const numbered = computed(() =>
   card.plan
     .map((step, i) => ({ step, number: i + 1 }))
-    .filter(({ step }) => step.station === props.station && [LINE, positionOf(card.place), card.lead].includes(step.scope)),
+    .filter(({ step }) => SHOWN[props.station].includes(step.station) && [LINE, positionOf(card.place), card.lead].includes(step.scope)),
 )
 </script>
 

@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
-import { stepName, type LineStep } from '../../../core/card/signing.js'
+import { staleWords, stepName, type LineStep } from '../../../core/card/signing.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { figureText } from '../../figures/figureText.js'
 import { useSession } from '../../stores/session.js'
@@ -133,7 +133,11 @@ onBeforeUnmount(() => spoken.stop())
         <p v-if="step.caution" class="careful"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
         <p v-if="grips" class="clock" :class="{ gone: grips.leftS <= 0 }" role="timer">
           <b class="number">{{ clock(Math.max(0, grips.leftS)) }}</b>
-          {{ grips.leftS > 0 ? 'until it grips' : `It may grip any moment: do not force it. Take it off and ${grips.again} it again.` }}
+          {{
+            grips.leftS > 0
+              ? 'until it must be over its seat; there it grips within seconds'
+              : `It may grip any moment: do not force it. Take it off and ${grips.again} it again.`
+          }}
         </p>
         <div v-if="step.fields.length" class="fields"><StepFields :step="step" /></div>
         <p v-if="driven" class="driven" role="status">{{ driven }}</p>
@@ -144,7 +148,7 @@ onBeforeUnmount(() => spoken.stop())
           <Button v-if="!card.readOnly" outlined label="Measure again" @click="again" />
         </div>
         <StepAccept :step="step" />
-        <p v-if="stale" class="state state-stop">No longer holds: {{ session.say(state.movedUnder.join(', ')) }} moved after signing.</p>
+        <p v-if="stale" class="state state-stop">{{ session.say(staleWords(state)) }}</p>
         <p v-if="card.message" class="state state-stop" role="alert">{{ session.say(card.message) }}</p>
       </div>
       <div class="look">

@@ -8,7 +8,6 @@ import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
 import { driveProgress, meanOfRowsUm, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
-import type { TakeOffWay } from '../../../core/mounting/ways.js'
 import { serverNow } from '../../clock.js'
 import { useSession } from '../../stores/session.js'
 import { useStep } from '../JobCard/useStep.js'
@@ -52,7 +51,7 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
       rolls: row && !rollsOnBalls(row.family) ? 'roller' : 'ball',
       tapered: row?.boreTaper != null,
       shoulder: shoulder.value,
-      takeOff: (card.lineAnswers[keyOf(step.value.place, 'mount', 'takeOff')] ?? null) as TakeOffWay | null,
+      takeOff: station.value?.mount.comesOff ?? null,
     })
   })
 
