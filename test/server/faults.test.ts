@@ -356,12 +356,17 @@ describe('at the same moment', () => {
       const place = `p${i + 1}.1`
       const identify = { designation: '6312', group: '3', groupEvidence: 'marking' }
       const said = Object.entries(identify).map(([name, value]) => [`${place}/identify.${name}`, value])
-      await answer(at.technician, id, { ...Object.fromEntries(said), 'line/select.target': 'motor-24h', [`${place}/mount.method`]: 'heat' })
+      await answer(at.technician, id, {
+        ...Object.fromEntries(said),
+        'line/select.target': 'motor-24h',
+        [`${place}/mount.method`]: 'heat',
+        [`${place}/mount.takeOff`]: 'none',
+      })
       const steps = async () => {
         const card = await cardOf(at.technician, id)
         const answers = Object.fromEntries(Object.entries(card.answers).map(([key, a]) => [key, a.value]))
         return linePlan(evaluateLine(readAnswers(answers).answers, card.context)).filter(
-          (s) => s.key.startsWith(place) || s.key === 'line/isolate',
+          (s) => (s.key.startsWith(place) && !s.key.endsWith('/turn')) || s.key === 'line/isolate',
         )
       }
       for (const step of await steps()) {

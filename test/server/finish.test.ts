@@ -84,7 +84,7 @@ describe('closing a card, on two instances', () => {
   })
 
   it('the release waits for a run that has settled', async () => {
-    await save({ 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat' })
+    await save({ 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat', 'p1.1/mount.takeOff': 'none' })
     const values: Record<string, object | undefined> = {
       'line/isolate': { tried: true },
       'p1.1/seat': { seatMm: 60.009 },
@@ -93,7 +93,6 @@ describe('closing a card, on two instances', () => {
       'p1.1/heat': { ringC: 104, demagnetised: true },
       'p1.1/push': undefined,
       'p1.1/shoulder': { gapMm: 0.01 },
-      'p1.1/turn': { free: true },
     }
     for (const [key, fields] of Object.entries(values)) expect((await step(key, fields)).status, key).to.equal(200)
     expect((await step('line/release')).body.detail).to.contain('comes first')
@@ -119,8 +118,13 @@ describe('closing a card, on two instances', () => {
       'p1.1/inspect.cause': 'water',
       'p1.1/inspect.note': 'seal lip hard',
     })
-    expect((await finishing(technician)).body.detail, 'a locating ring is a step of its own').to.contain('1 steps are not signed')
+    // The ring itself, and what stood on all steps before it: the lock-off and the release.
+    expect((await finishing(technician)).body.detail, 'a locating ring is a step of its own').to.contain(
+      '3 steps are not signed or no longer hold',
+    )
     expect((await step('p1.1/rings', { rings: true })).status).to.equal(200)
+    expect((await finishing(technician)).body.detail, 'signed behind the lock-off: that is signed again').to.contain('2 steps')
+    for (const key of ['line/guards', 'line/release']) expect((await step(key)).status, key).to.equal(200)
     expect((await finishing(technician)).body.errors[0].field, 'a run that was written down at once is asked about').to.equal('reason')
     const done = await finishing(technician, 'Readings from the run sheet of the shift.')
     expect(done.status, JSON.stringify(done.body.errors ?? done.body.detail)).to.equal(200)

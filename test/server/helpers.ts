@@ -252,7 +252,7 @@ export async function openAt(client: Client, code: string, places: readonly stri
   return reply.body
 }
 
-/** Grease, first hours and release of a mash pump card that is mounted: what is left to do before it can be closed. */
+/** Grease, first turn, first hours and release of a mash pump card whose bearing is on: what is left to do before it can be closed. */
 export async function closeCard(client: Client, jobId: number, at = 'p1'): Promise<void> {
   const said = await answer(client, jobId, {
     [`${at}/lubricate.greaseId`]: 3,
@@ -266,6 +266,7 @@ export async function closeCard(client: Client, jobId: number, at = 'p1'): Promi
   if (said.status !== 200) throw new Error(said.body.detail)
   for (const [key, values] of [
     [`${at}/fill`, { gramsG: 35, greaseRead: 'Wet-end calcium 2' }],
+    [`${at}.1/turn`, { free: true }],
     ['line/guards', { on: true }],
     ['line/release', undefined],
   ] as const) {
