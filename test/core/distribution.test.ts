@@ -72,6 +72,45 @@ describe('load distribution', () => {
     }
   })
 
+  it('thrust rollers under tilt: each is lifted by its lever, half the pitch diameter, as a sum over laminae says too', () => {
+    const input: DistributionInput = { family: 'thrust-cylindrical-roller', elements: 20, elementDiameterMm: 10, pitchDiameterMm: 80, rollerLengthMm: 10, contactAngleDeg: 90, clearanceUm: 0, radialLoadN: 0, axialLoadN: 20_000, tiltArcmin: 3 } // prettier-ignore
+    const theta = angled(3 / 60)
+    const of = (x: number, j: number) => {
+      let load = 0
+      for (let k = 0; k < 30; k++) {
+        const depth = x + theta * Math.cos((2 * Math.PI * j) / 20) * (40 - 10 * ((k + 0.5) / 30 - 0.5))
+        if (depth > 0) load += (35_948 * 10 ** (8 / 9) * depth ** (10 / 9)) / 30
+      }
+      return load
+    }
+    let [low, high] = [-0.1, 0.1]
+    for (let i = 0; i < 80; i++) {
+      const x = (low + high) / 2
+      const sum = Array.from({ length: 20 }, (_, j) => of(x, j)).reduce((a, b) => a + b, 0)
+      if (sum < 20_000) low = x
+      else high = x
+    }
+    const found = solve(input)
+    for (const j of [0, 3, 10]) expect(found.elementLoadsN[j]).to.be.closeTo(of(low, j), 1)
+    expect(found.maxLoadN, 'far over the thousand that each would carry').to.be.above(2000)
+    expect(solve({ ...input, tiltArcmin: 0 }).maxLoadN).to.be.closeTo(1000, 1e-3)
+  })
+  it('one row with a contact angle under a radial load alone is refused, balls as rollers', () => {
+    for (const input of [
+      { ...BALLS, family: 'angular-contact-ball', contactAngleDeg: 40 },
+      { ...ROLLERS, family: 'tapered-roller', contactAngleDeg: 14 },
+    ] as const)
+      expect(() => loadDistribution(input)).to.throw(InputError, 'pushed apart')
+  })
+  it('a ring pinched in the direction of the load takes it on fewer elements, and a deep preload is said', () => {
+    const peakAt = (ovalUm: number) => solve({ ...BALLS, clearanceUm: 20, ovalUm }).maxLoadN
+    expect(peakAt(40)).to.be.above(peakAt(0))
+    // A clearance as much smaller at the load as the pinch takes there: near enough the same push.
+    expect(solve({ ...BALLS, clearanceUm: 20, ovalUm: 40 }).displacementUm).to.be.below(solve({ ...BALLS, clearanceUm: 20 }).displacementUm)
+    expect(loadDistribution({ ...BALLS, clearanceUm: -60 }).cautions.map((c) => c.code)).to.include('clearance-deep')
+    expect(loadDistribution({ ...BALLS, clearanceUm: -8 }).cautions.map((c) => c.code)).to.not.include('clearance-deep')
+  })
+
   it('the load zone is 2 arccos(clearance / 2 shift), 360° where all carry', () => {
     for (const clearanceUm of [-6, 0, 12, 40]) {
       const { loadZoneDeg, displacementUm } = solve({ ...BALLS, clearanceUm })

@@ -32,6 +32,42 @@ describe('loads from what sits on a shaft', () => {
     expect(far!.radialN).to.be.closeTo(1.5 * FT * 0.2, 0.5)
     expect([Math.round(near!.angleDeg), Math.round(far!.angleDeg)]).to.deep.equal([90, 270])
   })
+  it('which way a gear turns and whether it drives says to which side its teeth pull: up against its weight, or down with it', () => {
+    const weight = put('weight', 250, { massKg: 300 })
+    // Pushed apart to the right: its partner stands to the left, where a wheel that turns against the clock moves down.
+    const at = (turns: number, drives: number) =>
+      lineLoads({
+        ...LINE,
+        sources: [weight, put('gear', 250, { powerKw: 22, pitchDiameterMm: 200, helixDeg: 0, angleDeg: 0, turns, drives })],
+      }).values.supports[0]!.radialN
+    const Ft = (2000 * 30_000 * 22) / (Math.PI * LINE.speedRpm * 200)
+    const Fr = Ft * Math.tan((20 * Math.PI) / 180)
+    const W = 300 * 9.80665
+    const half = (up: number) => Math.hypot(Fr, W - up) / 2
+    expect(at(1, 1), 'a driver is held back: up').to.be.closeTo(half(Ft), 1e-6)
+    expect(at(1, -1), 'a driven one is pulled along: down').to.be.closeTo(half(-Ft), 1e-6)
+    expect([at(-1, -1), at(-1, 1)]).to.deep.equal([at(1, 1), at(1, -1)])
+  })
+  it('a spiral bevel: hand, turning and driving say which face carries; the other face turns the screw over', () => {
+    const spiral = (hand: number, drives: number, turns = 1, toward: 'left' | 'right' = 'left') => {
+      const sheet = new Derivation()
+      const source = {
+        ...put('bevel', 250, { powerKw: 15, pitchDiameterMm: 120, coneDeg: 20, spiralDeg: 35, angleDeg: 0, hand, drives, turns }),
+        toward,
+      }
+      return { along: Math.abs(forcesOf(source, LINE, sheet)[0]!.axialN), said: sheet.assumptions.join(' ') }
+    }
+    const Ft = (2000 * 30_000 * 15) / (Math.PI * LINE.speedRpm * 120)
+    const [a, d, b] = [20, 20, 35].map((deg) => (deg * Math.PI) / 180) as [number, number, number]
+    const thrust = (sign: number) => (Ft / Math.cos(b)) * (Math.tan(a) * Math.sin(d) + sign * Math.sin(b) * Math.cos(d))
+    // Right hand, driving, against the clock seen from its large end: the concave face carries and pushes it away from the apex.
+    expect(spiral(1, 1).along).to.be.closeTo(thrust(1), 1e-6)
+    expect(spiral(-1, 1).along).to.be.closeTo(Math.abs(thrust(-1)), 1e-6)
+    expect(spiral(1, -1).along).to.be.closeTo(Math.abs(thrust(-1)), 1e-6)
+    expect(spiral(1, 1, -1).along).to.be.closeTo(Math.abs(thrust(-1)), 1e-6)
+    expect(spiral(1, 1, 1, 'right').along, 'seen from the other end the clock turns over').to.be.closeTo(Math.abs(thrust(-1)), 1e-6)
+    expect(spiral(0, 1).said).to.contain('not all said')
+  })
   it('a helical gear: two forces across, thrust to the support that holds, and the moment of thrust off the axis', () => {
     const { supports, thrustN } = carried([GEAR], { holds: 1 })
     const radial = (FT * Math.tan(Math.PI / 9)) / Math.cos(Math.PI / 12)

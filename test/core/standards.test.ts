@@ -166,7 +166,7 @@ describe('seat recommendation says what it does', () => {
   })
   it('names the row it took where the table has a gap', () => {
     expect(recommendFit({ ...base, loadRatio: 0.04 }).assumptions.join(' ')).to.contain('no row of its own for light load')
-    expect(recommendFit({ ...base, boreMm: 40, loadRatio: 0.2 }).assumptions.join(' ')).to.contain('starts above 50 mm')
+    expect(recommendFit({ ...base, boreMm: 40, loadRatio: 0.2 }).assumptions.join(' ')).to.contain('begins above 50 mm')
     expect(
       recommendFit({ ...base, family: 'cylindrical-roller', boreMm: 300, outsideMm: 540, loadRatio: 0.04 }).assumptions.join(' '),
     ).to.contain('ends at 200 mm')

@@ -124,6 +124,7 @@ const distributionInput = z.strictObject({
   radialLoadN: number,
   axialLoadN: number.optional(),
   tiltArcmin: number.optional(),
+  ovalUm: number.optional(),
 })
 
 const wanted = z.union([number, pair])

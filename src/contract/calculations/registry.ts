@@ -8,6 +8,7 @@ import { recommendFit } from '../../core/fits/recommend.js'
 import { identify } from '../../core/identify/identify.js'
 import { bearing } from '../../core/identify/marked.js'
 import { diagnose } from '../../core/inspection/diagnose.js'
+import { quickCalculation } from '../../core/quick/answer.js'
 import { ratingLife } from '../../core/life/rating-life.js'
 import { regreasing } from '../../core/lubrication/regreasing.js'
 import { pressForce } from '../../core/mounting/press-force.js'
@@ -138,6 +139,14 @@ export const CALCULATIONS: readonly Calculation[] = [
     s.freeRingInput,
     s.freeRingValues,
     freeRingRoom,
+  ),
+  define(
+    'quick-answer',
+    'A short question in words, with the worst of its cautions',
+    ['as each calculation that it names'],
+    z.strictObject({ text: z.string().min(1).max(200), system: z.enum(['metric', 'inch']).optional() }),
+    z.object({ words: z.string(), kind: z.string() }),
+    quickCalculation,
   ),
   define('press-force', 'Cold press force and hoop stress', ['Lamé'], s.pressInput, s.pressValues, pressForce),
   define(

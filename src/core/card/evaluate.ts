@@ -1,11 +1,14 @@
 import { holdingOf } from '../arrangement/holding.js'
 import { adviceOn } from './advice.js'
 import type { Bearing } from '../catalogue/bearing.js'
+import { worn } from '../catalogue/closure.js'
 import { filmOf, oilOf, runsInOil } from './film.js'
 import type { PlanStep } from './mounting-plan.js'
-import { opposes, type AtPlace } from './stations/mount-plan.js'
+import type { AtPlace } from './stations/mount-plan.js'
+import { opposes } from '../life/set-of-bearings.js'
 import { levelStep, type Filling } from './steps/filling.js'
 import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } from '../runin/run-in.js'
+import { ACCURACIES } from '../tolerances/ring.js'
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { amount } from '../words/message.js'
 import {
@@ -33,7 +36,7 @@ import type { LubricateResult } from './stations/lubricate-figures.js'
 import { lubricateStation } from './stations/lubricate.js'
 import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
-import { selectStation, worn, type SelectResult } from './stations/select.js'
+import { selectStation, type SelectResult } from './stations/select.js'
 import { judgeSet } from './sets.js'
 import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
 
@@ -94,6 +97,12 @@ function asRecorded(answers: CardAnswers, { line }: LineContext): CardAnswers {
   return duty.turningRing === null && line.turning === 'housing' ? { ...answers, duty: { ...duty, turningRing: 'outer' } } : answers
 }
 
+/** The accuracy that stands on the ring counts where nobody chose another. */
+function asMarked(answers: CardAnswers, read: string | null): CardAnswers {
+  const accuracy = ACCURACIES.find((a) => a === read)
+  return accuracy && answers.fit.accuracy === 'normal' ? { ...answers, fit: { ...answers.fit, accuracy } } : answers
+}
+
 /** What a set shares need not be said of each: an unmarked partner is what the first place is. */
 function identifyAnswers(own: IdentifyAnswers, first: IdentifyAnswers): IdentifyAnswers {
   const { designation, cone, cup, group, groupEvidence } = own
@@ -134,7 +143,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
   const pair = pairedAt(context, order, at, identified)
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {
-    const a = at.get(place)!
+    const a = asMarked(at.get(place)!, identified.get(lead)?.accuracy ?? null)
     const position = positionOf(place)
     const known = placeContext(context, place)
     const shared = <T>(station: Station, make: () => T): T => once(`${resultScope(station, place, lead)}/${station}`, make)

@@ -4,7 +4,7 @@ import { asHot, hotterRingC } from '../life/hot-ring.js'
 import { rateBearing } from '../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../life/targets.js'
 import { sharpest, type Doubt } from '../loads/cautious.js'
-import type { LoadSource } from '../loads/line-sources.js'
+import { eitherWay, turnedOver, type LoadSource } from '../loads/line-sources.js'
 import { lineLoads, type LineLoads, type LineLoadsInput, type SupportLoad } from '../loads/line-loads.js'
 import { opposedPair } from '../loads/opposed-pair.js'
 import { MATERIAL_NAMES, type Material } from '../materials.js'
@@ -129,6 +129,22 @@ function inputOf(
   }
 }
 
+/** Teeth of which nobody has said to which side they pull, at most so many, are tried both ways. */
+const MOST_EITHER = 3
+/** The loads of a line; where teeth may pull to either side those of the way in which one support carries most. */
+function worseWay(input: LineLoadsInput): ReturnType<typeof lineLoads> {
+  const either = input.sources.filter(eitherWay).slice(0, MOST_EITHER)
+  const tried = Array.from({ length: 2 ** either.length }, (_, bits) => {
+    const over = new Set(either.filter((_, i) => bits & (1 << i)))
+    return lineLoads({ ...input, sources: input.sources.map((s) => (over.has(s) ? turnedOver(s) : s)) })
+  })
+  const most = (found: ReturnType<typeof lineLoads>) => Math.max(...found.values.supports.map((s) => s.radialN))
+  const worst = tried.reduce((a, b) => (most(b) > most(a) ? b : a))
+  if (!either.length) return worst
+  const assumed = 'Which way the teeth turn, and whether they drive, is not said: the worse of both ways is taken.'
+  return { ...worst, assumptions: [...worst.assumptions, assumed] }
+}
+
 /** What sits on the shaft, worked out to every support; nothing where nobody has said, or the speed or a second support is missing. */
 function loadsOf(
   answers: LineAnswers,
@@ -144,7 +160,7 @@ function loadsOf(
   if (!sources.length || supports.length < 2 || !speedRpm) return none
   const input = inputOf(answers, context, supports, centres, holders, sources, speedRpm)
   try {
-    const { values, ...sheet } = lineLoads(input)
+    const { values, ...sheet } = worseWay(input)
     return {
       loads: values,
       sheet,

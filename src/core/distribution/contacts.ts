@@ -32,6 +32,9 @@ export interface Contacts {
 
 const SELF_ALIGNING = ['self-aligning-ball', 'spherical-roller', 'toroidal-roller', 'thrust-spherical-roller']
 
+/** How much nearer the outer raceway is where it is pinched in the direction of the load, mm: r(φ) = r − (oval / 4) cos 2φ. */
+const pinch = (g: Geometry, cosPhi: number) => (g.ovalMm / 4) * (2 * cosPhi ** 2 - 1)
+
 /** The contacts of a bearing with balls or rollers. Sources: Hertz; ISO/TS 16281. */
 export const contactsOf = (g: Geometry): Contacts => (g.balls ? ballContacts(g) : rollerContacts(g))
 
@@ -53,7 +56,7 @@ function ballContacts(g: Geometry): Contacts {
   const each = (load: number) => Math.cbrt(load / (g.Z * g.rows) / c) ** 2
   return {
     at(cosPhi, r, x, side) {
-      const p = across + r * cosPhi
+      const p = across + r * cosPhi + pinch(g, cosPhi)
       const q = along + x + side * tilt * cosPhi
       const d = Math.hypot(p, q)
       const pressed = d - A
@@ -94,12 +97,13 @@ function rollerContacts(g: Geometry): Contacts {
   const selfAligning = SELF_ALIGNING.includes(g.family)
   const tilt = selfAligning ? 0 : g.tiltRad
   const halfGap = g.alphaDeg > 0 ? 0 : g.clearanceMm / 2
+  const lever = (Dpw / 2) * sin
   const middle = (k: number) => length * ((k + 0.5) / LAMINAE - 0.5)
   const one = (load: number) => (load / (LAMINAE * c)) ** 0.9
   const [innerCurve, outerCurve] = [2 / Dw / (1 - gamma), 2 / Dw / (1 + gamma)]
   return {
-    at(cosPhi, r, x) {
-      const pressed = (r * cosPhi - halfGap) * cos + x * sin
+    at(cosPhi, r, x, side) {
+      const pressed = (r * cosPhi - halfGap + pinch(g, cosPhi)) * cos + x * sin
       const laminae = tilt === 0 ? null : new Array<number>(LAMINAE).fill(0)
       let [load, stiffness, energy, most] = [0, 0, 0, pressed]
       if (!laminae) {
@@ -110,7 +114,8 @@ function rollerContacts(g: Geometry): Contacts {
         }
       } else
         for (let k = 0; k < LAMINAE; k++) {
-          const depth = pressed - tilt * cosPhi * middle(k)
+          // Where the line of contact leans, tilt lifts and lowers the whole roller by its lever, and every roller along its own length.
+          const depth = pressed + tilt * cosPhi * (side * lever - middle(k))
           most = Math.max(most, depth)
           if (depth <= 0) continue
           const q = c * depth ** (10 / 9)

@@ -2,6 +2,7 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
+import { amount } from '../words/message.js'
 import { contactsOf, type Contacts } from './contacts.js'
 import { referenceLife } from './reference-life.js'
 
@@ -24,6 +25,8 @@ export interface DistributionInput {
   radialLoadN: number
   axialLoadN?: number
   tiltArcmin?: number
+  /** The outer raceway pinched in the direction of the radial load: largest less smallest diameter. */
+  ovalUm?: number
 }
 
 /** Over so much misalignment a bearing turns in its own raceway, and its rings do not tilt against each other, degrees. Engineering practice. */
@@ -80,7 +83,7 @@ function checked(input: DistributionInput) {
   if (radialN + axialN === 0) throw new InputError('radialLoadN', 0, 'a load above 0 N')
   if (!balls && alphaDeg === 0 && axialN > 0)
     throw new InputError('axialLoadN', axialN, '0 N: rollers without contact angle carry none on their raceways')
-  if (!balls && alphaDeg > 0 && rows === 1 && axialN === 0)
+  if (alphaDeg > 0 && rows === 1 && axialN === 0)
     throw new InputError('axialLoadN', 0, 'above 0 N: one row with a contact angle is pushed apart by a radial load alone')
   if (alphaDeg === 90 && radialN > 0) throw new InputError('radialLoadN', radialN, '0 N at a contact angle of 90°')
   return {
@@ -89,6 +92,7 @@ function checked(input: DistributionInput) {
     inner: inRange('innerOsculation', input.innerOsculation ?? 0.52, 0.5, 0.7, '', true),
     outer: inRange('outerOsculation', input.outerOsculation ?? 0.53, 0.5, 0.7, '', true),
     clearanceMm: inRange('clearanceUm', input.clearanceUm, -1000, 5000, 'µm') / 1000,
+    ovalMm: inRange('ovalUm', input.ovalUm ?? 0, 0, 1000, 'µm') / 1000,
     tiltRad: (inRange('tiltArcmin', input.tiltArcmin ?? 0, -120, 120, 'arcmin') / 60) * RAD,
   }
 }
@@ -189,7 +193,7 @@ function zone(pressed: (phi: number) => number): number {
 
 /**
  * Loads of the elements (N), load zone (°), greatest pressure (MPa) and reference rating life (million revolutions) of a bearing with
- * clearance (µm, diametral), thrust and tilt, by balance of the contacts. Balls by Hertz, rollers in 30 laminae without profile.
+ * clearance (µm, diametral), thrust, tilt and a pinched outer ring, by balance of the contacts. Balls by Hertz, rollers in 30 laminae without profile.
  * Range: 3 to 200 elements, 1 or 2 rows, osculation above 0.5 to 0.7, clearance −1000 to 5000 µm, tilt ±120 arcmin.
  * Source: ISO/TS 16281. @throws InputError outside, and for a load that the kind cannot balance.
  */
@@ -235,6 +239,7 @@ export function loadDistribution(input: DistributionInput): Result<DistributionV
   if (!g.balls && g.tiltRad !== 0) sheet.caution('caution', 'tilt-without-profile')
   if (contacts.selfAligning && g.tiltRad !== 0) sheet.assume('A self-aligning bearing gives way to tilt: it is left out.')
   if (g.alphaDeg > 0) sheet.assume('The free contact angle is given: clearance is part of it.')
+  if (g.alphaDeg === 0 && input.clearanceUm < -Math.max(DEEP_UM, DEEP_SHARE * g.Dpw)) sheet.caution('caution', 'clearance-deep', { is: amount(input.clearanceUm, 'fine') }, short(input.clearanceUm)) // prettier-ignore
   if (maxPressureMPa > PLASTIC_MPA[g.balls ? 'ball' : 'roller']) sheet.caution('stop', 'pressure-plastic', {}, short(maxPressureMPa))
   return sheet.result({
     ...{ elementLoadsN, loadZoneDeg, maxLoadN, maxPressureMPa, outerPressureMPa: Math.max(...bands.map((b) => b.outerMPa)) },
@@ -244,6 +249,10 @@ export function loadDistribution(input: DistributionInput): Result<DistributionV
     outerHalfWidthMm: bands.slice(0, g.Z).map((b) => b.outerMm),
   })
 }
+
+/** A preload beyond so much, µm, and so much for each mm of pitch diameter, heats itself. Engineering practice. */
+const DEEP_UM = 10
+const DEEP_SHARE = 0.1
 
 /** Pressure at which a raceway keeps a dent of a ten-thousandth of the element, MPa. ISO 76:2006. */
 const PLASTIC_MPA = { ball: 4200, roller: 4000 }

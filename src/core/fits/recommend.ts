@@ -69,9 +69,12 @@ function rowFor<R extends readonly [number, string]>(rows: readonly R[], sizeMm:
 /** Shaft class for a ring swept by the load, with the nearest row where the table has a gap. */
 function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Derivation): string {
   const column = columnOf(family)
-  const { rows, fromMm, lastIsOpen } = SHAFT_ROWS[column][band]
+  // The heavy rows are for large rings: on a small one they would stretch it further than it stands.
+  const small = boreMm <= SHAFT_ROWS[column][band].fromMm
+  if (small)
+    sheet.assume(`The row for ${band} load begins above ${SHAFT_ROWS[column][band].fromMm} mm bore; that for normal load was taken.`)
+  const { rows, lastIsOpen } = SHAFT_ROWS[column][small ? 'normal' : band]
   const row = rowFor(rows, boreMm)
-  if (boreMm <= fromMm) sheet.assume(`The table for ${band} load starts above ${fromMm} mm bore; its first row, ${row[1]}, was taken.`)
   if (!lastIsOpen && boreMm > rows[rows.length - 1]![0])
     sheet.assume(`The table for ${band} load ends at ${rows[rows.length - 1]![0]} mm bore; its last row, ${row[1]}, was taken.`)
   if (column === 'spherical' && band === 'light')

@@ -93,6 +93,7 @@ export const LETTERS: readonly Letters[] = [
   { letters: 'DF', feature: 'pairing', value: 'face-to-face' },
   { letters: 'DT', feature: 'pairing', value: 'tandem' },
   { letters: 'DU', feature: 'pairing', value: 'any' },
+  { letters: 'U', feature: 'pairing', value: 'any' },
   { letters: 'E', feature: 'design', value: 'reinforced set of elements' },
   { letters: 'EC', feature: 'design', value: 'reinforced set of elements' },
   { letters: 'X', feature: 'design', value: 'boundary dimensions of the general plan' },

@@ -1,12 +1,14 @@
 import type { Bearing, Closure } from '../catalogue/bearing.js'
 import { RACK_CONTENTS, findBearing, sizes, type Found } from '../catalogue/catalogue.js'
+import type { Family } from '../catalogue/families.js'
 import { isDrawnCup } from '../catalogue/construction-forms.js'
 import { CLEARANCE_GROUPS } from '../fits/clearance-group.js'
 import { loadRating } from '../ratings/load-rating.js'
-import { InputError, Derivation, type Result } from '../result.js'
-import { FEATURE_LABEL, PAIRINGS, closureIn } from './letters.js'
-import { rackNames, readMarking, type Piece, type RackNames, type Reading } from './marking.js'
+import { InputError, Derivation, type Caution, type Result } from '../result.js'
+import { FEATURE_LABEL, LETTERS, PAIRINGS, closureIn } from './letters.js'
+import { explainer, rackNames, readMarking, readingOf, type Piece, type RackNames, type Reading } from './marking.js'
 import { askedOf } from './order.js'
+import { readWritten } from './written.js'
 
 /** A row found by what somebody typed, with what each piece of it means. */
 export interface Marked extends Found {
@@ -16,8 +18,14 @@ export interface Marked extends Found {
   pairing: Pairing | null
   /** How it is closed by its letters; null where none says it. */
   closure: Closure | null
+  /** How true it runs by its letters, as an accuracy class; null where none says it. */
+  accuracy: string | null
   /** Letters that no table explains; empty when all is read. */
   unknown: string
+  /** The same one by one, as they were written. */
+  notRead: string[]
+  /** What unexplained letters are known to change of the row, so that its figures are those of another; null where they change none. */
+  changes: 'angle' | null
 }
 
 type Pairing = (typeof PAIRINGS)[number]
@@ -25,45 +33,61 @@ type Pairing = (typeof PAIRINGS)[number]
 let base: RackNames | null = null
 
 const LONGEST = 60
-/** More than this behind a number is no letters but other words: a 1206 bronze bush is no 1206. */
-const MOST_UNKNOWN = 6
+/** The row that a name is usually taken for, where letters that choose among rows are missing. */
+const usualOf = (name: string) => findBearing(name)?.row.designation ?? null
 
 function best(names: RackNames, text: string): Reading | null {
   const { readings } = readMarking(names, text)
   // Letters that choose among rows and are missing: the usual one, as `findBearing` takes it.
-  return readings.find((r) => findBearing(text.trim().split(/[\s/-]/)[0]!)?.row.designation === r.row.designation) ?? readings[0] ?? null
+  const first = readings.find((r) => usualOf(text.trim().split(/[\s/-]/)[0]!) === r.row.designation) ?? readings[0] ?? null
+  if (first && !first.unknown) return first
+  const written = readWritten(names, text, explain, LETTERS, usualOf)
+  return written && readingOf(written.row, { letters: written.letters, unknown: written.notRead.join(' ') }, written.name)
+}
+const explain = explainer(LETTERS)
+
+/** Letters that make another angle of a row, by its family: no table lists the angle of these. Engineering practice. */
+const OTHER_ANGLE: Partial<Record<Family, RegExp>> = { 'tapered-roller': /^[BCD](?!\d)/, 'angular-contact-ball': /^A(?!C\b)/ }
+
+function changesOf(row: Bearing, notRead: readonly string[]): Marked['changes'] {
+  const other = OTHER_ANGLE[row.family]
+  return other && row.rows === 1 && notRead.some((letters) => other.test(letters)) ? 'angle' : null
 }
 
 /**
- * The row that a marking or designation speaks of, read as it is written every day: `6312-2RS`, `22213 EK C3`, `NU 208 ECP`,
- * `6003/C3`, `32010 X`, a cone without its cup. Null when no number of the rack stands in it, or signs are missing (`?`, `*`).
- * `own` are rows that the plant added. Source: DIN 623-1 and common use for letters.
+ * The row that a marking or designation speaks of, read as it is written every day: `6312-2RS1`, `22216 E1-K C3`, `NU 208 ECP`,
+ * `6003/C3`, `32010 X`, `23048 CCK/W33 C4`, a cone without its cup. Null when no number of the rack stands in it, or signs are missing
+ * (`?`, `*`); letters that nobody explains are kept and named, and those that change the angle are said. `own` are rows that the plant
+ * added. Source: DIN 623-1 and common use for letters.
  */
 export function findMarked(text: string, own: readonly Bearing[] = []): Marked | null {
   if (text.length > LONGEST || /[?*]/.test(text) || !/[A-Za-z0-9]/.test(text)) return null
   const exact = findBearing(text, own)
-  if (exact) return { ...exact, pieces: [], pairing: null, closure: null, unknown: '' }
+  if (exact) return { ...exact, pieces: [], pairing: null, closure: null, accuracy: null, unknown: '', notRead: [], changes: null }
   const reading = (own.length ? best(rackNames(own), text) : null) ?? best((base ??= rackNames(sizes())), text)
-  if (!reading || reading.unknown.length > MOST_UNKNOWN) return null
+  if (!reading) return null
   const found = findBearing(reading.row.designation, own)
   if (!found) return null
-  const { clearance } = reading.features
-  const group = CLEARANCE_GROUPS.find((g) => g === clearance) ?? null
-  const pairing = PAIRINGS.find((p) => p === reading.features.pairing) ?? null
+  const { features } = reading
+  const notRead = reading.unknown.split(' ').filter(Boolean)
   return {
     row: found.row,
-    group,
+    group: CLEARANCE_GROUPS.find((g) => g === features.clearance) ?? null,
     assumed: reading.assumed,
     pieces: reading.pieces,
-    pairing,
-    closure: closureIn(reading.features.closure),
+    pairing: PAIRINGS.find((p) => p === features.pairing) ?? null,
+    closure: closureIn(features.closure),
+    accuracy: features.accuracy ?? null,
     unknown: reading.unknown,
+    notRead,
+    changes: changesOf(found.row, notRead),
   }
 }
 
 /** What the letters behind a number say, and what a whole marking leaves out. */
-function explain(marked: Marked, sheet: Derivation): void {
+function sayLetters(marked: Marked, sheet: Derivation): void {
   if (marked.assumed) sheet.assume(marked.assumed)
+  lettersCautions(marked).forEach((c) => sheet.caution(c.level, c.code, c.params))
   for (const { text, meaning, kind } of marked.pieces.slice(1))
     sheet.assume(
       kind === 'unknown' ? `${text || 'A letter is missing'}: ${meaning}.` : `${text}: ${meaning}; it changes no figure of the row.`,
@@ -74,6 +98,13 @@ function explain(marked: Marked, sheet: Derivation): void {
   if (marked.group) said.add('clearance')
   const left = askedOf(marked.row).filter((feature) => !said.has(feature))
   if (left.length) sheet.assume(`Not said, so normal or to be asked: ${left.map((feature) => FEATURE_LABEL[feature]).join(', ')}.`)
+}
+
+/** What must be said of letters that nobody explains, a stop where they make another bearing of it. No unit. Source: engineering practice. */
+export function lettersCautions({ notRead, changes, row }: Pick<Marked, 'notRead' | 'changes' | 'row'>): Caution[] {
+  if (!notRead.length) return []
+  const params = { letters: notRead.join(', '), designation: row.designation }
+  return [{ level: changes ? 'stop' : 'note', code: changes ? 'letters-change' : 'letters-not-read', params }]
 }
 
 /**
@@ -89,7 +120,7 @@ export function bearing(input: { designation: string }): Result<Bearing> {
   if (!marked) throw new InputError('designation', designation, `held: ${RACK_CONTENTS}`)
   const { row } = marked
   const sheet = new Derivation()
-  explain(marked, sheet)
+  sayLetters(marked, sheet)
   sheet.assume(`Ratings are ${row.ratingSource}.`)
   sheet.step(
     'd × D × B',

@@ -109,6 +109,12 @@ function tailReader(table: readonly Letters[]): (rest: string) => readonly Tail[
   return (rest) => read(rest, LETTERS_DEEP)
 }
 
+/** Reads a run of letters whole, by a table: its meanings, or null where something of it is left over. No unit. Source: the table. */
+export function explainer(table: readonly Letters[]): (text: string) => Letters[] | null {
+  const tails = tailReader(table)
+  return (text) => tails(text).find((t) => t.unknown === '')?.letters ?? null
+}
+
 /** Names under which a row may stand on a ring, and the letters that are then missing from it. */
 function namesOn(row: Boundary): readonly string[] {
   const own = plainName(row.designation)
@@ -133,7 +139,8 @@ function missingOf(row: Boundary, name: string): string | null {
 const ANGLE_BY_LETTER: Readonly<Record<string, string>> = { C: '15°', AC: '25°', B: '40°' }
 const angleOf = (row: Boundary) => ANGLE_BY_LETTER[/[A-Z]+$/.exec(plainName(row.designation))![0]] ?? 'one angle'
 
-function readingOf(row: Boundary, tail: Tail, name: string): Reading {
+/** A reading from what was made of its letters, each row under the name that stands on it. No unit. Source: as `readMarking`. */
+export function readingOf(row: Boundary, tail: Tail, name: string): Reading {
   const angleMissing = row.form === 'single-row-angular' && name !== plainName(row.designation)
   const pieces: Piece[] = [{ text: row.designation, kind: 'number', meaning: numberMeaning(row) }]
   for (const l of tail.letters)

@@ -1,6 +1,6 @@
 import { rollsOnBalls } from '../catalogue/families.js'
 import type { Bearing } from '../catalogue/bearing.js'
-import type { Arrangement } from '../ratings/equivalent-load.js'
+import { PAIRED, type Arrangement } from '../ratings/equivalent-load.js'
 
 /** How many bearings stand together and how they face; one alone is `single`. */
 export interface SetOfBearings {
@@ -25,3 +25,7 @@ export function asSet(row: Bearing, { count }: SetOfBearings): Bearing {
     fatigueLoadLimitN: row.fatigueLoadLimitN * count,
   }
 }
+
+/** A single row that takes thrust one way only and stands against a partner. Source: the kinds of the rack. */
+export const opposes = (row: Bearing | null, set: SetOfBearings): boolean =>
+  row !== null && PAIRED.includes(row.family) && row.rows === 1 && set.count === 1

@@ -28,6 +28,8 @@ export interface SourceField {
   range: readonly [min: number, max: number]
   /** What is taken where nobody has said anything; null must be said. */
   usual: number | null
+  /** What a number stands for, where it is one of a few. */
+  options?: readonly { value: number; label: string }[]
 }
 
 export interface KindOfSource {
@@ -68,6 +70,22 @@ const wrap = number('wrapDeg', 'Wrap', 'angle', [1, 360], 170, 0)
 const belts = number('belts', 'Belts', 'text', [1, 100], 1)
 const span = number('spanMm', 'Free span', 'length', [1, 100_000], null, 0)
 
+/** Which way it turns, and whether it drives: together they say to which side its teeth pull across. 0: nobody has said. */
+const turns: SourceField = {
+  ...number('turns', 'Turns, seen from the left end', 'ratio', [-1, 1], 0, 0),
+  options: [{ value: 1, label: 'against the clock' }, { value: -1, label: 'with the clock' }, { value: 0, label: 'not said' }],
+} // prettier-ignore
+const drives: SourceField = {
+  ...number('drives', 'In this mesh it', 'ratio', [-1, 1], 0, 0),
+  options: [{ value: 1, label: 'drives' }, { value: -1, label: 'is driven' }, { value: 0, label: 'not said' }],
+} // prettier-ignore
+const hand: SourceField = {
+  ...number('hand', 'Hand of its spiral', 'ratio', [-1, 1], 0, 0),
+  options: [{ value: 1, label: 'right' }, { value: -1, label: 'left' }, { value: 0, label: 'not said' }],
+} // prettier-ignore
+/** +1 where the teeth pull to 90° on from where they push apart, -1 to the other side: a driver is held back at its mesh, a driven one pulled along. */
+const sense = (v: Readonly<Record<string, number>>) => (v.turns! * v.drives! < 0 ? -1 : 1)
+
 /** Tangential force, N, from power: 2000 T / d with T = 30 000 P / (π n). Source: mechanics. */
 function tangential(v: Readonly<Record<string, number>>, diameterMm: number, n: number, sheet: Derivation): number {
   const force = (2000 * 30_000 * v.powerKw!) / (Math.PI * n * diameterMm)
@@ -94,7 +112,7 @@ function teeth(
   const angleDeg = v.angleDeg!
   return [
     { radialN: separating, angleDeg, axialN: along, momentNmm: (along * diameterMm) / 2, momentAngleDeg: angleDeg },
-    { radialN: across, angleDeg: angleDeg + 90 },
+    { radialN: across, angleDeg: angleDeg + 90 * sense(v) },
   ]
 }
 
@@ -159,7 +177,7 @@ export const SOURCES = {
       return pull(force, v)
     } },
   gear: { label: 'gear, spur or helical', of: 'gear', along: true, estimate: null,
-    fields: [power, pitch, number('helixDeg', 'Helix', 'angle', [0, 60], 0, 0), pressureAngle, toward('Pushed toward', 90)],
+    fields: [power, pitch, number('helixDeg', 'Helix', 'angle', [0, 60], 0, 0), pressureAngle, toward('Pushed toward', 90), turns, drives],
     act: (v, { speedRpm, toward: way }, sheet) => {
       const found = gearForces({ powerKw: v.powerKw!, speedRpm, pitchDiameterMm: v.pitchDiameterMm!, helixAngleDeg: v.helixDeg!, normalPressureAngleDeg: v.pressureAngleDeg! })
       sheet.include(found)
@@ -167,17 +185,21 @@ export const SOURCES = {
       return teeth(radialN, tangentialN, way * axialN, v, v.pitchDiameterMm!)
     } },
   bevel: { label: 'bevel gear', of: 'bevel', along: true, estimate: null,
-    fields: [power, { ...pitch, label: 'Mean diameter' }, number('coneDeg', 'Pitch cone angle', 'angle', [0, 90], 45, 0), pressureAngle, toward('Pushed toward', 90)],
+    fields: [power, { ...pitch, label: 'Mean diameter' }, number('coneDeg', 'Pitch cone angle', 'angle', [0, 90], 45, 0), pressureAngle, number('spiralDeg', 'Spiral', 'angle', [0, 50], 0, 0), hand, toward('Pushed toward', 90), turns, drives],
     act: (v, { speedRpm, toward: way }, sheet) => {
       const Ft = tangential(v, v.pitchDiameterMm!, speedRpm, sheet)
-      const apart = Ft * Math.tan(rad(v.pressureAngleDeg!))
-      const [across, along] = [apart * Math.cos(rad(v.coneDeg!)), apart * Math.sin(rad(v.coneDeg!))]
-      sheet.step('Fr', 'separating force', 'Ft tan α cos δ', `α ${short(v.pressureAngleDeg!)}°, δ ${short(v.coneDeg!)}°`, across, 'N', 'straight bevel gears')
-      sheet.step('Fa', 'thrust away from the apex', 'Ft tan α sin δ', `α ${short(v.pressureAngleDeg!)}°, δ ${short(v.coneDeg!)}°`, along, 'N', 'straight bevel gears')
+      const [delta, beta] = [rad(v.coneDeg!), rad(v.spiralDeg!)]
+      // Which face of a spiral tooth carries: by its hand, whether it drives, and how it turns seen from its large end.
+      const face = beta === 0 ? 0 : v.hand! * v.drives! * (v.turns! * (way < 0 ? 1 : -1))
+      const [apart, screw] = [(Ft * Math.tan(rad(v.pressureAngleDeg!))) / Math.cos(beta), face * Ft * Math.tan(beta)]
+      const [across, along] = [apart * Math.cos(delta) - screw * Math.sin(delta), apart * Math.sin(delta) + screw * Math.cos(delta)]
+      if (beta > 0 && face === 0) sheet.assume('Hand, turning and driving of the spiral bevel are not all said: its screw is left out, and its thrust may be far more, or the other way.')
+      sheet.step('Fr', 'separating force', beta ? '(Ft / cos β) (tan α cos δ − f sin β sin δ)' : 'Ft tan α cos δ', `α ${short(v.pressureAngleDeg!)}°, δ ${short(v.coneDeg!)}°${beta ? `, β ${short(v.spiralDeg!)}°` : ''}`, across, 'N', 'bevel gears')
+      sheet.step('Fa', 'thrust away from the apex', beta ? '(Ft / cos β) (tan α sin δ + f sin β cos δ)' : 'Ft tan α sin δ', `α ${short(v.pressureAngleDeg!)}°, δ ${short(v.coneDeg!)}°${beta ? `, β ${short(v.spiralDeg!)}°` : ''}`, along, 'N', 'bevel gears')
       return teeth(across, Ft, way * along, v, v.pitchDiameterMm!)
     } },
   worm: { label: 'worm', of: 'worm', along: true, estimate: null,
-    fields: [power, pitch, number('leadDeg', 'Lead angle', 'angle', [1, 45], null, 1), pressureAngle, number('friction', 'Friction of the teeth', 'ratio', [0.01, 0.3], 0.05, 3), toward('Pushed toward', 90)],
+    fields: [power, pitch, number('leadDeg', 'Lead angle', 'angle', [1, 45], null, 1), pressureAngle, number('friction', 'Friction of the teeth', 'ratio', [0.01, 0.3], 0.05, 3), toward('Pushed toward', 90), turns, drives],
     act: (v, { speedRpm, toward: way }, sheet) => {
       const Ft = tangential(v, v.pitchDiameterMm!, speedRpm, sheet)
       const rho = wormFriction(v)
@@ -189,7 +211,7 @@ export const SOURCES = {
       return teeth(apart, Ft, way * along, v, v.pitchDiameterMm!)
     } },
   'worm-wheel': { label: 'worm wheel', of: 'worm-wheel', along: true, estimate: null,
-    fields: [power, pitch, number('leadDeg', 'Lead angle of the worm', 'angle', [1, 45], null, 1), pressureAngle, number('friction', 'Friction of the teeth', 'ratio', [0.01, 0.3], 0.05, 3), toward('Pushed toward', 90)],
+    fields: [power, pitch, number('leadDeg', 'Lead angle of the worm', 'angle', [1, 45], null, 1), pressureAngle, number('friction', 'Friction of the teeth', 'ratio', [0.01, 0.3], 0.05, 3), toward('Pushed toward', 90), turns, drives],
     act: (v, { speedRpm, toward: way }, sheet) => {
       const Ft = tangential(v, v.pitchDiameterMm!, speedRpm, sheet)
       const rho = wormFriction(v)
@@ -274,11 +296,21 @@ export function newSource(kind: SourceKind, id: string, alongMm: number | null):
   return { id, kind, alongMm, toward: along ? 'right' : null, values: Object.fromEntries(fields.map((f) => [f.name, f.usual])) }
 }
 
+/** What a choice counts as that was not asked when the source was put there. */
+const unsaid = (kind: SourceKind) => Object.fromEntries(sourceOf(kind).fields.flatMap((f) => (f.options ? [[f.name, f.usual]] : [])))
+
+/** Whether nobody has said to which side the teeth of a source pull. Source: its choices. */
+export const eitherWay = (source: LoadSource): boolean =>
+  sourceOf(source.kind).fields.some((f) => f.name === 'turns') && !((source.values.turns ?? 0) * (source.values.drives ?? 0))
+
+/** A source whose teeth pull to the other side. Source: as `eitherWay`. */
+export const turnedOver = (source: LoadSource): LoadSource => ({ ...source, values: { ...source.values, turns: 1, drives: -1 } })
+
 /** The first thing that is still open of a source; null where it can be worked out. Source: the fields of its kind. */
 export function openOf(source: LoadSource): string | null {
   if (source.alongMm === null) return 'Along the shaft'
   const { fields, along } = sourceOf(source.kind)
-  const open = fields.find((f) => (source.values[f.name] ?? null) === null)
+  const open = fields.find((f) => !f.options && (source.values[f.name] ?? null) === null)
   return open?.label ?? (along && source.toward === null ? 'Pushes the shaft' : null)
 }
 
@@ -288,7 +320,7 @@ export function openOf(source: LoadSource): string | null {
  */
 export function forcesOf(source: LoadSource, around: Omit<Surroundings, 'toward'>, sheet: Derivation): Acting[] {
   const { act, estimate } = sourceOf(source.kind)
-  const values = source.values as Record<string, number>
+  const values = { ...unsaid(source.kind), ...source.values } as Record<string, number>
   if (estimate) sheet.assume(estimate)
   return act(values, { ...around, toward: source.toward === 'left' ? -1 : 1 }, sheet).map((f) => ({
     ...{ radialN: 0, angleDeg: 0, axialN: 0, momentNmm: 0, momentAngleDeg: 0, turns: false },

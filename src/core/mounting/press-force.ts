@@ -20,6 +20,10 @@ export interface PressForceValues {
   hoopStressMPa: number
 }
 
+/** Stretch at which a ring is asked about, and from which it may crack in service, MPa. Engineering practice for through-hardened rings. */
+export const HOOP_CAUTION_MPA = 150
+export const HOOP_STOP_MPA = 250
+
 /**
  * Force to push a ring cold over its seat (N), contact pressure and hoop stress at the bore (MPa).
  * p by Lamé, F = μ p π d B, σ = p (F² + d²)/(F² − d²). Range: bore below raceway, interference 0 to 1000 µm, μ 0.01 to 0.5.
@@ -67,7 +71,8 @@ export function pressForce(input: PressForceInput): Result<PressForceValues> {
     'MPa',
     'Lamé',
   )
-  if (hoopStressMPa > 150) sheet.caution('stop', 'hoop-stress', { limit: amount(150, 'stress') }, short(hoopStressMPa))
-  else if (hoopStressMPa > 100) sheet.caution('caution', 'hoop-stress-high', { limit: amount(100, 'stress') }, short(hoopStressMPa))
+  if (hoopStressMPa > HOOP_STOP_MPA) sheet.caution('stop', 'hoop-stress', { limit: amount(HOOP_STOP_MPA, 'stress') }, short(hoopStressMPa))
+  else if (hoopStressMPa > HOOP_CAUTION_MPA)
+    sheet.caution('caution', 'hoop-stress-high', { limit: amount(HOOP_CAUTION_MPA, 'stress') }, short(hoopStressMPa))
   return sheet.result({ pressureMPa, forceN, hoopStressMPa })
 }

@@ -1,6 +1,6 @@
 import { CLEARANCE_GROUPS, type ClearanceGroup } from '../fits/clearance-group.js'
 import type { Bearing } from '../catalogue/bearing.js'
-import { findMarked } from '../identify/marked.js'
+import { findMarked, type Marked } from '../identify/marked.js'
 import type { Material } from '../materials.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../tolerances/iso286-tables.js'
 import { parse, type Quantity, type UnitSystem } from '../units/quantities.js'
@@ -13,7 +13,11 @@ export interface Said {
   group: ClearanceGroup | null
   shaftClasses: string[]
   housingClasses: string[]
+  /** Closed by its letters, and letters of it that nobody explains. */
+  marked: Pick<Marked, 'closure' | 'notRead' | 'changes' | 'assumed' | 'pairing'> | null
   material: Material | null
+  /** What the housing is made of, behind `in`. */
+  housing: Material | null
   numbers: Partial<Record<Slot, number>>
   /** Numbers without a unit that nothing names, in order, as typed. */
   bare: string[]
@@ -77,14 +81,30 @@ function takeWord(said: Said, text: string): boolean {
   return true
 }
 
+/** Whether a word is one that a table of ours knows. */
+const wordOf = (text: string) => {
+  const word = text.toLowerCase()
+  return (
+    CALCULATIONS.some((c) => SHAPES[c].words.includes(word)) ||
+    NAMES.some(([w]) => w === word) ||
+    FILLERS.includes(word) ||
+    MATERIAL_WORDS.some(([w]) => w === word)
+  )
+}
+
 /** How many words from here on name a bearing, the longest run first, and the bearing; null where none does. */
-function bearingAt(words: readonly string[], from: number): { row: Bearing; group: ClearanceGroup | null; count: number } | null {
+function bearingAt(
+  words: readonly string[],
+  from: number,
+): { row: Bearing; group: ClearanceGroup | null; count: number; marked: Marked } | null {
   for (let count = Math.min(LONGEST, words.length - from); count > 0; count -= 1) {
     const run = words.slice(from, from + count)
     // A class or a word of ours behind a number belongs to the question, not to the name.
     if (run.slice(1).some((w) => SHAFT_CLASSES.includes(w) || HOUSING_CLASSES.includes(w) || WITH_UNIT.test(w) || (NUMBER.test(w) && !/^[A-Z]+$/i.test(run[0]!)))) continue // prettier-ignore
     const marked = /\d/.test(run.join('')) ? findMarked(run.join(' ')) : null
-    if (marked && !marked.unknown) return { row: marked.row, group: marked.group, count }
+    // Letters that nobody explains are those of a ring where they are typed as such; a word of ours is none.
+    const asLetters = run.slice(1).every((w) => /^[A-Z0-9][A-Z0-9/.+-]*$/.test(w) && !wordOf(w))
+    if (marked && (!marked.unknown || asLetters)) return { row: marked.row, group: marked.group, count, marked }
   }
   return null
 }
@@ -95,7 +115,7 @@ function bearingAt(words: readonly string[], from: number): { row: Bearing; grou
  */
 export function readQuestion(text: string, system: UnitSystem): Said {
   const said: Said = {
-    ...{ calculation: null, bearing: null, group: null, material: null },
+    ...{ calculation: null, bearing: null, marked: null, group: null, material: null, housing: null },
     ...{ shaftClasses: [], housingClasses: [], numbers: {}, bare: [], unknown: [] },
   }
   // `110 C` and `4 kN` are one word.
@@ -128,9 +148,16 @@ export function readQuestion(text: string, system: UnitSystem): Said {
       // Of two plain numbers the larger is the bearing: speeds are smaller than they are.
       if (said.bearing) said.bare.push(String(barest))
       said.bearing = found.row
+      said.marked = found.marked
       said.group ??= found.group
       barest = plain ? Number(word) : Infinity
       i += found.count - 1
+      continue
+    }
+    const inside = words[i - 1]?.toLowerCase() === 'in' || (words[i - 2]?.toLowerCase() === 'in' && words[i - 1]?.toLowerCase() === 'cast')
+    const housing = inside ? MATERIAL_WORDS.find(([w]) => w === word.toLowerCase())?.[1] : undefined
+    if (housing) {
+      said.housing = housing
       continue
     }
     if (takeWord(said, word)) continue

@@ -4,6 +4,8 @@ import type { Cautions, Questions } from './tables.js'
 export const IDENTIFY_CAUTIONS: Cautions = {
   lifting: 'The bearing weighs about {mass}: lift with both hands.',
   'lifting-gear': 'The bearing weighs about {mass}: use lifting gear.',
+  'letters-change': 'The letters {letters} behind {designation} make another contact angle of it: no table lists that one, and figures of {designation} are not its own. Take them from its sheet.',
+  'letters-not-read': 'Not read: {letters}. Kept as written; ask what it means before another one is ordered.',
   'other-cone': 'The cone reads {read}, which is no part of {designation}: another cone has another bore, width or angle. Do not pair them.',
   'other-cup': 'The cup reads {read}, which is no part of {designation}: another cup has another outside or angle. Do not pair them.',
   'number-against-gauge': 'The number says {designation} ({sizes}), the readings say {read}. Measure again or read the number again.',

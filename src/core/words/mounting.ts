@@ -29,6 +29,7 @@ export const MOUNTING_CAUTIONS: Cautions = {
   'window-gone': 'The ring would grip within the {carry} s of carrying it: heat it where it goes on, or take another way.',
   'heater-over-limit': 'It is set to {set}, over the {limit} of the ring: take it out by clock and probe, it must not stay in.',
   'sealed-limit': 'A sealed or shielded bearing is heated to {limit} at most; {is} only where its maker says so: grease and lips are gone before the steel.',
+  'sealed-heat': 'Sealed or shielded: {limit} at most unless its maker says more, and never in a bath.',
   'sealed-bath': 'Never warm a sealed or shielded bearing in a bath: oil gets in behind its lips and thins its grease. Take an induction heater or a plate.',
   'housing-hot': 'A housing of {is} loses paint and seals: chill the ring as well, or press it.',
   'taper-hydraulic': 'Over {from} of bore a hydraulic nut drives it up more evenly than a spanner, and with less strength.',

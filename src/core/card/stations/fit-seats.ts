@@ -204,7 +204,7 @@ export function hotFits(
   station.figure('housingHotInterference', 'Outer ring in housing, hot', hot, 'fine', null, {
     note: `${MATERIALS[housingMaterial!].label} against bearing steel at ${q(outerRingC, 'temperature')}`,
   })
-  if (duty.outerRingLoad === 'rotating' && hot[0] < 0)
+  if (duty.outerRingLoad === 'rotating' && inHousing > 0 && hot[0] < 0)
     station.warn('caution', 'outer-loose-hot', { loose: amount(-hot[0], 'fine') }, Math.round(hot[0]))
   return hot
 }

@@ -4,7 +4,7 @@ import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-fi
 import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
 import { nameOfParts, readParts, type ReadParts } from '../../identify/parts.js'
-import { findMarked, type Marked } from '../../identify/marked.js'
+import { findMarked, lettersCautions, type Marked } from '../../identify/marked.js'
 import { groupIn, type Saying } from '../../line/sayings.js'
 import { Derivation } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
@@ -22,6 +22,8 @@ export interface IdentifyResult extends StationResult {
   pairing: Marked['pairing']
   /** How it is closed by its letters; not there in older closed cards. */
   closure?: Marked['closure']
+  /** How true it runs by its letters; null where none says it, left out by cards of before. */
+  accuracy?: string | null
   /** What was typed that no table lists. */
   typedDesignation: string | null
 }
@@ -167,6 +169,7 @@ export function identifyStation(
     parts,
     pairing: named?.pairing ?? null,
     closure: named?.closure ?? null,
+    accuracy: named?.accuracy ?? null,
     typedDesignation: row ? null : designation,
   }
 }
@@ -184,7 +187,11 @@ function partsRead(station: StationBuilder, { cone, cup }: IdentifyAnswers, row:
 }
 
 /** What the marking leaves open or nobody can read. */
-function askOfMarking(station: StationBuilder, { row, assumed, unknown }: Marked, partnerKnown: boolean): void {
+function askOfMarking(station: StationBuilder, named: Marked, partnerKnown: boolean): void {
+  const { row, assumed, unknown } = named
+  lettersCautions(named)
+    .filter((c) => c.level === 'stop')
+    .forEach((c) => station.caution(c))
   if (assumed && row.form === 'tapered-inch') {
     if (!partnerKnown) station.ask('cone-and-cup', { assumed: { marked: assumed } })
   } else if (assumed) station.ask('contact-angle', { assumed: { marked: assumed } })

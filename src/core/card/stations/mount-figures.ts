@@ -29,20 +29,22 @@ import type { heaterOf } from './mount-tools.js'
 const SMOOTHING_UM = 2
 
 /** Force, temperature and cold that the seat asks for. */
-export function waysOn(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat) {
+export function waysOn(station: StationBuilder, answers: CardAnswers, row: Bearing, shaft: FitSeat, asAdvised: boolean) {
   const m = answers.mount
   const ambient = answers.duty.ambientC ?? 20
   const U = Math.max(0, shaft.grip!.maxInterferenceUm)
-  const press = station.attempt(() =>
-    pressForce({
+  const press = station.attempt(() => {
+    const found = pressForce({
       boreMm: row.boreMm,
       racewayDiameterMm: row.innerRacewayMm,
       widthMm: row.innerWidthMm ?? row.widthMm,
       interferenceUm: Math.max(0, U - SMOOTHING_UM),
       shaftMaterial: answers.arrange.shaftMaterial ?? undefined,
       shaftBoreMm: hollowIn(answers, row),
-    }),
-  )
+    })
+    // What the advised class gives is meant so: no word against it.
+    return asAdvised ? { ...found, cautions: [] } : found
+  })
   // Heat and cold carry cautions that count only when that method is chosen; a too hot ring is said in its offer.
   const heat = heatingTemperature({
     boreMm: row.boreMm,

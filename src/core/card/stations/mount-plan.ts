@@ -3,11 +3,10 @@ import type { Bearing } from '../../catalogue/catalogue.js'
 import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
 import { clearanceFrom, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { canSlide } from '../../fits/fit.js'
-import type { SetOfBearings } from '../../life/set-of-bearings.js'
+import { opposes, type SetOfBearings } from '../../life/set-of-bearings.js'
 import { shaftHold } from '../../catalogue/sleeves.js'
 import { takeOffWays, type Held, type Onto, type Situation } from '../../mounting/plan.js'
 import type { OuterWay, TakeOffWay } from '../../mounting/ways.js'
-import { PAIRED } from '../../ratings/equivalent-load.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { planSteps } from '../plan-steps.js'
@@ -76,10 +75,6 @@ function outerWay(answers: CardAnswers, row: Bearing): OuterWay {
 }
 /** Whether a housing grips its ring so that it does not go in by hand. */
 const grips = (housing: FitSeat | null): boolean => !!housing?.grip && housing.grip.maxInterferenceUm > 0 && !canSlide(housing.grip)
-
-/** A single row that takes thrust one way only and stands against a partner. Source: the kinds of the rack. */
-export const opposes = (row: Bearing | null, set: SetOfBearings): boolean =>
-  row !== null && PAIRED.includes(row.family) && row.rows === 1 && set.count === 1
 
 /** What one slot of the nut of a hub makes of its end play, µm; null while thread and slots are not said. Source: geometry of the thread. */
 export const hubSlotUm = ({ mount }: CardAnswers): number | null =>

@@ -1,5 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
+import { HOOP_STOP_MPA } from '../../mounting/press-force.js'
 import { SLIDES, type Held, type Onto, type Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'
 import type { Need, Tool } from '../../mounting/tools.js'
@@ -142,7 +143,7 @@ const NO_WAY = { offers: [], recommended: null, method: null }
 
 /** The ways beside each other, each with why it will do or not. */
 function offersOf({ press, heat, chill }: Ways, m: CardAnswers['mount'], boreMm: number, ratingN: number): MethodOffer[] {
-  const pressOk = press !== null && press.values.forceN <= ratingN && press.values.hoopStressMPa <= 150
+  const pressOk = press !== null && press.values.forceN <= ratingN && press.values.hoopStressMPa <= HOOP_STOP_MPA
   return [
     {
       method: 'press',
@@ -301,7 +302,7 @@ function grippedStation(c: Gathered): MountResult {
   const m = answers.mount
   const { shaft, housing } = fitted as FitStationResult & { shaft: FitSeat; housing: FitSeat }
   const held: Held = at.hub ? 'hub' : 'fit'
-  const ways = waysOn(station, answers, bearing, shaft)
+  const ways = waysOn(station, answers, bearing, shaft, fitted.recommended?.shaftClass === shaft.toleranceClass)
   const offers = offersOf(ways, m, bearing.boreMm, pressRatingN(answers, tools))
   const recommended = recommend(bearing, offers)
   const method = m.method ?? recommended

@@ -8,6 +8,8 @@ import { HOTTEST_RING_C, asHot, hotRatingN, hotterRingC } from '../../life/hot-r
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
 import type { Closure } from '../../catalogue/bearing.js'
+import { worn } from '../../catalogue/closure.js'
+import { lifeWords } from '../../life/life-words.js'
 import { LUBRICATION_WORDS, SPEED_SOURCE, speedLimitRpm } from '../../catalogue/speed-limits.js'
 import type { Saying } from '../../line/sayings.js'
 import { Derivation, InputError, short, type Result } from '../../result.js'
@@ -224,9 +226,6 @@ function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResult): vo
     station.warn('caution', 'slope-over', { slope: amount(slope, 'arcmin'), allowed: amount(allowed, 'arcmin') }, short(slope, 2))
 }
 
-/** How a bearing is closed. Only one closure may exist of a size, and is then worn whether its letters are read or not. Source: the row. */
-export const worn = (row: Bearing, closed: Closure | null): Closure => closed ?? (row.closures.length === 1 ? row.closures[0]! : 'open')
-
 /** Speed against the guidance for what it runs in and how it is closed; a sealed one is greased for life whatever is around it. */
 function checkSpeed(station: StationBuilder, row: Bearing, speedRpm: number, film: PlaceFilm | null, closed: Closure | null): void {
   const closure = worn(row, closed)
@@ -397,7 +396,7 @@ export function selectStation(
   const years = answers.duty.hoursPerDay ? hours / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
-    ...station.close(reason, verdict, hero, q(hours, 'hours')),
+    ...station.close(reason, verdict, hero, lifeWords(hours)),
     loadRatio: P / row.dynamicRatingN,
     modified: long?.values ?? null,
     basis: basisOf(answers, row, rated.values, film, larger),

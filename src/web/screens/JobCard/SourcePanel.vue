@@ -92,16 +92,26 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
           :model-value="inHand.alongMm"
           @update:model-value="change(inHand.id, { alongMm: $event })"
         />
-        <QuantityField
-          v-for="f in spec.fields"
-          :id="`${inHand.id}-${f.name}`"
-          :key="f.name"
-          :label="inHand.assumed?.includes(f.name) ? `${f.label} (guessed)` : f.label"
-          :quantity="f.quantity"
-          :decimals="f.decimals"
-          :model-value="inHand.values[f.name] ?? null"
-          @update:model-value="setValue(inHand, f.name, $event)"
-        />
+        <template v-for="f in spec.fields" :key="f.name">
+          <ChoiceField
+            v-if="f.options"
+            :id="`${inHand.id}-${f.name}`"
+            :label="f.label"
+            :options="f.options.map((o) => ({ value: String(o.value), label: o.label }))"
+            :model-value="String(inHand.values[f.name] ?? f.usual)"
+            :disabled="card.readOnly"
+            @update:model-value="setValue(inHand, f.name, Number($event))"
+          />
+          <QuantityField
+            v-else
+            :id="`${inHand.id}-${f.name}`"
+            :label="inHand.assumed?.includes(f.name) ? `${f.label} (guessed)` : f.label"
+            :quantity="f.quantity"
+            :decimals="f.decimals"
+            :model-value="inHand.values[f.name] ?? null"
+            @update:model-value="setValue(inHand, f.name, $event)"
+          />
+        </template>
         <ChoiceField
           v-if="spec.along"
           :id="`${inHand.id}-toward`"
