@@ -53,11 +53,22 @@ describe('journey: how tight, and what is left of the clearance', () => {
     await person.see("//*[name()='svg'][contains(@aria-label, 'Seat as measured: plane 1')]")
     await verdictIs(/stop/)
     await person.seeText('Ways out')
-    await person.pick('What is done about the shaft seat', 'retaining compound')
-    await person.seeText('both faces clean and dry')
     expect(await person.figure('fit.shaftMeasuredMm')).to.match(/^39\.9/)
     await person.station('Mount')
     expect(await toSet(), 'a smaller shaft wants less heat').to.be.below(before)
+    await person.station('Fit')
+    await person.pick('What is done about the shaft seat', 'retaining compound')
+    await person.seeText('both faces clean and dry')
+    // Bonded: a step of its own, nothing is heated or pressed, and it cures before anything turns.
+    await person.station('Mount')
+    await person.see("//li[@data-step='bond']//*[contains(., 'No grease') or contains(., 'free of grease')]")
+    await person.see("//li[@data-step='cured']")
+    const order = await person.web.executeScript<string[]>(
+      "return [...document.querySelectorAll('li[data-step]')].map((s) => s.dataset.step)",
+    )
+    expect(order.indexOf('bond')).to.be.above(order.indexOf('seat'))
+    expect(order.indexOf('cured')).to.be.above(order.indexOf('bond')).and.below(order.indexOf('turn'))
+    expect(order).to.not.include.members(['heat', 'press'])
     await person.saved()
   })
 

@@ -281,6 +281,14 @@ export class Person {
     await this.see(`${item}//*[contains(@class, 'state-good')]`)
   }
 
+  /** The old bearing marked, taken off and kept, and its grease wiped out: what every plan of a fitted place begins with. */
+  async offOld(): Promise<void> {
+    await this.step('mark', { marked: true })
+    await this.step('off', { off: true })
+    await this.step('keep', { kept: true })
+    await this.step('clean-out', { clean: true })
+  }
+
   /** Temperatures of a run, at the minutes that the form proposes. */
   async run(...temperatures: number[]): Promise<void> {
     for (const t of temperatures) await this.type('Temperature', String(t), Key.ENTER)

@@ -132,6 +132,10 @@ describe('journey: a job by keyboard alone', () => {
   it('signs every mounting step', async () => {
     const seat = await person.web.executeScript<string>('return document.querySelector("li[data-step=\'seat\'] h3").innerText')
     expect(seat).to.contain('55')
+    await stepByKeys('mark', 'Mark', [true])
+    await stepByKeys('off', 'Take', [true])
+    await stepByKeys('keep', 'Keep', [true])
+    await stepByKeys('clean-out', 'Clean', [true])
     await stepByKeys('seat', 'Measure the shaft seat', ['55.009'])
     await stepByKeys('bore', 'Measure the housing seat', ['120.02'])
     await stepByKeys('unpack', 'Unpack', ['6311 C3'])
@@ -144,7 +148,6 @@ describe('journey: a job by keyboard alone', () => {
       await stepByKeys('push', 'Push', [])
     }
     await stepByKeys('shoulder', 'Feel', ['0'])
-    await stepByKeys('turn', 'Turn', [true])
   })
 
   it('greases, runs in and releases', async () => {
@@ -155,6 +158,11 @@ describe('journey: a job by keyboard alone', () => {
     await person.web.wait(async () => (await person.verdict()) === 'settled', 10_000, 'waited for the grease')
     const grams = await person.figure('lubricate.firstFillG')
     await stepByKeys('fill', 'Fill', [grams, 'Wet-end calcium 2'])
+    await person.withAlt(Key.ARROW_LEFT)
+    await onto('Mount')
+    await stepByKeys('turn', 'Turn', [true])
+    await person.withAlt(Key.ARROW_RIGHT)
+    await onto('Lubricate')
     await person.withAlt(Key.ARROW_RIGHT)
     await onto('Run in')
     await person.tabTo('Temperature')

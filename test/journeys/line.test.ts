@@ -64,6 +64,7 @@ describe('journey: several places on one card', () => {
     await person.station('Mount')
     await person.see("//h1[contains(., 'sheave end')]")
     await person.step('isolate', { tried: true })
+    await person.offOld()
     await person.step('seat', { seatMm: '69.97' })
     await person.step('unpack', { marking: '22216 K C3', sleeveRead: 'H 316' })
     await person.web.executeScript('document.activeElement.blur()')
@@ -71,6 +72,7 @@ describe('journey: several places on one card', () => {
     await person.see("//h1[contains(., 'fan end')]")
     // The lock is on already; this bearing has its own marking to read.
     await person.see("//li[@data-step='isolate']//*[normalize-space()='R. Amble']")
+    await person.offOld()
     await person.step('seat', { seatMm: '69.97' })
     await person.step('unpack', { marking: '22216 K C3', sleeveRead: 'H 316' })
     await signAll(helper, id)
@@ -112,6 +114,8 @@ describe('journey: an old database carried over', () => {
       await person.go('/jobs/5/mount')
       await person.see("//li[@data-step='seat']//*[normalize-space()='R. Amble']")
       expect(await person.web.executeScript("return document.getElementById('bore-boreMm').value")).to.equal('130.010')
+      // Its old bearing came off before that was a step of the plan.
+      await person.pick('The old one comes off', 'nothing to take off')
       await person.step('bore')
       await person.station('Arrange')
       expect(await person.valueOf('Float at the impeller end')).to.equal('1.2')

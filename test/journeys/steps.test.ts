@@ -43,7 +43,7 @@ describe('journey: step by step, in gloves', () => {
   const known = (place: string, designation: string, group = 'N') => ({ [`${place}/identify.designation`]: designation, [`${place}/identify.group`]: group, [`${place}/identify.groupEvidence`]: 'marking' }) // prettier-ignore
 
   it('on a portrait tablet by keyboard only: confirmed and signed by space, stopped by a reading, measured again', async () => {
-    const { job } = await opened('MM-1', ['p1.1'], { ...known('p1.1', '6311', '3'), 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat' }) // prettier-ignore
+    const { job } = await opened('MM-1', ['p1.1'], { ...known('p1.1', '6311', '3'), 'p1.1/mount.takeOff': 'none', 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat' }) // prettier-ignore
     await person.go(`/jobs/${job.id}/steps`)
     await onStep('isolate')
     const low = await person.web.executeScript<number>("return Math.min(...[...document.querySelectorAll('footer button')].map((b) => b.getBoundingClientRect().height))") // prettier-ignore
@@ -95,10 +95,10 @@ describe('journey: step by step, in gloves', () => {
     const clock = await (await person.see("//*[@role='timer']")).getText()
     expect(clock)
       .to.match(/^\d+:\d\d/)
-      .and.contain('until it grips')
+      .and.contain('until it must be over its seat')
   })
   it('a stand-in is pressed: what it reads lands with its name, a loose cable is said, and the instrument in hand is kept', async () => {
-    const { job } = await opened('MM-1', ['p2.1'], { ...known('p2.1', 'NU 311', '3'), 'line/select.target': 'motor-24h', 'p2.1/mount.method': 'heat' }) // prettier-ignore
+    const { job } = await opened('MM-1', ['p2.1'], { ...known('p2.1', 'NU 311', '3'), 'p2.1/mount.takeOff': 'none', 'line/select.target': 'motor-24h', 'p2.1/mount.method': 'heat' }) // prettier-ignore
     await person.go(`/jobs/${job.id}/steps`)
     await onward('Yes')
     await onward('Done, sign it')
@@ -133,7 +133,7 @@ describe('journey: step by step, in gloves', () => {
     await person.button('Take the stand-in')
   }
   it('two sleeves of one shaft driven up in one card, by the clearance that goes: one felt by hand, one by the feeler stand-in', async () => {
-    const sleeves = await opened('LS-1', ['p2.1', 'p3.1'], { ...known('p2.1', '22211 K', '3'), ...known('p3.1', '22211 K', '3'), 'line/select.target': 'one-shift' }) // prettier-ignore
+    const sleeves = await opened('LS-1', ['p2.1', 'p3.1'], { ...known('p2.1', '22211 K', '3'), ...known('p3.1', '22211 K', '3'), ...Object.fromEntries(['p2', 'p3'].flatMap((p) => [[`${p}.1/mount.takeOff`, 'none'], [`${p}/lubricate.filledBy`, 'central system']])), 'line/select.target': 'one-shift' }) // prettier-ignore
     await person.go(`/jobs/${sleeves.job.id}/steps`)
     await onward('Yes')
     await onward('Done, sign it')
@@ -183,6 +183,11 @@ describe('journey: step by step, in gloves', () => {
       await person.web.wait(async () => (await felt('drive-reductionUm')) === 31, 10_000, 'and comes back')
       await onward('Done, sign it')
       await onStep('lock')
+      await onward('Yes')
+      await onward('Done, sign it')
+      // Nothing starts dry: who fills it was said, and is seen.
+      await onStep('fill')
+      await reading('Wet-end calcium 2')
       await onward('Yes')
       await onward('Done, sign it')
       await onStep('turn')

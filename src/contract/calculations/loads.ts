@@ -149,6 +149,7 @@ const selectInput = z.strictObject({
   limit: number.optional(),
   together: z.strictObject({ count: z.int(), arrangement: z.enum(['single', 'back-to-back', 'face-to-face', 'tandem']) }).optional(),
   lubrication: z.enum(LUBRICATIONS).optional(),
+  mustHold: z.boolean().optional(),
 })
 /** Over the base rows, in plain words and metric units. */
 function selected(input: z.output<typeof selectInput>) {

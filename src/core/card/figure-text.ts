@@ -1,3 +1,4 @@
+import { BEYOND_H } from '../life/life-words.js'
 import { format, unitOf, type UnitSystem } from '../units/quantities.js'
 import type { Figure } from './station.js'
 
@@ -6,6 +7,8 @@ export function figureText(figure: Pick<Figure, 'value' | 'quantity' | 'decimals
   const { value, quantity, decimals } = figure
   if (value === null) return { number: '—', unit: '' }
   if (typeof value === 'string') return { number: value, unit: '' }
-  const one = (v: number) => format(v, quantity, units, decimals)
+  // A life beyond any meaning is said so, and not in millions of hours.
+  const one = (v: number) =>
+    quantity === 'hours' && v > BEYOND_H ? `beyond ${format(BEYOND_H, quantity, units)}` : format(v, quantity, units, decimals)
   return { number: typeof value === 'number' ? one(value) : value.map(one).join(' … '), unit: unitOf(quantity, units) }
 }

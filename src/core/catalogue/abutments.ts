@@ -59,6 +59,9 @@ function axialMovement(g: Geometry): number {
 /** Volume of the steel between bore and outside, mm³: rings of unequal width each by their own. */
 function envelope({ family, boreMm: d, outsideMm: D, widthMm: B, innerWidthMm, outerWidthMm, chamferMm }: Geometry): number {
   const ring = (Math.PI / 4) * (D ** 2 - d ** 2)
+  // A long inner ring that a pin holds: beyond the outer ring only its own thin wall goes on.
+  if (family === 'self-aligning-ball' && outerWidthMm !== null && innerWidthMm !== null && innerWidthMm > outerWidthMm)
+    return ring * outerWidthMm + ((Math.PI / 4) * ((1.3 * d) ** 2 - d ** 2) * (innerWidthMm - outerWidthMm)) / MASS_SHARE[family]
   if (family !== 'insert-ball') return ring * B
   // Beyond the outer ring only the inner ring goes on, about a quarter thicker than the bore.
   const collar = (Math.PI / 4) * ((1.27 * d) ** 2 - d ** 2) * Math.max(0, innerWidthMm! - outerWidthMm! - chamferMm)

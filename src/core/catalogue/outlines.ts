@@ -6,7 +6,7 @@ import { DRAWN_CUP, NEEDLE_CAGES } from './dimensions/needle.js'
 import { LOOSE_CHAMFER } from './dimensions/cylindrical.js'
 import { PLAN_2, PLAN_3, chamferOf } from './dimensions/general-plan.js'
 import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
-import { GROOVE_161, INCH_BALLS, LONG_INNER, type SpecialRow } from './dimensions/special.js'
+import { GROOVE_161, INCH_BALLS, INCH_BALLS_CLOSED, LONG_INNER, type SpecialRow } from './dimensions/special.js'
 import { THRUST_BALL, THRUST_CYLINDERS, THRUST_DOUBLE, THRUST_NEEDLES, THRUST_SPHERICAL } from './dimensions/thrust.js'
 import { TILT_DEG } from './families.js'
 import { FORMS, type FormName } from './construction-forms.js'
@@ -285,6 +285,22 @@ function* specialRows(): Generator<Outline> {
     yield outlineOf(start(row, '161', SETS['60'], 'ISO 15 boundary dimensions'), { closures: [...OPEN, 'shields', 'contact-seals'] })
   for (const row of INCH_BALLS)
     yield outlineOf({ ...start(row, 'R inch', SETS['60'], 'ANSI/ABMA 20 boundary dimensions; chamfer typical'), sources: INCH })
+  for (const [name, d, D, , r] of INCH_BALLS) {
+    const width = INCH_BALLS_CLOSED[name]
+    if (width)
+      yield outlineOf(
+        {
+          ...start(
+            [`${name} ZZ`, d, D, width, r],
+            'R inch closed',
+            SETS['60'],
+            'ANSI/ABMA 20 boundary dimensions, shielded; chamfer typical',
+          ),
+          sources: INCH,
+        },
+        { closures: ['shields', 'contact-seals'] },
+      )
+  }
   for (const [series, { rows, inner }] of Object.entries(LONG_INNER))
     for (const row of rows) {
       const of = start(row, series, SETS[series === '112' ? '12' : '13'], 'ISO 15 boundary dimensions; inner ring DIN 630')

@@ -1,5 +1,14 @@
 import type { BoreTaper, Closure } from './bearing.js'
-import { RACEWAYS_10, RACEWAYS_2, RACEWAYS_3, RACEWAYS_4, RACEWAYS_49, type Raceways } from './dimensions/cylindrical.js'
+import {
+  RACEWAYS_10,
+  RACEWAYS_2,
+  RACEWAYS_22,
+  RACEWAYS_NN_30,
+  RACEWAYS_3,
+  RACEWAYS_4,
+  RACEWAYS_49,
+  type Raceways,
+} from './dimensions/cylindrical.js'
 import { RACEWAY_48, RACEWAY_49 } from './dimensions/needle.js'
 import { PLAN_0, PLAN_1, PLAN_2, PLAN_3, PLAN_4, PLAN_8, PLAN_9, type Plan } from './dimensions/general-plan.js'
 import type { Family } from './families.js'
@@ -301,11 +310,11 @@ export const SERIES: readonly SeriesRow[] = [
   ...selfAligning('23', PLAN_3, '2', 3, 60),
   ...cylindrical(ALL_FORMS, '10', PLAN_0, '1', RACEWAYS_10),
   ...cylindrical(ALL_FORMS, '2', PLAN_2, '0', RACEWAYS_2),
-  ...cylindrical(ALL_FORMS, '22', PLAN_2, '2', RACEWAYS_2),
+  ...cylindrical(ALL_FORMS, '22', PLAN_2, '2', RACEWAYS_22),
   ...cylindrical(ALL_FORMS, '3', PLAN_3, '0', RACEWAYS_3),
   ...cylindrical(ALL_FORMS, '23', PLAN_3, '2', RACEWAYS_3),
   ...cylindrical(['NU', 'NJ', 'N'], '4', PLAN_4, '0', RACEWAYS_4),
-  ...twoRows('NN', '30', PLAN_0, '3', RACEWAYS_10),
+  ...twoRows('NN', '30', PLAN_0, '3', RACEWAYS_NN_30),
   ...twoRows('NNU', '49', PLAN_9, '4', RACEWAYS_49),
   ...needle('NA 48', PLAN_8, '4', RACEWAY_48),
   ...needle('NA 49', PLAN_9, '4', RACEWAY_49),

@@ -66,9 +66,13 @@ export function findMarked(text: string, own: readonly Bearing[] = []): Marked |
   if (exact) return { ...exact, pieces: [], pairing: null, closure: null, accuracy: null, unknown: '', notRead: [], changes: null }
   const reading = (own.length ? best(rackNames(own), text) : null) ?? best((base ??= rackNames(sizes())), text)
   if (!reading) return null
-  const found = findBearing(reading.row.designation, own)
-  if (!found) return null
+  const open = findBearing(reading.row.designation, own)
+  if (!open) return null
   const { features } = reading
+  // Inch ball bearings are wider where they are closed: a row of its own.
+  const closed = closureIn(features.closure)
+  const wide = closed && closed !== 'open' && open.row.series === 'R inch' ? findBearing(`${open.row.designation} ZZ`, own) : null
+  const found = wide ? { ...open, row: wide.row } : open
   const notRead = reading.unknown.split(' ').filter(Boolean)
   return {
     row: found.row,
@@ -76,7 +80,7 @@ export function findMarked(text: string, own: readonly Bearing[] = []): Marked |
     assumed: reading.assumed,
     pieces: reading.pieces,
     pairing: PAIRINGS.find((p) => p === features.pairing) ?? null,
-    closure: closureIn(features.closure),
+    closure: closed,
     accuracy: features.accuracy ?? null,
     unknown: reading.unknown,
     notRead,

@@ -91,12 +91,12 @@ export interface Buy {
 /**
  * Lives after each change that a plant can make, h, longest first: a fifth less load or speed, the next larger size, one step cleaner,
  * twice the viscosity, rings that no longer tilt (`straight`: how many times as long a tilted bearing then lasts, from 1; left out
- * where none tilts). Sources: ISO 281:2007; ISO/TS 16281:2008 for the tilt.
+ * where none tilts). `counts`: the kind of life that stands beside it, so that one is not held against the other. Sources: ISO 281:2007; ISO/TS 16281:2008 for the tilt.
  */
-export function whatBuysMost(basis: LifeBasis, straight = 1): Buy[] {
+export function whatBuysMost(basis: LifeBasis, straight = 1, counts: 'rating' | 'modified' = 'modified'): Buy[] {
   const hours = (change: WhatIf, of = basis) => {
     const { nominalH, modifiedH } = lifeIf(of, change)
-    return modifiedH ?? nominalH
+    return counts === 'rating' ? nominalH : (modifiedH ?? nominalH)
   }
   const { larger } = basis
   // The oil stays: what it is for the larger size goes with the square root of the pitch diameter.

@@ -83,6 +83,24 @@ const hand: SourceField = {
   ...number('hand', 'Hand of its spiral', 'ratio', [-1, 1], 0, 0),
   options: [{ value: 1, label: 'right' }, { value: -1, label: 'left' }, { value: 0, label: 'not said' }],
 } // prettier-ignore
+/** What a belt stands: its pull over the driving force, at most. Engineering practice. */
+const BELT_STANDS = [
+  { value: 0, label: 'not said', most: 2.5 },
+  { value: 1, label: 'classical V-belt', most: 2.5 },
+  { value: 2, label: 'narrow V-belt', most: 1.7 },
+  { value: 3, label: 'toothed belt', most: 1.5 },
+  { value: 4, label: 'flat belt with idler', most: 2.5 },
+  { value: 5, label: 'flat belt', most: 4 },
+] as const
+const beltKind: SourceField = { ...number('beltKind', 'Kind of belt', 'ratio', [0, 5], 0, 0), options: BELT_STANDS }
+/** A belt that is tightened past what its kind stands: said with what it costs the bearing beside it. */
+function overTight(v: Readonly<Record<string, number>>, sheet: Derivation): void {
+  const kind = BELT_STANDS.find((k) => k.value === v.beltKind) ?? BELT_STANDS[0]
+  if (v.pullFactor! <= kind.most + 1e-9) return
+  const left = Math.round(100 * (kind.most / v.pullFactor!) ** 3)
+  sheet.caution('caution', 'belt-tight', { factor: short(v.pullFactor!, 2), kind: kind.value === 0 ? 'a belt' : `a ${kind.label}`, most: short(kind.most, 2), left }, short(v.pullFactor!, 2)) // prettier-ignore
+}
+
 /** +1 where the teeth pull to 90° on from where they push apart, -1 to the other side: a driver is held back at its mesh, a driven one pulled along. */
 const sense = (v: Readonly<Record<string, number>>) => (v.turns! * v.drives! < 0 ? -1 : 1)
 
@@ -149,8 +167,9 @@ export const SOURCES = {
     } },
   belt: { label: 'belt, by power', of: 'belt', along: false,
     estimate: 'The pull of a belt by power and factor is an estimate: measure the frequency of a free span, or the force that bends it, to be sure.',
-    fields: [power, pitch, number('pullFactor', 'Pull over tangential force', 'ratio', [0.5, 10], 1.8, 1), toward('Pulls toward', 90)],
+    fields: [power, pitch, number('pullFactor', 'Pull over tangential force', 'ratio', [0.5, 10], 1.8, 1), beltKind, toward('Pulls toward', 90)],
     act: (v, { speedRpm }, sheet) => {
+      overTight(v, sheet)
       const found = beltPull({ powerKw: v.powerKw!, speedRpm, pitchDiameterMm: v.pitchDiameterMm!, pullFactor: v.pullFactor! })
       sheet.include({ ...found, assumptions: [] })
       return pull(found.values.shaftPullN, v)

@@ -1,15 +1,16 @@
 import type { Bearing, BoreTaper, Closure } from '../catalogue/bearing.js'
-import { FORMS, type FormName } from '../catalogue/construction-forms.js'
+import { FORMS, type Form, type FormName } from '../catalogue/construction-forms.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { cleanShare, lifeFactor, type Cleanliness } from '../life/modified-life.js'
 import { priceClass } from '../catalogue/price-class.js'
 import { LUBRICATIONS, speedLimitRpm, type Lubrication } from '../catalogue/speed-limits.js'
-import { ALONE, asSet, type SetOfBearings } from '../life/set-of-bearings.js'
-import { leastShare } from '../life/minimum-load.js'
+import { ALONE, asSet, opposes, type SetOfBearings } from '../life/set-of-bearings.js'
+import { leastShare, minimumLoad } from '../life/minimum-load.js'
 import { dimensionSeriesOf } from '../life/rate-bearing.js'
 import { referenceViscosity, viscosity } from '../lubrication/viscosity.js'
 import { PAIRED, carriedLoad } from '../ratings/equivalent-load.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
+import { strikesOut } from './suitability.js'
 import type { Message } from '../words/message.js'
 import { amount } from '../words/message.js'
 
@@ -60,6 +61,8 @@ export interface SelectInput {
   together?: SetOfBearings
   /** What it runs in; grease where left out. */
   lubrication?: Lubrication
+  /** It holds the shaft to both sides; left out where that is not known. */
+  mustHold?: boolean
 }
 
 export interface Candidate {
@@ -148,7 +151,13 @@ function rate(
   const facing = together.arrangement === 'back-to-back' || together.arrangement === 'face-to-face'
   const row =
     facing && single.rows === 1 && PAIRED.includes(single.family) ? { ...asSet(single, together), rows: 2 } : asSet(single, together)
-  if (Fa > 0 && FORMS[row.form as FormName].thrust === 0) return { code: 'select-no-thrust' }
+  const form: Form = FORMS[row.form as FormName]
+  if (Fa > 0 && form.thrust === 0) return { code: 'select-no-thrust' }
+  const struck = strikesOut(row.family, { radialN: Fr, axialN: Fa })
+  if (struck) return { code: struck }
+  // A single row of an angle holds with its partner; a roller bearing without ribs with nothing.
+  if (input.mustHold && (form.holds === 0 || (form.holds === 1 && !PAIRED.includes(row.family) && !isThrust(row.family))))
+    return { code: 'select-cannot-hold' }
   const series = row.family === 'cylindrical-roller' ? dimensionSeriesOf(row.series) : undefined
   const carried = carriedLoad(series ? { ...row, dimensionSeries: series } : row, Fr, Fa)
   if ('not' in carried) return { code: `select-${carried.not}` }
@@ -177,7 +186,8 @@ function rate(
     modifiedLifeH,
     staticSafety: row.staticRatingN / P0,
     speedShare: n / speedLimitRpm(single, lubrication),
-    idle: P < leastShare(row.family) * row.dynamicRatingN,
+    idle:
+      row.family === 'thrust-spherical-roller' ? Fa < minimumLoad(row, n).values.minimumN : P < leastShare(row.family) * row.dynamicRatingN,
   }
 }
 
@@ -235,6 +245,9 @@ function reasonsOf(r: Rated, input: SelectInput): Message[] {
     { code: 'select-carries', params: { safety: short(r.staticSafety, 2) } },
     { code: 'select-turns', params: { share: Math.round(r.speedShare * 100) } },
     ...(r.idle ? [{ code: 'select-idle' }] : []),
+    ...((input.together ?? ALONE).count === 1 && opposes(r.row, ALONE) ? [{ code: 'select-partner' }] : []),
+    ...(r.row.boreTaper ? [{ code: 'select-sleeve' }] : []),
+    ...((FORMS[r.row.form as FormName] as Form).innerRing === false ? [{ code: 'select-hard-shaft' }] : []),
     ...(r.row.family === 'cylindrical-roller' && input.axialLoadN > 0.1 * input.radialLoadN ? [{ code: 'select-flange' }] : []),
   ]
 }

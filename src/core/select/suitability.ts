@@ -53,6 +53,8 @@ export interface SuitedDuty {
   wet?: boolean
   /** Grease where nobody has said. */
   lubrication?: Lubrication
+  /** It holds the shaft here, to both sides. */
+  mustHold?: boolean
   /** A precise shaft, which must not give way under its load. */
   precise?: boolean
 }
@@ -70,7 +72,7 @@ export interface Suited {
 type Said = readonly [weight: Suited['verdict'], code: string, params?: Message['params']]
 
 /** What is to be said of thrust: who carries it, who only beside radial load, and who needs a partner. */
-function ofThrust(family: Family, { thrust, radial }: Kind, { radialN, axialN }: SuitedDuty): Said[] {
+function ofThrust(family: Family, { thrust, radial }: Kind, { radialN, axialN }: Pick<SuitedDuty, 'radialN' | 'axialN'>): Said[] {
   if (!radial) return radialN > 0.55 * axialN ? [['not', 'suits-thrust-only']] : [['well', 'suits-thrust']]
   if (thrust === 'one') return [axialN > 0 ? ['care', 'suits-one-way'] : ['care', 'suits-partner']]
   if (axialN === 0) return family === 'four-point-ball' ? [['not', 'suits-four-point']] : []
@@ -81,6 +83,10 @@ function ofThrust(family: Family, { thrust, radial }: Kind, { radialN, axialN }:
   if (thrust === 'both') return axialN > radialN / 3 ? [['care', 'suits-one-row']] : [['well', 'suits-thrust-both']]
   return axialN > 0.5 * radialN ? [['care', 'suits-much-thrust']] : [['well', 'suits-some-thrust']]
 }
+
+/** Why a kind is struck out by what it is to carry, N, whatever its size; null where it is not. Source: the table of kinds. */
+export const strikesOut = (family: Family, duty: Pick<SuitedDuty, 'radialN' | 'axialN'>): string | null =>
+  ofThrust(family, KINDS[family], duty).find(([weight]) => weight === 'not')?.[1] ?? null
 
 function ofSpeed(family: Family, { speedRpm, boreMm, outsideMm, lubrication = 'grease' }: SuitedDuty): Said[] {
   const share = (speedRpm * (boreMm + outsideMm)) / 2 / SPEED_NDM[family][LUBRICATIONS.indexOf(lubrication)]!

@@ -24,16 +24,19 @@ export type Accuracy = (typeof ACCURACIES)[number]
 const isInch = (accuracy: Accuracy): accuracy is (typeof INCH_ACCURACIES)[number] =>
   (INCH_ACCURACIES as readonly string[]).includes(accuracy)
 
-/** Classes that a row can be ordered in. Source: ISO 492, for inch tapered bearings ANSI/ABMA 19.2. */
-export function accuraciesOf(row: { form: string }): readonly Accuracy[] {
-  return row.form === ('tapered-inch' satisfies FormName) ? INCH_ACCURACIES : METRIC_ACCURACIES
+/** A set of the inch system made to metric sizes and tolerances, which a J before its number tells. Source: ANSI/ABMA 19.1. */
+const metricSet = ({ designation = '' }: { designation?: string }) => /^J/.test(designation)
+
+/** Classes that a row can be ordered in. Source: ISO 492, for inch tapered bearings ANSI/ABMA 19.2, for the metric sets among them ANSI/ABMA 19.1, whose ordinary class has the bore and outside of ISO 492. */
+export function accuraciesOf(row: { form: string; designation?: string }): readonly Accuracy[] {
+  return row.form === ('tapered-inch' satisfies FormName) && !metricSet(row) ? INCH_ACCURACIES : METRIC_ACCURACIES
 }
 
 /**
  * The class that a row really has: an inch set that says nothing else is made to class 4, and no other row to an inch class.
  * @throws InputError for a class that the row is not made in. Source: ANSI/ABMA 19.2, ISO 492.
  */
-export function accuracyOf(row: { form: string }, accuracy: Accuracy): Accuracy {
+export function accuracyOf(row: { form: string; designation?: string }, accuracy: Accuracy): Accuracy {
   const classes = accuraciesOf(row)
   if (accuracy === 'normal' && !classes.includes(accuracy)) return classes[0]!
   if (!classes.includes(accuracy)) throw new InputError('accuracy', accuracy, `this bearing is made in the classes ${classes.join(', ')}`)

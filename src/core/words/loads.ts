@@ -22,6 +22,7 @@ export const LOADS_CAUTIONS: Cautions = {
   'clearance-deep': 'A clearance of {is} is a preload that heats itself: as it warms it tightens further. The loads are those of the moment, not of the run.',
   'partner-missing': '{designation} takes thrust one way only and is pushed apart by its own load: it needs a partner that faces it, whose load counts too.',
   'quick-speed': 'It runs faster than the {limit} that is usual with grease for its kind and closure.',
+  'belt-tight': 'The belt pulls {factor} times its driving force; {kind} stands {most} at most. So tight, the bearing beside it keeps about {left} % of the life it would have.',
   'life-outside-range': 'The load is over half the dynamic rating: the life formula is not valid there, the figure is only an order of size.',
   'axial-over-half-static': 'The axial load is over half the static rating: a deep groove ball bearing does not carry that.',
   'axial-over-quarter-static': 'The axial load is over a quarter of the static rating: too much for small or light series.',

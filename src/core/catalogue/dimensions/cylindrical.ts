@@ -39,6 +39,26 @@ export const RACEWAYS_4: Raceways = {
   100: [139, 211],
 }
 
+/** NN 30: the outer raceway is not that of the single row 10; the inner one follows by the same rollers. ISO 15 sections, usual sets. */
+const OUTER_NN_30: Readonly<Record<number, number>> = { 55: 81, 60: 86.1, 80: 113, 85: 118, 150: 206, 160: 219, 170: 236 }
+export const RACEWAYS_NN_30: Raceways = Object.fromEntries(
+  Object.entries(RACEWAYS_10).map(([bore, [inner, outer]]) => {
+    const own = OUTER_NN_30[Number(bore)] ?? outer
+    return [bore, [inner + own - outer, own] as const]
+  }),
+)
+
+/** The wide series from 160 mm on has an inner raceway of its own; the outer one is that of the narrow series. ISO 15. */
+export const RACEWAYS_22: Raceways = {
+  ...RACEWAYS_2,
+  ...Object.fromEntries(
+    Object.entries({ 160: 193, 170: 205, 180: 215, 190: 228, 200: 241 }).map(([bore, inner]) => [
+      bore,
+      [inner, RACEWAYS_2[Number(bore)]![1]] as const,
+    ]),
+  ),
+}
+
 /** Two rows, NNU 49: F of ISO 15 with usual sets; E by the roller that the section takes. */
 // prettier-ignore
 export const RACEWAYS_49: Raceways = {

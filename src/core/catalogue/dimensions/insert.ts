@@ -74,7 +74,7 @@ export function adapterInsertWidthMm(series: '2' | '3', outerWidthMm: number): n
 /** Inch bores made in the same outer ring: bores in sixteenths of an inch, by the metric size that they share it with. */
 // prettier-ignore
 export const INCH_BORES: Record<number, readonly number[]> = {
-  12: [8], 17: [10], 20: [12], 25: [13, 14, 15, 16], 30: [17, 18, 19, 20], 35: [20, 21, 22, 23], 40: [24, 25], 45: [26, 27, 28],
+  12: [8], 15: [10], 17: [11], 20: [12], 25: [13, 14, 15, 16], 30: [17, 18, 19, 20], 35: [20, 21, 22, 23], 40: [24, 25], 45: [26, 27, 28],
   50: [29, 30, 31, 32], 55: [32, 33, 34, 35], 60: [36, 37, 38, 39], 65: [40], 75: [45, 46, 47, 48], 90: [56],
 }
 

@@ -18,6 +18,11 @@ export const INCH_BALLS: readonly SpecialRow[] = [
   ['R24', 38.1, 66.675, 11.112, 0.8],
 ]
 
+/** The same with shields or seals on both sides: width, where it is another. ANSI/ABMA 20. */
+export const INCH_BALLS_CLOSED: Readonly<Record<string, number>> = {
+  ...{ R3: 4.978, R4: 4.978, R4A: 7.142, R6: 7.142, R8: 7.938, R10: 8.733, R12: 11.112, R14: 12.7, R16: 12.7, R18: 12.7, R20: 12.7, R22: 14.288, R24: 14.288 },
+} // prettier-ignore
+
 /**
  * Self-aligning ball bearings with a long inner ring that a pin holds on a plain shaft: [designation, d, D, C, r] with C the width of the
  * outer ring, and the width of the inner ring by bore. ISO 15 outside; inner ring by DIN 630.

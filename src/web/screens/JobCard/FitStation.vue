@@ -54,9 +54,9 @@ const assembly = computed(() => {
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
 const classes = (list: readonly string[], recommended: string | undefined) =>
   list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
-const form = computed(() => card.evaluation.identify.row?.form ?? '')
+const named = computed(() => card.evaluation.identify.row ?? { form: '' })
 const accuracies = computed(() =>
-  accuraciesOf({ form: form.value }).map((value) => ({
+  accuraciesOf(named.value).map((value) => ({
     value,
     label: value === 'normal' ? 'normal' : value.startsWith('inch-') ? `inch class ${value.slice(5)}` : `class ${value}`,
   })),

@@ -4,6 +4,7 @@ import Slider from 'primevue/slider'
 import { computed, ref, watch } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type LifeBasis } from '../../../core/life/curves.js'
+import { lifeWords } from '../../../core/life/life-words.js'
 import { cleanlinessLabel, stepsOfCleanliness } from '../../../core/life/modified-life.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { amount } from '../../../core/words/message.js'
@@ -11,7 +12,7 @@ import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** Life against load, speed, viscosity or cleanliness, with the point that stands and a handle for what if. */
-const props = defineProps<{ basis: LifeBasis; wantedH: number | null; straight: number }>()
+const props = defineProps<{ basis: LifeBasis; wantedH: number | null; straight: number; counts: 'rating' | 'modified' }>()
 const session = useSession()
 const axis = ref<LifeAxis>('load')
 const AXES = LIFE_AXES.map((value) => ({ value, label: `against ${value}` }))
@@ -36,11 +37,16 @@ const categories = computed(() => steps.value.map((_, i) => place(i)))
 const there = computed(() => lives.value[at.value]!)
 const said = computed(() => {
   const { nominalH, modifiedH } = there.value
-  return `${place(at.value)}: ${whole(nominalH)} h${modifiedH === null ? '' : `, with film and dirt ${whole(modifiedH)} h`}`
+  const life = (hours: number) => session.say(lifeWords(hours))
+  return `${place(at.value)}: ${life(nominalH)}${modifiedH === null ? '' : `, with film and dirt ${life(modifiedH)}`}`
 })
 const rule = computed(() => `Twice the load leaves ${props.basis.rollingElement === 'ball' ? 'an eighth' : 'a tenth'} of the rating life.`)
+const now = computed(() => {
+  const { nominalH, modifiedH } = lifeIf(props.basis, {})
+  return session.say(lifeWords(props.counts === 'modified' ? (modifiedH ?? nominalH) : nominalH))
+})
 const buys = computed(() =>
-  whatBuysMost(props.basis, props.straight).map(({ code, hours, designation }) =>
+  whatBuysMost(props.basis, props.straight, props.counts).map(({ code, hours, designation }) =>
     session.say(wordsOf({ code, params: { hours: amount(hours, 'hours'), ...(designation && { designation }) } })),
   ),
 )
@@ -98,7 +104,10 @@ const options = computed(() => {
     <Slider v-model="at" :min="0" :max="steps.length - 1" :step="1" aria-label="What if" />
     <p class="soft small">
       {{ rule }}
-      <template v-if="buys.length">What buys most here: {{ buys.join(' · ') }}.</template>
+      <template v-if="buys.length"
+        >What buys most of {{ props.counts === 'modified' ? 'the life with film and dirt' : 'the rating life' }}, {{ now }} now:
+        {{ buys.join(' · ') }}.</template
+      >
     </p>
   </section>
 </template>

@@ -106,7 +106,7 @@ const input = computed((): SelectInput => {
   const life = lifeH === null ? {} : basis.kappa === null ? { ratingLifeH: lifeH } : { modifiedLifeH: lifeH }
   return {
     ...{ radialLoadN: props.radialN, axialLoadN: props.axialN, speedRpm: basis.speedRpm, weights: { ...weights }, limit: 100 },
-    ...{ together: props.together, lubrication: props.duty.lubrication },
+    ...{ together: props.together, lubrication: props.duty.lubrication, mustHold: props.duty.mustHold },
     ...(basis.kappa === null ? {} : { kappa: basis.kappa, cleanliness: basis.cleanliness }),
     limits: {
       ...sizes,

@@ -10,6 +10,7 @@ import { keyOf, positionOf, scopeOf } from '../../../core/card/answers.js'
 import { standingAt } from '../../../core/card/context.js'
 import { oilOf } from '../../../core/card/film.js'
 import type { Alternative } from '../../../core/card/stations/select.js'
+import { lifeWords } from '../../../core/life/life-words.js'
 import { lifeTogether } from '../../../core/card/together.js'
 import FigureRow from '../../figures/FigureRow.vue'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -78,6 +79,7 @@ const suited = computed(() => {
     ...{ shock: card.answers.duty.shock!, mustFloat: card.answers.arrange.held === false, wet: card.answers.duty.dirt === 'wet' },
     lubrication: oil.value?.feed,
     precise: card.answers.fit.precise ?? undefined,
+    mustHold: card.answers.arrange.held ?? undefined,
     tiltDeg: duty.value.slopeArcmin ? duty.value.slopeArcmin / 60 : null,
   }
 })
@@ -138,7 +140,13 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
       </template>
     </template>
     <template #chart>
-      <LifeChart v-if="result.basis" :basis="result.basis" :wanted-h="wantedH" :straight="straight" />
+      <LifeChart
+        v-if="result.basis"
+        :basis="result.basis"
+        :wanted-h="wantedH"
+        :straight="straight"
+        :counts="card.answers.select.lifeSchool === 'modified' && result.modified ? 'modified' : 'rating'"
+      />
     </template>
     <template #after>
       <AdviceList v-if="result.advice?.length" :advice="result.advice" />
@@ -178,7 +186,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
           >
           <Column header="Life"
             ><template #body="{ data }"
-              ><b class="number">{{ session.show(data.ratingLifeH, 'hours') }} h</b></template
+              ><b class="number">{{ session.say(lifeWords(data.ratingLifeH)) }}</b></template
             ></Column
           >
           <Column header="Safety"

@@ -3,6 +3,7 @@ import Slider from 'primevue/slider'
 import { computed } from 'vue'
 import { keyOf } from '../../../core/card/answers.js'
 import { doubtsOf, supportLives, supportsOf } from '../../../core/card/line-duty.js'
+import { lifeWords } from '../../../core/life/life-words.js'
 import { SOURCES, SOURCE_KINDS, openOf, sourceOf, type SourceKind } from '../../../core/loads/line-sources.js'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -162,7 +163,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
       <li v-for="l in lives" :key="l.code" :class="{ shortest: lives.length > 1 && l.hours === shortest }">
         <span>{{ l.name }}</span>
         <span class="soft">{{ l.designation }}, {{ session.withUnit(l.radialN, 'force', 2) }}</span>
-        <b class="number">{{ session.withUnit(l.hours, 'hours') }}</b>
+        <b class="number">{{ session.say(lifeWords(l.hours)) }}</b>
       </li>
     </ul>
     <details v-if="working">

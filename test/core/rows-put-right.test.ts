@@ -1,0 +1,136 @@
+import { expect } from 'chai'
+import { calculate } from '../../src/contract/calculations/registry.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import { findMarked } from '../../src/core/identify/marked.js'
+import { fit } from '../../src/core/fits/fit.js'
+import { accuracyOf } from '../../src/core/tolerances/ring.js'
+import { recommendFit } from '../../src/core/fits/recommend.js'
+import { pressForce } from '../../src/core/mounting/press-force.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
+import { select } from '../../src/core/select/select.js'
+import { whatBuysMost } from '../../src/core/life/curves.js'
+import { figureText } from '../../src/core/card/figure-text.js'
+import { Derivation } from '../../src/core/result.js'
+import { forcesOf, newSource } from '../../src/core/loads/line-sources.js'
+
+/** Rows, advice and choice that were wrong once, each by the value that is right. */
+
+const row = (name: string) => findBearing(name)!.row
+
+describe('rows', () => {
+  it('sets with a J before their number are metric: 50 mm on m6 grips 9 to 37 µm', () => {
+    const set = row('JLM104948/JLM104910')
+    expect(accuracyOf(set, 'normal')).to.equal('normal')
+    const found = fit({
+      seat: 'shaft',
+      sizeMm: set.boreMm,
+      toleranceClass: 'm6',
+      accuracy: accuracyOf(set, 'normal'),
+      family: set.family,
+    }).values
+    expect([found.minInterferenceUm, found.maxInterferenceUm]).to.deep.equal([9, 37])
+    expect(accuracyOf(row('LM11949/LM11910'), 'normal')).to.equal('inch-4')
+    expect(findBearing('JL69349/JL69310')!.row.boreMm).to.equal(38)
+  })
+  it('inch ball bearings are wider where they are closed', () => {
+    for (const [name, open, closed] of [
+      ['R6', 5.558, 7.142],
+      ['R8', 6.35, 7.938],
+    ] as const) {
+      expect(row(name).widthMm).to.equal(open)
+      for (const marking of [`${name} ZZ`, `${name}-2RS`, `${name}ZZ C3`])
+        expect(findMarked(marking)!.row.widthMm, marking).to.equal(closed)
+    }
+  })
+  // prettier-ignore
+  for (const [name, outer] of [['NN 3011', 81], ['NN 3012', 86.1], ['NN 3016', 113], ['NN 3017', 118], ['NN 3030', 206], ['NN 3032', 219], ['NN 3034', 236]] as const)
+    it(`${name} has its outer raceway at ${outer} mm`, () => expect(row(name).outerRacewayMm).to.equal(outer))
+  // prettier-ignore
+  for (const [name, inner] of [['NU 2232', 193], ['NU 2234', 205], ['NU 2236', 215], ['NU 2238', 228], ['NU 2240', 241]] as const)
+    it(`${name} has its inner raceway at ${inner} mm`, () => expect(row(name).innerRacewayMm).to.equal(inner))
+  it('a long inner ring weighs as its outer ring is wide: 11208 about 0.72 kg', () => expect(row('11208').massKg).to.be.closeTo(0.72, 0.1))
+  it('UC 202-10 is five eighths of an inch', () => expect(row('UC 202-10').boreMm).to.be.closeTo(15.875, 1e-9))
+})
+
+describe('seat advice', () => {
+  it('on small bores heavy roller rows take that for normal load, and no advised class stretches a ring past 250 MPa', () => {
+    const load = { innerRingLoad: 'rotating', outerRingLoad: 'stationary', loadRatio: 0.2 } as const
+    const advised = (name: string) => recommendFit({ family: row(name).family, boreMm: row(name).boreMm, outsideMm: row(name).outsideMm, ...load }).values.shaftClass // prettier-ignore
+    expect(advised('30302')).to.equal('k6')
+    let [looked, most] = [0, 0]
+    for (const r of catalogue().filter(
+      (x) => !x.boreTaper && x.boreMm >= 10 && x.family !== 'insert-ball' && x.innerRacewayMm > x.boreMm,
+    )) {
+      const { shaftClass } = recommendFit({ family: r.family, boreMm: r.boreMm, outsideMm: r.outsideMm, ...load }).values
+      const grip = fit({
+        seat: 'shaft',
+        sizeMm: r.boreMm,
+        toleranceClass: shaftClass,
+        accuracy: accuracyOf(r, 'normal'),
+        family: r.family,
+      }).values
+      if (grip.maxInterferenceUm <= 2) continue
+      const stress = pressForce({ boreMm: r.boreMm, racewayDiameterMm: r.innerRacewayMm, widthMm: r.widthMm, interferenceUm: grip.maxInterferenceUm - 2 }).values.hoopStressMPa // prettier-ignore
+      looked += 1
+      most = Math.max(most, stress)
+    }
+    expect(looked).to.be.above(1000)
+    expect(most).to.be.below(250)
+  })
+})
+
+describe('choice and life', () => {
+  const duty = { radialLoadN: 6000, axialLoadN: 0, speedRpm: 1000, limits: { boreMm: 60 } }
+  const found = (more: object = {}) => select({ ...duty, ...more }, catalogue()).values.candidates
+  it('never offers what the table of kinds strikes out, nor what cannot hold where it has to', () => {
+    const families = new Set(found({ limit: 500 }).map((c) => c.family))
+    expect(families.has('four-point-ball')).to.equal(false)
+    expect(found({ limit: 500, axialLoadN: 4000 }).some((c) => c.family === 'cylindrical-roller')).to.equal(false)
+    expect(found({ limit: 500, mustHold: true }).some((c) => /^(NU|N|NJ|C|NA) /.test(c.designation))).to.equal(false)
+    expect(found({ limit: 500 }).some((c) => /^NU /.test(c.designation))).to.equal(true)
+  })
+  it('says what comes with it: a partner, a sleeve, a hard shaft', () => {
+    const reasons = (test: RegExp) =>
+      found({ limit: 500 })
+        .find((c) => test.test(c.designation))!
+        .reasons.map((r) => r.code)
+    expect(reasons(/^322/, 2500)).to.include('select-partner')
+    expect(reasons(/ K$/)).to.include('select-sleeve')
+    expect(reasons(/^(HK|BK|K) /)).to.include('select-hard-shaft')
+    expect(reasons(/^6212$/)).to.not.include.members(['select-partner', 'select-sleeve', 'select-hard-shaft'])
+  })
+  it('what buys most is held against the same kind of life', () => {
+    const basis = { rollingElement: 'ball', thrust: false, dynamicRatingN: 40_000, fatigueLoadLimitN: 1500, equivalentLoadN: 4000, speedRpm: 1000, a1: 1, pitchDiameterMm: 95, kappa: 0.6, cleanliness: 'severe' } as const // prettier-ignore
+    const now = ((1000 / 60) * 1e6) / 1000
+    const rating = whatBuysMost(basis, 1, 'rating')
+    expect(rating.find((b) => b.code === 'buy-load')!.hours).to.be.closeTo(now / 0.8 ** 3, 1e-6)
+    expect(rating.map((b) => b.code)).to.not.include.members(['buy-oil', 'buy-clean'])
+    expect(whatBuysMost(basis, 1, 'modified').map((b) => b.code)).to.include('buy-oil')
+  })
+  it('a life beyond meaning is said so', () => {
+    expect(figureText({ value: 3e13, quantity: 'hours' }, 'metric').number.replace(/\s/g, ' ')).to.equal('beyond 200 000')
+    expect(figureText({ value: 43_000, quantity: 'hours' }, 'metric').number.replace(/\s/g, ' ')).to.equal('43 000')
+  })
+  it('a belt past what its kind stands costs life, and says how much', () => {
+    const said = (pullFactor: number, beltKind: number) => {
+      const sheet = new Derivation()
+      const source = newSource('belt', 'b', 100)
+      forcesOf({ ...source, values: { ...source.values, powerKw: 15, pitchDiameterMm: 200, pullFactor, beltKind } }, { speedRpm: 1460, leanDeg: 0, upperEnd: null }, sheet) // prettier-ignore
+      return sheet.cautions.find((c) => c.code === 'belt-tight')
+    }
+    expect(said(1.7, 2)).to.equal(undefined)
+    expect(said(2.2, 2)!.params!.left).to.equal(Math.round(100 * (1.7 / 2.2) ** 3))
+    expect(said(2.2, 1)).to.equal(undefined)
+    expect(said(3, 0)!.level).to.equal('caution')
+  })
+  it('the least load of a thrust spherical roller bearing is its own', () => {
+    const answer = calculate('select', {
+      radialLoadN: 0,
+      axialLoadN: 3000,
+      speedRpm: 100,
+      limits: { boreMm: 60, families: ['thrust-spherical-roller'] },
+    })
+    const { candidates } = (answer.ok ? answer.result.values : {}) as { candidates: { reasons: string[] }[] }
+    expect(candidates[0]!.reasons.join(' ')).to.not.contain('skid')
+  })
+})
