@@ -23,7 +23,11 @@ const sourceOfKind = (kind: SourceKind) =>
     alongMm: z.number().min(-MOST.lengthMm).max(MOST.lengthMm).nullable(),
     toward: z.enum(['left', 'right']).nullable(),
     assumed: z.array(z.string().max(40)).max(12).optional(),
-    values: z.strictObject(Object.fromEntries(sourceOf(kind).fields.map((f) => [f.name, within(f.range).nullable()]))),
+    values: z.strictObject(
+      Object.fromEntries(
+        sourceOf(kind).fields.map((f) => [f.name, f.usual === null ? within(f.range).nullable() : within(f.range).nullable().optional()]),
+      ),
+    ),
   })
 const [firstKind, ...otherKinds] = SOURCE_KINDS
 const source = z.discriminatedUnion('kind', [sourceOfKind(firstKind!), ...otherKinds.map(sourceOfKind)])

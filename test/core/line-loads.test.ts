@@ -32,6 +32,12 @@ describe('loads from what sits on a shaft', () => {
     expect(far!.radialN).to.be.closeTo(1.5 * FT * 0.2, 0.5)
     expect([Math.round(near!.angleDeg), Math.round(far!.angleDeg)]).to.deep.equal([90, 270])
   })
+  it('a source that was put there before something was asked counts the usual of it', () => {
+    const before = put('belt', -100, { powerKw: 15, pitchDiameterMm: 200, pullFactor: 1.5 })
+    delete before.values.beltKind
+    expect(openOf(before)).to.equal(null)
+    expect(carried([before]).supports[0]!.radialN).to.equal(carried([BELT]).supports[0]!.radialN)
+  })
   it('which way a gear turns and whether it drives says to which side its teeth pull: up against its weight, or down with it', () => {
     const weight = put('weight', 250, { massKg: 300 })
     // Pushed apart to the right: its partner stands to the left, where a wheel that turns against the clock moves down.

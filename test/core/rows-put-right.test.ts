@@ -90,11 +90,11 @@ describe('choice and life', () => {
     expect(found({ limit: 500 }).some((c) => /^NU /.test(c.designation))).to.equal(true)
   })
   it('says what comes with it: a partner, a sleeve, a hard shaft', () => {
-    const reasons = (test: RegExp) =>
-      found({ limit: 500 })
+    const reasons = (test: RegExp, axialLoadN = 0) =>
+      found({ limit: 500, axialLoadN })
         .find((c) => test.test(c.designation))!
         .reasons.map((r) => r.code)
-    expect(reasons(/^322/, 2500)).to.include('select-partner')
+    expect(reasons(/^32212$/, 6000)).to.include('select-partner')
     expect(reasons(/ K$/)).to.include('select-sleeve')
     expect(reasons(/^(HK|BK|K) /)).to.include('select-hard-shaft')
     expect(reasons(/^6212$/)).to.not.include.members(['select-partner', 'select-sleeve', 'select-hard-shaft'])

@@ -57,6 +57,7 @@ describe('journey: how tight, and what is left of the clearance', () => {
     await person.station('Mount')
     expect(await toSet(), 'a smaller shaft wants less heat').to.be.below(before)
     await person.station('Fit')
+    await person.button('Measure the shaft seat')
     await person.pick('What is done about the shaft seat', 'retaining compound')
     await person.seeText('both faces clean and dry')
     // Bonded: a step of its own, nothing is heated or pressed, and it cures before anything turns.

@@ -4,7 +4,8 @@ import { Person, clear, stage, type Stage } from './helpers.js'
 
 /** Somebody who opens the program for the first time, with the bearing and its paper on the bench. */
 describe('journey: from the first page to a printed card, inputs counted', () => {
-  const MOST_INPUTS = 66
+  // Eight of them take the old bearing off and wipe its grease out: four steps, each confirmed and signed.
+  const MOST_INPUTS = 74
   const MOST_MINUTES = 5
   let at: Stage
   let person: Person
@@ -17,7 +18,7 @@ describe('journey: from the first page to a printed card, inputs counted', () =>
     await clear(at)
   })
 
-  it('takes about sixty inputs and less than five minutes', async () => {
+  it('takes about seventy inputs and less than five minutes', async () => {
     const begun = Date.now()
     await person.signIn('technician')
     await person.startJob('Mash pump', 'drive end', 'Noisy since the last clean-down')

@@ -188,7 +188,8 @@ describe('journey: step by step, in gloves', () => {
       // Nothing starts dry: who fills it was said, and is seen.
       await onStep('fill')
       await reading('Wet-end calcium 2')
-      await onward('Yes')
+      await person.click("//label[contains(., 'Grease is in, seen')]")
+      await person.web.executeScript('document.activeElement.blur()')
       await onward('Done, sign it')
       await onStep('turn')
       await onward('Yes')

@@ -315,8 +315,8 @@ export function newSource(kind: SourceKind, id: string, alongMm: number | null):
   return { id, kind, alongMm, toward: along ? 'right' : null, values: Object.fromEntries(fields.map((f) => [f.name, f.usual])) }
 }
 
-/** What a choice counts as that was not asked when the source was put there. */
-const unsaid = (kind: SourceKind) => Object.fromEntries(sourceOf(kind).fields.flatMap((f) => (f.options ? [[f.name, f.usual]] : [])))
+/** What counts of values that were not asked when the source was put there. */
+const unsaid = (kind: SourceKind) => Object.fromEntries(sourceOf(kind).fields.flatMap((f) => (f.usual === null ? [] : [[f.name, f.usual]])))
 
 /** Whether nobody has said to which side the teeth of a source pull. Source: its choices. */
 export const eitherWay = (source: LoadSource): boolean =>
@@ -329,7 +329,8 @@ export const turnedOver = (source: LoadSource): LoadSource => ({ ...source, valu
 export function openOf(source: LoadSource): string | null {
   if (source.alongMm === null) return 'Along the shaft'
   const { fields, along } = sourceOf(source.kind)
-  const open = fields.find((f) => !f.options && (source.values[f.name] ?? null) === null)
+  const values = { ...unsaid(source.kind), ...source.values }
+  const open = fields.find((f) => (values[f.name] ?? null) === null)
   return open?.label ?? (along && source.toward === null ? 'Pushes the shaft' : null)
 }
 
