@@ -165,26 +165,31 @@ describe('warmth at the bench', () => {
 })
 
 describe('torque of set screws', () => {
-  // Nine tenths of what ISO 2936 wants the key to stand.
   for (const [keyMm, torqueNm] of [
-    [2.5, 3.42],
-    [3, 5.94],
-    [4, 14.4],
-    [5, 27],
-    [6, 46.8],
-    [8, 108],
+    [2.5, 2],
+    [3, 4],
+    [4, 8.5],
+    [5, 17],
+    [6, 28],
+    [8, 54],
+    // In inches: 1/8, 3/16 and 1/4, by nine tenths of 0.24 s³.
+    [3.175, 6.91],
+    [4.763, 23.34],
+    [6.35, 55.3],
   ] as const)
     // prettier-ignore
-    it(`key ${keyMm} mm: ${torqueNm} Nm`, () => expect(values('set-screw-torque', { keyMm }).torqueNm).to.be.closeTo(torqueNm, 1e-9))
-  it('keys in inches lie between their neighbours in millimetres, and a wider key takes more', () => {
-    for (const [i, { name, keyMm }] of SET_SCREW_KEYS.entries()) {
+    it(`key ${keyMm} mm: ${torqueNm} Nm`, () => expect(values('set-screw-torque', { keyMm }).torqueNm).to.be.closeTo(torqueNm, 0.01))
+  it('a wider key of the same kind takes more, and none more than nine tenths of what it must stand', () => {
+    const nm = SET_SCREW_KEYS.map(({ name, keyMm }, i) => {
       expect([keyMmOf(name), SET_SCREW_KEY_NAMES[i]]).to.deep.equal([keyMm, name])
-      const [less, more] = [keyMm * 0.93, keyMm * 1.08].map((mm) => values('set-screw-torque', { keyMm: mm }).torqueNm)
-      expect(values('set-screw-torque', { keyMm }).torqueNm, name).to.be.within(less!, more!)
-    }
+      const { torqueNm } = values('set-screw-torque', { keyMm })
+      expect(torqueNm!, name).to.be.at.most(0.9 * 0.24 * keyMm ** 3 + 1e-9)
+      return torqueNm!
+    })
+    for (const kind of [nm.slice(0, 7), nm.slice(7)]) expect(kind).to.deep.equal([...kind].sort((a, b) => a - b))
   })
   it('refuses a key that no screw has', () => {
-    expect([refused('set-screw-torque', { keyMm: 1 }), refused('set-screw-torque', { keyMm: 12 })]).to.deep.equal(['keyMm', 'keyMm'])
+    expect([1, 3.5, 12].map((keyMm) => refused('set-screw-torque', { keyMm }))).to.deep.equal(['keyMm', 'keyMm', 'keyMm'])
     expect(() => keyMmOf('7' as '8')).to.throw(InputError)
   })
 })

@@ -2,9 +2,10 @@ import { expect } from 'chai'
 import { asLineAnswers, emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
 import { bareContext, type LineContext } from '../../src/core/card/context.js'
 import { evaluateLine, type LineEvaluation } from '../../src/core/card/evaluate.js'
-import { linePlan, signature, staleWords, stepName, stepStates, type StepRecord } from '../../src/core/card/signing.js'
+import { linePlan, readForFit, signature, staleWords, stepName, stepStates, type StepRecord } from '../../src/core/card/signing.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
+import { orientationAt } from '../../src/core/lubrication/tables.js'
 import { inUnits } from '../../src/core/units/quantities.js'
 
 /** The plan of a whole card: what comes when, what a lock-off rests on, and that nothing starts dry. */
@@ -291,4 +292,49 @@ describe('a hot ring at Select', () => {
     expect(at(250).cautions.map((c) => c.code)).to.include('hot-rating')
     expect(at(120).questions.map((q) => q.code)).to.not.include('hot-class')
   })
+})
+
+describe('a clearance that Fit and a step both want', () => {
+  const felt = (fit: More['fit'] = {}) => job(['22212 K'], { fit })
+  const fitOf = (e: LineEvaluation) => e.places['p1.1']!.fit
+  it('is read at the step, both rows, and stands at Fit', () => {
+    const steps = linePlan(felt())
+    const [before, drive] = ['before', 'drive'].map((name) => steps.find((s) => stepName(s.key) === name)!)
+    expect(readForFit(before!, { beforeUm: 70, beforeOtherUm: 60 }, ['beforeOtherUm'])).to.deep.equal({ unmountedUm: 65 })
+    expect(readForFit(drive!, { leftUm: 30, leftOtherUm: 34, reductionUm: 33 }, ['leftUm'])).to.deep.equal({ drivenUm: 32 })
+    expect(readForFit(drive!, { leftUm: null }, ['leftUm'])).to.deep.equal({ drivenUm: null })
+    // What was typed at Fit is not taken back by another entry at the step.
+    expect(readForFit(drive!, { reductionUm: 33 }, ['reductionUm'])).to.deep.equal({})
+  })
+  it('and what was felt once it is driven up is what is left, less what warmth takes', () => {
+    const left = (e: LineEvaluation) => fitOf(e).figures.find((f) => f.key === 'fit.clearance')!.value as readonly number[]
+    const asks = (e: LineEvaluation) =>
+      fitOf(e)
+        .questions.map((c) => c.code)
+        .includes('drive-up')
+    const free = felt({ drivenUm: 40 })
+    expect([asks(felt()), asks(free)]).to.deep.equal([true, false])
+    expect(left(free)[0]).to.equal(left(free)[1])
+    expect(left(free)[0]).to.be.below(40)
+    expect(fitOf(free).verdict.word).to.equal('runs free')
+    expect(fitOf(felt({ drivenUm: 2 })).verdict.level).to.equal('stop')
+  })
+})
+
+describe('seats as the records have them', () => {
+  const on = (fit: More['fit'], toleranceClass?: string) => {
+    const seat = (c: LineContext) => c.positions.map((p) => ({ ...p, places: p.places.map((x) => ({ ...x, shaftSeat: { kind: 'cylindrical' as const, toleranceClass } })) })) // prettier-ignore
+    return job(['6212'], { fit }, {}, (c) => (toleranceClass ? { ...c, positions: seat(c) } : c)).places['p1.1']!.fit
+  }
+  it('are shown instead of an advice, and a choice on the card goes before them', () => {
+    const all = [on({}), on({}, 'g6'), on({ shaftClass: 'm6' }, 'g6')]
+    expect(all.slice(1).map((f) => f.shaft!.toleranceClass)).to.deep.equal(['g6', 'm6'])
+    const said = all.map((f) => f.cautions.map((c) => c.code).filter((code) => code.endsWith('-class-shaft')))
+    expect(said).to.deep.equal([[], ['recorded-class-shaft'], ['own-class-shaft']])
+  })
+})
+
+describe('a shaft that leans', () => {
+  it('counts as level, inclined or upright for its grease', () =>
+    expect([0, 19, 20, 45, 59, 60, 90].map(orientationAt)).to.deep.equal(['horizontal', 'horizontal', 'inclined', 'inclined', 'inclined', 'vertical', 'vertical'])) // prettier-ignore
 })

@@ -8,7 +8,7 @@ import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { arrangementDrawing, type ArrangedSupport } from '../../src/core/drawing/arrangement.js'
 import { toleranceZones } from '../../src/core/drawing/fit-charts.js'
 import { seatOptions } from '../../src/core/fits/seat-options.js'
-import { REDUCTION_SHARE, driveUp, leastLeftUm } from '../../src/core/mounting/drive-up.js'
+import { driveUp, leastLeftUm, reductionShare } from '../../src/core/mounting/drive-up.js'
 import { standInSeatGauge } from '../../src/web/devices/seatGauge.js'
 
 const row = (designation: string) => findBearing(designation)!.row
@@ -48,9 +48,26 @@ describe('laws of arrangement and seats', () => {
     expect(up(60, '1:30').axialTravelMm).to.be.above(2 * up(60).axialTravelMm)
   })
   it('a larger group must keep more of its own least, and never less than nothing', () => {
-    expect(leastLeftUm(100, 80, 'N') - leastLeftUm(100, 80, '3')).to.be.closeTo(100 * (REDUCTION_SHARE[1] - REDUCTION_SHARE[0]), 1e-9)
+    expect(leastLeftUm(100, 80, 'N') - leastLeftUm(100, 80, '3')).to.be.closeTo(100 * (0.65 - 0.5), 1e-9)
     expect(leastLeftUm(100, 20, '4')).to.equal(0)
     expect(() => leastLeftUm(0, 20, 'N')).to.throw(/boreMm/)
+  })
+  it('a large bore takes a smaller share of itself, and never less than a smaller bore', () => {
+    for (const [boreMm, least, most] of [
+      [100, 50, 65],
+      [250, 125, 162.5],
+      [300, 139.5, 184.5],
+      [350, 150.5, 203],
+      [500, 215, 290],
+    ] as const) {
+      const share = reductionShare(boreMm)
+      expect(share[0] * boreMm, `${boreMm}`).to.be.closeTo(least, 1e-9)
+      expect(share[1] * boreMm, `${boreMm}`).to.be.closeTo(most, 1e-9)
+    }
+    const whole = fc.double({ min: 20, max: 1400, noNaN: true })
+    fc.assert(fc.property(whole, (b) => [0, 1].every((i) => reductionShare(b + 1)[i]! * (b + 1) > reductionShare(b)[i]! * b)))
+    const far = driveUp({ boreMm: 500, taper: '1:12', reductionUm: 300, pitchMm: 5 })
+    expect(far.cautions.map((c) => c.code)).to.include('drive-up-far')
   })
   it('the more metal is missing, the fewer ways are left, and compound never where a ring slides', () => {
     const of = (missingUm: number, mustSlide = false) =>

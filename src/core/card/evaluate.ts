@@ -158,6 +158,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
         loads: loads.sheet,
         refused: loads.refused,
         opposed: loads.opposed[position] ?? null,
+        upright: leanDegOf(context.line) >= 60,
       }),
     )
     const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))

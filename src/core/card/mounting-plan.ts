@@ -16,8 +16,8 @@ export interface PlanField {
   decimals?: number
   min?: number
   max?: number
-  /** What another station has of it already: it need not be entered again. */
-  given?: number
+  /** The answer of Fit that is the same reading: it is given once, at the step. */
+  same?: 'unmountedUm' | 'drivenUm'
   /** What to do with what reads over its range, where that is more than measuring again. */
   over?: string
   /** Over its range the bearing is put aside. */

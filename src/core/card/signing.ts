@@ -142,11 +142,23 @@ export interface StepState {
   blocked: string | null
 }
 
-/** What is written at a step: what was read there, and before that what was given at another station. */
-export const stepValues = (step: PlanStep, values: Readonly<Record<string, unknown>>): Record<string, unknown> => ({
-  ...Object.fromEntries(step.fields.flatMap((f) => (f.given === undefined ? [] : [[f.key, f.given]]))),
-  ...Object.fromEntries(Object.entries(values).filter(([, v]) => v !== null && v !== undefined)),
-})
+/**
+ * What Fit asks too and a step has read: the mean of its rows, by the answer of Fit, µm; null where it was taken back. Only what the entry
+ * `touched` counts: a tick at the same step takes nothing back. Source: none.
+ */
+export function readForFit(
+  { fields }: PlanStep,
+  values: Readonly<Record<string, unknown>>,
+  touched: readonly string[],
+): Readonly<Record<string, number | null>> {
+  const names = new Set(fields.flatMap((f) => (f.same && touched.includes(f.key) ? [f.same] : [])))
+  return Object.fromEntries(
+    [...names].map((name) => {
+      const read = fields.flatMap((f) => (f.same === name && typeof values[f.key] === 'number' ? [values[f.key] as number] : []))
+      return [name, read.length ? read.reduce((sum, um) => sum + um, 0) / read.length : null]
+    }),
+  )
+}
 
 /** Why a signature no longer holds, in a sentence. Source: none, it names what moved. */
 export function staleWords({ movedUnder, reopened = [] }: StepState): string {
@@ -174,7 +186,7 @@ export function stepStates(evaluation: LineEvaluation, records: ReadonlyMap<stri
   const before: { step: LineStep; holds: boolean; signedAt: string | null }[] = []
   return linePlan(evaluation).map((step) => {
     const record = records.get(step.key) ?? BLANK_STEP
-    const values = stepValues(step, record.values)
+    const { values } = record
     const fields = Object.fromEntries(step.fields.map((f) => [f.key, fieldState(f, values[f.key], values)]))
     const outside = record.accepted ? [] : step.fields.filter((f) => fields[f.key] === 'outside').map((f) => f.label)
     const missing = step.fields.filter((f) => fields[f.key] === 'missing').map((f) => f.label)

@@ -50,6 +50,9 @@ export type Contamination = (typeof CONTAMINATION)[number]['name']
 export type Moisture = (typeof MOISTURE)[number]['name']
 export type Orientation = (typeof ORIENTATION)[number]['name']
 
+/** How a shaft that leans by so many degrees from level (0 … 90) counts for its grease. Engineering practice. */
+export const orientationAt = (leanDeg: number): Orientation => (leanDeg >= 60 ? 'vertical' : leanDeg >= 20 ? 'inclined' : 'horizontal')
+
 /** A step of a banded factor: below `under` it holds; a value on the edge belongs to the next step. */
 export interface Band {
   readonly under: number

@@ -1,4 +1,4 @@
-import { Derivation, InputError, inRange, short, type Result } from '../result.js'
+import { Derivation, InputError, short, type Result } from '../result.js'
 
 /** Set screws of inserts: what their key may be turned with. */
 
@@ -20,35 +20,42 @@ export const SET_SCREW_KEYS = [
 export const SET_SCREW_KEY_NAMES = ['2', '2.5', '3', '4', '5', '6', '8', '1/8', '5/32', '3/16', '7/32', '1/4'] as const
 export type SetScrewKey = (typeof SET_SCREW_KEY_NAMES)[number]
 
-/** Least torque that a hexagon key must stand, Nm, by its width, mm. ISO 2936:2014, table 2. */
-const KEY_NM: readonly (readonly [keyMm: number, torqueNm: number])[] = [
-  [1.5, 0.82],
-  [2, 1.9],
-  [2.5, 3.8],
-  [3, 6.6],
-  [4, 16],
-  [5, 30],
-  [6, 52],
-  [8, 120],
-  [10, 220],
+/** What a metric set screw of an insert is tightened with, Nm, by the width of its key, mm. Engineering practice: what makers of inserts ask for. */
+const METRIC_NM: readonly (readonly [keyMm: number, torqueNm: number])[] = [
+  [2, 1],
+  [2.5, 2],
+  [3, 4],
+  [4, 8.5],
+  [5, 17],
+  [6, 28],
+  [8, 54],
 ]
-/** Nm per mm³: what the keys of the table have in common, for widths between them. */
+/** What a key in inches must stand, Nm per mm³ of its width, and how much of it a screw is given. ISO 2936 carried over; engineering practice. */
 const PER_CUBE = 0.24
-/** A screw is tightened to so much of what its key must stand. Engineering practice. */
 const USE = 0.9
 
 /**
- * Torque of a set screw with a hexagon socket, Nm, by the key that fits it: nine tenths of what the key must stand. Range: key 1.5 to 10 mm.
- * Sources: ISO 2936 for the keys, between its widths 0.24 Nm per mm³; the nine tenths are engineering practice. @throws InputError outside
+ * Torque of a set screw with a hexagon socket, Nm, by the key that fits it, mm: metric keys by table, keys in inches by nine tenths of
+ * 0.24 Nm per mm³ of width. Range: the widths of `SET_SCREW_KEYS`. Sources: engineering practice; ISO 2936 for what an inch key stands.
+ * @throws InputError for a width that is none of them
  */
 export function setScrewTorque(input: { keyMm: number }): Result<{ torqueNm: number }> {
-  const keyMm = inRange('keyMm', input.keyMm, 1.5, 10, 'mm')
-  const listed = KEY_NM.find(([mm]) => Math.abs(mm - keyMm) < 0.005)
-  const stands = listed ? listed[1] : PER_CUBE * keyMm ** 3
-  const torqueNm = USE * stands
+  const key = SET_SCREW_KEYS.find((k) => Math.abs(k.keyMm - input.keyMm) < 0.005)
+  if (!key) throw new InputError('keyMm', String(input.keyMm), SET_SCREW_KEYS.map((k) => k.keyMm).join(', ') + ' mm')
+  const metric = METRIC_NM.find(([mm]) => mm === key.keyMm)
+  const torqueNm = metric ? metric[1] : USE * PER_CUBE * key.keyMm ** 3
   const sheet = new Derivation()
-  sheet.step('Mk', 'the key must stand', listed ? 'table by width' : '0.24 s³', `s ${short(keyMm)} mm`, stands, 'Nm', 'ISO 2936')
-  sheet.step('M', 'torque of the screw', '0.9 Mk', `0.9 · ${short(stands)}`, torqueNm, 'Nm', 'engineering practice')
+  if (metric) sheet.step('M', 'torque of the screw', 'table by width', `s ${short(key.keyMm)} mm`, torqueNm, 'Nm', 'engineering practice')
+  else
+    sheet.step(
+      'M',
+      'torque of the screw',
+      '0.9 · 0.24 s³',
+      `0.9 · 0.24 · ${short(key.keyMm)}³`,
+      torqueNm,
+      'Nm',
+      'ISO 2936, engineering practice',
+    )
   sheet.caution('note', 'torque-of-the-manual')
   return sheet.result({ torqueNm })
 }

@@ -9,6 +9,7 @@ export const FITS_CAUTIONS: Cautions = {
   'both-rings-still': 'The load is said to stand still on both rings: then nothing turns. Which ring turns, and does the load turn with it? Until it is known take indeterminate.',
   'both-rings-swept': 'The load is said to sweep both rings: a load that stands still sweeps only the ring that turns. Which one is it? Where it both turns and stands take indeterminate.',
   'own-class': '{own} was chosen instead of the recommended {advised}.',
+  'recorded-class': 'The records have {own} here; {advised} would be recommended for this load. Measure the seat, and choose the other class only where it is made anew.',
   'outer-loose-hot': 'The housing expands further than the outer ring: hot, the ring that the load sweeps can be {loose} loose and creeps. Take a tighter class, a steel liner or a pin.',
   'creep-class': 'The class follows the load; the rule against creep asks more of it: its loosest likely grip of {grip} is under {needed}. {class} would meet that rule too, and the clearance stays. Where the ring has crept before, that rule governs.',
   'creep-class-group': 'The class follows the load; the rule against creep asks more of it: its loosest likely grip of {grip} is under {needed}. {class} with group {group} would meet that rule too. Where the ring has crept before, that rule governs.',
@@ -44,7 +45,7 @@ export const FITS_CAUTIONS: Cautions = {
 // prettier-ignore
 export const FITS_QUESTIONS: Questions = {
   'taper-seat': ['Does it sit on a tapered shaft or on a withdrawal sleeve, and on which diameter?', 'The seat under a taper is not the bore of the bearing: the drawing or the sleeve says it.'],
-  'drive-up': ['How much clearance is left once it is driven up? Measure with feelers before and after.', 'On a taper the drive-up takes the clearance, not the fit: too little and it creeps, too much and it seizes.'],
+  'drive-up': ['How much clearance is left once it is driven up? Feel it before and after; what is entered at those steps stands here too.', 'On a taper the drive-up takes the clearance, not the fit: too little and it creeps, too much and it seizes.'],
   'pair-play': ['With how much axial play or preload was the pair bought?', 'Two that are ground to each other are bought by it: fits and heat take their part of it, and what is left decides heat and stiffness. The class of preload stands on the box, its figure in the sheet.'],
   'clearance-sheet': ['No clearance table is held for this {family}: what is left by the maker’s sheet?', 'Fit and heat take clearance away; without the range nobody knows what is left.'],
   'seat-remedy': ['What is done about the {where} seat?', 'A ring that turns on its seat wears it further and heats.'],

@@ -6,7 +6,8 @@ import type { Me } from '../../contract/people.js'
 import { readAnswers } from '../../contract/answers.js'
 import { keyOf, partsOf, positionOf, type Key, type LineAnswers, type Scope } from '../../core/card/answers.js'
 import { STATIONS, type Station } from '../../core/card/work-line.js'
-import type { LineContext } from '../../core/card/context.js'
+import { leanDegOf, type LineContext } from '../../core/card/context.js'
+import { orientationAt } from '../../core/lubrication/tables.js'
 import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
 import { RING_ENDS, holderAt } from '../../core/line/records.js'
@@ -242,7 +243,8 @@ function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[
     const rings = p.places.map((x) => x.holding)
     for (const end of RING_ENDS) set(p.code, 'arrange', end.name, holderAt(rings, end))
   }
-  for (const p of positions) if (line.orientation === 'vertical') set(p, 'lubricate', 'orientation', 'vertical')
+  const standing = orientationAt(leanDegOf(line))
+  for (const p of positions) if (standing !== 'horizontal') set(p, 'lubricate', 'orientation', standing)
   for (const p of places) set(p, 'fit', 'loadBands', plant.schools.loadBands)
   return known
 }

@@ -16,7 +16,7 @@ import {
 import type { Station } from '../../core/card/work-line.js'
 import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card/context.js'
 import { cautionsOf, evaluateLine, questionsOf, resultScope, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
-import { linePlan, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
+import { linePlan, readForFit, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { emptyOf, readOldDrafts, same, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
 import { readDraft, writeDraft } from './drafts.js'
@@ -211,6 +211,9 @@ export const useCard = defineStore('card', {
     editStep(key: Key, values: StepValues) {
       const stored = this.view!.steps.find((s) => s.key === key)?.values ?? {}
       this.stepDrafts[key] = { ...stored, ...this.stepDrafts[key], ...values }
+      const step = this.plan.find((s) => s.key === key)
+      const read = step ? readForFit(step, this.stepDrafts[key], Object.keys(values)) : {}
+      for (const [name, um] of Object.entries(read)) this.change({ [keyOf(leadOf(this.context, step!.scope), 'fit', name)]: um }, false)
       this.keep()
       this.schedule()
     },

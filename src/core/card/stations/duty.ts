@@ -26,6 +26,8 @@ export interface FromLine {
   loads: Sheet | null
   refused: string | null
   opposed: OpposedShare | null
+  /** The shaft stands upright: nothing lies in a base or under a cap; left out where it does not. */
+  upright?: boolean
 }
 const NOTHING: FromLine = { support: null, loads: null, refused: null, opposed: null }
 
@@ -153,7 +155,7 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
   const [inner, outer] = sweepOf(station, answers, support)
   if (support) {
     station.figure('slopeArcmin', 'Shaft leans in its seat', support.slopeArcmin, 'arcmin', line.loads)
-    if (support.standingN > 0 && support.angleDeg > 10 && support.angleDeg < 170) station.warn('note', 'support-lifted')
+    if (!line.upright && support.standingN > 0 && support.angleDeg > 10 && support.angleDeg < 170) station.warn('note', 'support-lifted')
   }
   const { innerRingC, outerRingC } = answers
   warnOfSurroundings(station, answers)

@@ -1,7 +1,7 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from '../../fits/clearance-group.js'
-import { REDUCTION_SHARE, TRAVEL_FACTOR, driveUp, leastLeftUm } from '../../mounting/drive-up.js'
+import { TRAVEL_FACTOR, driveUp, leastLeftUm, reductionShare } from '../../mounting/drive-up.js'
 import { expansionPerK } from '../../materials.js'
 import { InputError, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -35,7 +35,7 @@ const heatUm = ({ duty }: CardAnswers, row: Bearing) =>
 
 /** Clearance to be taken away, least and most, µm: by the bore, or by the turn of the nut where it is too small to be felt for. */
 function reductionOf(row: Bearing, turned: boolean, pitchMm: number): readonly [number, number] {
-  const [least, most] = REDUCTION_SHARE
+  const [least, most] = reductionShare(row.boreMm)
   const byTurn = (1000 * pitchMm * SELF_ALIGNING_DEG) / 360 / TRAVEL_FACTOR[row.boreTaper!]
   return turned ? [byTurn, byTurn] : [least * row.boreMm, most * row.boreMm]
 }
@@ -63,6 +63,12 @@ function travelFigures(
   })
 }
 
+/** What the clearance that is left was reckoned from, in words. */
+function cameFrom(driven: number | null, unmounted: number | null, group: ClearanceGroup | null): string | null {
+  if (driven !== null) return `${q(driven, 'fine')} felt once it was driven up`
+  return unmounted === null ? group && `${groupMark(group)} as bought` : `${q(unmounted, 'fine')} as measured`
+}
+
 /** What a drive-up asks for and leaves, µm and mm; the hero is the clearance that is left, hot. Source: `driveUp`. */
 export function driveUpFigures(
   station: StationBuilder,
@@ -70,9 +76,9 @@ export function driveUpFigures(
   row: Bearing,
   group: ClearanceGroup | null,
 ): { hero: Figure; verdict: Verdict } {
-  const unmounted = answers.fit.unmountedUm
+  const { unmountedUm: unmounted, drivenUm: driven } = answers.fit
   const open: Verdict = { word: 'drive-up open', level: 'open' }
-  if (unmounted === null) station.ask('drive-up')
+  if (unmounted === null && driven === null) station.ask('drive-up')
   const bought = row.family === 'insert-ball' ? null : boughtUm(row, group)
   const before = unmounted === null ? bought : { minUm: unmounted, maxUm: unmounted }
   const turned = row.family === 'self-aligning-ball'
@@ -80,8 +86,9 @@ export function driveUpFigures(
   const reduction = reductionOf(row, turned, pitchMm)
   const [least, most] = reduction
   const heat = heatUm(answers, row)
-  const left = before && range(before.minUm - most - heat, before.maxUm - least - heat)
-  const from = unmounted === null ? group && `${groupMark(group)} as bought` : `${q(unmounted, 'fine')} as measured`
+  const left =
+    driven !== null ? range(driven - heat, driven - heat) : before && range(before.minUm - most - heat, before.maxUm - least - heat)
+  const from = cameFrom(driven, unmounted, group)
   const hero = station.figure('clearance', 'Clearance left when driven up and hot', left, 'fine', null, {
     note: left && from ? `from ${from}` : undefined,
   })
@@ -96,7 +103,7 @@ export function driveUpFigures(
     const [a, b] = [amount(bought.minUm, 'fine'), amount(bought.maxUm, 'fine')]
     station.warn('caution', 'unmounted-off', { group: groupMark(group!), is: amount(unmounted, 'fine'), from: a, to: b }, unmounted)
   }
-  if (!left || (unmounted === null && left[1] >= 0)) return { hero, verdict: open }
+  if (!left || (unmounted === null && driven === null && left[1] >= 0)) return { hero, verdict: open }
   if (left[0] >= 0) return { hero, verdict: { word: 'runs free', level: 'good' } }
   station.warn('caution', 'drive-up-tight', { left: amount(left[0], 'fine') }, short(left[0]))
   return { hero, verdict: { word: 'may run without clearance', level: left[1] < 0 ? 'stop' : 'caution' } }

@@ -4,7 +4,7 @@ import { fit, type FitInput, type FitValues } from '../../fits/fit.js'
 import { furtherUm } from '../../fits/operating-clearance.js'
 import type { RecommendValues } from '../../fits/recommend.js'
 import type { SeatMeasurementValues } from '../../fits/seat-measurement.js'
-import type { ShaftSeatRecord } from '../../line/records.js'
+import type { HousingSeatRecord, ShaftSeatRecord } from '../../line/records.js'
 import { seatUnder, type SeatUnder } from '../../line/seats.js'
 import { MATERIALS } from '../../materials.js'
 import { pressForce } from '../../mounting/press-force.js'
@@ -85,20 +85,26 @@ export interface Seats {
   housingClass: string
 }
 
-/** Seats in the classes chosen or recommended; null when one is refused. */
+/** What stands in the records of both seats of a place; left out where nothing does. */
+export interface SeatRecords {
+  shaft?: ShaftSeatRecord | null
+  housing?: HousingSeatRecord | null
+}
+
+/** Seats in the classes chosen, else as the records have them, else recommended; null when one is refused. */
 export function seats(
   station: StationBuilder,
   all: CardAnswers,
   row: Bearing,
   recommended: Result<RecommendValues>,
-  record: ShaftSeatRecord | null,
+  record: SeatRecords,
 ): Seats | null {
   const answers = all.fit
-  const { hold, sizeMm: under, sleeve } = shaftUnder(station, row, record)
+  const { hold, sizeMm: under, sleeve } = shaftUnder(station, row, record.shaft ?? null)
   // A taper on the shaft itself has no class of a cylinder; a sleeve has.
   const sizeMm = hold === 'taper' && !sleeve ? null : under
-  const shaftClass = answers.shaftClass ?? recommended.values.shaftClass
-  const housingClass = answers.housingClass ?? recommended.values.housingClass
+  const shaftClass = answers.shaftClass ?? record.shaft?.toleranceClass ?? recommended.values.shaftClass
+  const housingClass = answers.housingClass ?? record.housing?.toleranceClass ?? recommended.values.housingClass
   const accuracy = station.attempt(() => new Derivation().result({ is: accuracyOf(row, answers.accuracy) }))?.values.is
   if (!accuracy) return null
   const common = { accuracy, family: row.family }
@@ -123,11 +129,14 @@ export function seats(
     measuredSeat(station, all, 'housing', row.outsideMm, housingClass),
   )
   if (!housing || (sizeMm !== null && !shaft)) return null
-  for (const [where, own, advised] of [
-    ['shaft', shaftClass, recommended.values.shaftClass],
-    ['housing', housingClass, recommended.values.housingClass],
-  ] as const)
-    if (own !== advised) station.warn('note', `own-class-${where}`, { own, advised }, own)
+  for (const [where, own, advised, chosen] of [
+    ['shaft', shaftClass, recommended.values.shaftClass, answers.shaftClass],
+    ['housing', housingClass, recommended.values.housingClass, answers.housingClass],
+  ] as const) {
+    if (own === advised) continue
+    if (chosen) station.warn('note', `own-class-${where}`, { own, advised }, own)
+    else station.warn('note', `recorded-class-${where}`, { own, advised }, own)
+  }
   return { hold, sleeve, shaft, housing, shaftClass, housingClass }
 }
 

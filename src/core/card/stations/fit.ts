@@ -7,7 +7,6 @@ import { operatingClearance, preloadTakenUm, type OperatingClearanceValues } fro
 import { canSlide } from '../../fits/fit.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
-import type { HousingSeatRecord, ShaftSeatRecord } from '../../line/records.js'
 import type { Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
@@ -18,7 +17,7 @@ import { creepMargin } from './fit-creep.js'
 import { driveUpFigures } from './fit-drive-up.js'
 import { measuredFigures } from './fit-measured.js'
 import { pairFigures, playsAsPair } from './fit-pair.js'
-import { hotFits, range, seatFigures, seatedAs, seats, type FitSeat, type Seats } from './fit-seats.js'
+import { hotFits, range, seatFigures, seatedAs, seats, type FitSeat, type SeatRecords, type Seats } from './fit-seats.js'
 import type { SelectResult } from './select.js'
 
 export interface FitStationResult extends StationResult {
@@ -135,13 +134,8 @@ function bothMeasured(station: StationBuilder, answers: CardAnswers, row: Bearin
   const shaftMm = s.shaft?.values.sizeMm
   const shaft = { seat: 'shaft', nominalMm: shaftMm ?? 0, toleranceClass: s.shaftClass, mustSlide: false } as const
   const housing = { seat: 'housing', nominalMm: row.outsideMm, toleranceClass: s.housingClass, mustSlide: slides } as const
-  if (shaftMm !== undefined) measuredFigures(station, answers, shaft, record.shaft)
-  measuredFigures(station, answers, housing, record.housing)
-}
-
-interface SeatRecords {
-  shaft?: ShaftSeatRecord
-  housing?: HousingSeatRecord
+  if (shaftMm !== undefined) measuredFigures(station, answers, shaft, record.shaft ?? undefined)
+  measuredFigures(station, answers, housing, record.housing ?? undefined)
 }
 
 /** Seat classes with their reason, the fit they give, and what clearance is left when hot. */
@@ -170,7 +164,7 @@ export function fitStation(
   if (!recommended) return waiting('A value is refused.')
   if (formOf(row).innerRing === false)
     return { ...waiting(onTheShaft(station, row, recommended)), recommended: recommended.values, hold: 'none' }
-  const settled = seats(station, answers, row, recommended, record.shaft ?? null)
+  const settled = seats(station, answers, row, recommended, record)
   if (!settled) return waiting('A tolerance class is refused; choose another.')
 
   const { shaftClass, housingClass } = settled

@@ -12,12 +12,16 @@ import { BEARING, DRIFT_TOOL, check, number, torqued, turned, words, type Make, 
 const ROWS_ALIKE_UM = 15
 
 /** The clearance of each row: the second one is held against the first. */
-function rowsOf(row: StepContext['row'], key: string, label: string, range: { min?: number; max?: number }): PlanField[] {
-  const one = number(`${key}Um`, label, 'fine', range)
+function rowsOf(row: StepContext['row'], key: 'before' | 'left', label: string, range: { min?: number; max?: number }): PlanField[] {
+  const same = key === 'left' ? 'drivenUm' : 'unmountedUm'
+  const one = { ...number(`${key}Um`, label, 'fine', range), same } as const
   if (row?.rows !== 2) return [one]
   const wrong = `The rows differ by more than ${q(ROWS_ALIKE_UM, 'fine')}: the outer ring stands askew. Swing it straight, turn it, and feel both again.`
   const against = { rule: 'over', field: `${key}Um`, min: -ROWS_ALIKE_UM, max: ROWS_ALIKE_UM, wrong } as const
-  return [{ ...one, label: `${label}, row at the nut` }, number(`${key}OtherUm`, `${label}, other row`, 'fine', { ...range, against })]
+  return [
+    { ...one, label: `${label}, row at the nut` },
+    { ...number(`${key}OtherUm`, `${label}, other row`, 'fine', { ...range, against }), same },
+  ]
 }
 
 const DRIVE: Readonly<

@@ -4,7 +4,7 @@ import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { FitAnswers } from '../../../core/card/answers.js'
-import { standingAt } from '../../../core/card/context.js'
+import { placeRecord, standingAt } from '../../../core/card/context.js'
 import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.js'
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
 import { whatIf } from '../../../core/fits/what-if.js'
@@ -52,8 +52,11 @@ const assembly = computed(() => {
   }
 })
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
-const classes = (list: readonly string[], recommended: string | undefined) =>
-  list.map((value) => ({ value, label: value === recommended ? `${value}, advised` : value }))
+const classes = (list: readonly string[], recommended: string | undefined, standing: string | undefined) =>
+  (standing && !list.includes(standing) ? [standing, ...list] : list).map((value) => ({
+    value,
+    label: value === recommended ? `${value}, advised` : value,
+  }))
 const named = computed(() => card.evaluation.identify.row ?? { form: '' })
 const accuracies = computed(() =>
   accuraciesOf(named.value).map((value) => ({
@@ -67,11 +70,20 @@ const accuracy = computed(() =>
 )
 const advisedShaft = computed(() => result.value.recommended?.shaftClass)
 const advisedHousing = computed(() => result.value.recommended?.housingClass)
-const shaftClasses = computed(() => classes(SHAFT_CLASSES, advisedShaft.value))
-const housingClasses = computed(() => classes(HOUSING_CLASSES, advisedHousing.value))
 const advised = computed(() => ({ shaftClass: advisedShaft.value, housingClass: advisedHousing.value }))
-/** A class of one's own; the one that is advised is no choice. */
-const choose = (field: 'shaftClass' | 'housingClass', name: string | null) => edit({ [field]: name === advised.value[field] ? null : name })
+/** What stands where nobody chooses: the class of the records, else the one that is advised. */
+const standing = computed(() => {
+  const { shaftSeat, housingSeat } = placeRecord(card.context, card.lead)
+  return {
+    shaftClass: shaftSeat?.toleranceClass ?? advised.value.shaftClass,
+    housingClass: housingSeat?.toleranceClass ?? advised.value.housingClass,
+  }
+})
+const shaftClasses = computed(() => classes(SHAFT_CLASSES, advisedShaft.value, standing.value.shaftClass))
+const housingClasses = computed(() => classes(HOUSING_CLASSES, advisedHousing.value, standing.value.housingClass))
+/** A class of one's own; the one that stands anyway is no choice. */
+const choose = (field: 'shaftClass' | 'housingClass', name: string | null) =>
+  edit({ [field]: name === standing.value[field] ? null : name })
 /** The seat whose measurement sheet lies open. */
 const sheet = ref<'shaft' | 'housing' | null>(null)
 const MEASURED = computed(() => [
@@ -109,7 +121,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
           id="shaftClass"
           label="Shaft class"
           :options="shaftClasses"
-          :model-value="a.shaftClass ?? advisedShaft ?? null"
+          :model-value="a.shaftClass ?? standing.shaftClass ?? null"
           :disabled="card.readOnly"
           :error="result.fieldErrors.shaftClass"
           @update:model-value="choose('shaftClass', $event)"
@@ -118,7 +130,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
           id="housingClass"
           label="Housing class"
           :options="housingClasses"
-          :model-value="a.housingClass ?? advisedHousing ?? null"
+          :model-value="a.housingClass ?? standing.housingClass ?? null"
           :disabled="card.readOnly"
           :error="result.fieldErrors.housingClass"
           @update:model-value="choose('housingClass', $event)"

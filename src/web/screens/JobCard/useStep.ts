@@ -1,7 +1,7 @@
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { LINE, positionOf } from '../../../core/card/answers.js'
 import type { StepValues } from '../../../contract/answers.js'
-import { stepValues, type LineStep } from '../../../core/card/signing.js'
+import type { LineStep } from '../../../core/card/signing.js'
 import { call } from '../../api.js'
 import { useCard } from '../../stores/card.js'
 
@@ -16,9 +16,7 @@ export function useStep(of: MaybeRefOrGetter<LineStep>) {
   const params = (id: number) => ({ params: { id, key: step.value.key } })
   return {
     ...{ card, record, state, signed, stale },
-    values: computed(
-      () => stepValues(step.value, card.stepRecords.get(step.value.key)?.values ?? {}) as Record<string, StepValues[string]>,
-    ),
+    values: computed(() => (card.stepRecords.get(step.value.key)?.values ?? {}) as StepValues),
     locked: computed(() => card.readOnly || signed.value),
     /** Name of the place it is done at; nothing where the card has only one, or it is of the whole machine. */
     where: computed(() => (step.value.scope === LINE || card.line.order.length < 2 ? '' : card.nameOf(positionOf(step.value.scope)) || '')),
