@@ -128,9 +128,15 @@ main(async () => {
     await go(`/machines/${mill}`, 'machine')
     for (const station of ['identify', 'select', 'arrange', 'fit', 'mount', 'lubricate'])
       await go(`/jobs/${id}/${station}`, `station-${station}`)
-    await api('PUT', step('p1.1/bore'), { version: 0, values: { boreMm: 130.02 } })
-    await api('PUT', step('p1.1/unpack'), { version: 0, values: { marking: '6312 C3' } })
-    for (const done of ['seat', 'bore', 'unpack']) await api('POST', `${step(`p1.1/${done}`)}/signature`)
+    const DONE = {
+      ...{ mark: { marked: true }, off: { off: true }, keep: { kept: true } },
+      ...{ bore: { boreMm: 130.02 }, unpack: { marking: '6312 C3' } },
+    }
+    for (const [name, values] of Object.entries(DONE)) await api('PUT', step(`p1.1/${name}`), { version: 0, values })
+    const clean = (await api('GET', `/cards/${id}`)).steps.find((s) => s.key.endsWith('/clean-out'))?.key ?? 'p1/clean-out'
+    await api('PUT', step(clean), { version: 0, values: { clean: true } })
+    for (const key of ['p1.1/mark', 'p1.1/off', 'p1.1/keep', clean, 'p1.1/seat', 'p1.1/bore', 'p1.1/unpack'])
+      await api('POST', `${step(key)}/signature`)
     await go(`/jobs/${id}/steps`, 'step-by-step')
     // The fan's shaft with all that acts on it.
     const fan = await api('GET', `/machines/${await machine('EF-1')}`)

@@ -432,6 +432,16 @@ describe('the section as a file', () => {
       .to.contain(shapeStyle('ring', NIGHT).stroke)
       .and.not.contain(shapeStyle('ring', DAY).stroke)
   })
+  it('names a coupling side only where a coupling sits before the first support', () => {
+    const { evaluation, answers, context } = line()
+    const side = (coupling: LineContext['line']['coupling']) =>
+      toSvg(cardSection(evaluation, answers, { ...context, line: { ...context.line, coupling } }, 'p1.1', 'metric', { width: 640, height: 300 })!, DAY, 'Roboto') // prettier-ignore
+    expect(side({ slot: 0, alongMm: -80 })).to.contain('coupling side')
+    expect(side(null)).to.contain('drive side').and.not.contain('coupling side')
+    expect(side({ slot: 2, alongMm: 700 }))
+      .to.contain('drive side')
+      .and.not.contain('coupling side')
+  })
   it('is worded in the reader’s units; no bearing, no section', () => {
     expect(toSvg(drawing('inch'), DAY, 'Roboto'))
       .to.contain('2.3622')

@@ -1,7 +1,8 @@
 import { expect } from 'chai'
 import { asLineAnswers, emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
 import { bareContext, type LineContext } from '../../src/core/card/context.js'
-import { evaluateLine, type LineEvaluation } from '../../src/core/card/evaluate.js'
+import { allSigned, hasEnded } from '../../src/core/card/ended.js'
+import { cautionsOf, evaluateLine, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import { linePlan, readForFit, signature, staleWords, stepName, stepStates, type StepRecord } from '../../src/core/card/signing.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
@@ -337,4 +338,37 @@ describe('seats as the records have them', () => {
 describe('a shaft that leans', () => {
   it('counts as level, inclined or upright for its grease', () =>
     expect([0, 19, 20, 45, 59, 60, 90].map(orientationAt)).to.deep.equal(['horizontal', 'horizontal', 'inclined', 'inclined', 'inclined', 'vertical', 'vertical'])) // prettier-ignore
+})
+
+describe('what is done need not be heeded any more', () => {
+  const card = job(['6312'], { mount: { method: 'heat', takeOff: 'puller' }, lubricate: { greaseId: 1, insideThickener: 'polyurea-conventional', insideOil: 'mineral' } }) // prettier-ignore
+  const plan = linePlan(card)
+  const standing = (until: string) => {
+    const states = stepStates(
+      card,
+      signedAll(card, (key) => stepName(key) === until),
+    )
+    return cautionsOf(card).flatMap((c) => (hasEnded(c, plan, states) ? [] : [c.code]))
+  }
+  it('a caution ends with its step, and not before it', () => {
+    expect(standing('isolate')).to.include.members(['greases-must-not-mix', 'hot-ring'])
+    expect(standing('push')).to.include('hot-ring').and.not.include('greases-must-not-mix')
+    expect(standing('guards')).to.not.include.members(['hot-ring'])
+  })
+  it('comes back when the step no longer holds, and a stop never ends', () => {
+    const states = stepStates(card, signedAll(card)).map((s) => ({ ...s, holds: s.holds && stepName(s.key) !== 'push' }))
+    const hot = cautionsOf(card).find((c) => c.code === 'hot-ring')!
+    expect(hasEnded(hot, plan, states)).to.equal(false)
+    expect(hasEnded({ ...hot, level: 'stop' }, plan, stepStates(card, signedAll(card)))).to.equal(false)
+    expect([allSigned('p1.1', plan, states), allSigned('p1.1', plan, stepStates(card, signedAll(card)))]).to.deep.equal([false, true])
+  })
+  it('of another position it stands until its own step is signed', () => {
+    const two = job(['6312', '6312'], { mount: { method: 'heat' } })
+    const states = stepStates(
+      two,
+      signedAll(two, (key) => key === 'p2.1/push'),
+    )
+    const hot = cautionsOf(two).filter((c) => c.code === 'hot-ring')
+    expect(hot.map((c) => [c.scope, hasEnded(c, linePlan(two), states)])).to.deep.equal([['p1.1', true], ['p2.1', false]]) // prettier-ignore
+  })
 })

@@ -19,7 +19,7 @@ describe('ten-second answers', () => {
   // prettier-ignore
   const ASKED: [metric: string, inMetric: RegExp, inch: string, inInch: RegExp][] = [
     ['6312 k5', /^k5: 2 µm to 30 µm, tight; heat to 95 °C$/, '6312 k5', /^k5: 0.08 thou to 1.18 thou, tight; heat to 203 °F$/],
-    ['heat 6312 k5 limit 80', /heat to 80 °C, the limit: be quick/, 'heat 6312 k5 limit 176', /heat to 176 °F, the limit/],
+    ['heat 6312 k5 limit 80', /heat to 80 °C, the limit — caution: Heat to the limit.*Be quick, or press/, 'heat 6312 k5 limit 176', /heat to 176 °F, the limit/],
     ['60 H7 J7', /^H7 0 µm to 30 µm; J7 −12 µm to 18 µm$/, '2.3622 H7', /^H7 0.00 thou to 1.18 thou$/],
     ['C3 6312', /^C3 23 µm to 43 µm$/, '6312 c3', /^C3 0.91 thou to 1.69 thou$/],
     ['growth 900 stainless 60K', /grows 0.89 mm$/, 'growth 35.433 stainless 60K', /grows 0.0351 in$/],

@@ -115,6 +115,8 @@ export async function startInstance(
     publicOrigin: options.publicOrigin ?? null,
   })
   const server = createServer(app)
+  // A busy machine may pause longer than the usual five seconds between two calls.
+  server.keepAliveTimeout = 60_000
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,

@@ -5,6 +5,7 @@ import type { CardView } from '../../src/contract/cards.js'
 import type { MachineView } from '../../src/contract/machines.js'
 import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
 import { ROUTES } from '../../src/contract/routes.js'
+import { linePlan } from '../../src/core/card/signing.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
 import { PDF_FONT_FILES } from '../../src/server/files/pdf.js'
 import { paperOf } from '../../src/server/cards/card.js'
@@ -48,6 +49,22 @@ describe('paper and files', () => {
       expect(pdf.subarray(0, 5).toString()).to.equal('%PDF-')
       expect(pages(pdf), `card ${id}`).to.be.within(1, 2)
     }
+  })
+
+  it('of a card whose steps are signed says what was done, in the order of the signatures', async () => {
+    const paper = { ...(await paperOf(instance.pool, 2, NOW)), units: 'metric' as const, printedAt: NOW }
+    // The last of its plan is said to be signed first.
+    const last = paper.view.steps.find((s) => s.key === paper.states.at(-1)!.key) ?? paper.view.steps.at(-1)!
+    const at = (i: number) => new Date(NOW.getTime() + i * 60_000).toISOString()
+    const steps = paper.view.steps.map((s, i) => ({ ...s, signedBy: 'Rosa Thwaite', signedAt: s === last ? at(0) : at(i + 1) }))
+    const states = paper.states.map((s) => ({ ...s, signed: true, holds: true }))
+    const all = texts(cardDocument({ ...paper, states, view: { ...paper.view, steps } }))
+    const title = (key: string) => linePlan(paper.evaluation).find((s) => s.key === key)!.title
+    const place = (key: string) => all.findIndex((text) => text.startsWith(title(key).slice(0, 12)))
+    expect(place(last.key))
+      .to.be.above(-1)
+      .and.below(place(steps.find((s) => s.key !== last.key)!.key))
+    expect(all.join('\n')).to.contain('done').and.not.contain('can be done')
   })
 
   it('has section, figures, steps with fields and signatures, cautions, questions and the closing reason on it', async () => {

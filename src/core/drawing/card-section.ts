@@ -1,4 +1,4 @@
-import { leadOf, type LineContext } from '../card/context.js'
+import { couplingOf, leadOf, type LineContext } from '../card/context.js'
 import { stationAnswers, positionOf, type LineAnswers, type Scope } from '../card/answers.js'
 import type { LineEvaluation } from '../card/evaluate.js'
 import { movesInside } from '../catalogue/construction-forms.js'
@@ -43,7 +43,7 @@ export function cardSection(
     radialText: duty.radialN ? withUnit(duty.radialN, 'force', 1) : null,
     axialText: duty.axialN ? withUnit(duty.axialN, 'force', 1) : null,
     lengthText: (mm) => format(mm, 'length', units, Number.isInteger(mm) ? 0 : 2),
-    leftLabel: first ? 'coupling side' : 'drive side',
+    leftLabel: first && couplingOf(line)?.slot === 0 ? 'coupling side' : 'drive side',
     rightLabel: last && !first ? line.carries : `${line.carries} side`,
     error,
   })

@@ -120,7 +120,7 @@ function heatWords(said: Said, maxUm: number, sheet: Derivation): string {
   sheet.include(heat)
   const { setC, withinLimit, clearanceLeftUm } = heat.values
   if (clearanceLeftUm <= 0) return `at ${q(setC, 'temperature')}, its limit, it does not clear the seat: chill the shaft, press, or oil`
-  return `heat to ${q(setC, 'temperature')}${withinLimit ? '' : ', the limit: be quick, or press'}`
+  return `heat to ${q(setC, 'temperature')}${withinLimit ? '' : ', the limit'}`
 }
 
 /** What a tight seat makes of the ring. */
@@ -250,7 +250,9 @@ export function quickAnswer(text: string, system: UnitSystem): QuickAnswer | nul
         lettersCautions({ ...said.marked, row: said.bearing }).forEach((c) => sheet.caution(c.level, c.code, c.params))
       words = ANSWERS[calculation](said, sheet)
       const worst = worstOf(sheet.cautions)
-      if (worst) words = `${words} — ${worst.level}: ${wordsOf(worst)}`
+      // Figures of another bearing are none: what the letters change is said in their place.
+      if (worst?.code === 'letters-change') words = `stop: ${wordsOf(worst)}`
+      else if (worst) words = `${words} — ${worst.level}: ${wordsOf(worst)}`
     } catch (error) {
       if (!(error instanceof InputError)) throw error
       words = `not possible: ${error.allowed}`

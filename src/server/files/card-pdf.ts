@@ -5,6 +5,7 @@ import { LINE, placeAnswers, stationAnswers, positionOf, type LineAnswers, type 
 import { STATION_TITLE, type Station } from '../../core/card/work-line.js'
 import { leadOf } from '../../core/card/context.js'
 import { cautionsOf, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
+import { allSigned, hasEnded } from '../../core/card/ended.js'
 import { figureText } from '../../core/card/figure-text.js'
 import type { PlanField } from '../../core/card/mounting-plan.js'
 import { linePlan, type LineStep, type StepState } from '../../core/card/signing.js'
@@ -72,8 +73,11 @@ function placeName({ view, evaluation }: CardPaper, scope: Scope): string {
 function figures(paper: CardPaper): Content {
   const { evaluation, units } = paper
   const say = (text: string) => inUnits(text, units)
+  const plan = linePlan(evaluation)
   const body: TableCell[][] = resultsOf(evaluation).map(({ scope, result }) => {
-    const { verdict, station } = result
+    const { station } = result
+    const done = station === 'mount' && allSigned(scope, plan, paper.states)
+    const verdict = done ? ({ word: 'done', level: 'good' } as const) : result.verdict
     const known = PRINTED[station].flatMap((name) => {
       const figure = result.figures.find((f) => f.key === `${station}.${name}`)
       return figure && figure.value !== null ? [figure] : []
@@ -94,7 +98,7 @@ function figures(paper: CardPaper): Content {
           ...(where ? [{ text: `\n${where}`, color: SOFT, fontSize: 7.5 }] : []),
         ],
       },
-      { text: words.length ? words : [{ text: 'nothing yet', color: SOFT }] },
+      { text: words.length ? words : [{ text: done ? 'every step signed' : 'nothing yet', color: SOFT }] },
       { text: verdict.word, color: STATE_COLOUR[verdict.level], alignment: 'right' },
     ]
   })
@@ -161,15 +165,19 @@ function steps(paper: CardPaper): Content[] {
   const plan = linePlan(paper.evaluation)
   if (!plan.length) return []
   const head: TableCell[] = ['', 'Step', 'Written down (wanted)', 'Signed'].map((text) => ({ text, color: SOFT }))
-  const body = plan.map((p, i) =>
-    step(
-      paper,
-      p,
-      i,
-      paper.view.steps.find((s) => s.key === p.key),
-      paper.states.find((s) => s.key === p.key)!,
-    ),
-  )
+  // What was done stands in the order in which it was signed, what is still to do behind it.
+  const signedAt = (key: string) => paper.view.steps.find((s) => s.key === key)?.signedAt ?? '~'
+  const body = [...plan]
+    .sort((a, b) => (signedAt(a.key) < signedAt(b.key) ? -1 : signedAt(a.key) > signedAt(b.key) ? 1 : 0))
+    .map((p, i) =>
+      step(
+        paper,
+        p,
+        i,
+        paper.view.steps.find((s) => s.key === p.key),
+        paper.states.find((s) => s.key === p.key)!,
+      ),
+    )
   return [
     heading('Steps'),
     { table: { headerRows: 1, dontBreakRows: true, widths: [12, '*', 190, 84], body: [head, ...body] }, layout: lines, fontSize: 8.5 },
@@ -207,7 +215,8 @@ function notes(paper: CardPaper): Content[] {
   const say = (text: string) => inUnits(text, units)
   const at = (station: Station, scope: Scope) => [STATION_TITLE[station], placeName(paper, scope)].filter(Boolean).join(', ')
   const word = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
-  const cautions = cautionsOf(evaluation)
+  const plan = linePlan(evaluation)
+  const cautions = cautionsOf(evaluation).filter((c) => !hasEnded(c, plan, paper.states))
   const questions = questionsOf(evaluation)
   return [
     heading('Cautions'),

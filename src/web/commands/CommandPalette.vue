@@ -170,6 +170,7 @@ async function move(step: number) {
         :id="`command-${c.key}`"
         :key="c.key"
         role="option"
+        :class="{ answers: c.kind === 'answer' }"
         :aria-selected="i === at"
         @click="choose(c)"
         @mousemove="at = i"
@@ -222,6 +223,18 @@ li[aria-selected='true'] {
   color: var(--soft);
   flex: 1;
   text-align: right;
+}
+/* An answer takes the line, what it is an answer to stands under it. */
+.answers {
+  flex-wrap: wrap;
+}
+.answers b {
+  flex: 1 1 60%;
+}
+.answers .hint {
+  flex: 1 0 100%;
+  padding-left: calc(4.4rem + 12px);
+  text-align: left;
 }
 .keys {
   padding: 4px 12px;

@@ -16,6 +16,7 @@ import {
 import type { Station } from '../../core/card/work-line.js'
 import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card/context.js'
 import { cautionsOf, evaluateLine, questionsOf, resultScope, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
+import { hasEnded } from '../../core/card/ended.js'
 import { linePlan, readForFit, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { emptyOf, readOldDrafts, same, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
@@ -91,7 +92,7 @@ export const useCard = defineStore('card', {
       return this.line.places[this.place] ?? Object.values(this.line.places)[0]!
     },
     cautions(): ReturnType<typeof cautionsOf> {
-      return cautionsOf(this.line)
+      return cautionsOf(this.line).filter((c) => !hasEnded(c, this.plan, this.stepStates))
     },
     questions(): ReturnType<typeof questionsOf> {
       return questionsOf(this.line)

@@ -4,7 +4,7 @@ import Slider from 'primevue/slider'
 import { computed, ref, watch } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type LifeBasis } from '../../../core/life/curves.js'
-import { lifeWords } from '../../../core/life/life-words.js'
+import { BEYOND_H, lifeWords } from '../../../core/life/life-words.js'
 import { cleanlinessLabel, stepsOfCleanliness } from '../../../core/life/modified-life.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { amount } from '../../../core/words/message.js'
@@ -24,6 +24,7 @@ const at = ref(here.value)
 watch(here, (index) => (at.value = index))
 
 const whole = (hours: number) => session.show(hours, 'hours')
+const inHours = (hours: number) => `${whole(hours)} h${hours >= BEYOND_H ? ' or more' : ''}`
 function place(index: number): string {
   const step = steps.value[index]!
   if (step.cleanliness) return cleanlinessLabel(step.cleanliness).split(':')[0]!
@@ -51,9 +52,11 @@ const buys = computed(() =>
   ),
 )
 
+/** No life is drawn beyond what is known of any. */
+const drawn = (hours: number | null) => hours && Math.min(hours, BEYOND_H)
 const series = computed(() => [
-  { name: 'rating life', data: lives.value.map((l) => l.nominalH) },
-  ...(props.basis.kappa === null ? [] : [{ name: 'with film and dirt', data: lives.value.map((l) => l.modifiedH) }]),
+  { name: 'rating life', data: lives.value.map((l) => drawn(l.nominalH)) },
+  ...(props.basis.kappa === null ? [] : [{ name: 'with film and dirt', data: lives.value.map((l) => drawn(l.modifiedH)) }]),
 ])
 const options = computed(() => {
   const { palette: p, chart, tooltip } = chartLook(session.theme)
@@ -75,9 +78,9 @@ const options = computed(() => {
       tooltip: { enabled: false },
       axisBorder: { color: p.ink },
     },
-    yaxis: { logarithmic: true, tickAmount: 4, labels: { formatter: (h: number) => `${whole(h)} h`, style: { fontSize: '12px' } } },
+    yaxis: { logarithmic: true, tickAmount: 4, labels: { formatter: inHours, style: { fontSize: '12px' } } },
     legend: { show: series.value.length > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
-    tooltip: { theme: tooltip, y: { formatter: (h: number) => `${whole(h)} h` } },
+    tooltip: { theme: tooltip, y: { formatter: inHours } },
     annotations: {
       xaxis: [mark(here.value, p.ink, 'here'), ...(at.value === here.value ? [] : [mark(at.value, p.ember, 'what if')])],
       yaxis: props.wantedH

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { STATION_TITLE } from '../../../core/card/work-line.js'
+import { hasEnded } from '../../../core/card/ended.js'
 import type { StationResult } from '../../../core/card/station.js'
 import CautionLine from '../../figures/CautionLine.vue'
 import FigureRow from '../../figures/FigureRow.vue'
@@ -18,6 +19,8 @@ const moved = computed(() => new Map(props.result.figures.map((f) => [f.key, car
 const rows = computed(() => props.result.figures.filter((f) => f.key !== props.result.hero?.key && f.value !== null))
 /** Whose figures these are, where the card has more than one place. */
 const where = computed(() => (card.line.order.length > 1 ? card.nameOf(scope.value) || 'whole line' : ''))
+/** Of a step that is signed nothing more need be heeded. */
+const cautions = computed(() => props.result.cautions.filter((c) => !hasEnded({ ...c, scope: scope.value }, card.plan, card.stepStates)))
 const movedHere = computed(() => [...moved.value.values()].filter(Boolean).length)
 </script>
 
@@ -49,8 +52,8 @@ const movedHere = computed(() => [...moved.value.values()].filter(Boolean).lengt
       <slot name="chart" />
       <template v-if="!hideFigures"><FigureRow v-for="f in rows" :key="f.key" :figure="f" :moved="moved.get(f.key)" /></template>
       <slot name="after" />
-      <ul v-if="result.cautions.length || result.questions.length" class="plain-list notes">
-        <li v-for="c in result.cautions" :key="c.code"><CautionLine :caution="c" /></li>
+      <ul v-if="cautions.length || result.questions.length" class="plain-list notes">
+        <li v-for="c in cautions" :key="c.code"><CautionLine :caution="c" /></li>
         <li v-for="q in result.questions" :key="q.code"><QuestionLine :question="q" /></li>
       </ul>
     </section>
