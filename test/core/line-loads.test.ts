@@ -1,5 +1,6 @@
 import { expect } from 'chai'
-import { SOURCES, SOURCE_KINDS, forcesOf, newSource, openOf, sourcesOfRecords, usualPlaceMm, type LoadSource, type SourceKind } from '../../src/core/loads/line-sources.js' // prettier-ignore
+import { SOURCES, SOURCE_KINDS, forcesOf, newSource, openOf, type LoadSource, type SourceKind } from '../../src/core/loads/line-sources.js' // prettier-ignore
+import { sourcesOfRecords, usualPlaceMm } from '../../src/core/loads/recorded-sources.js'
 import { lineLoads, steadyAndTurning, type LineLoadsInput } from '../../src/core/loads/line-loads.js'
 import { Derivation, InputError } from '../../src/core/result.js'
 

@@ -177,6 +177,13 @@ describe('marking reader', () => {
       { numRuns: 150 },
     )
   })
+  it('a number with its letters that is a row of its own is that row: it is wider than the open one', () => {
+    for (const text of ['R3ZZ', 'R3 ZZ', '?3ZZ', 'R8?Z']) {
+      const { readings } = readMarking(names, text)
+      expect(readings.map((r) => r.row.designation), text).to.include(text.startsWith('R8') ? 'R8 ZZ' : 'R3 ZZ') // prettier-ignore
+    }
+    expect(readMarking(names, 'R8ZZ').readings[0]!.row.widthMm).to.equal(7.938)
+  })
   it('a sign that cannot be read never loses the true row', () => {
     fc.assert(
       fc.property(fc.nat(sizes().length - 1), fc.nat(30), (i, at) => {

@@ -1,5 +1,6 @@
 import { figuresOf, restsOn, resultScope, type LineEvaluation } from './evaluate.js'
 import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
+import { meanOfRowsUm } from '../mounting/drive-progress.js'
 import { ONCE_FIRST, ONCE_LAST, phaseOf } from '../mounting/plan.js'
 import type { Station } from './work-line.js'
 import { fieldState, type PlanStep } from './mounting-plan.js'
@@ -152,12 +153,8 @@ export function readForFit(
   touched: readonly string[],
 ): Readonly<Record<string, number | null>> {
   const names = new Set(fields.flatMap((f) => (f.same && touched.includes(f.key) ? [f.same] : [])))
-  return Object.fromEntries(
-    [...names].map((name) => {
-      const read = fields.flatMap((f) => (f.same === name && typeof values[f.key] === 'number' ? [values[f.key] as number] : []))
-      return [name, read.length ? read.reduce((sum, um) => sum + um, 0) / read.length : null]
-    }),
-  )
+  const rowsOf = (name: string) => fields.flatMap((f) => (f.same === name && typeof values[f.key] === 'number' ? [values[f.key]] : []))
+  return Object.fromEntries([...names].map((name) => [name, meanOfRowsUm(rowsOf(name)[0], rowsOf(name)[1])]))
 }
 
 /** Why a signature no longer holds, in a sentence. Source: none, it names what moved. */

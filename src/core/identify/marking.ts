@@ -273,7 +273,13 @@ export function readMarking(
   // Unexplained ends only count when nothing explains all of it, and then not those that leave most of it open.
   const usable = explained.length ? explained : found
   usable.sort((a, b) => a.rank - b.rank || a.row.boreMm - b.row.boreMm)
-  const unique = [...new Map(usable.map((r) => [r.completed, r])).values()].map(({ rank: _, ...reading }) => reading)
+  // Of readings that are written alike the longest number counts: R3 ZZ has a width of its own, which R3 with letters has not.
+  const written = new Map<string, Reading>()
+  for (const { rank: _, ...reading } of usable) {
+    const before = written.get(reading.completed)
+    if (!before || before.row.designation.length < reading.row.designation.length) written.set(reading.completed, reading)
+  }
+  const unique = [...written.values()]
   return {
     readings: unique.slice(0, GIVEN),
     more: Math.max(0, unique.length - GIVEN),

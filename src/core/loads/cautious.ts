@@ -1,7 +1,8 @@
 import type { DraftComponent } from '../line/draft.js'
 import { InputError } from '../result.js'
 import { lineLoads, type LineLoadsInput } from './line-loads.js'
-import { DOWN_DEG, newSource, placeOfComponent, type LoadSource, type SourceKind } from './line-sources.js'
+import { DOWN_DEG, newSource, type LoadSource, type SourceKind } from './line-sources.js'
+import { placeOfComponent } from './recorded-sources.js'
 
 /** Loads where only power and speed are known: cautious sizes for what sits on the shaft, and what to measure first. */
 

@@ -6,12 +6,9 @@ import { minimumLoad } from '../../life/minimum-load.js'
 import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
 import { HOTTEST_RING_C, asHot, hotRatingN, hotterRingC } from '../../life/hot-ring.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
-import { LIFE_TARGETS, SHOCKS, type LifeTarget, type Shock } from '../../life/targets.js'
+import { LIFE_TARGETS, type LifeTarget, type Shock } from '../../life/targets.js'
 import type { Closure } from '../../catalogue/bearing.js'
-import { worn } from '../../catalogue/closure.js'
 import { lifeWords } from '../../life/life-words.js'
-import { LUBRICATION_WORDS, SPEED_SOURCE, speedLimitRpm } from '../../catalogue/speed-limits.js'
-import type { Saying } from '../../line/sayings.js'
 import { Derivation, InputError, short, type Result } from '../../result.js'
 import type { CardContext } from '../context.js'
 import type { CardAnswers } from '../answers.js'
@@ -21,6 +18,7 @@ import { q, typed } from '../../units/quantities.js'
 import type { Advice } from '../advice.js'
 import { changingLife, type ChangingLife } from '../changing.js'
 import { ALONE, asSet, type SetOfBearings } from '../../life/set-of-bearings.js'
+import { checkLoad, checkMachine, checkSlope, checkSpeed, wantedSafety } from './select-checks.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
 import { amount } from '../../words/message.js'
@@ -44,21 +42,6 @@ export interface SelectResult extends StationResult {
   advice?: Advice[]
   /** Under its changing running, where that is said. */
   changing?: ChangingLife | null
-}
-
-function wantedSafety(row: Bearing, shock: Shock): number {
-  return SHOCKS[shock].staticSafety[rollsOnBalls(row.family) ? 'ball' : 'roller']
-}
-
-/** What is wrong with the load whatever the life wanted. */
-function checkLoad(row: Bearing, rated: Rated, shock: Shock, axialN: number, minimumN: number, station: StationBuilder): void {
-  const safety = wantedSafety(row, shock)
-  const P = rated.load.values.equivalentLoadN
-  if (row.staticRatingN < rated.load.values.staticEquivalentLoadN) station.warn('stop', 'over-static-rating', {}, short(rated.staticSafety))
-  else if (rated.staticSafety < safety)
-    station.warn('caution', 'static-safety', { staticSafety: short(rated.staticSafety, 2), safety }, short(rated.staticSafety))
-  const carriedN = row.family === 'thrust-spherical-roller' ? axialN : P
-  if (carriedN < minimumN) station.warn('caution', 'minimum-load', { minimum: amount(minimumN, 'force', 1) }, short(carriedN))
 }
 
 function judge(hours: number, target: LifeTarget, station: StationBuilder): Verdict {
@@ -216,41 +199,6 @@ function choiceFigure(station: StationBuilder, { select }: CardAnswers): void {
   station.figure('chosen', 'Chosen', chosenOver ? `${chosen} over ${chosenOver}` : chosen, 'text', null, {
     note: chosenWhy ? typed(chosenWhy) : undefined,
   })
-}
-
-/** A shaft that leans in the seat more than the bearing puts up with. */
-function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResult): void {
-  const slope = duty.slopeArcmin ?? null
-  const allowed = row.misalignmentDeg * 60
-  if (slope !== null && slope > allowed)
-    station.warn('caution', 'slope-over', { slope: amount(slope, 'arcmin'), allowed: amount(allowed, 'arcmin') }, short(slope, 2))
-}
-
-/** Speed against the guidance for what it runs in and how it is closed; a sealed one is greased for life whatever is around it. */
-function checkSpeed(station: StationBuilder, row: Bearing, speedRpm: number, film: PlaceFilm | null, closed: Closure | null): void {
-  const closure = worn(row, closed)
-  const lubrication = closure === 'open' ? (film?.oil?.feed ?? 'grease') : 'grease'
-  const limit = speedLimitRpm(row, lubrication, closure)
-  const how = `${LUBRICATION_WORDS[lubrication]}${closure === 'contact-seals' ? ' and rubbing seals' : ''}`
-  const sheet = new Derivation()
-  sheet.step('n', 'speed guidance', 'n·dm / dm, and what the closure leaves', how, limit, 'r/min', SPEED_SOURCE)
-  station.figure('speedLimitRpm', 'Speed guidance', Math.round(limit / 10) * 10, 'speed', sheet.result({}), { note: how })
-  if (speedRpm <= limit) return
-  const params = { speed: amount(speedRpm, 'speed'), limit: amount(Math.round(limit / 100) * 100, 'speed'), how }
-  station.warn('caution', closure === 'contact-seals' ? 'sealed-too-fast' : 'over-speed', params, short(speedRpm))
-}
-
-/** What the machine allows: speed and direction by its papers, and a way round the bearing for the currents of an inverter. */
-function checkMachine(station: StationBuilder, { duty, inspect, select }: CardAnswers, says: readonly Saying[]): void {
-  for (const s of says) {
-    const { document, words: said } = s
-    if (s.subject === 'speed' && s.amount !== null && duty.speedRpm! > s.amount)
-      station.warn('stop', 'paper-speed', { document, allowed: amount(s.amount, 'speed'), speed: amount(duty.speedRpm!, 'speed') }, short(duty.speedRpm!)) // prettier-ignore
-    if (s.subject === 'direction') station.warn('note', 'paper-direction', { document, said }, said)
-  }
-  if (!inspect.inverterDrive) return
-  if (select.currentPath === null) station.ask('current-path')
-  if (select.currentPath === 'none') station.warn('caution', 'currents-through')
 }
 
 /** The next size down and up under the same load. */

@@ -1,14 +1,8 @@
 import { computed, ref } from 'vue'
 import { cautiousSources } from '../../../core/loads/cautious.js'
 import { LINE, keyOf } from '../../../core/card/answers.js'
-import {
-  MOST_SOURCES,
-  newSource,
-  sourcesOfRecords,
-  usualPlaceMm,
-  type LoadSource,
-  type SourceKind,
-} from '../../../core/loads/line-sources.js'
+import { MOST_SOURCES, newSource, type LoadSource, type SourceKind } from '../../../core/loads/line-sources.js'
+import { sourcesOfRecords, usualPlaceMm } from '../../../core/loads/recorded-sources.js'
 import { useCard } from '../../stores/card.js'
 
 const KEY = keyOf(LINE, 'duty', 'sources')
