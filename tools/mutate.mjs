@@ -100,8 +100,7 @@ function changesOf(ts, file, source) {
 /** Tests in two goes: those that speak of a file or its folder, so that a change is noticed soon, then all others. */
 function testsFor(file, tests) {
   const folder = folderOf(file)
-  const near = (text) =>
-    (text.includes(relative(CORE, file).replace(/\.ts$/, '')) ? 2 : 0) + (text.includes(`core/${folder}/`) ? 1 : 0)
+  const near = (text) => (text.includes(relative(CORE, file).replace(/\.ts$/, '')) ? 2 : 0) + (text.includes(`core/${folder}/`) ? 1 : 0)
   const sorted = [...tests].sort((a, b) => near(b.text) - near(a.text))
   const [first, then] = [sorted.filter((t) => near(t.text)), sorted.filter((t) => !near(t.text))]
   return [first, then].filter((go) => go.length).map((go) => go.map((t) => t.path))
@@ -110,8 +109,8 @@ function testsFor(file, tests) {
 /** A copy of what the tests of the core need, to be changed freely. */
 function workshop() {
   const dir = mkdtempSync(join(tmpdir(), 'yardfrost-mutate-'))
-  for (const name of ['src', 'test', 'demo']) cpSync(join(root, name), join(dir, name), { recursive: true })
-  for (const name of ['package.json', 'tsconfig.json', 'eslint.config.js']) cpSync(join(root, name), join(dir, name))
+  const kept = (name) => !['node_modules', 'dist'].includes(name) && (!name.startsWith('.') || name === '.ci')
+  for (const name of readdirSync(root).filter(kept)) cpSync(join(root, name), join(dir, name), { recursive: true })
   symlinkSync(join(root, 'node_modules'), join(dir, 'node_modules'))
   return dir
 }
@@ -163,6 +162,13 @@ main(async () => {
   const tests = filesUnder(join('test', 'core'))
     .filter((path) => path.endsWith('.test.ts') && !path.endsWith('boundaries.test.ts'))
     .map((path) => ({ path, text: readFileSync(path, 'utf8') }))
+  const unchanged = workshop()
+  const whole = await runTests(
+    unchanged,
+    tests.map((t) => t.path),
+  )
+  rmSync(unchanged, { recursive: true, force: true })
+  if (!whole) throw new SetupError('the tests of the core fail without any change: put them right first')
   const result = new Map()
   const survivors = []
   const queue = [...chosen]
