@@ -146,7 +146,7 @@ describe('loads from what sits on a shaft', () => {
   it('an estimate says so, and what to measure', () =>
     expect(lineLoads({ ...LINE, sources: [BELT] }).assumptions.join(' ')).to.match(/estimate: measure the frequency/))
   for (const [change, field] of [
-    [{ speedRpm: 0 }, 'speedRpm'],
+    [{ speedRpm: -1 }, 'speedRpm'],
     [{ supports: [{ alongMm: 0 }] }, 'supports'],
     [{ supports: [{ alongMm: 5 }, { alongMm: 5 }] }, 'supportsMm'],
     [{ leanDeg: 91 }, 'leanDeg'],

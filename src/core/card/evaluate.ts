@@ -185,7 +185,16 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
       lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film, filling),
     )
     const runin = shared('runin', () =>
-      runInStation(a, { arrange, fit, mount, lubricate, housingC, level: levelAt(a, known, filling), coupling: couplingOf(context.line) }),
+      runInStation(a, {
+        arrange,
+        fit,
+        mount,
+        lubricate,
+        housingC,
+        level: levelAt(a, known, filling),
+        coupling: couplingOf(context.line),
+        motion: duty.motion?.kind,
+      }),
     )
     const inspect = inspectStation(a, { duty, select, arrange, fit }, known)
     places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }

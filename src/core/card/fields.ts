@@ -88,6 +88,8 @@ const RANGE = {
   percent: [-1000, 1000],
   sound: [0, 200],
   current: [0, 100_000],
+  angle: [0, 360],
+  ratio: [0, 10_000],
 } as const satisfies Partial<Record<Quantity, readonly [number, number]>>
 
 const number = (level: Level, label: string, quantity: keyof typeof RANGE) =>
@@ -150,6 +152,9 @@ export const FIELDS = {
   },
   duty: {
     speedRpm: number('line', 'Speed', 'speed'),
+    atRest: choice('line', 'At 0 r/min it', ['stands', 'swings'], { stands: 'stands still', swings: 'swings to and fro' }),
+    swingDeg: number('line', 'It swings, end to end', 'angle'),
+    swingsPerMin: number('line', 'There and back, a minute', 'ratio'),
     radialLoadN: number('position', 'Radial load', 'force'),
     axialLoadN: number('position', 'Axial load', 'force'),
     hoursPerDay: number('line', 'Hours a day', 'hours'),

@@ -2,6 +2,7 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { rollsOnBalls } from '../catalogue/families.js'
 import { asHot, hotterRingC } from '../life/hot-ring.js'
 import { rateBearing } from '../life/rate-bearing.js'
+import { motionOf, wayRpm, type MotionAnswers } from '../life/swing.js'
 import { SHOCKS, type Shock } from '../life/targets.js'
 import { sharpest, type Doubt } from '../loads/cautious.js'
 import { eitherWay, turnedOver, type LoadSource } from '../loads/line-sources.js'
@@ -157,7 +158,7 @@ function loadsOf(
   const sources = of<LoadSource[]>('duty', 'sources') ?? []
   const speedRpm = of<number>('duty', 'speedRpm')
   const none = { loads: null, sheet: null, refused: null, supports: {} }
-  if (!sources.length || supports.length < 2 || !speedRpm) return none
+  if (!sources.length || supports.length < 2 || speedRpm === null) return none
   const input = inputOf(answers, context, supports, centres, holders, sources, speedRpm)
   try {
     const { values, ...sheet } = worseWay(input)
@@ -227,7 +228,7 @@ export function doubtsOf(
 ): Doubt[] {
   const sources = (answers[keyOf(LINE, 'duty', 'sources')] ?? []) as readonly LoadSource[]
   const speedRpm = (answers[keyOf(LINE, 'duty', 'speedRpm')] ?? null) as number | null
-  if (!duty.loads || !speedRpm || !sources.some((s) => s.assumed?.length)) return []
+  if (!duty.loads || speedRpm === null || !sources.some((s) => s.assumed?.length)) return []
   const supports = of.map((s) => ({ ...s, at: s.alongMm }))
   return sharpest(inputOf(answers, context, supports, supports.map((s) => duty.centres[s.code]!), arrange.holders, sources, speedRpm)) // prettier-ignore
 }
@@ -247,8 +248,9 @@ export interface SupportLife {
  */
 export function supportLives(answers: LineAnswers, context: LineContext, of: readonly Support[], duty: LineDuty): SupportLife[] {
   const shock = (answers[keyOf(LINE, 'duty', 'shock')] ?? null) as Shock | null
-  const speedRpm = (answers[keyOf(LINE, 'duty', 'speedRpm')] ?? null) as number | null
-  if (!shock || !speedRpm) return []
+  const moved = <T>(name: keyof MotionAnswers) => (answers[keyOf(LINE, 'duty', name)] ?? null) as T | null
+  const speedRpm = wayRpm(motionOf({ speedRpm: moved('speedRpm'), atRest: moved('atRest'), swingDeg: moved('swingDeg'), swingsPerMin: moved('swingsPerMin') })) // prettier-ignore
+  if (!shock || speedRpm === null) return []
   const { factor } = SHOCKS[shock]
   return of.flatMap((s): SupportLife[] => {
     const said = (name: 'radialLoadN' | 'axialLoadN') => (answers[keyOf(s.code, 'duty', name)] ?? null) as number | null

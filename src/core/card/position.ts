@@ -5,6 +5,7 @@ import type { DutyAnswers } from './answers.js'
 import { dutyStation } from './stations/duty.js'
 import { asHot, hotterRingC } from '../life/hot-ring.js'
 import { rateBearing } from '../life/rate-bearing.js'
+import { motionOf, wayRpm } from '../life/swing.js'
 
 export interface LifeUsed {
   hoursRun: number
@@ -16,8 +17,9 @@ export interface LifeUsed {
 /** How much of its rating life a fitted bearing has used after `days` at its duty; null while the duty is incomplete. */
 export function lifeUsed(row: Bearing, duty: DutyAnswers, days: number): LifeUsed | null {
   const { radialN, axialN } = dutyStation(duty)
-  const { speedRpm, hoursPerDay } = duty
-  if (radialN === null || axialN === null || radialN + axialN === 0 || !speedRpm || hoursPerDay === null) return null
+  const { hoursPerDay } = duty
+  const speedRpm = wayRpm(motionOf(duty))
+  if (radialN === null || axialN === null || radialN + axialN === 0 || speedRpm === null || hoursPerDay === null) return null
   try {
     const { ratingLifeH } = rateBearing(asHot(row, hotterRingC(duty)), radialN, axialN, speedRpm, 90).life.values
     const hoursRun = days * hoursPerDay

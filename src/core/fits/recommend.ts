@@ -1,3 +1,4 @@
+import type { BoreTaper } from '../catalogue/bearing.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { Derivation, inRange, type Result } from '../result.js'
 import {
@@ -23,11 +24,15 @@ export interface FitOptions {
   heatThroughShaft?: boolean
   precise?: boolean
   sleeve?: boolean
+  /** The bore sits on a taper of the shaft itself, without a sleeve. */
+  directTaper?: BoreTaper
   /** Needle roller bearing with an outer ring drawn from sheet, running on the shaft. */
   drawnCup?: boolean
   /** The bearing carries axial load only. */
   axialOnly?: boolean
   loadBands?: LoadBands
+  /** Nothing turns: that no ring is swept, or both, is no slip. */
+  atRest?: boolean
 }
 
 export interface RecommendInput {
@@ -89,6 +94,8 @@ function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Deriv
 
 function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [string, string] {
   const { family, boreMm, innerRingLoad, options = {} } = input
+  if (options.directTaper)
+    return [`taper ${options.directTaper}`, 'The bore sits on the taper of the shaft itself: how far it is driven up decides its grip, checked with blue on at least 80 % of its face.'] // prettier-ignore
   if (options.sleeve) return ['h9', 'An adapter or withdrawal sleeve grips the shaft; h9 with form inside IT5 is enough.']
   if (family === 'insert-ball') {
     sheet.assume('Insert bearings sit on h6 at high, h7 at usual and h8 at low speed; h7 was taken.')
@@ -181,8 +188,8 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): 
 }
 
 /** A load sweeps one ring or the other: both still or both swept is a slip, unless the load is not known. */
-function askWhichRing({ innerRingLoad, outerRingLoad }: RecommendInput, sheet: Derivation): void {
-  if (innerRingLoad !== outerRingLoad || innerRingLoad === 'indeterminate') return
+function askWhichRing({ innerRingLoad, outerRingLoad, options }: RecommendInput, sheet: Derivation): void {
+  if (options?.atRest || innerRingLoad !== outerRingLoad || innerRingLoad === 'indeterminate') return
   const still = innerRingLoad === 'stationary'
   sheet.caution('caution', still ? 'both-rings-still' : 'both-rings-swept', {}, innerRingLoad)
 }

@@ -95,11 +95,11 @@ function forces(input: LineLoadsInput, sheet: Derivation): Acting[] {
 /**
  * What every support of a line carries, N, with the slope of the shaft there and its bending line: a beam in two planes on any number of
  * supports. What stands still in space and what turns with the shaft are told apart; thrust goes to the support that holds. Sources
- * with something open are left out and named. Range: speed above 0 r/min, two supports or more, each in a place of its own.
+ * with something open are left out and named. Range: speed from 0 r/min (above it where a force follows from power), two supports or more, each in a place of its own.
  * Sources: Euler–Bernoulli beam; those of each source. @throws InputError outside.
  */
 export function lineLoads(input: LineLoadsInput): Result<LineLoads> {
-  inRange('speedRpm', input.speedRpm, 0, 200_000, 'r/min', true)
+  inRange('speedRpm', input.speedRpm, 0, 200_000, 'r/min')
   inRange('leanDeg', input.leanDeg, 0, 90, '°')
   if (input.supports.length < 2) throw new InputError('supports', input.supports.length, 'at least two supports')
   const sheet = new Derivation()

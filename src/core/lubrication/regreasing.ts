@@ -115,10 +115,21 @@ function banded(bands: readonly Band[], value: number): number {
   return bands.find((band) => value < band.under)!.factor
 }
 
-function chosen<N extends string>(field: string, rows: readonly FactorRow<N>[], name: N): FactorRow<N> {
+/** Factor of a named row, without unit. Source: the table handed in. @throws InputError for a name that it does not hold. */
+export function factorOf<N extends string>(field: string, rows: readonly FactorRow<N>[], name: N): number {
   const row = rows.find((r) => r.name === name)
   if (!row) throw new InputError(field, name, `one of ${rows.map((r) => r.name).join(', ')}`)
-  return row
+  return row.factor
+}
+
+/** Grease in g for one feeding, from the side and through the ring, of an outside diameter and a width in mm. Source: engineering practice. @throws InputError for sizes that cannot be. */
+export function sideQuantityG(D: number, B: number, sheet: Derivation): { side: number; centre: number } {
+  inRange('outsideMm', D, 1, 3000, 'mm')
+  inRange('widthMm', B, 0.5, 1000, 'mm')
+  const side = 0.005 * D * B
+  sheet.step('G', 'quantity, fed from the side', '0.005 D B', `0.005 · ${short(D)} · ${short(B)}`, side, 'g', SOURCE)
+  sheet.assume('Fed from the side; through the outer ring or a centre groove 0.002 D B serves.')
+  return { side, centre: 0.002 * D * B }
 }
 
 /** Peak velocity of a meter's RMS reading, mm/s. Source: sine, peak is RMS times the root of two. */
@@ -145,10 +156,10 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
   const factors: RegreasingFactors = {
     K: FAMILY_FACTOR[input.family],
     Ft: banded(TEMPERATURE_BANDS, T),
-    Fc: chosen('contamination', CONTAMINATION, input.contamination).factor,
-    Fm: chosen('moisture', MOISTURE, input.moisture).factor,
+    Fc: factorOf('contamination', CONTAMINATION, input.contamination),
+    Fm: factorOf('moisture', MOISTURE, input.moisture),
     Fv: banded(VIBRATION_BANDS, v),
-    Fp: chosen('orientation', ORIENTATION, input.orientation).factor,
+    Fp: factorOf('orientation', ORIENTATION, input.orientation),
   }
   const { K, Ft, Fc, Fm, Fv, Fp } = factors
   const bracket = 14e6 / (n * Math.sqrt(d)) - 4 * d
@@ -184,10 +195,7 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
     )
   const cap = capped ? ` Held to the ${GREASE_SERVICE_H} h that a grease serves.` : ''
   if (T >= 93) sheet.caution('caution', 'grease-hot', {}, T)
-  const quantityG = 0.005 * D * B
-  const centreQuantityG = 0.002 * D * B
-  sheet.step('G', 'quantity, fed from the side', '0.005 D B', `0.005 · ${short(D)} · ${short(B)}`, quantityG, 'g', SOURCE)
-  sheet.assume('Fed from the side; through the outer ring or a centre groove 0.002 D B serves.')
+  const { side: quantityG, centre: centreQuantityG } = sideQuantityG(D, B, sheet)
   const life = greaseLife(input, d, D, n, T, greaseSpeed, sheet)
   const { manualIntervalH } = input
   if (manualIntervalH !== undefined) inRange('manualIntervalH', manualIntervalH, 0, 200_000, 'h', true)

@@ -2,6 +2,7 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const ARRANGEMENT_CAUTIONS: Cautions = {
+  'locked-yield': 'That is {stress} in the shaft, over the {yield} at which an ordinary shaft of its kind gives way: before that it bows, or a seat, a groove or a ring breaks.',
   'locked-thrust': 'Held so, a growth of {growth} presses along the shaft with about {thrust}, {share} times what {designation} carries at rest: until something gives.',
   'pair-cold-preload': 'Cold the pair is set with preload, and opens to the play wanted when it is hot. A dial feels no preload: set it by its turning torque, or to nothing by dial and from there by the turn of the nut or shims, and prove it by how far it gives under a known push.',
   'free-ring-short': 'The free ring has {play} and needs {needed}: the shaft would push the bearings against each other.',

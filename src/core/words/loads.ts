@@ -6,6 +6,8 @@ export const LOADS_CAUTIONS: Cautions = {
   'sealing-water': 'Water reaches this bearing: look at the seals first; rated life does not count water.',
   'sealing-dirt': 'Dirt reaches this bearing: look at the seals first; rated life does not count dirt.',
   'ring-hot': 'Over {limit} an ordinary ring grows for good: ask for the heat stabilisation class.',
+  'stands-shaken': 'It stands: what other machines shake rubs the elements into the raceways, dents at their pitch within weeks. Turn it a third of a turn from time to time, or keep the shaking away from it.',
+  'swing-small': 'It swings {swing}, less than the {meeting} at which the paths of its elements meet: grease is pushed aside and not drawn back. Move it a whole turn from time to time; the life below does not count that wear.',
   'over-static-rating': 'The load is above the static rating: the raceways would dent. Take a larger bearing or find out whether the load is right.',
   'static-safety': 'Static safety {staticSafety} is under the {safety} wanted for this shock.',
   'minimum-load': 'The load is below the least load of about {minimum}: the elements may skid. A smaller bearing would run better.',
@@ -58,6 +60,8 @@ export const LOADS_CAUTIONS: Cautions = {
 export const LOADS_QUESTIONS: Questions = {
   'lubricant-unknown': ['Which grease is in there, or goes in? It is chosen at Lubricate.', 'Until then the rating life decides: dirt and a thin film may leave a tenth of it.'],
   'load-direction': ['Does the load stand still, or does it turn with the shaft?', 'The wrong answer makes the wrong ring loose: it creeps and wears its seat.'],
+  'stands-or-swings': ['Nothing turns: does it stand still, or swing to and fro?', 'A swinging bearing is rated by how far it goes; a standing one by what it stands at rest.'],
+  swing: ['How far does it swing from end to end, and how often there and back in a minute?', 'Both together say how far it goes, and so how long it lasts.'],
   'current-path': ['Which way do the currents of the inverter take? Insulated or hybrid bearing, or a brush on the shaft.', 'Without one they pass through the bearing and burn flutes into its raceways.'],
   'life-target': ['What kind of machine is it? That sets the life wanted.', 'Without a target a short life passes unnoticed.'],
 }

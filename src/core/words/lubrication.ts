@@ -2,6 +2,8 @@ import type { Cautions, Questions } from './tables.js'
 
 // prettier-ignore
 export const LUBRICATION_CAUTIONS: Cautions = {
+  'oil-at-rest': 'Nothing turns fast enough to carry a film: what is above the level stays dry and rusts. Turn it from time to time, or fill it full while it stands.',
+  'grease-at-rest': 'Nothing turns fast enough to carry a film: a stiff grease with EP additives or solids, the bearing full of it, and fresh grease every {months}.',
   'grease-ages': 'At {hoursPerDay} a day the interval would be longer than {years} years: grease ages standing too, so {years} years govern.',
   'manual-stays': 'The records hold {kept} from the machine’s manual: they stay at the finish. This card gives {given}; choose a school here if those are to govern.',
   'greases-must-not-mix': '{words} The plan has a step for it.',

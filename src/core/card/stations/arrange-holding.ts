@@ -170,6 +170,7 @@ export function lockedThrust(
   })
   const params = { growth: amount(Math.abs(growthMm), 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
   station.warn('caution', 'locked-thrust', params, short(thrustN))
+  found.cautions.forEach((c) => station.caution(c))
 }
 
 export type PairAnswers = Pick<ArrangeAnswers, 'facing' | 'hotPlayUm' | 'measuredPlayUm' | 'trialShimMm' | 'shimSide'>

@@ -1,5 +1,6 @@
 import type { RingLoad } from '../../fits/recommend.js'
 import { faultOfSteps } from '../../life/duty-spectrum.js'
+import { motionOf, swingSpeed, type Motion } from '../../life/swing.js'
 import { SHOCKS } from '../../life/targets.js'
 import { loadSweep } from '../../loads/sources.js'
 import type { SupportLoad } from '../../loads/line-loads.js'
@@ -18,6 +19,8 @@ export interface DutyResult extends StationResult {
   axialN: number | null
   /** How far the shaft leans in the seat; null where what sits on the shaft is not said. Not there in older closed cards. */
   slopeArcmin?: number | null
+  /** How the shaft moves; null while that is not known. Not there in older closed cards. */
+  motion?: Motion | null
 }
 
 /** What the line settles for this position. */
@@ -38,11 +41,20 @@ export function sweptRings(turning: 'inner' | 'outer', direction: DutyAnswers['l
   return innerRotates ? ['rotating', 'stationary'] : ['stationary', 'rotating']
 }
 
+/** Which ring the load sweeps where the shaft stands: none under a load that stands, both under one that goes round. */
+const SWEPT_AT_REST: Readonly<Record<NonNullable<DutyAnswers['loadDirection']>, RingLoad>> = {
+  still: 'stationary',
+  turns: 'rotating',
+  unknown: 'indeterminate',
+}
+
 const WORDS: Record<RingLoad, string> = { rotating: 'swept by the load', stationary: 'carries it on one spot', indeterminate: 'not known' }
 
 /** Limits beyond which an entry is a slip: [field, low, high, quantity]. */
 const LIMITS: readonly (readonly [keyof DutyAnswers, number, number, Quantity])[] = [
   ['speedRpm', 0, 100_000, 'speed'],
+  ['swingDeg', 0, 360, 'angle'],
+  ['swingsPerMin', 0, 10_000, 'ratio'],
   ['radialLoadN', 0, 2_000_000, 'force'],
   ['axialLoadN', 0, 2_000_000, 'force'],
   ['ambientC', -50, 80, 'temperature'],
@@ -112,11 +124,16 @@ function sweepOf(
   station: StationBuilder,
   answers: DutyAnswers,
   support: SupportLoad | null,
+  stands: boolean,
 ): readonly [RingLoad, RingLoad] | readonly [null, null] {
   const { turningRing, loadDirection } = answers
   const sheet = new Derivation()
   let rings: readonly [RingLoad, RingLoad] | readonly [null, null] = [null, null]
-  if (turningRing && loadDirection) {
+  const atRest = stands ? (loadDirection ?? (support && support.standingN > 0 && !support.turningN ? 'still' : null)) : null
+  if (atRest) {
+    rings = [SWEPT_AT_REST[atRest], SWEPT_AT_REST[atRest]]
+    sheet.step('ring', 'ring swept by the load', 'the shaft stands', `load ${atRest}`, `both ${rings[0]}`, '', 'engineering practice, decides the fits') // prettier-ignore
+  } else if (turningRing && loadDirection) {
     rings = sweptRings(turningRing, loadDirection)
     sheet.step('ring', 'ring swept by the load', 'turning ring and direction of the load', `${turningRing} ring turns, load ${loadDirection}`, `inner ${rings[0]}, outer ${rings[1]}`, '', 'engineering practice, decides the fits') // prettier-ignore
   } else if (turningRing && support && support.standingN + support.turningN > 0) {
@@ -132,10 +149,24 @@ function sweepOf(
   return rings
 }
 
+/** What is asked and said of a shaft that does not turn. */
+function motionFigures(station: StationBuilder, { speedRpm, atRest, swingDeg, swingsPerMin }: DutyAnswers, motion: Motion | null): void {
+  if (speedRpm !== 0) return
+  if (atRest === null) station.ask('stands-or-swings')
+  if (atRest === 'swings' && !motion) station.ask('swing')
+  if (motion?.kind === 'swings')
+    station.figure('equivalentRpm', 'As far as one that turns at', motion.speedRpm, 'speed', swingSpeed({ swingDeg: swingDeg!, cyclesPerMin: swingsPerMin! }), { decimals: 1 }) // prettier-ignore
+  if (motion?.kind === 'stands') station.warn('note', 'stands-shaken')
+}
+
 /** Why the loads matter, and where those of this place come from. */
-function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine): string {
+function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine, motion: Motion | null): string {
   const turned = support && support.turningN > 0 ? ` ${q(support.standingN, 'force', 2)} stand still here, ${q(support.turningN, 'force', 2)} turn with the shaft.` : '' // prettier-ignore
   const share = opposed ? ` Along the shaft: ${opposed.pushed ? SHARE.pushed : SHARE.own}.` : ''
+  if (motion?.kind === 'stands')
+    return `Nothing turns: the load rests on the same few elements, and what counts is that it leaves no dents.${turned}${share}`
+  if (motion?.kind === 'swings')
+    return `It swings: the same elements go to and fro, as far as one that turns at ${q(motion.speedRpm, 'speed', 2)}.${turned}${share}`
   if (inner === 'rotating') return `The load stands still and sweeps round the inner ring.${turned}${share}`
   if (inner === 'stationary') return `The load sweeps the outer ring and stays on one spot of the inner ring.${turned}${share}`
   return `What the bearing carries decides its life, its fits and its clearance.${turned}${share}`
@@ -152,7 +183,9 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
   const source = answers.radialLoadN === null && support ? { note: 'from what sits on the shaft' } : {}
   const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from, source)
   station.figure('axialN', 'Axial load with shock', axialN, 'force', from, line.opposed ? { note: line.opposed.pushed ? SHARE.pushed : SHARE.own } : {}) // prettier-ignore
-  const [inner, outer] = sweepOf(station, answers, support)
+  const motion = motionOf(answers)
+  motionFigures(station, answers, motion)
+  const [inner, outer] = sweepOf(station, answers, support, motion?.kind === 'stands')
   if (support) {
     station.figure('slopeArcmin', 'Shaft leans in its seat', support.slopeArcmin, 'arcmin', line.loads)
     if (!line.upright && support.standingN > 0 && support.angleDeg > 10 && support.angleDeg < 170) station.warn('note', 'support-lifted')
@@ -160,12 +193,11 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
   const { innerRingC, outerRingC } = answers
   warnOfSurroundings(station, answers)
   if (answers.loadDirection === 'unknown') station.ask('load-direction')
-  const complete =
-    radialN !== null && axialN !== null && inner !== null && (answers.speedRpm ?? 0) > 0 && innerRingC !== null && outerRingC !== null
+  const complete = radialN !== null && axialN !== null && inner !== null && motion !== null && innerRingC !== null && outerRingC !== null
   const fault = answers.spectrum.length ? faultOfSteps(answers.spectrum) : null
   if (fault) station.warn('caution', fault.code, fault.params)
   const headline = radialN === null ? '—' : q(radialN, 'force', 1)
   const verdict = complete ? ({ word: 'complete', level: 'good' } as const) : ({ word: 'not complete', level: 'open' } as const)
-  const result = station.close(reasonOf(inner, line), verdict, hero, headline)
-  return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN, slopeArcmin: support?.slopeArcmin ?? null }
+  const result = station.close(reasonOf(inner, line, motion), verdict, hero, headline)
+  return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN, slopeArcmin: support?.slopeArcmin ?? null, motion }
 }

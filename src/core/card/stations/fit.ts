@@ -7,11 +7,14 @@ import { operatingClearance, preloadTakenUm, type OperatingClearanceValues } fro
 import { canSlide } from '../../fits/fit.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
+import { seatUnder } from '../../line/seats.js'
 import type { Result } from '../../result.js'
+import { tolerance } from '../../tolerances/iso286.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
+import { RACEWAY, leastDepthMm, racewayClasses } from '../../fits/raceway.js'
 import { abutmentFigures } from './fit-abutments.js'
 import { creepMargin } from './fit-creep.js'
 import { driveUpFigures } from './fit-drive-up.js'
@@ -59,14 +62,35 @@ function verdictOf(row: Bearing, c: OperatingClearanceValues | null, from: Retur
 /** Classes of a needle roller bearing that runs on the shaft; what else it needs comes from the maker's sheet. */
 function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<RecommendValues>): string {
   station.ask('shaft-raceway')
-  if (formOf(row).outerRing === false)
-    return 'Needles in a cage: shaft and housing are the raceways, h5 and G6 for ordinary clearance; hardness and roughness come from the maker’s sheet.'
-  if (!isDrawnCup(row))
-    return 'This bearing has no inner ring: the shaft is its raceway, and its size and the press seat of the outer ring come from the maker’s sheet.'
-  recommended.cautions.forEach((c) => station.caution(c))
-  station.figure('shaftClass', `Shaft as raceway Ø${q(row.boreMm, 'length', 0)}`, recommended.values.shaftClass, 'text', recommended)
-  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, recommended.values.housingClass, 'text', recommended)
-  return `${recommended.values.shaftReason} ${recommended.values.housingReason} What clearance is left comes from the maker’s sheet.`
+  const cage = formOf(row).outerRing === false
+  const cup = isDrawnCup(row)
+  if (cup) recommended.cautions.forEach((c) => station.caution(c))
+  const classes = racewayClasses(row, recommended.values)!
+  racewayFigure(station, 'shaft', `Shaft as raceway Ø${q(row.boreMm, 'length', 0)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
+  const outside = `Housing ${cage ? 'as raceway' : 'seat'} Ø${q(row.outsideMm, 'length', 0)}`
+  racewayFigure(station, 'housing', outside, row.outsideMm, classes.housingClass, cage ? null : recommended)
+  station.figure('racewayHrc', `${cage ? 'Raceways' : 'Shaft'} hard to at least, HRC`, RACEWAY.hrc, 'ratio', null, { decimals: 0 })
+  station.figure('racewayDepthMm', 'Hardened to a depth of', leastDepthMm(row.elementDiameterMm), 'gap', null, { note: 'at least' })
+  station.figure('racewayRaUm', 'Roughness Ra at most, µm', RACEWAY.raUm, 'ratio', null, { decimals: 2, note: 'ground or honed' })
+  const sheet = 'The maker’s sheet goes before these limits.'
+  if (cage) return `Needles in a cage: shaft and housing are the raceways, in these classes for ordinary clearance. ${sheet}`
+  const shaft = cup ? recommended.values.shaftReason : `This bearing has no inner ring: the shaft is its raceway, ${classes.shaftClass} for ordinary clearance.` // prettier-ignore
+  return `${shaft} ${recommended.values.housingReason} ${cup ? 'What clearance is left comes from the maker’s sheet.' : sheet}`
+}
+
+/** A class with the limits that it gives, mm, of a shaft or housing that is a raceway. */
+function racewayFigure(
+  station: StationBuilder,
+  seat: 'shaft' | 'housing',
+  label: string,
+  sizeMm: number,
+  toleranceClass: string,
+  from: Result<RecommendValues> | null,
+): void {
+  const { lowerUm, upperUm } = tolerance({ sizeMm, toleranceClass }).values
+  station.figure(`${seat}Class`, label, toleranceClass, 'text', from, {
+    note: `${q(sizeMm + lowerUm / 1000, 'length', 3)} to ${q(sizeMm + upperUm / 1000, 'length', 3)}`,
+  })
 }
 
 /** Whether the housing counts as light alloy: ticked, or told by its material at Arrange. */
@@ -77,8 +101,17 @@ const THIN = 1.25
 const HOLLOW = 0.5
 
 /** The classes that load, bearing and housing ask for. */
-function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, duty: DutyResult, loadRatio: number, slides: boolean) {
+function advised(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  duty: DutyResult,
+  loadRatio: number,
+  slides: boolean,
+  record: SeatRecords,
+) {
   const f = answers.fit
+  const under = seatUnder(row, record.shaft ?? null)
   return station.attempt(() =>
     recommendFit({
       family: row.family,
@@ -91,6 +124,7 @@ function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, du
         outerMustSlide: slides,
         split: f.split,
         sleeve: row.boreTaper !== null,
+        directTaper: under.hold === 'taper' && !under.sleeve && record.shaft?.kind === 'taper' ? row.boreTaper! : undefined,
         drawnCup: isDrawnCup(row),
         axialOnly: isThrust(row.family) && duty.radialN === 0,
         thinWall: f.thinWall || (f.housingOutsideMm !== null && f.housingOutsideMm < THIN * row.outsideMm),
@@ -99,6 +133,7 @@ function advised(station: StationBuilder, answers: CardAnswers, row: Bearing, du
         heatThroughShaft: f.heatThroughShaft,
         precise: f.precise,
         loadBands: f.loadBands,
+        atRest: duty.motion?.kind === 'stands',
       },
     }),
   )
@@ -160,7 +195,7 @@ export function fitStation(
   if (!row) return waiting('Choose the bearing at Identify first.')
   if (!duty.innerRingLoad || !duty.outerRingLoad) return waiting('Enter at Duty which ring turns and whether the load stands still.')
   if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
-  const recommended = advised(station, answers, row, duty, select.loadRatio, slides)
+  const recommended = advised(station, answers, row, duty, select.loadRatio, slides, record)
   if (!recommended) return waiting('A value is refused.')
   if (formOf(row).innerRing === false)
     return { ...waiting(onTheShaft(station, row, recommended)), recommended: recommended.values, hold: 'none' }

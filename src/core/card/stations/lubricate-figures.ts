@@ -12,6 +12,7 @@ import {
 } from '../../lubrication/grease.js'
 import { SCHOOL_LABEL, peakOfRms, type RegreasingFactors, type School, type SchoolInterval } from '../../lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
+import type { Motion } from '../../life/swing.js'
 import { Derivation, short, type Result } from '../../result.js'
 import { inUnits, q, typed } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
@@ -49,6 +50,8 @@ export interface Settled {
   intervalDays: number | null
   quantityG: number
   kept: LubricateResult['kept']
+  /** The shaft turns; one that stands or swings is greased by the calendar. */
+  turns: boolean
 }
 
 /** What is not there of a position before its interval is counted, or where it runs in oil. */
@@ -74,7 +77,7 @@ export function intervalFigures(
 ): Figure {
   const a = answers.lubricate
   const hero = station.figure('intervalH', 'Grease again after', s.intervalH, 'hours', found, {
-    note: `by ${SCHOOL_LABEL[s.governing.school]}`,
+    note: s.governing.school === 'interval-formula' && !s.turns ? 'by the calendar' : `by ${SCHOOL_LABEL[s.governing.school]}`,
   })
   station.figure('intervalDays', 'In days here', s.intervalDays, 'days', found, {
     decimals: s.intervalDays !== null && s.intervalDays < 10 ? 1 : 0,
@@ -107,15 +110,16 @@ export function fillFigures(
   station: StationBuilder,
   answers: CardAnswers,
   row: Bearing,
-  speedRpm: number,
+  motion: Motion,
   grease: Grease | null,
   housingC: number,
   place: PlaceFilm | null,
   { hub, closed }: Pick<Filling, 'hub' | 'closed'>,
 ) {
   const a = answers.lubricate
-  // A cone is packed by hand until it is full.
-  const usual = hub ? 1 : fillShare(speedRpm, row.pitchDiameterMm)
+  const speedRpm = motion.kind === 'turns' ? motion.speedRpm : 0
+  // A cone is packed by hand until it is full; nothing throws it out of one that does not turn.
+  const usual = hub || !speedRpm ? 1 : fillShare(speedRpm, row.pitchDiameterMm)
   const share = a.fillPercent === null ? usual : a.fillPercent / 100
   const fill = station.attempt(() => firstFill(greasedPart(row), share), { share: 'fillPercent' })
   station.figure(
@@ -130,9 +134,10 @@ export function fillFigures(
   )
   const runC = answers.duty.innerRingC ?? housingC
   const kappa = place?.film.values.kappa ?? null
-  station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', place?.film ?? null, {
-    note: place && !place.chosen ? `wanted 1 to 4; ${place.name} of the records` : 'wanted 1 to 4',
-  })
+  if (speedRpm)
+    station.figure('kappa', 'Film of this grease, κ', kappa, 'ratio', place?.film ?? null, {
+      note: place && !place.chosen ? `wanted 1 to 4; ${place.name} of the records` : 'wanted 1 to 4',
+    })
   if (grease)
     checkGrease(station, grease, { runC, ambientC: answers.duty.ambientC, kappa, ndm: speedRpm * ((row.boreMm + row.outsideMm) / 2) })
   return { fill, kappa }

@@ -1,6 +1,7 @@
 import type { Bearing } from '../../catalogue/bearing.js'
 import { at100, oilServiceH, writeOil } from '../../lubrication/oil.js'
 import { OIL_FEED_LABEL } from '../../lubrication/oil-record.js'
+import { motionOf } from '../../life/swing.js'
 import { Derivation, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
@@ -25,20 +26,24 @@ export function oilStation(
   filling: Filling,
 ): Omit<LubricateResult, 'school' | 'gun'> {
   const oil = oilOf(answers, context)
-  const { speedRpm, innerRingC, outerRingC, hoursPerDay } = answers.duty
+  const { innerRingC, outerRingC, hoursPerDay } = answers.duty
   const runC = answers.lubricate.housingTemperatureC ?? outerRingC ?? innerRingC
   const none = { ...NOTHING, grease: null, applies: false }
   if (!oil) station.ask('oil-viscosity')
   else if (at100(oil) === null) station.ask('oil-at-100')
-  if (!oil || !speedRpm || runC === null) {
+  if (!oil || !motionOf(answers.duty) || runC === null) {
     const reason = oil
       ? 'Enter speed and running temperature at Duty first.'
       : 'Say what oil it runs in: its viscosity stands on can and plate.'
     const plan = oilSteps(oil, filling)
     return { ...station.close(reason, { word: 'waiting', level: 'open' }, null, oil ? writeOil(oil) : '—'), ...none, plan }
   }
+  const speedRpm = answers.duty.speedRpm!
   const kappa = place?.film.values.kappa ?? null
-  const hero = station.figure('kappa', 'Film of this oil, κ', kappa, 'ratio', place?.film ?? null, { note: 'wanted 1 to 4' })
+  const film = speedRpm
+    ? station.figure('kappa', 'Film of this oil, κ', kappa, 'ratio', place?.film ?? null, { note: 'wanted 1 to 4' })
+    : null
+  if (!film) station.warn('note', 'oil-at-rest')
   const { cleanliness, said } = cleanlinessOf(answers, oil)
   station.figure('oilCode', 'How clean it is, ISO 4406', typeof cleanliness === 'string' ? null : cleanliness.code, 'text', null, {
     note: said ? 'by its sample' : 'taken from the surroundings; a sample says it',
@@ -46,7 +51,7 @@ export function oilStation(
   const service = new Derivation()
   const hours = oilServiceH(oil.feed, runC)
   service.step('t', 'change of oil', 'by temperature and feed', `${OIL_FEED_LABEL[oil.feed]}, ${q(runC, 'temperature')}`, hours ?? '—', 'h', 'engineering practice: a sample or the maker’s word governs') // prettier-ignore
-  station.figure('oilServiceH', 'Change the oil after', hours, 'hours', service.result({}), {
+  const changed = station.figure('oilServiceH', 'Change the oil after', hours, 'hours', service.result({}), {
     note:
       hours && hoursPerDay
         ? `about ${Math.max(1, Math.round(hours / hoursPerDay / 30.4))} months here`
@@ -58,12 +63,12 @@ export function oilStation(
   checkFilm(station, kappa)
   const thin = kappa !== null && kappa < 0.4
   const verdict = hours === null ? ({ word: 'too hot for oil', level: 'stop' } as const) : thin ? ({ word: 'film too thin', level: 'caution' } as const) : ({ word: 'settled', level: 'good' } as const) // prettier-ignore
-  const headline = `VG ${short(oil.viscosity40, 3)} · κ ${kappa === null ? '—' : short(kappa, 2)}`
+  const headline = `VG ${short(oil.viscosity40, 3)}${film ? ` · κ ${kappa === null ? '—' : short(kappa, 2)}` : ''}`
   return {
     ...station.close(
       `${OIL_FEED_LABEL[oil.feed].replace(/^./, (c) => c.toUpperCase())}. The same film counts at Select.`,
       verdict,
-      hero,
+      film ?? changed,
       headline,
     ),
     ...none,

@@ -6,10 +6,13 @@ import {
   GREASE_SERVICE_YEARS,
   peakOfRms,
   regreasing,
+  type RegreasingFactors,
   type RegreasingValues,
   type School,
   type SchoolInterval,
 } from '../../lubrication/regreasing.js'
+import { regreasingAtRest } from '../../lubrication/at-rest.js'
+import { motionOf, type Motion } from '../../life/swing.js'
 import { type Contamination, type Moisture } from '../../lubrication/tables.js'
 import type { Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -50,7 +53,7 @@ function settleInterval(
   station: StationBuilder,
   answers: CardAnswers,
   school: School,
-  found: Result<RegreasingValues>,
+  found: Result<Omit<RegreasingValues, 'factors'>>,
   context: CardContext,
   closed: boolean,
 ): Settled {
@@ -78,7 +81,7 @@ function settleInterval(
       },
       kept.intervalH ?? undefined,
     )
-  return { governing, intervalH, intervalDays, quantityG, kept }
+  return { governing, intervalH, intervalDays, quantityG, kept, turns: (answers.duty.speedRpm ?? 0) > 0 }
 }
 
 /** What is still to be found out of grease, gun and surroundings. */
@@ -115,27 +118,35 @@ function countedInterval(
   station: StationBuilder,
   answers: CardAnswers,
   row: Bearing,
-  speedRpm: number,
+  motion: Motion,
   counted: NonNullable<LubricateResult['counted']>,
   loadRatio: number | null,
   saidH: number | null,
-) {
+): Result<Omit<RegreasingValues, 'factors'> & { factors: RegreasingFactors | null }> | null {
   const a = answers.lubricate
+  const manualIntervalH = a.manualIntervalH ?? saidH ?? undefined
   const { housingTemperatureC, contamination, moisture } = counted
+  if (motion.kind !== 'turns')
+    return station.attempt(() => {
+      const { outsideMm } = row
+      const hoursPerDay = answers.duty.hoursPerDay || undefined
+      const found = regreasingAtRest({ kind: motion.kind, outsideMm, widthMm: greasedPart(row).widthMm, contamination, moisture, hoursPerDay, manualIntervalH }) // prettier-ignore
+      return { ...found, values: { ...found.values, factors: null } }
+    })
   const run = () =>
     regreasing({
       family: row.family,
       boreMm: row.boreMm,
       outsideMm: row.outsideMm,
       widthMm: greasedPart(row).widthMm,
-      speedRpm,
+      speedRpm: motion.speedRpm,
       housingTemperatureC,
       contamination,
       moisture,
       vibrationMmS: a.vibrationRmsMmS === null ? SMOOTH_MM_S : peakOfRms(a.vibrationRmsMmS),
       orientation: a.orientation,
       loadRatio: loadRatio === null ? undefined : Math.min(1, loadRatio),
-      manualIntervalH: a.manualIntervalH ?? saidH ?? undefined,
+      manualIntervalH,
     })
   return station.attempt(run, { vibrationMmS: 'vibrationRmsMmS' })
 }
@@ -153,7 +164,8 @@ export function lubricateStation(
 ): LubricateResult {
   const station = new StationBuilder('lubricate')
   const a = answers.lubricate
-  const { speedRpm, outerRingC } = answers.duty
+  const { outerRingC } = answers.duty
+  const motion = motionOf(answers.duty)
   const grease = context.plant.greases.find((g) => g.id === a.greaseId) ?? null
   const gun = context.plant.guns.find((g) => g.id === a.gunId) ?? null
   const school = a.school ?? context.plant.schools.regreasing
@@ -167,19 +179,19 @@ export function lubricateStation(
   const row = sideBySide(single, together)
   if (runsInOil(answers, context)) return { ...oilStation(station, answers, row, context, place, filling), school, gun }
   const housingTemperatureC = a.housingTemperatureC ?? outerRingC
-  if (!speedRpm || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
+  if (!motion || housingTemperatureC === null) return waiting('Enter speed and running temperature at Duty first.')
   const counted = surroundings(answers, housingTemperatureC)
   const saidH = saidIntervalH(context.past.says)
-  const found = countedInterval(station, answers, row, speedRpm, counted, select.loadRatio, saidH)
+  const found = countedInterval(station, answers, row, motion, counted, select.loadRatio, saidH)
   if (!found) return waiting('A value is refused.')
   const { schools, factors } = found.values
   const settled = settleInterval(station, answers, school, found, context, filling.closed)
   const { intervalH, intervalDays, quantityG, kept, governing } = settled
   const hero = intervalFigures(station, answers, settled, gun, found)
   const sealed = a.sealed || filling.closed
-  const { fill, kappa } = fillFigures(station, answers, row, speedRpm, grease, housingTemperatureC, place, filling)
+  const { fill, kappa } = fillFigures(station, answers, row, motion, grease, housingTemperatureC, place, filling)
   if (sealed) serviceFigure(station, schools)
-  factorFigures(station, factors, counted, a)
+  if (factors) factorFigures(station, factors, counted, a)
   const inside = insideOf(a, context)
   const mixing = !sealed && grease && inside ? compatibility(inside, grease) : null
   if (mixing && mixing.mixing !== 'compatible')

@@ -1,3 +1,4 @@
+import { racewayClasses } from '../../fits/raceway.js'
 import type { HeldBy } from '../../arrangement/holding.js'
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
@@ -185,7 +186,7 @@ export function planned(
     ...{ limitC: answers.mount.limitC, chillToC: answers.mount.chillToC, ringToC: answers.mount.chillToC },
     drive: row && onTaper ? driveOf(answers, row, fitted) : null,
     boughtUm: row && onTaper && group && clearanceFrom(row) === 'table' ? boughtRange(row, group) : null,
-    classes: held === 'cup' ? recommended : null,
+    classes: row && racewayClasses(row, recommended),
     outerTurns: answers.duty.turningRing === 'outer',
     setting: null,
     hub: held === 'hub' ? { lock: answers.mount.hubLock, slotUm: hubSlotUm(answers) } : null,

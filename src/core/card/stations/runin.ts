@@ -16,6 +16,7 @@ import { InputError, Derivation } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
+import type { Motion } from '../../life/swing.js'
 import type { Grease } from '../../lubrication/grease.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { ArrangeResult } from './arrange.js'
@@ -177,9 +178,12 @@ function warnOfRun(
 const stoppedOf = (stops: readonly RunStop[]): RunStop | null => stops.find((s) => s.found === null) ?? null
 
 /** What the release still waits for. */
-function stillOpen(a: Answers, run: RunJudgement, zone: VibrationZone | null): string[] {
+function stillOpen(a: Answers, run: RunJudgement, zone: VibrationZone | null, motion: Motion['kind']): string[] {
   const open: string[] = []
   if (a.freeTurn === null) open.push('the free turn')
+  if (motion === 'swings' && a.noise === null) open.push('the noise while it swings')
+  // What does not turn does not warm up, and has no vibration of its own.
+  if (motion !== 'turns') return open
   if (run.state !== 'settled') open.push('a settled temperature')
   if (a.noise === null) open.push('the noise')
   if (zone === null) open.push('vibration with its machine class')
@@ -238,22 +242,35 @@ const LOCK_AGAIN: PlanStep = {
 const GUARDS_AGAIN: PlanStep = { ...GUARDS, key: 'guards-again', doing: 'By the person who set them, and only when nobody stands inside.' }
 
 /** The last steps of every plan. */
-function lastSteps(hold: string | undefined, stored: boolean, handsIn: readonly PlanStep[]): PlanStep[] {
+function lastSteps(hold: string | undefined, stored: boolean, handsIn: readonly PlanStep[], motion: Motion['kind']): PlanStep[] {
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
   return [
     ...(stored ? [WAKE] : []),
-    GUARDS,
+    motion === 'stands' ? { ...GUARDS, doing: GUARDS_AGAIN.doing } : GUARDS,
     ...(handsIn.length ? [LOCK_AGAIN, ...handsIn, GUARDS_AGAIN] : []),
     {
       key: 'release',
       title: 'Release the machine for running',
-      doing: 'Free turn, temperature, noise and vibration are written down above. The name below answers for it.',
+      doing: RELEASED[motion],
       tool: 'own judgement',
       fields: [],
       hold,
       restsOn,
     },
   ]
+}
+
+const REASON: Readonly<Record<Motion['kind'], string>> = {
+  turns: 'A bearing that is right rises, peaks and settles within one to three hours. One that climbs on is stopped, not watched.',
+  swings: 'It does not warm up by itself: it is moved through its whole way, unloaded first, and listened to.',
+  stands: 'It stands: it is turned once by hand before it is loaded, and there is no run to watch.',
+}
+
+/** What the release answers for, by how the shaft moves. */
+const RELEASED: Readonly<Record<Motion['kind'], string>> = {
+  turns: 'Free turn, temperature, noise and vibration are written down above. The name below answers for it.',
+  swings: 'Free turn and noise over its whole way are written down above. The name below answers for it.',
+  stands: 'The free turn is written down above. The name below answers for it.',
 }
 
 /** The first hours: free turn, temperatures against limits, noise and vibration, and the release by name. */
@@ -270,6 +287,8 @@ export function runInStation(
     level?: PlanStep | null
     /** A coupling drives it; null where something else does, left out where nobody has said. */
     coupling?: unknown
+    /** How the shaft moves; left out where it turns. */
+    motion?: Motion['kind']
   },
 ): RunInResult {
   const station = new StationBuilder('runin')
@@ -284,16 +303,21 @@ export function runInStation(
   const { pair } = known.arrange
   const hotUm = pair ? hotCheck(station, pair, known.housingC, a.shaftNowC) : null
   const bad = station.hasStop()
-  const hold = holdOf(bad, stillOpen(a, run, zone), zone)
-  const reason = 'A bearing that is right rises, peaks and settles within one to three hours. One that climbs on is stopped, not watched.'
+  const motion = known.motion ?? 'turns'
+  const hold = holdOf(bad, stillOpen(a, run, zone, motion), zone)
   return {
-    ...station.close(reason, verdictOf(a, run, zone, bad, hold), hero, run.lastC === null ? '—' : q(run.lastC, 'temperature')),
+    ...station.close(REASON[motion], verdictOf(a, run, zone, bad, hold), hero, run.lastC === null ? '—' : q(run.lastC, 'temperature')),
     run,
     zone,
     lookAt,
     ...{ runNo, stopped },
     plan: known.mount.plan.length
-      ? lastSteps(hold, a.stored, [...(pair ? [hotStep(pair, hotUm)] : []), ...(known.level ? [known.level] : [])])
+      ? lastSteps(
+          hold,
+          a.stored,
+          motion === 'turns' ? [...(pair ? [hotStep(pair, hotUm)] : []), ...(known.level ? [known.level] : [])] : [],
+          motion,
+        )
       : [],
   }
 }

@@ -6,6 +6,7 @@ import { minimumLoad } from '../../life/minimum-load.js'
 import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
 import { HOTTEST_RING_C, asHot, hotRatingN, hotterRingC } from '../../life/hot-ring.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
+import { meetingSwingDeg, wayRpm, type Motion } from '../../life/swing.js'
 import { LIFE_TARGETS, type LifeTarget, type Shock } from '../../life/targets.js'
 import type { Closure } from '../../catalogue/bearing.js'
 import { lifeWords } from '../../life/life-words.js'
@@ -120,9 +121,7 @@ function lifeFigures(
   long: Result<ModifiedLife> | null,
 ): Figure {
   const { target, reliabilityPercent } = answers.select
-  const { load, life, staticSafety } = rated.values
-  const shock = answers.duty.shock!
-  const P = load.values.equivalentLoadN
+  const { life } = rated.values
   const hero = station.figure(
     'lifeH',
     reliabilityPercent > 90 ? `Life that ${reliabilityPercent} of 100 reach` : 'Rating life L10h',
@@ -138,18 +137,26 @@ function lifeFigures(
       ? `aISO ${short(long.values.aIso, 2)}, κ ${short(long.values.kappa, 2)}, eC ${short(long.values.contaminationFactor, 2)}`
       : undefined,
   })
+  loadFigures(station, answers, row, rated, set)
+  return answers.select.lifeSchool === 'modified' && long ? lasting : hero
+}
+
+/** What it is loaded with beside what it carries; the static safety is handed back. */
+function loadFigures(station: StationBuilder, answers: CardAnswers, row: Bearing, rated: Result<Rated>, set: SetOfBearings): Figure {
+  const { load, staticSafety } = rated.values
+  const P = load.values.equivalentLoadN
   station.figure('equivalentLoadN', 'Equivalent load P', P, 'force', { ...rated, working: load.working })
   station.figure('dynamicRatingN', 'Dynamic rating C', row.dynamicRatingN, 'force', rated, {
     decimals: 1,
     note: `${row.entered ? "maker's sheet" : 'typical geometry'}${set.count > 1 ? `, set of ${set.count}` : ''}`,
   })
-  station.figure(
+  const safety = station.figure(
     'staticSafety',
     'Static safety C0/P0',
     staticSafety,
     'ratio',
     { ...rated, working: load.working },
-    { decimals: 1, note: `wanted ${wantedSafety(row, shock)}` },
+    { decimals: 1, note: `wanted ${wantedSafety(row, answers.duty.shock!)}` },
   )
   station.figure(
     'loadRatio',
@@ -159,7 +166,7 @@ function lifeFigures(
     { ...rated, working: load.working },
     { decimals: 3 },
   )
-  return answers.select.lifeSchool === 'modified' && long ? lasting : hero
+  return safety
 }
 
 /** Life under the spectrum of the duty, where there is one, and which of its steps eats most of it. */
@@ -211,8 +218,9 @@ function sizesBeside(
   axialN: number,
   speedRpm: number,
   shock: Shock,
+  wantedH: number,
 ): { alternatives: Alternative[]; larger: LargerSize | null } {
-  const { target, reliabilityPercent } = answers.select
+  const { reliabilityPercent } = answers.select
   let larger: LargerSize | null = null
   const alternatives = [...Object.entries(neighbours(single)), ['this', single] as const].flatMap(([which, base]): Alternative[] => {
     if (!base) return []
@@ -221,7 +229,7 @@ function sizesBeside(
     const { designation, dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm } = other
     if (which === 'larger')
       larger = { designation, dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm, equivalentLoadN: r.load.values.equivalentLoadN }
-    const enough = r.staticSafety >= wantedSafety(other, shock) && (!target || r.life.values.modifiedLifeH >= LIFE_TARGETS[target].hours)
+    const enough = r.staticSafety >= wantedSafety(other, shock) && r.life.values.modifiedLifeH >= wantedH
     return [
       {
         which: which as Alternative['which'],
@@ -238,7 +246,14 @@ function sizesBeside(
 }
 
 /** What the life of a row rests on, for what is drawn beside it. */
-function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film: PlaceFilm | null, larger: LargerSize | null): LifeBasis {
+function basisOf(
+  answers: CardAnswers,
+  row: Bearing,
+  { load, life }: Rated,
+  film: PlaceFilm | null,
+  larger: LargerSize | null,
+  speedRpm: number,
+): LifeBasis {
   const { dynamicRatingN, fatigueLoadLimitN, pitchDiameterMm, family } = row
   const kappa = film?.film.values.kappa ?? 0
   return {
@@ -249,7 +264,7 @@ function basisOf(answers: CardAnswers, row: Bearing, { load, life }: Rated, film
       fatigueLoadLimitN,
       pitchDiameterMm,
     },
-    ...{ equivalentLoadN: load.values.equivalentLoadN, speedRpm: answers.duty.speedRpm! },
+    ...{ equivalentLoadN: load.values.equivalentLoadN, speedRpm },
     a1: life.values.modifiedLifeH / life.values.ratingLifeH,
     kappa: kappa >= 0.1 ? kappa : null,
     cleanliness: cleanlinessOf(answers, film?.oil ?? null).cleanliness,
@@ -280,6 +295,45 @@ function ratedAt(
   }
 }
 
+/** A ring so hot that no rating holds, °C: said, and nothing is rated. */
+function overHot(station: StationBuilder, ringC: number | null): boolean {
+  if (ringC === null || ringC <= HOTTEST_RING_C) return false
+  const params = { hot: amount(ringC, 'temperature'), limit: amount(HOTTEST_RING_C, 'temperature') }
+  station.warn('stop', 'ring-over-hot', params, Math.round(ringC))
+  return true
+}
+
+/** Speed at which the load of a bearing that stands is worked out, r/min: its life is not looked at. */
+const ANY_RPM = 1
+
+/** What is said of a bearing that does not turn, whatever it carries. */
+function checkMotion(station: StationBuilder, row: Bearing, motion: Motion): void {
+  if (motion.kind !== 'swings') return
+  const meeting = meetingSwingDeg(row)
+  if (motion.swingDeg < meeting)
+    station.warn('caution', 'swing-small', { swing: amount(motion.swingDeg, 'angle'), meeting: amount(meeting, 'angle') }, short(motion.swingDeg)) // prettier-ignore
+}
+
+/** Size by what it stands at rest: nothing turns, so no life runs out. */
+function standing(
+  station: StationBuilder,
+  answers: CardAnswers,
+  row: Bearing,
+  rated: Result<Rated>,
+  duty: DutyResult,
+  set: SetOfBearings,
+): Pick<SelectResult, 'loadRatio'> & { verdict: Verdict; hero: Figure } {
+  const { staticSafety, load } = rated.values
+  const shock = answers.duty.shock!
+  const hero = loadFigures(station, answers, row, rated, set)
+  checkLoad(row, rated.values, shock, duty.axialN!, 0, station)
+  checkSlope(station, row, duty)
+  checkMachine(station, answers, [])
+  const enough = staticSafety >= wantedSafety(row, shock)
+  const verdict: Verdict = enough ? { word: 'stands it at rest', level: 'good' } : { word: 'too small at rest', level: 'caution' }
+  return { verdict, hero, loadRatio: load.values.equivalentLoadN / row.dynamicRatingN }
+}
+
 /** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
 export function selectStation(
   answers: CardAnswers,
@@ -292,7 +346,8 @@ export function selectStation(
 ): SelectResult {
   const station = new StationBuilder('select')
   const { target, reliabilityPercent } = answers.select
-  const { speedRpm, shock } = answers.duty
+  const { shock } = answers.duty
+  const motion = duty.motion ?? null
   const waiting = (reason: string): SelectResult => ({
     ...station.close(reason, { word: 'waiting', level: 'open' }, null, '—'),
     loadRatio: null,
@@ -302,52 +357,54 @@ export function selectStation(
   })
   if (!single) return waiting('Choose the bearing at Identify first.')
   const ringC = hotterRingC(answers.duty)
-  if (ringC !== null && ringC > HOTTEST_RING_C) {
-    station.warn(
-      'stop',
-      'ring-over-hot',
-      { hot: amount(ringC, 'temperature'), limit: amount(HOTTEST_RING_C, 'temperature') },
-      Math.round(ringC),
-    )
-    return waiting('Bearing steel is not rated so hot.')
-  }
+  if (overHot(station, ringC)) return waiting('Bearing steel is not rated so hot.')
   const cool = asSet(single, set)
   const row = asHot(cool, ringC)
   const { radialN, axialN } = duty
-  if (radialN === null || axialN === null || !shock || !speedRpm) return waiting('Enter speed, loads and shock at Duty first.')
+  if (radialN === null || axialN === null || !shock || !motion) return waiting('Enter speed, loads and shock at Duty first.')
   if (radialN + axialN === 0) return waiting('Without any load there is nothing to rate; enter the load at Duty.')
+  const speedRpm = wayRpm(motion) ?? ANY_RPM
   const rated = station.attempt(() => ratedAt(cool, row, ringC, { radialN, axialN, speedRpm, reliabilityPercent, set }))
   if (!rated) return waiting('A value is refused.')
   if (row !== cool) station.ask('hot-class', { hot: amount(ringC!, 'temperature') })
   const { load, life } = rated.values
   const P = load.values.equivalentLoadN
   const ball = rollsOnBalls(row.family)
-  const minimum = station.attempt(() => minimumLoad(row, speedRpm))
   const form = formOf(row)
   if (form.thrust === 0 && axialN > 0) station.warn('stop', 'no-thrust', { what: `${row.designation} (${form.label})` }, short(axialN))
+  const beside = (wantedH: number) => sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock, wantedH)
+  if (motion.kind === 'stands') {
+    const { verdict, hero, loadRatio } = standing(station, answers, row, rated, duty, set)
+    choiceFigure(station, answers)
+    const said = 'It stands: elements and raceways must keep their shape under the load; no life is counted.'
+    return { ...station.close(said, verdict, hero, `C0/P0 ${short(rated.values.staticSafety, 2)}`), loadRatio, modified: null, basis: null, alternatives: beside(0).alternatives } // prettier-ignore
+  }
+  checkMotion(station, row, motion)
+  // One that swings does not skid.
+  const minimum = motion.kind === 'turns' ? station.attempt(() => minimumLoad(row, speedRpm)) : null
   const long = modified(answers, row, rated.values, film, station)
   const hero = lifeFigures(station, answers, row, rated, set, long)
   const decides = answers.select.lifeSchool === 'modified'
-  if (decides && !long) station.ask('lubricant-unknown')
+  if (decides && !long && motion.kind === 'turns') station.ask('lubricant-unknown')
   const changed = changing(station, answers, row, duty, set, film)
   const hours = changed?.hours ?? (decides && long ? long.values.hours : life.values.modifiedLifeH)
   checkSpeed(station, row, speedRpm, film, closed)
   checkMachine(station, answers, past.says ?? [])
   checkSlope(station, row, duty)
-  station.figure('minimumLoadN', 'Least load', minimum?.values.minimumN ?? null, 'force', minimum)
+  if (minimum) station.figure('minimumLoadN', 'Least load', minimum.values.minimumN, 'force', minimum)
   checkLoad(row, rated.values, shock, axialN, minimum?.values.minimumN ?? 0, station)
   const verdict: Verdict = target ? judge(hours, target, station) : { word: 'no target yet', level: 'open' }
   if (!target) station.ask('life-target')
 
   choiceFigure(station, answers)
-  const { alternatives, larger } = sizesBeside(single, makersFigures, set, answers, radialN, axialN, speedRpm, shock)
+  const { alternatives, larger } = beside(target ? LIFE_TARGETS[target].hours : 0)
   const years = answers.duty.hoursPerDay ? hours / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
     ...station.close(reason, verdict, hero, lifeWords(hours)),
     loadRatio: P / row.dynamicRatingN,
     modified: long?.values ?? null,
-    basis: basisOf(answers, row, rated.values, film, larger),
+    basis: basisOf(answers, row, rated.values, film, larger, speedRpm),
     alternatives,
     changing: changed,
   }

@@ -1,3 +1,4 @@
+import { RACEWAY, leastDepthMm } from '../../fits/raceway.js'
 import { BY_HAND_KG } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import type { Remedy } from '../../fits/seat-options.js'
@@ -30,31 +31,25 @@ function markings({ row, group, unlisted, set }: StepContext): PlanField[] {
 /** A sleeve of another series looks alike and is too long or too short. */
 const sleeveRead = (sleeve: string): PlanField => ({ key: 'sleeveRead', label: 'Sleeve as read', kind: 'text', quantity: 'text', expects: { part: sleeve } }) // prettier-ignore
 
-/** What rollers want of a raceway that is no ring: hardness HRC, roughness Ra µm, hardened depth by the diameter of a roller and at least, mm, and the share of its class that its roundness may use. Engineering practice. */
-const RACE = { hrc: 58, raUm: 0.2, depthShare: 0.1, depthMm: 0.3, roundShare: 0.25 }
-
 /** A shaft or housing that rollers run on, in the class that its sheet wants. */
 function raceway(key: 'raceway' | 'bore', title: string, size: PlanField, elementMm: number): Omit<PlanStep, 'key'> {
   const { min, max } = size
   return {
     title,
-    doing: `The rollers run on it. By the papers of the part: ${RACE.hrc} HRC or more, hard deep enough, ground or honed; then measured for size and roundness. The maker’s sheet goes before these limits.`,
+    doing: `The rollers run on it. By the papers of the part: ${RACEWAY.hrc} HRC or more, hard deep enough, ground or honed; then measured for size and roundness. The maker’s sheet goes before these limits.`,
     tool: `${key === 'bore' ? 'bore gauge' : 'outside micrometer'} (zero checked), papers of the part for hardness and roughness`,
     fields: [
       size,
-      number(`${key}RoundUm`, 'Out of round', 'fine', { min: 0, ...(min !== undefined && max !== undefined && { max: 1000 * (max - min) * RACE.roundShare }) }), // prettier-ignore
-      number(`${key}Hrc`, 'Hardness, HRC', 'ratio', { decimals: 0, min: RACE.hrc }),
-      number(`${key}DepthMm`, 'Hardened to a depth of', 'gap', { decimals: 2, min: Math.max(RACE.depthMm, RACE.depthShare * elementMm) }),
-      number(`${key}Ra`, 'Roughness Ra, µm', 'ratio', { decimals: 2, min: 0, max: RACE.raUm }),
+      number(`${key}RoundUm`, 'Out of round', 'fine', { min: 0, ...(min !== undefined && max !== undefined && { max: 1000 * (max - min) * RACEWAY.roundShare }) }), // prettier-ignore
+      number(`${key}Hrc`, 'Hardness, HRC', 'ratio', { decimals: 0, min: RACEWAY.hrc }),
+      number(`${key}DepthMm`, 'Hardened to a depth of', 'gap', { decimals: 2, min: leastDepthMm(elementMm) }),
+      number(`${key}Ra`, 'Roughness Ra, µm', 'ratio', { decimals: 2, min: 0, max: RACEWAY.raUm }),
       words(`${key}Hardness`, 'By which paper'),
       check(`${key}Sound`, 'No mark, no rust, its end chamfered and smooth'),
     ],
     restsOn: BEARING,
   }
 }
-
-/** Classes of the raceways of needles in a cage, for ordinary clearance. Engineering practice. */
-const [CAGE_SHAFT, CAGE_HOUSING] = ['h5', 'G6']
 
 /** A seat to measure that may be short of its class by what compound fills. */
 const bonded = (field: PlanField, end: 'min' | 'max', remedy: Remedy | null): PlanField =>
@@ -200,7 +195,7 @@ export const BEFORE = {
       ? raceway(
           'bore',
           `Look at the housing as raceway, ${q(row!.outsideMm, 'length', 0)}`,
-          sized('boreMm', 'Housing bore', row!.outsideMm, CAGE_HOUSING),
+          sized('boreMm', 'Housing bore', row!.outsideMm, classes!.housingClass),
           row!.elementDiameterMm,
         )
       : situation.held === 'cup' || situation.held === 'ring'
@@ -237,8 +232,8 @@ export const BEFORE = {
     fields: [check('ordered', 'Marks in line, faced as the drawing says')],
     restsOn: BEARING,
   }),
-  raceway: ({ situation, row, classes }) => {
-    const shaftClass = situation.held === 'cage' ? CAGE_SHAFT : (classes?.shaftClass ?? null)
+  raceway: ({ row, classes }) => {
+    const shaftClass = classes?.shaftClass ?? null
     const title = `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}${shaftClass ? ` ${shaftClass}` : ''}`
     return raceway('raceway', title, sized('shaftMm', 'Shaft diameter', row!.boreMm, shaftClass), row!.elementDiameterMm)
   },

@@ -16,14 +16,20 @@ const SpectrumPanel = defineAsyncComponent(() => import('./SpectrumPanel.vue'))
 const card = useCard()
 const section = useSection(640, 240)
 const NUMBERS = ['speedRpm', 'radialLoadN', 'axialLoadN', 'hoursPerDay', 'innerRingC', 'outerRingC', 'ambientC'] as const
+const SWING = ['swingDeg', 'swingsPerMin'] as const
 const CHOICES = ['turningRing', 'loadDirection', 'shock', 'dirt'] as const
 /** With several positions it must be seen which answers speak of this one and which of the whole line. */
 const several = computed(() => card.view!.line.positions.length > 1)
 const groups = computed(() => {
+  // How it moves is asked only where it does not turn.
+  const { speedRpm, atRest } = card.answers.duty
+  const still = speedRpm === 0
+  const numbers = still && atRest === 'swings' ? [...NUMBERS.slice(0, 1), ...SWING, ...NUMBERS.slice(1)] : NUMBERS
+  const choices = still ? (['atRest', ...CHOICES] as const) : CHOICES
   const at = (level: string, names: readonly string[]) => names.filter((n) => (fieldOf('duty', n)!.level === 'line') === (level === 'line'))
   return [
-    { title: `At the ${card.nameOf(card.place.split('.')[0]!)}`, numbers: at('position', NUMBERS), choices: at('position', CHOICES) },
-    { title: 'The whole line', numbers: at('line', NUMBERS), choices: at('line', CHOICES) },
+    { title: `At the ${card.nameOf(card.place.split('.')[0]!)}`, numbers: at('position', numbers), choices: at('position', choices) },
+    { title: 'The whole line', numbers: at('line', numbers), choices: at('line', choices) },
   ]
 })
 /** What is looked at: the bearing in hand, what sits on its whole shaft, or how its running changes. */

@@ -33,21 +33,29 @@ const meters = computed(() =>
     .flatMap((quantity) => gauges.forQuantity(card.context.plant.instruments, quantity))
     .map((i) => ({ value: i.name, label: i.name })),
 )
+/** What does not turn is not watched while it warms up. */
+const motion = computed(() => card.evaluation.duty.motion?.kind ?? 'turns')
 const measured = computed(() => a.value.vibrationRmsMmS !== null || a.value.noiseDb !== null)
 </script>
 
 <template>
-  <StationFrame :result="result" drawing-title="The first hours" drawing-note="temperature of the housing, minutes since the start">
-    <template #drawing><RunCurve :runs="curves" :limit-c="a.limitC" :ambient-c="card.answers.duty.ambientC ?? 20" /></template>
+  <StationFrame
+    :result="result"
+    :drawing-title="motion === 'turns' ? 'The first hours' : 'Before it is loaded'"
+    :drawing-note="motion === 'turns' ? 'temperature of the housing, minutes since the start' : ''"
+  >
+    <template v-if="motion === 'turns'" #drawing
+      ><RunCurve :runs="curves" :limit-c="a.limitC" :ambient-c="card.answers.duty.ambientC ?? 20"
+    /></template>
     <template #entry>
-      <RunRound v-if="!card.readOnly && !result.stopped" />
+      <RunRound v-if="motion === 'turns' && !card.readOnly && !result.stopped" />
       <p v-if="result.fieldErrors.readings" class="refusal" role="alert">{{ session.say(result.fieldErrors.readings) }}</p>
-      <RunReadings />
+      <RunReadings v-if="motion === 'turns'" />
       <div class="choices">
         <AnswerField station="runin" name="freeTurn" open />
-        <AnswerField station="runin" name="noise" open />
+        <AnswerField v-if="motion !== 'stands'" station="runin" name="noise" open />
       </div>
-      <div class="grid">
+      <div v-if="motion === 'turns'" class="grid">
         <AnswerField station="runin" name="vibrationRmsMmS" />
         <AnswerField station="runin" name="machineClass" />
         <AnswerField station="runin" name="limitC" />

@@ -41,7 +41,7 @@ const leanDeg = computed(() => leanDegOf(card.context.line))
 
 /** What one source does alone: its standing force across and what it pushes along. */
 function alone(source: LoadSource) {
-  if (openOf(source) || !speedRpm.value) return null
+  if (openOf(source) || speedRpm.value === null) return null
   try {
     const forces = forcesOf(source, { speedRpm: speedRpm.value, leanDeg: leanDeg.value, upperEnd: card.answers.duty.upperEnd }, new Derivation()) // prettier-ignore
     const [x, y] = togetherOf(forces.filter((f) => !f.turns))

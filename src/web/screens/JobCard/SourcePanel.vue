@@ -66,7 +66,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
 
 <template>
   <div class="panel">
-    <p v-if="sources.length && !card.answers.duty.speedRpm" class="state state-open">
+    <p v-if="sources.length && card.answers.duty.speedRpm === null" class="state state-open">
       Enter the speed below: forces follow from power and speed.
     </p>
     <AnswerField v-if="leaning" station="duty" name="upperEnd" open />
