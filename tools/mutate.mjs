@@ -3,9 +3,9 @@
 //   npm run mutate                      20 changes of every subject (the card's too; drawings are looked at)
 //   npm run mutate -- --each 40 --seed 7 --jobs 2 fits tolerances
 import { spawn } from 'node:child_process'
-import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
-import { join, relative } from 'node:path'
+import { dirname, join, relative } from 'node:path'
 import { SetupError, ensurePackages, main, root, say } from './setup.mjs'
 
 const CORE = join('src', 'core')
@@ -97,11 +97,25 @@ function changesOf(ts, file, source) {
   return found
 }
 
+/** Every file of the core that a test reads, whatever lies between; tests only have names with .js of what is .ts. */
+function readBy(path, known = new Map()) {
+  if (known.has(path)) return known.get(path)
+  const found = new Set()
+  known.set(path, found)
+  for (const [, from] of readFileSync(path, 'utf8').matchAll(/(?:from|import\()\s*'(\.[^']+)\.js'/g)) {
+    const next = `${join(dirname(path), from)}.ts`
+    if (!existsSync(next)) continue
+    found.add(next)
+    for (const file of readBy(next, known)) found.add(file)
+  }
+  return found
+}
+
 /** Tests in two goes: those that speak of a file or its folder, so that a change is noticed soon, then all others. */
 function testsFor(file, tests) {
   const folder = folderOf(file)
   const near = (text) => (text.includes(relative(CORE, file).replace(/\.ts$/, '')) ? 2 : 0) + (text.includes(`core/${folder}/`) ? 1 : 0)
-  const sorted = [...tests].sort((a, b) => near(b.text) - near(a.text))
+  const sorted = tests.filter((t) => t.reads.has(file)).sort((a, b) => near(b.text) - near(a.text))
   const [first, then] = [sorted.filter((t) => near(t.text)), sorted.filter((t) => !near(t.text))]
   return [first, then].filter((go) => go.length).map((go) => go.map((t) => t.path))
 }
@@ -161,7 +175,7 @@ main(async () => {
   // The gate of types and rooms is no test of what the core computes.
   const tests = filesUnder(join('test', 'core'))
     .filter((path) => path.endsWith('.test.ts') && !path.endsWith('boundaries.test.ts'))
-    .map((path) => ({ path, text: readFileSync(path, 'utf8') }))
+    .map((path) => ({ path, text: readFileSync(path, 'utf8'), reads: readBy(path) }))
   const unchanged = workshop()
   const whole = await runTests(
     unchanged,

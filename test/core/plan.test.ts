@@ -9,6 +9,7 @@ import { planSteps } from '../../src/core/card/plan-steps.js'
 import type { StepContext } from '../../src/core/card/steps/step.js'
 import { UNFILLED, oilSteps } from '../../src/core/card/steps/filling.js'
 import { STEP_FIGURES } from '../../src/core/card/steps/step-figures.js'
+import { racewayClasses } from '../../src/core/fits/raceway.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
 import { DRIVE_WAYS, HEATERS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
@@ -67,6 +68,8 @@ describe('which steps a mounting has', () => {
     ['an insert on its sleeve', { ...BARREL, family: 'insert-ball', seated: false }, 'isolate seat unpack zero drive swivel lock turn'],
     ['an insert with set screws', { held: 'screws', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-screws turn'],
     ['an insert with an eccentric collar', { held: 'collar', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-collar turn'],
+    ['a long inner ring on its pin', { held: 'pin', family: 'self-aligning-ball' }, 'isolate seat bore unpack slide lock-pin house turn'],
+    ['a long inner ring in a split block', { held: 'pin', family: 'self-aligning-ball', standsIn: 'split', rings: true }, 'isolate base seat bore unpack slide lock-pin rings cap turn'],
     ['an insert with a clamp collar', { held: 'clamp', family: 'insert-ball', seated: false }, 'isolate seat unpack slide lock-clamp turn'],
     ['an insert with a clamp collar in a flange', { held: 'clamp', family: 'insert-ball', standsIn: 'flange' }, 'isolate base seat unpack slide square lock-clamp turn'],
     ['a drawn cup', { held: 'cup', family: 'needle-roller' }, 'isolate unpack raceway bore arbor shaft-in turn'],
@@ -205,7 +208,14 @@ describe('what a step says', () => {
     expect(step('unpack', {}, { sleeve: null }).fields.map((f) => f.key)).to.not.include('sleeveRead')
   })
   it('locating rings of the block are measured, one of another width stops', () => {
-    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 }, oilMm: 34, fillG: 90 } as const
+    const block = { name: 'SN 513', rings: { count: 2, outsideMm: 120, widthMm: 6 }, oilMm: 34, fillG: 90, measured: true } as const
+    const planned = { ...block, measured: false }
+    // A body of another make may be wider: until its seat is measured no ring is held against the plan of such blocks.
+    expect(fieldState(field('rings', 'ringMm', { rings: true }, { block: planned }), 10)).to.equal('good')
+    expect(step('rings', { rings: true }, { block: planned }).fields.map((f) => f.key)).to.deep.equal(['seatWideMm', 'ringMm', 'rings'])
+    expect(step('rings', { rings: true }, { block: planned }).doing).to.contain('measure the seat')
+    const single = { ...block, rings: { count: 1, outsideMm: 90, widthMm: 10 } } as const
+    expect(step('rings', { rings: true }, { block: single }).doing).to.contain('on the side of the nut')
     const ring = field('rings', 'ringMm', { rings: true }, { block })
     expect([fieldState(ring, 6.1), fieldState(ring, 10)]).to.deep.equal(['good', 'outside'])
     expect(inUnits(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')
@@ -233,7 +243,8 @@ describe('what a step says', () => {
   })
   it('a shaft as raceway: its size, roundness, hardness, depth and roughness each have their limit', () => {
     const CAGE = { held: 'cage', family: 'needle-roller', separable: true } as const
-    const needles = { row: findBearing('K 25x29x13')!.row }
+    const { row } = findBearing('K 25x29x13')!
+    const needles = { row, classes: racewayClasses(row, null) }
     for (const name of ['raceway', 'bore']) {
       const of = (key: string) => field(name, `${name}${key}`, CAGE, needles)
       expect([58, 57].map((hrc) => fieldState(of('Hrc'), hrc))).to.deep.equal(['good', 'outside'])

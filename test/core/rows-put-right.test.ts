@@ -1,4 +1,8 @@
 import { expect } from 'chai'
+import { emptyAnswers } from '../../src/core/card/answers.js'
+import { blockOf } from '../../src/core/card/stations/mount-plan.js'
+import { greasedPart } from '../../src/core/lubrication/grease.js'
+import { filledCard } from './line.js'
 import { calculate } from '../../src/contract/calculations/registry.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { findMarked } from '../../src/core/identify/marked.js'
@@ -11,6 +15,8 @@ import { select } from '../../src/core/select/select.js'
 import { whatBuysMost } from '../../src/core/life/curves.js'
 import { figureText } from '../../src/core/card/figure-text.js'
 import { Derivation } from '../../src/core/result.js'
+import { housingPress } from '../../src/core/mounting/housing-press.js'
+import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { forcesOf, newSource } from '../../src/core/loads/line-sources.js'
 
 /** Rows, advice and choice that were wrong once, each by the value that is right. */
@@ -132,5 +138,53 @@ describe('choice and life', () => {
     })
     const { candidates } = (answer.ok ? answer.result.values : {}) as { candidates: { reasons: string[] }[] }
     expect(candidates[0]!.reasons.join(' ')).to.not.contain('skid')
+  })
+})
+
+describe('a long inner ring that a pin keeps', () => {
+  const e = filledCard('11208')
+  it('slides onto h8 and is neither pressed nor heated', () => {
+    expect(e.fit.shaft!.toleranceClass).to.equal('h8')
+    expect(e.fit.shaft!.grip, 'nothing grips').to.equal(null)
+    expect(e.fit.reason).to.contain('J7').and.contain('pin')
+    expect(e.mount.plan.map((s) => s.key))
+      .to.include.members(['slide', 'lock'])
+      .and.not.include('heat')
+    expect(e.mount.verdict.word).to.equal('slides on')
+    expect(e.mount.plan.find((s) => s.key === 'lock')!.doing).to.contain('slot')
+  })
+  it('holds the grease that lies under its outer ring, and stands in the block of that width', () => {
+    const { row } = findBearing('11208')!
+    const { row: short } = findBearing('1208')!
+    expect(greasedPart(row).widthMm).to.equal(short.widthMm)
+    expect(blockOf(row, false, emptyAnswers())!.rings).to.deep.equal(blockOf(short, false, emptyAnswers())!.rings)
+    const measured = emptyAnswers()
+    measured.mount.blockSeatMm = 41
+    // 41 mm as measured, less the 18 mm of its outer ring: two of 11.5 mm.
+    expect(blockOf(row, false, measured)!.rings).to.deep.equal({ count: 2, outsideMm: 80, widthMm: 11.5 })
+  })
+})
+
+describe('thrust on a pair of 15°', () => {
+  const of = (arrangement: 'back-to-back' | 'single' | 'tandem', staticRatingN: number) =>
+    equivalentLoad({ family: 'angular-contact-ball', contactAngleDeg: 15, radialLoadN: 1000, axialLoadN: 2000, staticRatingN, f0: 15, arrangement }).values // prettier-ignore
+  it('rests on one of the two: e is that of a single one with half of the rating of the pair', () => {
+    expect(of('back-to-back', 40_000).e).to.equal(of('single', 20_000).e)
+    expect(of('back-to-back', 40_000).e).to.be.above(of('single', 40_000).e)
+  })
+  it('is shared by two in tandem', () => expect(of('tandem', 40_000).e).to.equal(of('single', 40_000).e))
+})
+
+describe('an outer ring that is pressed in', () => {
+  const force = (name: string) => {
+    const turning = { turningRing: 'outer', loadDirection: 'still', axialLoadN: 1500 } as const
+    const e = filledCard(name, { duty: turning, fit: { housingClass: 'P7' }, mount: { outerMethod: 'press' } })
+    return e.mount.figures.find((f) => f.key === 'mount.outerForceN')!
+  }
+  it('takes the force of its own width, not that of the whole bearing', () => {
+    const { row } = findBearing('30208')!
+    expect(row.outerWidthMm).to.be.below(row.widthMm)
+    const reckoned = housingPress({ outsideMm: 80, racewayMm: row.outerRacewayMm, widthMm: row.outerWidthMm!, interferenceUm: 49, material: 'cast-iron', housingOutsideMm: 120 }) // prettier-ignore
+    expect(force('30208').value).to.be.closeTo(reckoned.values.forceN, 1)
   })
 })

@@ -259,6 +259,7 @@ export const FIELDS = {
     hubLock: choice('line', 'The hub nut is kept by', HUB_LOCKS, HUB_LOCK_LABEL),
     hubPitchMm: number('line', 'Pitch of its thread', 'length'),
     hubSlots: field<number | null>({ level: 'line', kind: 'quantity', label: 'Slots or steps in one turn', empty: null, open: true, quantity: 'ratio', range: [2, 60] }),
+    blockSeatMm: number('place', 'Its seat, measured wide', 'length'),
     standsIn: choice('place', 'It stands in', STANDS_IN, STANDS_IN_LABEL),
     handled: choice('place', 'What happened to the new one', HANDLED, { dropped: 'it was dropped', struck: 'it was struck', wet: 'it got wet' }),
     storeC: number('place', 'Its store is at', 'temperature'),

@@ -25,7 +25,7 @@ export const planSteps = (context: StepContext): PlanStep[] =>
   })
 
 /** All ways to lock an insert are one step of the records. */
-const KEYS: Partial<Record<StepName, string>> = { 'lock-screws': 'lock', 'lock-collar': 'lock', 'lock-clamp': 'lock' }
+const KEYS: Partial<Record<StepName, string>> = { 'lock-screws': 'lock', 'lock-collar': 'lock', 'lock-clamp': 'lock', 'lock-pin': 'lock' }
 
 /** Filling what no table lists: by the sheet, weighed, with the grease that was read. Source: engineering practice. */
 export function sheetFill(): PlanStep {

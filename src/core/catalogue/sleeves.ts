@@ -71,13 +71,14 @@ export function nutPitchMm(boreMm: number): number {
 }
 
 /** What holds the inner ring on its shaft: the grip of its fit, or something that clamps it whatever the fit. */
-export type ShaftHold = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'none'
+export type ShaftHold = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'pin' | 'none'
 
 /** How the inner ring of a row is held on the shaft; `none`: it has no inner ring. */
 export function shaftHold(row: Pick<Bearing, 'series' | 'form' | 'boreMm' | 'boreTaper'>): ShaftHold {
   if (formOf(row).innerRing === false) return 'none'
   if (row.form === 'setscrew') return 'screws'
   if (row.form === 'eccentric-collar') return 'collar'
+  if (row.form === 'self-aligning-long') return 'pin'
   if (row.boreTaper) return adapterSleeve(row) ? 'sleeve' : 'taper'
   return 'fit'
 }

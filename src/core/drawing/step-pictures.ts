@@ -63,6 +63,7 @@ const SHOWS: Readonly<Record<StepName, readonly Mark[]>> = {
   slide: [{ kind: 'push', on: 'inner' }],
   'lock-screws': [{ kind: 'part', part: 'screw' }],
   'lock-collar': [{ kind: 'part', part: 'collar' }, { kind: 'turn' }],
+  'lock-pin': [{ kind: 'part', part: 'screw' }],
   'lock-clamp': [{ kind: 'part', part: 'collar' }, { kind: 'part', part: 'screw' }],
   before: [{ kind: 'feel', at: 'rollers' }],
   zero: [{ kind: 'part', part: 'nut' }, { kind: 'part', part: 'sleeve' }],

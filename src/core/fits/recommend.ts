@@ -24,6 +24,8 @@ export interface FitOptions {
   heatThroughShaft?: boolean
   precise?: boolean
   sleeve?: boolean
+  /** Long inner ring, bore J7, that slides onto a plain shaft and is kept by a pin. */
+  pinned?: boolean
   /** The bore sits on a taper of the shaft itself, without a sleeve. */
   directTaper?: BoreTaper
   /** Needle roller bearing with an outer ring drawn from sheet, running on the shaft. */
@@ -96,6 +98,8 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [s
   const { family, boreMm, innerRingLoad, options = {} } = input
   if (options.directTaper)
     return [`taper ${options.directTaper}`, 'The bore sits on the taper of the shaft itself: how far it is driven up decides its grip, checked with blue on at least 80 % of its face.'] // prettier-ignore
+  if (options.pinned)
+    return ['h8', 'The long inner ring is bored to J7 and slides onto a plain shaft: a pin in its slot keeps it, not a grip.']
   if (options.sleeve) return ['h9', 'An adapter or withdrawal sleeve grips the shaft; h9 with form inside IT5 is enough.']
   if (family === 'insert-ball') {
     sheet.assume('Insert bearings sit on h6 at high, h7 at usual and h8 at low speed; h7 was taken.')

@@ -92,15 +92,18 @@ export function firstFill(
   return sheet.result({ freeCm3, firstFillG })
 }
 
+/** Families with rows whose inner ring is longer than the outer one; a row says by its outer width whether it is. */
+const LONG_INNER: readonly Bearing['family'][] = ['insert-ball', 'self-aligning-ball']
+
 /**
- * What of a bearing holds grease: of an insert only what lies under its outer ring, not the long inner ring beside it.
+ * What of a bearing holds grease: of an insert, or of a self-aligning one with a long inner ring, only what lies under its outer ring, not the long inner ring beside it.
  * Source: geometry; mass of the rings by the share of the family.
  */
 export function greasedPart(
   row: Pick<Bearing, 'family' | 'boreMm' | 'outsideMm' | 'widthMm' | 'outerWidthMm' | 'massKg'>,
 ): Pick<Bearing, 'boreMm' | 'outsideMm' | 'widthMm' | 'massKg'> {
   const { boreMm, outsideMm, widthMm, massKg, outerWidthMm, family } = row
-  if (family !== 'insert-ball' || outerWidthMm === null) return { boreMm, outsideMm, widthMm, massKg }
+  if (!LONG_INNER.includes(family) || outerWidthMm === null) return { boreMm, outsideMm, widthMm, massKg }
   const ring = (Math.PI / 4) * (outsideMm ** 2 - boreMm ** 2) * outerWidthMm
   return { boreMm, outsideMm, widthMm: outerWidthMm, massKg: MASS_SHARE[family] * ring * STEEL_G_CM3 * 1e-6 }
 }

@@ -7,7 +7,7 @@ import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
  */
 
 /** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `hub` is one of two in a hub or wheel, `unlisted` is in no table. */
-export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'ring' | 'cup' | 'cage' | 'hub' | 'unlisted'
+export type Held = 'fit' | 'sleeve' | 'taper' | 'screws' | 'collar' | 'clamp' | 'pin' | 'ring' | 'cup' | 'cage' | 'hub' | 'unlisted'
 
 /** How an inner ring gets onto its seat: by a way that was chosen, or as its seat has it. */
 export type Onto = InnerWay | 'slide' | 'bond'
@@ -64,6 +64,7 @@ export const STEP_NAMES = [
     'lock-screws',
     'lock-collar',
     'lock-clamp',
+    'lock-pin',
     'before',
     'zero',
     'drive',
@@ -146,7 +147,7 @@ const TAPER: readonly Row[] = [
 ]
 
 /** What slides onto its shaft and is locked there. */
-export const SLIDES: readonly Held[] = ['screws', 'collar', 'clamp']
+export const SLIDES: readonly Held[] = ['screws', 'collar', 'clamp', 'pin']
 const slid = (lock: StepName): readonly Row[] => ['isolate', ...off, base, 'seat', 'unpack', suspect, order, 'slide', square, lock, 'turn']
 const lastOfHub: When = (s) => s.sets
 
@@ -187,6 +188,13 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
   screws: slid('lock-screws'),
   collar: slid('lock-collar'),
   clamp: slid('lock-clamp'),
+  pin: [
+    ...(['isolate', ...off, base, 'seat'] as const),
+    ['bore', (s) => s.seated],
+    ...(['unpack', suspect, 'slide', 'lock-pin', ringsIn] as const),
+    ['house', (s) => !split(s)],
+    ...([ringsBehind, cap, square, 'turn'] as const),
+  ],
   ring: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
   cup: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'arbor', 'shaft-in', 'turn'],
   cage: ['isolate', ...off, 'unpack', suspect, 'raceway', 'bore', 'shaft-in', 'turn'],

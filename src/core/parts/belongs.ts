@@ -2,14 +2,14 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { sizes } from '../catalogue/catalogue.js'
 import { adapterSleeve } from '../catalogue/sleeves.js'
 import { q, typed } from '../units/quantities.js'
-import { STAND_IN_BLOCKS, blockFor, locatingRings, plummerBlocks } from './blocks.js'
+import { STAND_IN_BLOCKS, blockFor, locatingRings, plummerBlocks, widthInBlockMm } from './blocks.js'
 import { lockNut } from './nuts.js'
 import { allParts, locatingRingName, plainPart, type Part, type PartKind } from './parts.js'
 import { withdrawalSleeve } from './sleeves.js'
 
 /** Which parts belong to a bearing and to each other, and what is said where they do not. */
 
-type Row = Pick<Bearing, 'designation' | 'family' | 'series' | 'form' | 'boreMm' | 'outsideMm' | 'widthMm' | 'boreTaper'>
+type Row = Pick<Bearing, 'designation' | 'family' | 'series' | 'form' | 'boreMm' | 'outsideMm' | 'widthMm' | 'outerWidthMm' | 'boreTaper'>
 
 let made: readonly Part[] | null = null
 /** Every part that a store keeps, with the locating rings of the bearings of the rack; made when first asked for. Sizes in mm. Source: as `allParts`. */
@@ -19,7 +19,7 @@ export function parts(): readonly Part[] {
   for (const row of sizes())
     if (STAND_IN_BLOCKS.includes(row.family)) {
       const key = `${row.boreMm} ${row.outsideMm}`
-      widths.set(key, [...(widths.get(key) ?? []), row.widthMm])
+      widths.set(key, [...(widths.get(key) ?? []), widthInBlockMm(row)])
     }
   return (made = allParts(widths))
 }
@@ -38,7 +38,7 @@ const IN_UNITS = ['setscrew']
  * Names of the parts that belong to a bearing, with how many: sleeve with nut and washer where its bore is tapered, block and rings, nut
  * and rings of its shaft otherwise. Sizes in mm. Source: ISO 2982, DIN 736 to 739, DIN 471 and 472, ISO 3228.
  */
-export function belongingTo(row: Row): { name: string; count: number }[] {
+export function belongingTo(row: Row, grooved = false): { name: string; count: number }[] {
   const found: { name: string | null | undefined; count?: number }[] = []
   const adapter = adapterSleeve(row)
   const withdrawal = withdrawalSleeve(row)
@@ -57,9 +57,10 @@ export function belongingTo(row: Row): { name: string; count: number }[] {
   }
   if (STAND_IN_BLOCKS.includes(row.family)) {
     const block = blockFor(row, adapter !== null)
-    const rings = block && locatingRings(block, row.widthMm)
+    const rings = block && locatingRings(block, widthInBlockMm(row))
     found.push({ name: block?.name }, { name: rings && locatingRingName(rings.outsideMm, rings.widthMm), count: rings?.count })
-  } else found.push({ name: `Retaining ring ${row.outsideMm}, bore` }, { name: `Snap ring ${row.outsideMm}` })
+  } else found.push({ name: `Retaining ring ${row.outsideMm}, bore` })
+  if (grooved) found.push({ name: `Snap ring ${row.outsideMm}` })
   if (IN_UNITS.includes(row.form ?? ''))
     found.push(...parts().filter((p) => p.kind === 'insert-unit' && p.boreMm === row.boreMm && / 2( inch)?$/.test(row.series)).map((p) => ({ name: p.name }))) // prettier-ignore
   const shaftMm = adapter?.shaftMm ?? row.boreMm
@@ -74,7 +75,7 @@ export function belongingTo(row: Row): { name: string; count: number }[] {
 }
 
 /** A part or a bearing that lies on the bench. */
-export type Thing = { part: Part } | { row: Row }
+export type Thing = { part: Part } | { row: Row; grooved?: boolean }
 
 const sizeOf = (p: Part, what: string) => p.sizes.find(([name]) => name === what)?.[1] ?? null
 const mm = (value: number) => q(value, 'length', Number.isInteger(value) ? 0 : 2)
@@ -105,12 +106,12 @@ const WITH_ROW: Partial<Record<PartKind, (part: Part, row: Row) => string | null
     no(
       sizeOf(p, 'seat') !== row.outsideMm && `The seat of ${p.name} is ${mm(sizeOf(p, 'seat')!)}, ${typed(row.designation)} is ${mm(row.outsideMm)} outside.`, // prettier-ignore
       p.boreMm !== row.boreMm && `${p.name} is made for a bore of ${mm(p.boreMm!)}, ${typed(row.designation)} has ${mm(row.boreMm)}.`,
-      row.widthMm > sizeOf(p, 'seat width')! && `${typed(row.designation)} is wider than the seat of ${p.name}.`,
+      widthInBlockMm(row) > sizeOf(p, 'seat width')! && `${typed(row.designation)} is wider than the seat of ${p.name}.`,
     ),
   'locating-ring': (p, row) => {
     const width = sizeOf(p, 'width')!
     const blocks = plummerBlocks().filter((b) => b.seatMm === row.outsideMm && b.boreMm === row.boreMm)
-    const right = blocks.map((b) => locatingRings(b, row.widthMm)).find((r) => r !== null)
+    const right = blocks.map((b) => locatingRings(b, widthInBlockMm(row))).find((r) => r !== null)
     if (!right) return `${typed(row.designation)} leaves no room for a locating ring, or stands in none of these blocks.`
     return no(
       (right.outsideMm !== sizeOf(p, 'outside') || right.widthMm !== width) &&

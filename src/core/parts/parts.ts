@@ -127,7 +127,8 @@ function blockFacts(b: PlummerBlock, widths: readonly number[]): string[] {
     ...rings,
     `oil at rest about ${q(oilLevelMm(b, (b.boreMm + b.seatMm) / 2), 'length', 0)} over its foot`,
     `first fill about ${q(blockFillG(b), 'grams', 0)}`,
-    ...(massKg === null ? [] : [`about ${q(massKg, 'mass', 0)} with its cap`]),
+    `about ${q(massKg, 'mass', 0)} with its cap`,
+    'bodies of today may be wider: measure seat and ring',
   ]
 }
 

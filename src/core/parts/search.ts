@@ -29,6 +29,8 @@ const WORDS: readonly (readonly [RegExp, readonly PartKind[]])[] = [
 ]
 /** Words that only join. */
 const JOINS = ['for', 'of', 'on', 'a', 'the', 'with', 'and', 'in', 'shaft', 'bearing', 'end', 'mm']
+/** Letters behind a number that say a groove for a snap ring, or the ring itself. Engineering practice. */
+const GROOVE = /^nr?$/
 /** A size follows these. */
 const ON = ['on', 'shaft']
 
@@ -76,8 +78,9 @@ function hear(text: string): Heard {
     }
     const span = longestName(words, at)
     if (span) {
-      heard.things.push(span.thing)
-      at += span.length
+      const groove = 'row' in span.thing && GROOVE.test(words[at + span.length] ?? '')
+      heard.things.push(groove ? { ...span.thing, grooved: true } : span.thing)
+      at += span.length + (groove ? 1 : 0)
       continue
     }
     const kinds = WORDS.find(([pattern]) => pattern.test(word))?.[1]
@@ -127,8 +130,10 @@ function meant(row: Boundary, kinds: readonly PartKind[] | null): Boundary {
 export function searchParts(text: string): PartSearch {
   const heard = hear(text)
   const kinds = kindsOf(heard)
-  const things = heard.things.map((t) => ('row' in t ? { row: meant(t.row as Boundary, kinds) } : t))
-  const named = new Set(things.flatMap((t) => ('part' in t ? [t.part.name, ...t.part.with] : belongingTo(t.row).map((b) => b.name))))
+  const things = heard.things.map((t) => ('row' in t ? { ...t, row: meant(t.row as Boundary, kinds) } : t))
+  const named = new Set(
+    things.flatMap((t) => ('part' in t ? [t.part.name, ...t.part.with] : belongingTo(t.row, t.grooved).map((b) => b.name))),
+  )
   const fitting = parts().filter(
     (p) =>
       (!kinds || kinds.includes(p.kind)) &&

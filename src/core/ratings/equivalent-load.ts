@@ -110,12 +110,17 @@ function relativeFactors(family: Family, ratio: number, pair: boolean): Factors 
   return { e: read(DEEP_GROOVE_E_Y, ratio, 1), y1: 0, x2: 0.56, y2: read(DEEP_GROOVE_E_Y, ratio, 2), x0: 0.6, y0: 0.5, from: 'table' }
 }
 
+/** Rows by which the relative axial load counts: thrust rests on one of two that are angled against each other, C0 is that of both. ISO 281:2007 table 3. */
+const rowsBearing = (family: Family, pair: boolean): 1 | 2 => (pair && family === 'angular-contact-ball' ? 2 : 1)
+
 function byRelativeLoad(input: EquivalentLoadInput, pair: boolean, sheet: Derivation): Factors {
   const { axialLoadN: Fa, family } = input
   const C0 = inRange('staticRatingN', input.staticRatingN ?? NaN, 0, 1e9, 'N', true)
   const f0 = inRange('f0', input.f0 ?? NaN, 0, 30, '', true)
-  const ratio = (f0 * Fa) / C0
-  sheet.step('f0 Fa/C0', 'relative axial load', 'f0 Fa / C0', `${short(f0)} · ${short(Fa)} / ${short(C0)}`, ratio, '', SOURCE)
+  const i = rowsBearing(family, pair)
+  const ratio = (i * f0 * Fa) / C0
+  const [formula, shown] = i === 1 ? ['f0 Fa / C0', ''] : ['i f0 Fa / C0', `${i} · `]
+  sheet.step('f0 Fa/C0', 'relative axial load', formula, `${shown}${short(f0)} · ${short(Fa)} / ${short(C0)}`, ratio, '', SOURCE)
   if (family !== 'angular-contact-ball') {
     if (Fa > 0.5 * C0) sheet.caution('stop', 'axial-over-half-static', {}, short(Fa / C0))
     else if (Fa > 0.25 * C0) sheet.caution('caution', 'axial-over-quarter-static', {}, short(Fa / C0))
@@ -242,7 +247,8 @@ export function carriedLoad(
     ? RADIAL_ONLY
     : family === 'cylindrical-roller'
       ? flangeFactors(row.dimensionSeries)
-      : (constantFactors(family, row.contactAngleDeg, pair) ?? relativeFactors(family, ((row.f0 ?? 0) * Fa) / C0, pair))
+      : (constantFactors(family, row.contactAngleDeg, pair) ??
+        relativeFactors(family, (rowsBearing(family, pair) * (row.f0 ?? 0) * Fa) / C0, pair))
   if (PAIRED.includes(family) && !pair && Fr > 0 && Fa < (family === 'tapered-roller' ? Fr / (2 * factors.y2) : factors.e * Fr))
     return { not: 'partner-missing' }
   return loadsBy(factors, Fr, Fa)

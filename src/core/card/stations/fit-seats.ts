@@ -43,6 +43,7 @@ const CLAMPED: Partial<Record<ShaftHold, string>> = {
   screws: 'held by its screws',
   collar: 'held by its collar',
   clamp: 'held by its clamp collar',
+  pin: 'J7 in the ring: slid on, held by its pin',
   sleeve: 'held by its sleeve',
 }
 

@@ -124,6 +124,7 @@ function advised(
         outerMustSlide: slides,
         split: f.split,
         sleeve: row.boreTaper !== null,
+        pinned: under.hold === 'pin',
         directTaper: under.hold === 'taper' && !under.sleeve && record.shaft?.kind === 'taper' ? row.boreTaper! : undefined,
         drawnCup: isDrawnCup(row),
         axialOnly: isThrust(row.family) && duty.radialN === 0,
@@ -145,7 +146,7 @@ function clearanceLeft(station: StationBuilder, answers: CardAnswers, row: Beari
   const { innerRingC, outerRingC } = answers.duty
   const from = clearanceFrom(row)
   // Fit takes clearance from a cylindrical bore; a tapered one loses it by how far it is driven up.
-  const byFit = from === 'table' && settled.hold === 'fit'
+  const byFit = from === 'table' && (settled.hold === 'fit' || settled.hold === 'pin')
   const clearance =
     byFit && group && innerRingC !== null && outerRingC !== null
       ? station.attempt(() =>

@@ -227,7 +227,7 @@ export function outerFigures(station: StationBuilder, answers: CardAnswers, row:
     // The outer ring alone, which warms soonest.
     if (found && found.values.clearanceUm > 0)
       chilledFor(station, 'outerWindowS', {
-        ...{ diameterMm: row.outsideMm, innerMm: row.outerRacewayMm, lengthMm: row.widthMm, ring: true },
+        ...{ diameterMm: row.outsideMm, innerMm: row.outerRacewayMm, lengthMm: row.outerWidthMm ?? row.widthMm, ring: true },
         ...{ material: 'bearing-steel', fromC: answers.mount.chillToC, roomC: ringC, interferenceUm: U },
       })
     return none
@@ -237,7 +237,7 @@ export function outerFigures(station: StationBuilder, answers: CardAnswers, row:
       ...{
         outsideMm: row.outsideMm,
         racewayMm: row.outerRacewayMm,
-        widthMm: row.widthMm,
+        widthMm: row.outerWidthMm ?? row.widthMm,
         interferenceUm: Math.max(0, U - SMOOTHING_UM),
         material,
       },

@@ -12,7 +12,7 @@ import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { planSteps } from '../plan-steps.js'
 import type { StepContext } from '../steps/step.js'
-import { STAND_IN_BLOCKS, blockFillG, blockFor, blockMassKg, locatingRings, oilLevelMm } from '../../parts/blocks.js'
+import { STAND_IN_BLOCKS, blockFillG, blockFor, blockMassKg, locatingRings, oilLevelMm, widthInBlockMm } from '../../parts/blocks.js'
 import type { FitStationResult } from './fit.js'
 import { boughtUm } from './fit-drive-up.js'
 import type { FitSeat } from './fit-seats.js'
@@ -128,13 +128,14 @@ function boughtRange(row: Bearing, group: ClearanceGroup): readonly [number, num
   return bought && [bought.minUm, bought.maxUm]
 }
 
-/** The split block that its sizes ask for, with the rings that hold it there; null where no plan has one. */
-export function blockOf(row: Bearing, onSleeve: boolean): StepContext['block'] {
+/** The split block that its sizes ask for, with the rings that hold it in its seat as measured, else as planned; null where no plan has one. */
+export function blockOf(row: Bearing, onSleeve: boolean, { mount }: CardAnswers): StepContext['block'] {
   const block = STAND_IN_BLOCKS.includes(row.family) ? blockFor(row, onSleeve) : null
   return (
     block && {
       name: block.name,
-      rings: locatingRings(block, row.widthMm),
+      rings: locatingRings({ ...block, seatWideMm: mount.blockSeatMm ?? block.seatWideMm }, widthInBlockMm(row)),
+      measured: mount.blockSeatMm !== null,
       oilMm: oilLevelMm(block, row.pitchDiameterMm),
       fillG: blockFillG(block),
       massKg: blockMassKg(block),
@@ -194,7 +195,7 @@ export function planned(
     ...settingTrial(answers.arrange),
     tools: {},
     ...{ drift: answers.mount.drift, drying: answers.mount.drying, handled: answers.mount.handled, wrappedMin: null },
-    block: row && fitted.housing ? blockOf(row, held === 'sleeve') : null,
+    block: row && fitted.housing ? blockOf(row, held === 'sleeve', answers) : null,
     ...more,
   })
 }

@@ -71,6 +71,7 @@ const WITHOUT: Readonly<Record<Exclude<Held, 'fit' | 'hub'>, readonly [reason: s
   screws: ['An insert bearing slides onto its shaft and is held by its screws: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
   collar: ['An insert bearing slides onto its shaft and is held by its collar: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
   clamp: ['An insert bearing slides onto its shaft and is held by its clamp collar: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
+  pin: ['Its long inner ring slides onto the shaft and is kept by a pin or screw in the slot of its end: it is neither pressed nor heated.', { word: 'slides on', level: 'good' }, 'slides on'],
   ring: ['The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.', { word: 'by the sheet', level: 'open' }, 'pressed in'],
   cup: ['The rollers run on the shaft: it is looked at as their raceway, and the ring is pressed into its housing.', { word: 'by the sheet', level: 'open' }, 'pressed in'],
   cage: ['The needles run on shaft and housing: both are looked at as raceways, and nothing is pressed.', { word: 'by the sheet', level: 'open' }, 'put in'],
@@ -124,7 +125,7 @@ function withoutPressing(
       setScrewNm,
     }),
     tools: needs,
-    block: row && blockOf(row, held === 'sleeve'),
+    block: row && blockOf(row, held === 'sleeve', answers),
     takeOff: comesOff(answers, row, held, 0, at).takeOff,
     comesOff: situation.takeOff,
   }
@@ -266,7 +267,7 @@ function looseStation(c: Gathered, way: 'slide' | 'bond'): MountResult {
   const off = comesOff(answers, bearing, held, 0, at)
   return {
     ...station.close(reason, { word: 'can be done', level: 'good' }, null, headline),
-    ...{ ...NO_WAY, method: way, plan, tools: needs, block: blockOf(bearing, false), outer: situation.outer },
+    ...{ ...NO_WAY, method: way, plan, tools: needs, block: blockOf(bearing, false, answers), outer: situation.outer },
     ...{ takeOff: off.takeOff, comesOff: off.way, hub: at.hub },
   }
 }
@@ -341,7 +342,15 @@ function grippedStation(c: Gathered): MountResult {
   const off = comesOff(answers, bearing, held, Math.max(0, shaft.grip!.maxInterferenceUm), at)
   return {
     ...station.close(reason, verdict, hero, headlineOf(method, heat, forceN, m.chillToC)),
-    ...{ offers, recommended, method, plan, tools: needs, block: blockOf(bearing, false), ...(heaterSetC !== null && { heaterSetC }) },
+    ...{
+      offers,
+      recommended,
+      method,
+      plan,
+      tools: needs,
+      block: blockOf(bearing, false, answers),
+      ...(heaterSetC !== null && { heaterSetC }),
+    },
     ...{ takeOff: off.takeOff, comesOff: off.way, hub: at.hub, outer: situation.outer },
   }
 }

@@ -195,7 +195,7 @@ export const BEFORE = {
       ? raceway(
           'bore',
           `Look at the housing as raceway, ${q(row!.outsideMm, 'length', 0)}`,
-          sized('boreMm', 'Housing bore', row!.outsideMm, classes!.housingClass),
+          sized('boreMm', 'Housing bore', row!.outsideMm, classes?.housingClass ?? null),
           row!.elementDiameterMm,
         )
       : situation.held === 'cup' || situation.held === 'ring'

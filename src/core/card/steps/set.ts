@@ -114,10 +114,12 @@ const HUB_LOCKING: Readonly<Record<HubLock, { doing: string; tool: string; field
 
 /** Steps by which a bearing is driven up, locked, set and tried. */
 export const SET = {
-  slide: () => ({
+  slide: ({ situation }) => ({
     title: 'Slide it onto the shaft',
     doing:
-      'By hand, with its housing, as far as the drawing says. If it will not slide, dress the shaft; never drive or press it, the blow goes through the balls.',
+      situation.held === 'pin'
+        ? 'By hand, the slot of its long inner ring over the pin hole of the shaft. If it will not slide, dress the shaft; never drive or press it, the blow goes through the balls.'
+        : 'By hand, with its housing, as far as the drawing says. If it will not slide, dress the shaft; never drive or press it, the blow goes through the balls.',
     tool: 'hands, fine file',
     fields: [check('slides', 'Slides to its place by hand')],
     restsOn: ['identify.designation', 'fit.shaftClass'],
@@ -128,6 +130,15 @@ export const SET = {
     tool: tools.torque ?? 'torque key',
     fields: setScrewNm ? [torqued('both screws', setScrewNm)] : [check('torqued', 'Both screws at the torque of their sheet')],
     restsOn: ['identify.designation', 'fit.shaftClass', 'mount.setScrewNm'],
+  }),
+  'lock-pin': () => ({
+    title: 'Set the pin or screw of its inner ring',
+    doing:
+      'Through the slot at the end of the long inner ring into the shaft, to its stop; the slot leaves the ring a little room along. It keeps the ring from turning and from wandering, and nothing else does.',
+    tool: 'pin or cheese-head screw of the drawing, screwdriver',
+    fields: [check('pinned', 'Pin home in shaft and slot')],
+    caution: 'Fingers out of the slot while the shaft is turned to it.',
+    restsOn: ['identify.designation', 'fit.shaftClass'],
   }),
   'lock-clamp': ({ tools, situation }) => ({
     title: `${bolting(situation)}ighten the clamp collar`,
@@ -230,16 +241,24 @@ export const SET = {
   }),
   rings: ({ block }) => {
     const rings = block?.rings ?? null
-    const many = rings?.count === 2 ? 'one on either side' : 'a single one, on the side away from the nut'
+    const many = rings?.count === 2 ? 'one on either side' : 'a single one, on the side of the nut'
     return {
       title: 'Put the locating rings in, at this end only',
       doing: rings
-        ? `By its sizes it stands in block ${block!.name}: ${rings.count === 2 ? 'two rings' : 'one ring'} ${q(rings.widthMm, 'length', 2)} wide, ${many}, without forcing the outer ring. Count those of the other housings: there must be none.`
+        ? `${block!.measured ? 'By its seat as measured' : `By its sizes it stands in block ${block!.name}, but bodies of today may be wider: measure the seat and give its width at Mount`}: ${rings.count === 2 ? 'two rings' : 'one ring'} ${q(rings.widthMm, 'length', 2)} wide, ${many}, without forcing the outer ring. Count those of the other housings: there must be none.`
         : 'One or two as the housing asks, without forcing the outer ring. Count those of the other housings: there must be none.',
       tool: 'locating rings of the width of this housing',
       fields: [
+        ...(block && !block.measured ? [number('seatWideMm', 'Seat of the block, measured wide', 'length', { min: 0 })] : []),
         ...(rings
-          ? [number('ringMm', 'Width of a ring, measured', 'length', { min: rings.widthMm - RING_MM, max: rings.widthMm + RING_MM })]
+          ? [
+              number(
+                'ringMm',
+                'Width of a ring, measured',
+                'length',
+                block!.measured ? { min: rings.widthMm - RING_MM, max: rings.widthMm + RING_MM } : { min: 0 },
+              ),
+            ]
           : []),
         check('rings', 'Rings in here, none elsewhere'),
       ],

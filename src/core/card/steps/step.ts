@@ -53,7 +53,14 @@ export interface StepContext {
   /** Tools of the plant that were picked, in words, by what they are needed for. */
   tools: Partial<Record<Need, string>>
   /** The split block of its sizes, with its locating rings, the level of oil over its foot, mm, and about what it weighs, kg; null where no plan has one. */
-  block: { name: string; rings: LocatingRings | null; oilMm: number; fillG: number; massKg?: number | null } | null
+  block: {
+    name: string
+    rings: LocatingRings | null
+    oilMm: number
+    fillG: number
+    massKg?: number | null
+    /** Its seat was measured, not taken from the plan of such blocks. */ measured?: boolean
+  } | null
   /** Of two that are set against each other: end play to set cold and how far it may go, µm; null where Arrange has not settled it. */
   setting: { coldUm: number; limitsUm: readonly [number, number] } | null
   /** What a trial pack of shims gave, mm, and what more of them does; null where it was not tried. */

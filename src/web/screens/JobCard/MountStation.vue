@@ -171,6 +171,7 @@ const done = computed(() => {
           <AnswerField station="arrange" name="turnToNm" />
         </template>
         <AnswerField station="mount" name="standsIn" placeholder="the machine itself" clearable />
+        <AnswerField v-if="result.block" station="mount" name="blockSeatMm" />
       </div>
       <details v-if="result.plan.length" class="came">
         <summary>How it came: store, knocks, drift</summary>
