@@ -598,10 +598,10 @@ describe('regreasing limits', () => {
       expect(levels('regreasing', point(name, rpm))['no-grease-speed'], name).to.equal('stop')
       expect(values('regreasing', point(name, rpm)).governingIntervalH).to.equal(null)
     }
-    // Spherical rollers: 220 000 mm/min, 140 mm.
-    expect(codes('regreasing', point('22220', 1571))).to.not.include('grease-speed-high')
-    expect(levels('regreasing', point('22220', 1600))['grease-speed-high']).to.equal('caution')
-    expect(codes('regreasing', point('22220', 1970))).to.include('no-grease-speed')
+    // Spherical rollers: 335 000 mm/min, 140 mm.
+    expect(codes('regreasing', point('22220', 2390))).to.not.include('grease-speed-high')
+    expect(levels('regreasing', point('22220', 2400))['grease-speed-high']).to.equal('caution')
+    expect(codes('regreasing', point('22220', 3000))).to.include('no-grease-speed')
   })
   it('thick oil is for slow machines: the limit falls with viscosity', () => {
     expect([10, 100, 220, 460, 5000].map((viscosity40) => greaseSpeedLimit({ viscosity40 }))).to.deep.equal([

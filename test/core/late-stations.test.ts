@@ -161,12 +161,12 @@ describe('a position in oil', () => {
   it('the speed guidance follows what it runs in, and its closure', () => {
     const limit = (patch: Patch) => value(card(patch), 'select.speedLimitRpm') as number
     const dm = 95
-    expect(limit({})).to.be.closeTo(500_000 / dm, 6)
-    expect(limit({ past: { oil } })).to.be.closeTo(600_000 / dm, 6)
-    expect(limit({ past: { oil: { ...oil, feed: 'circulating' } } })).to.be.closeTo(750_000 / dm, 6)
+    expect(limit({})).to.be.closeTo(580_000 / dm, 6)
+    expect(limit({ past: { oil } })).to.be.closeTo(690_000 / dm, 6)
+    expect(limit({ past: { oil: { ...oil, feed: 'circulating' } } })).to.be.closeTo(800_000 / dm, 6)
     // A sealed one is greased for life, whatever is around it.
-    expect(limit({ designation: '6312-2RS', past: { oil } })).to.be.closeTo((0.65 * 500_000) / dm, 6)
-    expect(limit({ designation: '6312-2Z' })).to.be.closeTo(500_000 / dm, 6)
+    expect(limit({ designation: '6312-2RS', past: { oil } })).to.be.closeTo((0.65 * 580_000) / dm, 6)
+    expect(limit({ designation: '6312-2Z' })).to.be.closeTo(580_000 / dm, 6)
   })
   it('what the machine’s maker allows is not exceeded', () => {
     const says = [
@@ -222,7 +222,7 @@ describe('Lubricate', () => {
     expect(questions(silent)).to.include('manual-interval')
   })
   it('says no grease speed, sealed for life, and what it waits for', () => {
-    const fast = card({ designation: '6322', duty: { speedRpm: 4000 } })
+    const fast = card({ designation: '6322', duty: { speedRpm: 4500 } })
     expect([fast.lubricate.verdict.level, fast.lubricate.intervalH]).to.deep.equal(['stop', null])
     expect(codes(fast, 'lubricate')).to.include('no-grease-speed')
     const sealed = card({ lubricate: { sealed: true, greaseId: null, gunId: null } })

@@ -1,7 +1,8 @@
+import { SPEED_NDM } from '../../src/core/catalogue/speed-limits.js'
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { catalogue, findBearing, sizes } from '../../src/core/catalogue/catalogue.js'
-import { FAMILIES, ratingSpread } from '../../src/core/catalogue/families.js'
+import { FAMILIES, furtherOff, ratingSpread } from '../../src/core/catalogue/families.js'
 import { FORMS, formOf, movesInside, type FormName } from '../../src/core/catalogue/construction-forms.js'
 import { housingsFor } from '../../src/core/catalogue/housings.js'
 import { ownRow, usualForm, type OwnRow } from '../../src/core/catalogue/own-row.js'
@@ -186,9 +187,41 @@ describe('forms, spread and housings', () => {
   it('the spread to expect stands beside every computed rating', () => {
     for (const family of FAMILIES) {
       const b = catalogue().find((r) => r.family === family)!
-      expect(b.ratingSource).to.contain(ratingSpread(family))
-      expect(ratingSpread(family)).to.match(/about \d+ %, at worst \d+ %/)
+      expect(b.ratingSource).to.contain(ratingSpread(family, b.boreMm))
+      const off = furtherOff(family, b.boreMm)
+      expect(b.ratingSource).to.match(off ? /C may be \d+ %, C0 \d+ %/ : /about \d+ %, at worst \d+ %/)
     }
+    // Small ones and needles between washers are made in several ways, and say so.
+    for (const [name, said] of [
+      ['624', true],
+      ['608', true],
+      ['6206', false],
+      ['AXK 5070', true],
+      ['51410', false],
+    ] as const)
+      expect(row(name).ratingSource.includes('made in several ways'), name).to.equal(said)
+  })
+  it('a standard is named only for what it fixes', () => {
+    for (const [name, field, source] of [
+      ['NU 210', 'innerRacewayMm', 'standard'],
+      ['NU 210', 'elementDiameterMm', 'computed'],
+      ['NU 210', 'pitchDiameterMm', 'computed'],
+      ['3212', 'contactAngleDeg', 'computed'],
+      ['QJ 210', 'contactAngleDeg', 'computed'],
+      ['30210', 'contactAngleDeg', 'standard'],
+      ['HK 2016', 'chamferMm', 'computed'],
+      ['K 25x29x13', 'shaftFilletMm', 'computed'],
+      ['6212', 'shaftFilletMm', 'standard'],
+    ] as const)
+      expect(row(name).sources[field], `${name} ${field}`).to.equal(source)
+  })
+  it('speed guidance is what is usual: a bath over grease, circulation over both, and 22220 no longer over at 1,571 r/min', () => {
+    for (const family of FAMILIES) {
+      const [grease, bath, circulating] = SPEED_NDM[family]
+      expect(grease <= bath && bath <= circulating, family).to.equal(true)
+    }
+    expect(row('22220').greaseSpeedRpm).to.be.within(2200, 2600)
+    expect(SPEED_NDM['thrust-ball'][0]).to.be.below(SPEED_NDM['spherical-roller'][0])
   })
   it('insert bearings of series 2 name their housings, inch bores those of their outer ring', () => {
     expect(housingsFor(row('UC 207'))![0]!.sizes[0]).to.deep.equal(['centre height', 47.6])

@@ -103,7 +103,7 @@ const CAUTIONS: [string, Patch][] = [
   ['life-short', { duty: { radialLoadN: 4500 } }],
   ['minimum-load', { duty: { radialLoadN: 100, axialLoadN: 0 } }],
   ['over-speed', { duty: { speedRpm: 20_000 } }],
-  ['sealed-too-fast', { identify: { designation: '6308-2RS' }, duty: { speedRpm: 5200 } }],
+  ['sealed-too-fast', { identify: { designation: '6308-2RS' }, duty: { speedRpm: 6000 } }],
   ['ring-difference', { duty: { innerRingC: 90, outerRingC: 50 } }],
   ['ring-hot', { duty: { innerRingC: 130, outerRingC: 120 } }],
   ['sealing-water', { duty: { dirt: 'wet' } }],

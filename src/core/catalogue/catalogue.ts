@@ -57,7 +57,7 @@ function rowOf(o: Outline): Bearing {
     closures: o.closures,
     misalignmentDeg: o.misalignmentDeg,
     dimensionSource: o.dimensionSource,
-    ratingSource: `computed from typical internal geometry (ISO 281, ISO 76); ${ratingSpread(o.family)}`,
+    ratingSource: `computed from typical internal geometry (ISO 281, ISO 76); ${ratingSpread(o.family, o.boreMm)}`,
     sources: o.sources,
   }
   // Assigned, not spread: engines keep an object of forty fields fast only this way, and there are thousands.

@@ -57,8 +57,22 @@ export const TILT_DEG = column('tiltDeg')
 /** Median and worst of computed C against what is usual, %. */
 export const SPREAD = column('spread')
 
-/** What to expect between a computed rating and the one usually printed for a size. See docs/methods.md. */
-export function ratingSpread(family: Family): string {
+/** Sizes whose ratings are further off than their family: bore from and under, mm, and by how much at worst, %. Engineering practice. */
+const FURTHER_OFF: Partial<Record<Family, readonly [fromMm: number, underMm: number, C: number, C0: number]>> = {
+  'deep-groove-ball': [0, 10, 40, 50],
+  'thrust-needle-roller': [0, Infinity, 18, 25],
+}
+
+/** How far C and C0 may be off, %, for sizes of a bore in mm that are further off than their family; null for all others. Source: as `FURTHER_OFF`. */
+export function furtherOff(family: Family, boreMm: number): readonly [C: number, C0: number] | null {
+  const found = FURTHER_OFF[family]
+  return found && boreMm >= found[0] && boreMm < found[1] ? [found[2], found[3]] : null
+}
+
+/** What to expect between a computed rating and the one usually printed for a size of a bore in mm. See docs/methods.md. */
+export function ratingSpread(family: Family, boreMm: number): string {
+  const off = furtherOff(family, boreMm)
+  if (off) return `so small or thin a size is made in several ways: C may be ${off[0]} %, C0 ${off[1]} % from what is printed; enter the figures of its sheet` // prettier-ignore
   const [median, worst] = SPREAD[family]
   return `expect about ${median} %, at worst ${worst} %, against what is usual for the size; not checked against printed sheets`
 }

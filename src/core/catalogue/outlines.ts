@@ -46,10 +46,14 @@ const BOUNDARY = [
 ]
 const PLAIN = sourcesFor(BOUNDARY)
 const WITH_ANGLE = sourcesFor([...BOUNDARY, 'contactAngleDeg'])
-const WITH_RACEWAYS = sourcesFor([...BOUNDARY, 'innerRacewayMm', 'outerRacewayMm', 'pitchDiameterMm', 'elementDiameterMm'])
+const WITH_RACEWAYS = sourcesFor([...BOUNDARY, 'innerRacewayMm', 'outerRacewayMm'])
 const TYPICAL_WIDTH = sourcesFor(BOUNDARY.filter((field) => field !== 'widthMm' && field !== 'innerWidthMm'))
 const INCH = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'outerWidthMm'])
 const WITH_INNER_RACEWAY = sourcesFor([...BOUNDARY, 'innerRacewayMm'])
+/** Of a shell and a cage no standard gives the edges. */
+const NEEDLES = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerRacewayMm'])
+/** Series whose contact angle no standard names. */
+const ANGLE_OF_PRACTICE = ['32', '33', 'QJ 2', 'QJ 3']
 
 /** A row before its inside and its surroundings are worked out: all that searching and identifying need. */
 export type Boundary = Pick<
@@ -140,7 +144,14 @@ function* planRows(series: SeriesRow): Generator<Outline> {
         set: SETS[series.set],
         chamferMm: r,
         dimensionSource: series.family === 'needle-roller' ? 'ISO 1206 boundary dimensions' : 'ISO 15 boundary dimensions',
-        sources: F && E ? WITH_RACEWAYS : F ? WITH_INNER_RACEWAY : series.alphaDeg ? WITH_ANGLE : PLAIN,
+        sources:
+          F && E
+            ? WITH_RACEWAYS
+            : F
+              ? WITH_INNER_RACEWAY
+              : series.alphaDeg && !ANGLE_OF_PRACTICE.includes(prefix + suffix)
+                ? WITH_ANGLE
+                : PLAIN,
       },
       {
         // Without its inner ring a needle roller bearing runs on the shaft: the diameter under the rollers is its bore.
@@ -171,7 +182,7 @@ function* drawnCups(): Generator<Outline> {
             set: SETS.HK,
             chamferMm: 0.3,
             dimensionSource: 'ISO 3245 boundary dimensions',
-            sources: WITH_INNER_RACEWAY,
+            sources: NEEDLES,
           },
           F <= 30 && B >= 12 ? { closures: ['open', 'contact-seals'] } : {},
         )
@@ -186,7 +197,7 @@ function* needleCages(): Generator<Outline> {
       yield outlineOf({
         ...{ designation: `K ${F}x${E}x${B}`, series: `K, ${B} mm wide`, family: 'needle-roller', form: 'needle-cage' },
         ...{ size: { d: F, D: E, B, alphaDeg: 0, F, E }, set: SETS.K, chamferMm: 0.3 },
-        ...{ dimensionSource: 'ISO 3030 boundary dimensions', sources: WITH_INNER_RACEWAY },
+        ...{ dimensionSource: 'ISO 3030 boundary dimensions', sources: NEEDLES },
       })
 }
 

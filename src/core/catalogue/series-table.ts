@@ -115,7 +115,7 @@ export const SETS = {
   '511': { kind: 'thrust-balls', share: 0.373, fillDeg: 304, ofWidth: 0.7 },
   '512': { kind: 'thrust-balls', share: 0.357, fillDeg: 288, ofWidth: 0.7 },
   '513': { kind: 'thrust-balls', share: 0.37, fillDeg: 247, ofWidth: 0.7 },
-  '514': { kind: 'thrust-balls', share: 0.37, fillDeg: 250, ofWidth: 0.7 },
+  '514': { kind: 'thrust-balls', share: 0.37, fillDeg: 281, ofWidth: 0.7 },
   '811': { kind: 'thrust-cylinders', fillDeg: 245, ofWidth: 0.465, length: 1 },
   '812': { kind: 'thrust-cylinders', fillDeg: 255, ofWidth: 0.465, length: 1 },
   AXK: { kind: 'thrust-cylinders', fillDeg: 168, ofWidth: 1, length: 0.36 },

@@ -13,22 +13,22 @@ export const LUBRICATION_WORDS: Readonly<Record<Lubrication, string>> = {
 
 export const SPEED_SOURCE = 'engineering practice: n·dm by family, lubricant and closure'
 
-/** Speed factor n·dm, mm/min: [grease, oil bath, circulating oil]. Engineering practice. */
+/** Speed factor n·dm, mm/min: [grease, oil bath, circulating oil]. What is usual lies within about 20 % of it, small sizes above and large ones below. Engineering practice. */
 // prettier-ignore
 export const SPEED_NDM: Readonly<Record<Family, readonly [grease: number, bath: number, circulating: number]>> = {
-  'deep-groove-ball': [500_000, 600_000, 750_000],
-  'angular-contact-ball': [450_000, 600_000, 800_000],
-  'four-point-ball': [400_000, 500_000, 700_000],
-  'self-aligning-ball': [450_000, 550_000, 650_000],
-  'cylindrical-roller': [400_000, 500_000, 650_000],
-  'needle-roller': [250_000, 350_000, 420_000],
-  'tapered-roller': [250_000, 350_000, 450_000],
-  'spherical-roller': [220_000, 300_000, 380_000],
-  'toroidal-roller': [220_000, 300_000, 380_000],
-  'thrust-ball': [120_000, 170_000, 220_000],
-  'thrust-cylindrical-roller': [70_000, 100_000, 140_000],
-  'thrust-needle-roller': [80_000, 120_000, 160_000],
-  'thrust-spherical-roller': [130_000, 220_000, 300_000],
+  'deep-groove-ball': [580_000, 690_000, 800_000],
+  'angular-contact-ball': [480_000, 640_000, 800_000],
+  'four-point-ball': [480_000, 600_000, 750_000],
+  'self-aligning-ball': [560_000, 670_000, 780_000],
+  'cylindrical-roller': [520_000, 620_000, 750_000],
+  'needle-roller': [330_000, 470_000, 540_000],
+  'tapered-roller': [350_000, 465_000, 550_000],
+  'spherical-roller': [335_000, 440_000, 520_000],
+  'toroidal-roller': [335_000, 440_000, 520_000],
+  'thrust-ball': [150_000, 210_000, 260_000],
+  'thrust-cylindrical-roller': [95_000, 180_000, 220_000],
+  'thrust-needle-roller': [105_000, 200_000, 240_000],
+  'thrust-spherical-roller': [165_000, 280_000, 370_000],
   'insert-ball': [280_000, 280_000, 280_000],
 }
 

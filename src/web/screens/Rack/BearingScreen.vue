@@ -7,7 +7,7 @@ import type { BearingView } from '../../../contract/rack.js'
 import type { Figure } from '../../../core/card/station.js'
 import { SOURCE_WORDS, type Bearing, type FigureField } from '../../../core/catalogue/bearing.js'
 import { bearing } from '../../../core/identify/marked.js'
-import { FAMILY_LABEL, SPREAD } from '../../../core/catalogue/families.js'
+import { FAMILY_LABEL, SPREAD, furtherOff } from '../../../core/catalogue/families.js'
 import { formOf } from '../../../core/catalogue/construction-forms.js'
 import { housingsFor } from '../../../core/catalogue/housings.js'
 import { bearingDrawing } from '../../../core/drawing/bearing-drawing.js'
@@ -73,7 +73,9 @@ const LINES: readonly Line[] = [
 function sourceOf(row: Bearing, field: FigureField): string {
   const source = row.sources[field] ?? 'computed'
   const rating = field === 'dynamicRatingN' || field === 'staticRatingN' || field === 'fatigueLoadLimitN'
-  return rating && source === 'computed' ? `computed, about ± ${SPREAD[row.family][0]} %` : SOURCE_WORDS[source]
+  if (!rating || source !== 'computed') return SOURCE_WORDS[source]
+  const off = furtherOff(row.family, row.boreMm)
+  return off ? `computed, up to ± ${off[field === 'dynamicRatingN' ? 0 : 1]} %` : `computed, about ± ${SPREAD[row.family][0]} %`
 }
 /** Speeds are guidance: they are said in hundreds. */
 const rounded = (field: string, value: number) => (field.endsWith('SpeedRpm') ? Math.round(value / 100) * 100 : value)
