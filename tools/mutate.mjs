@@ -200,11 +200,13 @@ main(async () => {
         const folder = folderOf(file)
         const tally = result.get(folder) ?? { killed: 0, of: 0 }
         tally.of += 1
-        if (survived)
-          survivors.push(
-            `${file}:${lineOf(source, from)}  ${source.slice(from, to)} → ${text}   ${source.split('\n')[lineOf(source, from) - 1].trim().slice(0, 90)}`,
-          )
-        else tally.killed += 1
+        if (survived) {
+          const line = lineOf(source, from)
+          const what = `${file}:${line}  ${source.slice(from, to)} → ${text}   ${source.split('\n')[line - 1].trim().slice(0, 90)}`
+          say(`not noticed: ${what}`)
+          survivors.push(what)
+        }
+        if (!survived) tally.killed += 1
         result.set(folder, tally)
         done += 1
         if (done % 10 === 0) say(`${done} of ${chosen.length}, ${survivors.length} not noticed`)
