@@ -59,6 +59,7 @@ function columnsOf(value: unknown): number[][] {
   )
 }
 
+const named3 = (tables: object) => Object.fromEntries(Object.entries(tables).map(([name, table]) => [`${name} 3`, table as unknown]))
 const named = (prefix: string, tables: Record<string, unknown>) =>
   Object.entries(tables)
     .filter(([, value]) => typeof value === 'object' && value !== null)
@@ -102,7 +103,12 @@ export const TABLES: (readonly [string, unknown])[] = [
   ...named('sleeves', sleeves),
   ...named('part rings', partRings),
   ...named('blocks', { BLOCK_BODIES: blocks.BLOCK_BODIES }),
-  ...named('units', { OVAL_FLANGES: units.OVAL_FLANGES, TAKE_UPS: units.TAKE_UPS, CARTRIDGES: units.CARTRIDGES }),
+  ...named('units', {
+    OVAL_FLANGES: units.OVAL_FLANGES,
+    TAKE_UPS: units.TAKE_UPS,
+    CARTRIDGES: units.CARTRIDGES,
+    ...named3(units.SERIES_3),
+  }),
   ...named('seals', seals),
   ...named('clearance', { ...clearance }),
   ...named('seats', { ...recommend }),

@@ -16,6 +16,8 @@ import { whatBuysMost } from '../../src/core/life/curves.js'
 import { figureText } from '../../src/core/card/figure-text.js'
 import { Derivation } from '../../src/core/result.js'
 import { housingPress } from '../../src/core/mounting/housing-press.js'
+import { belongingTo, findPart } from '../../src/core/parts/belongs.js'
+import { searchParts } from '../../src/core/parts/search.js'
 import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { forcesOf, newSource } from '../../src/core/loads/line-sources.js'
 
@@ -186,5 +188,55 @@ describe('an outer ring that is pressed in', () => {
     expect(row.outerWidthMm).to.be.below(row.widthMm)
     const reckoned = housingPress({ outsideMm: 80, racewayMm: row.outerRacewayMm, widthMm: row.outerWidthMm!, interferenceUm: 49, material: 'cast-iron', housingOutsideMm: 120 }) // prettier-ignore
     expect(force('30208').value).to.be.closeTo(reckoned.values.forceN, 1)
+  })
+})
+
+describe('rows and parts that were missing', () => {
+  // prettier-ignore
+  for (const [written, designation, bore, outside, width] of [
+    ['6805', '61805', 25, 37, 7], ['6905', '61905', 25, 42, 9], ['5208', '3208', 40, 80, 30.2], ['5308', '3308', 40, 90, 36.5],
+    ['52308', '52308', 30, 78, 49], ['32208 B', '32208 B', 40, 80, 24.75], ['32310 B', '32310 B', 50, 110, 42.25],
+    ['NK 20/16', 'NK 20/16', 20, 28, 16], ['NKI 20/20', 'NKI 20/20', 20, 32, 20], ['UC 306', 'UC 306', 30, 72, 43],
+  ] as const)
+    it(`${written} is ${designation}`, () => {
+      const { row: found } = findBearing(written)!
+      expect([found.designation, found.boreMm, found.outsideMm, found.widthMm]).to.deep.equal([designation, bore, outside, width])
+    })
+  it('a steep one stands at its own angle, and one that no standard fixes stays out and is said', () => {
+    expect(row('32208 B').contactAngleDeg).to.equal(20)
+    expect(row('32208').contactAngleDeg).to.be.below(15)
+    expect(row('32208 B').dimensionSource).to.contain('typical')
+    expect(findMarked('30208 B')!.changes).to.equal('angle')
+    expect(row('NK 20/16').sources.boreMm).to.equal('computed')
+    expect(row('NK 20/16').dimensionSource).to.contain('fixed by no standard')
+  })
+  it('each row of a 513 pair is rated as the single one', () => {
+    expect(row('52308').dynamicRatingN).to.equal(row('51308').dynamicRatingN)
+  })
+  const belongs = (name: string) => belongingTo(row(name)).map((b) => b.name)
+  it('units of series 3 and of inch bores, with their bolts', () => {
+    expect(belongs('UC 308')).to.include.members(['UCP 308', 'UCF 308', 'UCFL 308', 'UCT 308']).and.not.include('UCP 208')
+    expect(belongs('UC 208-24')).to.include.members(['UCP 208-24', 'UCF 208-24']).and.not.include('UCP 208')
+    expect(findPart('UCP 208-24')!.sizes).to.deep.equal([['shaft', 38.1], ...findPart('UCP 208')!.sizes.slice(1)])
+    for (const [name, bolt] of [
+      ['UCP 205', 'M10'],
+      ['UCF 208', 'M12'],
+      ['UCFL 210', 'M16'],
+      ['UCP 216', 'M20'],
+    ] as const)
+      // prettier-ignore
+      expect(findPart(name)!.facts.join(), name).to.contain(`bolts ${bolt}`)
+    expect(findPart('UCT 208')!.facts.join()).to.not.contain('bolts')
+  })
+  it('angle rings and loose inner rings', () => {
+    expect(belongs('NJ 308')).to.include('HJ 308')
+    expect(belongs('NUP 308')).to.not.include('HJ 308')
+    expect(belongs('NK 24/20')).to.include('IR 20 × 24 × 20')
+    expect(belongs('NKI 20/20')).to.include('IR 20 × 24 × 20').and.not.include('IR 20 × 24 × 16')
+    expect(searchParts('inner ring for NKI 20/16').parts.map((p) => p.name)).to.deep.equal(['IR 20 × 24 × 16'])
+  })
+  it('split blocks of 230 and 231 are in no standard, and that is said', () => {
+    expect(searchParts('block for 23134 K').nothing).to.contain('No standard gives the sizes of split blocks')
+    expect(searchParts('block for 22213 K').nothing).to.equal(null)
   })
 })

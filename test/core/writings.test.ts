@@ -24,7 +24,7 @@ describe('markings as they are written every day', () => {
       return found.ok ? found.result.cautions.map((c) => `${c.level} ${c.code}`) : [JSON.stringify(found.problem)]
     }
     expect(cautions('6312 ETN9 C3')).to.deep.equal(['note letters-not-read'])
-    expect(cautions('32206 B')).to.deep.equal(['stop letters-change'])
+    expect(cautions('30206 B')).to.deep.equal(['stop letters-change'])
     expect(cautions('6312 C3')).to.deep.equal([])
   })
 })
@@ -50,8 +50,8 @@ describe('a ten-second answer carries the worst of its cautions', () => {
     ['grease 6312 12000 70C', /^no grease speed.* — stop/],
     ['grease 6304 100 40C', /every 30 000 h/],
     ['grease 6206-2RS 1000 60C', /^sealed or shielded: nothing to feed; its grease lasts about/],
-    ['32206 B m6', /^stop: The letters B behind 32206 make another contact angle/],
-    ['life 32206 B 4kN 1480', /^stop: The letters B behind 32206/],
+    ['30206 B m6', /^stop: The letters B behind 30206 make another contact angle/],
+    ['life 30206 B 4kN 1480', /^stop: The letters B behind 30206/],
     ['growth 900 stainless in aluminium 60K', /austenitic\) grows 0.89 mm; the housing of aluminium counts as cold/],
     ['6312 ETN9 C3 k5', /^k5: 2 µm to 30 µm/],
   ] as const)

@@ -2,7 +2,7 @@ import type { ClearanceGroup } from '../fits/clearance-group.js'
 import { loadFactors } from '../ratings/equivalent-load.js'
 import { rateGeometry } from '../ratings/load-rating.js'
 import type { Bearing } from './bearing.js'
-import { inchNames, plainName } from './designation.js'
+import { inchNames, namesInSeries, plainName } from './designation.js'
 import { ratingSpread } from './families.js'
 import { isDrawnCup } from './construction-forms.js'
 import { allOutlines, type Boundary, type Outline } from './outlines.js'
@@ -76,12 +76,18 @@ const outlines = once((): readonly Outline[] => allOutlines())
 export const sizes: () => readonly Boundary[] = outlines
 
 /** Names by which a row is found: its own, of an inch set also the short one and the one without its stroke. */
-function namesOf({ designation, form }: Boundary): string[] {
+function namesOf({ designation, series, form }: Boundary): string[] {
   const own = plainName(designation)
-  return form === 'tapered-inch' ? [...inchNames(own), own.replace('/', '')] : [own]
+  return form === 'tapered-inch' ? [...inchNames(own), own.replace('/', '')] : namesInSeries(series, designation)
 }
 
-const index = once(() => new Map(outlines().flatMap((outline) => namesOf(outline).map((name) => [name, outline] as const))))
+/** A row's own name counts before what others call another row. */
+const index = once(() => {
+  const names = new Map<string, Outline>()
+  for (const outline of outlines()) for (const name of namesOf(outline)) if (!names.has(name)) names.set(name, outline)
+  for (const outline of outlines()) names.set(plainName(outline.designation), outline)
+  return names
+})
 const built = new Map<Outline, Bearing>()
 
 /** The whole row is worked out when it is first asked for: all of them at once take a tenth of a second. */
@@ -129,7 +135,7 @@ export function findBearing(designation: string, own: readonly Bearing[] = []): 
 }
 
 /** What is in the catalogue, in a sentence. */
-export const RACK_CONTENTS = `deep groove 618, 619, 160, 161, 60, 62, 63, 64, 622, 623, 630, 42, 43 and inch R; angular contact 718, 719, 70, 72, 73, 32, 33, QJ 2, QJ 3; self-aligning 12, 13, 22, 23, 112, 113; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23, 4, NN 30, NNU 49; needle NA 48, 49, 69, HK, BK, K; tapered 302 to 332, 329 and inch sets; spherical 213 to 249; toroidal C 22 to C 41; thrust 511 to 514, 522, 811, 812, AXK, 292 to 294; insert UC, UEL, UK`
+export const RACK_CONTENTS = `deep groove 618, 619, 160, 161, 60, 62, 63, 64, 622, 623, 630, 42, 43 and inch R; angular contact 718, 719, 70, 72, 73, 32, 33, QJ 2, QJ 3; self-aligning 12, 13, 22, 23, 112, 113; cylindrical NU, NJ, NUP, N in 10, 2, 22, 3, 23, 4, NN 30, NNU 49; needle NA 48, 49, 69, NK, NKI, HK, BK, K; tapered 302 to 332, 329, steep 322 B and 323 B, and inch sets; spherical 213 to 249; toroidal C 22 to C 41; thrust 511 to 514, 522, 523, 811, 812, AXK, 292 to 294; insert UC, UEL, UK`
 
 /** Sizes of each series from the smallest bore on, made when first asked for. */
 let bySeries: Map<string, ReturnType<typeof outlines>[number][]> | null = null

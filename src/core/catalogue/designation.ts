@@ -24,3 +24,17 @@ export function inchNames(plain: string): string[] {
 export function plainName(text: string): string {
   return text.toUpperCase().replace(/[\s\-._]/g, '')
 }
+
+/** Other heads by which rows of a series are called: 6805 is 61805, 5206 is 3206. Common use beside ISO 15. */
+const OTHER_HEADS: Readonly<Record<string, readonly [RegExp, string]>> = {
+  '618': [/^618\/?(?=\d)/, '68'],
+  '619': [/^619\/?(?=\d)/, '69'],
+  '32': [/^32(?=\d\d$)/, '52'],
+  '33': [/^33(?=\d\d$)/, '53'],
+}
+/** Every name of a row of a series, its own plain one first. Source: common use. */
+export function namesInSeries(series: string, designation: string): string[] {
+  const own = plainName(designation)
+  const other = OTHER_HEADS[series]
+  return other && other[0].test(own) ? [own, own.replace(other[0], other[1])] : [own]
+}

@@ -36,7 +36,7 @@ const FAMILY: Record<Family, FamilyRow> = {
   'angular-contact-ball': { label: 'angular contact ball bearing', balls: true, mass: 0.68, tiltDeg: 0.03, spread: [4, 11] },
   'self-aligning-ball': { label: 'self-aligning ball bearing', balls: true, mass: 0.76, tiltDeg: 2.5, spread: [4, 17] },
   'cylindrical-roller': { label: 'cylindrical roller bearing', balls: false, mass: 0.7, tiltDeg: 0.06, spread: [2, 9] },
-  'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, tiltDeg: 0.017, spread: [2, 13] },
+  'needle-roller': { label: 'needle roller bearing', balls: false, mass: 0.74, tiltDeg: 0.017, spread: [3, 18] },
   'tapered-roller': { label: 'tapered roller bearing', balls: false, mass: 0.72, tiltDeg: 0.05, spread: [2, 9] },
   'spherical-roller': { label: 'spherical roller bearing', balls: false, mass: 0.77, tiltDeg: 1.5, spread: [3, 12] },
   'toroidal-roller': { label: 'toroidal roller bearing', balls: false, mass: 0.74, tiltDeg: 0.5, spread: [1, 11] },

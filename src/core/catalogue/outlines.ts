@@ -1,8 +1,8 @@
 import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
 import { boreCode } from './designation.js'
 import { INCH_ANGLE, INCH_NUMBERED, INCH_TAPERED } from './dimensions/inch-tapered.js'
-import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm } from './dimensions/insert.js'
-import { DRAWN_CUP, NEEDLE_CAGES } from './dimensions/needle.js'
+import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm, inchBoreMm } from './dimensions/insert.js'
+import { DRAWN_CUP, NEEDLE_CAGES, NK, NKI } from './dimensions/needle.js'
 import { LOOSE_CHAMFER } from './dimensions/cylindrical.js'
 import { PLAN_2, PLAN_3, chamferOf } from './dimensions/general-plan.js'
 import { CUP_CHAMFER, TAPERED } from './dimensions/tapered.js'
@@ -52,6 +52,7 @@ const INCH = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'oute
 const WITH_INNER_RACEWAY = sourcesFor([...BOUNDARY, 'innerRacewayMm'])
 /** Of a shell and a cage no standard gives the edges. */
 const NEEDLES = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerRacewayMm'])
+const OF_PRACTICE = sourcesFor([])
 /** Series whose contact angle no standard names. */
 const ANGLE_OF_PRACTICE = ['32', '33', 'QJ 2', 'QJ 3']
 
@@ -191,6 +192,30 @@ function* drawnCups(): Generator<Outline> {
   }
 }
 
+/** Machined needle rollers in sizes that no standard fixes: without inner ring by raceway, with a loose one by bore. */
+function* machinedNeedles(): Generator<Outline> {
+  const dimensionSource = 'usual boundary dimensions, fixed by no standard'
+  const common = { family: 'needle-roller', set: SETS['NA 49'], chamferMm: 0.3, dimensionSource, sources: OF_PRACTICE } as const
+  for (const [F, D, widths] of NK)
+    for (const B of widths)
+      yield outlineOf({
+        ...common,
+        designation: `NK ${F}/${B}`,
+        series: `NK, ${B} mm wide`,
+        form: 'needle-without-ring',
+        size: { d: F, D, B, alphaDeg: 0, F },
+      })
+  for (const [d, F, D, widths] of NKI)
+    for (const B of widths)
+      yield outlineOf({
+        ...common,
+        designation: `NKI ${d}/${B}`,
+        series: `NKI, ${B} mm wide`,
+        form: 'needle-with-ring',
+        size: { d, D, B, alphaDeg: 0, F },
+      })
+}
+
 function* needleCages(): Generator<Outline> {
   for (const [F, E, widths] of NEEDLE_CAGES)
     for (const B of widths)
@@ -200,6 +225,11 @@ function* needleCages(): Generator<Outline> {
         ...{ dimensionSource: 'ISO 3030 boundary dimensions', sources: NEEDLES },
       })
 }
+
+/** Series that are also made steep, with a B behind their number: bores from and to, mm, and the usual angle. Engineering practice. */
+const STEEP: Readonly<Record<string, readonly [fromMm: number, toMm: number]>> = { '322': [25, 85], '323': [25, 110] }
+const STEEP_DEG = 20
+const STEEP_SOURCES = sourcesFor(BOUNDARY.filter((field) => field !== 'outerWidthMm'))
 
 function* taperedRows(): Generator<Outline> {
   for (const [series, list] of Object.entries(TAPERED)) {
@@ -218,6 +248,16 @@ function* taperedRows(): Generator<Outline> {
         },
         { widthMm: T, innerWidthMm: B, outerWidthMm: C, outerChamferMm: CUP_CHAMFER[r]! },
       )
+      const steep = STEEP[series]
+      if (steep && d >= steep[0] && d <= steep[1])
+        yield outlineOf(
+          {
+            ...{ designation: `${series}${boreCode(d)} B`, series: `${series} B`, family: 'tapered-roller', form: 'tapered' },
+            ...{ size: { d, D, B: C, alphaDeg: STEEP_DEG }, set: taperedSet(series), chamferMm: r, sources: STEEP_SOURCES },
+            dimensionSource: 'ISO 355 boundary dimensions; contact angle and width of the cup typical, by the sheet',
+          },
+          { widthMm: T, innerWidthMm: B, outerWidthMm: C, outerChamferMm: CUP_CHAMFER[r]! },
+        )
     }
   }
   for (const [cone, cup, d, D, T, B, C, ownAngle] of [...INCH_TAPERED, ...INCH_NUMBERED]) {
@@ -257,17 +297,25 @@ function* thrustRows(): Generator<Outline> {
   }
 }
 
-/** Two of 512 back to back over one washer on the shaft; each direction is rated alone. */
+/** Two of 512 or 513 back to back over one washer on the shaft; each direction is rated alone. */
 function* thrustDoubleRows(): Generator<Outline> {
-  for (const [code, [boreMm, H]] of Object.entries(THRUST_DOUBLE)) {
-    const [d, D, one, r] = THRUST_BALL['512']!.find((row) => boreCode(row[0]) === code)!
-    yield outlineOf(
-      {
-        ...{ designation: `522${code}`, series: '522', family: 'thrust-ball', form: 'thrust-ball-double', chamferMm: r },
-        ...{ size: { d, D, B: one, alphaDeg: 90 }, set: SETS['512'], dimensionSource: 'ISO 104 boundary dimensions', sources: WITH_ANGLE },
-      },
-      { boreMm, widthMm: H },
-    )
+  for (const [series, list] of Object.entries(THRUST_DOUBLE)) {
+    const single = series === '522' ? '512' : '513'
+    for (const [code, [boreMm, H]] of Object.entries(list)) {
+      const [d, D, one, r] = THRUST_BALL[single]!.find((row) => boreCode(row[0]) === code)!
+      yield outlineOf(
+        {
+          ...{ designation: series + code, series, family: 'thrust-ball', form: 'thrust-ball-double', chamferMm: r },
+          ...{
+            size: { d, D, B: one, alphaDeg: 90 },
+            set: SETS[single],
+            dimensionSource: 'ISO 104 boundary dimensions',
+            sources: WITH_ANGLE,
+          },
+        },
+        { boreMm, widthMm: H },
+      )
+    }
   }
 }
 
@@ -377,7 +425,7 @@ function* insertRows(): Generator<Outline> {
             ...outline,
             designation: `${outline.designation}-${sixteenths}`,
             series: `${letters} 2 inch`,
-            boreMm: Math.round(sixteenths * 25.4 * 625) / 10000,
+            boreMm: inchBoreMm(sixteenths),
           }
       }
     }
@@ -390,6 +438,7 @@ export function allOutlines(): Outline[] {
     ...SERIES.flatMap((series) => [...planRows(series)]),
     ...drawnCups(),
     ...needleCages(),
+    ...machinedNeedles(),
     ...taperedRows(),
     ...thrustRows(),
     ...thrustDoubleRows(),

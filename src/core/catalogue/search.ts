@@ -1,6 +1,6 @@
 import type { Bearing } from './bearing.js'
 import type { Boundary } from './catalogue.js'
-import { plainName } from './designation.js'
+import { namesInSeries, plainName } from './designation.js'
 import { FAMILIES, FAMILY_LABEL } from './families.js'
 import { FORMS, type FormName } from './construction-forms.js'
 
@@ -132,8 +132,16 @@ function wordTest(word: string): Test {
   const plain = plainName(word)
   return (row) =>
     (FAMILY_WORDS.includes(word) ? FAMILY_LABEL[row.family].split(' ').includes(word) : FORMS[row.form as FormName].label.includes(word)) ||
-    (/\d/.test(word) && plainName(row.designation).includes(plain)) ||
+    (/\d/.test(word) && callsOf(row).includes(plain)) ||
     (/^[a-z]{1,3}$/.test(word) && row.designation.toLowerCase().startsWith(word))
+}
+
+/** All names of a row, parted by a blank; made once. */
+const calls = new WeakMap<object, string>()
+function callsOf(row: Searchable): string {
+  let found = calls.get(row)
+  if (found === undefined) calls.set(row, (found = namesInSeries(row.series, row.designation).join(' ')))
+  return found
 }
 
 const names = new WeakMap<object, string>()

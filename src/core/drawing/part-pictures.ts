@@ -175,6 +175,8 @@ const DRAW: Readonly<Record<PartKind, (part: Part) => Primitive[]>> = {
   'locating-ring': openRing(false, 30),
   'insert-unit': unit,
   'lip-seal': lip,
+  'inner-ring': () => [ring(R, R * 0.82, 'ring-strong'), ...cross(CX, CY, R + 14)],
+  'angle-ring': () => [ring(R, R * 0.62, 'ring'), ring(R * 0.86, R * 0.62, 'ring-strong'), ...cross(CX, CY, R + 14)],
   'felt-ring': () => [ring(R, R * 0.74, 'cage'), ...cross(CX, CY, R + 14)],
   'end-plate': () => [{ kind: 'circle', cx: CX, cy: CY, r: R * 0.8, role: 'ring-strong' }, { kind: 'circle', cx: CX, cy: CY, r: 20, role: 'blank' }, ...cross(CX, CY, R)], // prettier-ignore
   shim: () => [filled(box(70, CY - 5, 330, CY + 5), 'ring-strong'), segment(60, CY + 30, 340, CY + 30, 'dimension')],

@@ -1,5 +1,5 @@
 import type { Boundary } from '../catalogue/catalogue.js'
-import { inchNames, plainName } from '../catalogue/designation.js'
+import { inchNames, namesInSeries, plainName } from '../catalogue/designation.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
 import { FORMS, type FormName } from '../catalogue/construction-forms.js'
 import { InputError } from '../result.js'
@@ -119,7 +119,7 @@ export function explainer(table: readonly Letters[]): (text: string) => Letters[
 function namesOn(row: Boundary): readonly string[] {
   const own = plainName(row.designation)
   if (row.form === 'single-row-angular') return [own, own.replace(/[A-Z]+$/, '')]
-  if (row.form !== 'tapered-inch') return [own]
+  if (row.form !== 'tapered-inch') return namesInSeries(row.series, row.designation)
   // Cone and cup lie about one by one.
   return [...inchNames(own), ...own.split('/')]
 }

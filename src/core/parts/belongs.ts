@@ -31,6 +31,9 @@ export function findPart(name: string): Part | null {
   return names.get(plainPart(name)) ?? null
 }
 
+/** Loose inner rings of a bore or an outside, mm, and a width, mm. */
+const innerRings = (by: 'bore' | 'outside', mm: number, widthMm: number) =>
+  parts().filter((p) => p.kind === 'inner-ring' && sizeOf(p, by) === mm && sizeOf(p, 'width') === widthMm).map(({ name }) => ({ name })) // prettier-ignore
 /** Kinds of an insert with screws: the only ones that are bought in a housing of their own here. */
 const IN_UNITS = ['setscrew']
 
@@ -62,7 +65,11 @@ export function belongingTo(row: Row, grooved = false): { name: string; count: n
   } else found.push({ name: `Retaining ring ${row.outsideMm}, bore` })
   if (grooved) found.push({ name: `Snap ring ${row.outsideMm}` })
   if (IN_UNITS.includes(row.form ?? ''))
-    found.push(...parts().filter((p) => p.kind === 'insert-unit' && p.boreMm === row.boreMm && / 2( inch)?$/.test(row.series)).map((p) => ({ name: p.name }))) // prettier-ignore
+    found.push(...parts().filter((p) => p.kind === 'insert-unit' && p.boreMm === row.boreMm && / 3/.test(p.name) === / 3/.test(row.series)).map((p) => ({ name: p.name }))) // prettier-ignore
+  const angled = /^N[UJ] (\d+)$/.exec(row.designation)
+  if (angled) found.push({ name: `HJ ${angled[1]}` })
+  const needles = /^NK(I?) (\d+)\/(\d+)$/.exec(row.designation)
+  if (needles) found.push(...innerRings(needles[1] ? 'bore' : 'outside', Number(needles[2]), Number(needles[3])))
   const shaftMm = adapter?.shaftMm ?? row.boreMm
   found.push(...parts().filter((p) => (p.kind === 'lip-seal' || p.kind === 'felt-ring') && p.shaftMm === shaftMm).map((p) => ({ name: p.name }))) // prettier-ignore
   const seen = new Set<string>()

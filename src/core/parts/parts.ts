@@ -1,3 +1,6 @@
+import { boreCode } from '../catalogue/designation.js'
+import { RACEWAYS_2, RACEWAYS_22, RACEWAYS_3 } from '../catalogue/dimensions/cylindrical.js'
+import { NKI } from '../catalogue/dimensions/needle.js'
 import { q } from '../units/quantities.js'
 import { blockFillG, blockMassKg, locatingRings, plummerBlocks, type PlummerBlock, oilLevelMm } from './blocks.js'
 import { HOOK_SPANNERS, WASHERS, hookSpanner, nutsOf, onwardDeg, sleeveNut, type LockNut, type NutSeries } from './nuts.js'
@@ -20,6 +23,8 @@ export const PART_KINDS = [
   'plummer-block',
   'locating-ring',
   'insert-unit',
+  'inner-ring',
+  'angle-ring',
   'lip-seal',
   'felt-ring',
   'end-plate',
@@ -39,6 +44,8 @@ export const PART_LABEL: Readonly<Record<PartKind, string>> = {
   'plummer-block': 'split plummer block',
   'locating-ring': 'locating ring',
   'insert-unit': 'insert with its housing',
+  'inner-ring': 'loose inner ring of needles',
+  'angle-ring': 'angle ring of cylindrical rollers',
   'lip-seal': 'lip seal',
   'felt-ring': 'felt ring',
   'end-plate': 'end plate',
@@ -166,6 +173,11 @@ function ringsOfBlocks(widths: ReadonlyMap<string, readonly number[]>): Part[] {
   return [...made.values()]
 }
 
+/** The name of a loose inner ring by its sizes in mm. Source: common use. */
+export const innerRingName = (d: number, F: number, B: number): string => `IR ${d} × ${F} × ${B}`
+/** Series of cylindrical rollers with angle rings, and the bores made, mm. DIN 5412-1. */
+const ANGLE_RINGS = [['2', RACEWAYS_2], ['22', RACEWAYS_22], ['3', RACEWAYS_3], ['23', RACEWAYS_3]] as const // prettier-ignore
+
 const SERIES: readonly NutSeries[] = ['KM', 'KML', 'HM 30', 'HM 31']
 
 /**
@@ -204,7 +216,25 @@ export function allParts(widths: ReadonlyMap<string, readonly number[]> = new Ma
     ...ringsOfBlocks(widths),
     ...insertUnits().map(
       (u) =>
-      part(u.name, 'insert-unit', 'ISO 3228; usual castings, measure before drilling', { sizes: [['shaft', u.boreMm], ...u.sizes], facts: [UNIT_LABEL[u.kind]], boreMm: u.boreMm, shaftMm: u.boreMm }), // prettier-ignore
+      part(u.name, 'insert-unit', 'ISO 3228; usual castings, measure before drilling', { sizes: [['shaft', u.boreMm], ...u.sizes], facts: [UNIT_LABEL[u.kind], ...(u.bolt ? [`bolts ${u.bolt}`] : [])], boreMm: u.boreMm, shaftMm: u.boreMm }), // prettier-ignore
+    ),
+    ...NKI.flatMap(([d, F, , widths]) =>
+      widths.map((B) =>
+        part(innerRingName(d, F, B), 'inner-ring', 'usual sizes, no standard fixes them', {
+          sizes: [['bore', d], ['outside', F], ['width', B]], // prettier-ignore
+          facts: [`the raceway of NK ${F}/${B}, which makes it NKI ${d}/${B}`],
+          boreMm: d,
+        }),
+      ),
+    ),
+    ...ANGLE_RINGS.flatMap(([series, raceways]) =>
+      Object.keys(raceways).map((bore) =>
+        part(`HJ ${series}${boreCode(Number(bore))}`, 'angle-ring', 'DIN 5412-1; its width by the sheet', {
+          sizes: [['bore', Number(bore)]],
+          facts: ['beside the inner ring of NU or NJ of this number: holds the shaft to that side'],
+          boreMm: Number(bore),
+        }),
+      ),
     ),
     ...LIP_SEALS.flatMap(([shaft, bores, width]) =>
       bores.map((bore) =>

@@ -20,10 +20,12 @@ const WORDS: readonly (readonly [RegExp, readonly PartKind[]])[] = [
   [/^retaining$/, ['retaining-ring']],
   [/^blocks?$|^plummer$|^housings?$|^pillow$/, ['plummer-block', 'insert-unit']],
   [/^locating$/, ['locating-ring']],
-  [/^rings?$/, ['snap-ring', 'retaining-ring', 'locating-ring', 'felt-ring']],
+  [/^rings?$/, ['snap-ring', 'retaining-ring', 'locating-ring', 'felt-ring', 'inner-ring', 'angle-ring']],
   [/^units?$|^inserts?$|^flanges?$|^cartridges?$|^take-up$/, ['insert-unit']],
   [/^seals?$|^lip$/, ['lip-seal', 'felt-ring']],
   [/^felts?$/, ['felt-ring']],
+  [/^inner$/, ['inner-ring']],
+  [/^angle$/, ['angle-ring']],
   [/^plates?$/, ['end-plate']],
   [/^shims?$/, ['shim']],
 ]
@@ -179,7 +181,9 @@ function whyNothing(things: readonly Thing[], kinds: readonly PartKind[] | null)
   const wanted = kinds.map((k) => PART_LABEL[k]).join(' or ')
   return 'row' in row && !row.row.boreTaper && kinds.includes('adapter-sleeve')
     ? `${name} has a cylindrical bore: it sits on no sleeve.`
-    : `No ${wanted} belongs to ${name} by the standards.`
+    : 'row' in row && kinds.includes('plummer-block') && /^(C )?(230|231|30|31)( K)?$/.test(row.row.series)
+      ? `No standard gives the sizes of split blocks for series 230 and 231: each make has its own. Order by ${name}, its sleeve, and the drawing of the old block; measure its seat and its rings.`
+      : `No ${wanted} belongs to ${name} by the standards.`
 }
 
 /** What is said of the first two things that were named. */

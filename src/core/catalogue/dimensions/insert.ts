@@ -94,3 +94,6 @@ export const SQUARE_FLANGES: Record<number, readonly [number, number, number]> =
   35: [117, 92, 34], 40: [130, 102, 36], 45: [137, 105, 38], 50: [143, 111, 40], 55: [162, 130, 43], 60: [175, 143, 48],
   65: [187, 149, 50], 70: [193, 152, 54], 75: [200, 159, 56], 80: [208, 165, 58], 85: [220, 175, 63], 90: [235, 187, 68],
 }
+
+/** Bore in mm of an inch insert by its sixteenths of an inch. Source: the inch. */
+export const inchBoreMm = (sixteenths: number): number => Math.round(sixteenths * 25.4 * 625) / 10000
