@@ -215,7 +215,8 @@ describe('what a step says', () => {
     expect(step('rings', { rings: true }, { block: planned }).fields.map((f) => f.key)).to.deep.equal(['seatWideMm', 'ringMm', 'rings'])
     expect(step('rings', { rings: true }, { block: planned }).doing).to.contain('measure the seat')
     const single = { ...block, rings: { count: 1, outsideMm: 90, widthMm: 10 } } as const
-    expect(step('rings', { rings: true }, { block: single }).doing).to.contain('on the side of the nut')
+    expect(step('rings', { rings: true, retained: ['nut'] }, { block: single }).doing).to.contain('on the side of the nut')
+    expect(step('rings', { rings: true }, { block: single }).doing).to.contain('that the drawing shows')
     const ring = field('rings', 'ringMm', { rings: true }, { block })
     expect([fieldState(ring, 6.1), fieldState(ring, 10)]).to.deep.equal(['good', 'outside'])
     expect(inUnits(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')

@@ -1,4 +1,4 @@
-import { phaseOf, planOf, type StepName } from '../mounting/plan.js'
+import { closesLast, phaseOf, planOf, type Situation, type StepName } from '../mounting/plan.js'
 import type { PlanStep } from './mounting-plan.js'
 import { BEFORE } from './steps/before.js'
 import { ONTO } from './steps/onto.js'
@@ -10,11 +10,17 @@ import { number, words, type Make, type StepContext } from './steps/step.js'
 
 const MAKE: Readonly<Record<StepName, Make>> = { ...BEFORE, ...ONTO, ...SET }
 
+/** When a step comes in a situation: rings behind the bearing in a closed housing, the cap over a pair once that is locked. */
+function phaseIn(name: StepName, situation: Situation): number {
+  if (name === 'rings' && situation.standsIn !== 'split') return phaseOf('house')
+  return phaseOf(name === 'cap' && closesLast(situation) ? 'hub-cap' : name)
+}
+
 /** The ordered steps of a situation, from isolation to the first free turn; each with what it says and asks. Source: as `planOf`. */
 export const planSteps = (context: StepContext): PlanStep[] =>
   planOf(context.situation).map((name) => {
     const material = materialOf(name, context)
-    const phase = name === 'rings' && context.situation.standsIn !== 'split' ? phaseOf('house') : phaseOf(name)
+    const phase = phaseIn(name, context.situation)
     return {
       key: KEYS[name] ?? name,
       phase,

@@ -132,7 +132,12 @@ const square: Row = ['square', (s) => s.standsIn !== 'machine' && s.standsIn !==
 /** In a split block the rings lie beside the bearing before it is packed; in a closed one behind it. */
 const ringsIn: Row = ['rings', (s) => s.rings && split(s)]
 const ringsBehind: Row = ['rings', (s) => s.rings && !split(s)]
-const cap: Row = ['cap', split]
+/** A pair is set and locked with its block open. */
+const setsInside: When = (s) => s.held === 'fit' && s.sets && has('nut')(s)
+const cap: Row = ['cap', (s) => split(s) && !setsInside(s)]
+const capLast: Row = ['cap', (s) => split(s) && setsInside(s)]
+/** Whether the cap of a split block waits until a pair in it is set and locked. No unit. Source: engineering practice. */
+export const closesLast: When = setsInside
 const base: Row = ['base', (s) => s.standsIn !== 'machine']
 const suspect: Row = ['suspect', (s) => s.suspect]
 const rolls: When = (s) => s.family !== 'self-aligning-ball' && s.family !== 'insert-ball'
@@ -180,6 +185,7 @@ export const PLANS: Readonly<Record<Held, readonly Row[]>> = {
     square,
     ['setting', (s) => s.sets],
     ['nut-lock', (s) => has('nut')(s) && s.sets],
+    capLast,
     ['cured', inner('bond')],
     'turn',
   ],

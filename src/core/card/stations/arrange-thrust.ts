@@ -37,7 +37,7 @@ export function withThrust(arrange: ArrangeResult, answers: LineAnswers, support
   const wrong = thrust.filter((p) => p.fault)
   const cautions = wrong.map((path): StationCaution => {
     const { name, rows } = supports.find((s) => s.code === path.to)!
-    const params = { where: name, thrust: amount(path.thrustN, 'force', 1), designation: rows[0]!.designation }
+    const params = { where: name, thrust: amount(path.thrustN, 'force', 1), designation: rows[0]?.designation ?? 'what stands there' }
     return { station: 'arrange', level: 'stop', code: `${path.fault}-${path.to}`, params }
   })
   return {

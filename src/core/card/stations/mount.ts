@@ -306,8 +306,9 @@ function grippedStation(c: Gathered): MountResult {
   const ways = waysOn(station, answers, bearing, shaft, fitted.recommended?.shaftClass === shaft.toleranceClass)
   const offers = offersOf(ways, m, bearing.boreMm, pressRatingN(answers, tools))
   const recommended = recommend(bearing, offers)
-  const method = m.method ?? recommended
-  const offer = offers.find((o) => o.method === method)!
+  // A way that was chosen for another bearing may not be on offer for this one.
+  const offer = offers.find((o) => o.method === m.method) ?? offers.find((o) => o.method === recommended)!
+  const { method } = offer
   warnOfMethod(station, method, offer, ways, m)
   if (at.hub) hubFigures(station, answers)
   const hero = figuresOf(station, ways, m)[method]

@@ -66,7 +66,7 @@ function packing(grease: Grease, firstFillG: number, { hub, split, block, many }
     return {
       title: `Pack the bearing with ${q(firstFillG, 'grams')} of ${name}, the base with ${q(block.fillG, 'grams')}`,
       doing:
-        'Weigh both. Press it between the rollers from one side until it shows on the other, turning; then the base of the block, evenly on both sides of the bearing and not over the shaft.',
+        'Weigh both. Press it between the rolling elements from one side until it shows on the other, turning; then the base of the block, evenly on both sides of the bearing and not over the shaft.',
       ...{ tool, fields: [gramsG, weighed('blockG', 'In the base of the block, by weighing', block.fillG), read], caution: SKIN },
     }
   return {

@@ -17,7 +17,7 @@ const HOUSING_K = 15
 
 const ON_SHAFT = ['identify.designation', 'fit.shaftInterference']
 const IN_HOUSING = ['identify.designation', 'fit.housingInterference']
-const SHIELD = 'Stand clear and shield. Never push through the balls or rollers, never on the cage.'
+const SHIELD = 'Stand clear and shield. Never push through the rolling elements, never on the cage.'
 /** Heaters whose flux leaves a ring magnetic. */
 const MAGNETIC: readonly Heater[] = ['induction', 'coil']
 /** A ring that was hotter than it may be. Engineering practice. */
@@ -248,7 +248,7 @@ function outerIn({ situation, outerForceN, housingC, ringToC, remedies }: StepCo
     }
   if (situation.outer === 'push')
     return {
-      title: `Put the ${ring}${situation.separable && !situation.hub ? ' with its rollers' : ''} into its ${where}`,
+      title: `Put the ${ring}${situation.separable && !situation.hub ? ' with its rolling elements' : ''} into its ${where}`,
       doing: 'Bore clean and thinly oiled. By hand, straight, until it stands against its shoulder or where the drawing says.',
       tool: 'hands, thin oil',
       fields: [check('in', 'In straight, and where it belongs')],

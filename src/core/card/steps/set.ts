@@ -62,7 +62,7 @@ const SQUARE_MM = 0.2
 const RING_MM = 0.3
 
 const TOO_TIGHT = 'Too tight: hot it runs preloaded, heats, and spalls deep. Slacken it, turn, push and pull, and measure again.'
-const TOO_LOOSE = 'Too loose: hot it stays slack, and the rollers carry on one side only. Tighten it while turning, and measure again.'
+const TOO_LOOSE = 'Too loose: hot it stays slack, and it carries on one side only. Tighten it while turning, and measure again.'
 
 /** What a preload is set by where end play tells nothing: what it takes to turn, less what turned it loose. */
 const turningFields = ([least, most]: readonly [number, number]): PlanField[] => [
@@ -239,9 +239,10 @@ export const SET = {
     caution: 'Eye protection for every blow.',
     restsOn: BEARING,
   }),
-  rings: ({ block }) => {
+  rings: ({ block, situation: { held, retained } }) => {
+    const nutted = held === 'sleeve' || held === 'taper' || retained.includes('nut')
     const rings = block?.rings ?? null
-    const many = rings?.count === 2 ? 'one on either side' : 'a single one, on the side of the nut'
+    const many = rings?.count === 2 ? 'one on either side' : `a single one, on the side ${nutted ? 'of the nut' : 'that the drawing shows'}`
     return {
       title: 'Put the locating rings in, at this end only',
       doing: rings
@@ -278,8 +279,8 @@ export const SET = {
     doing: hub
       ? `Turn the hub all the while. Tighten the nut until it drags, so that every roller finds its rib, then back it off and push and pull against a dial.${setting ? ` It is to have ${q(setting.coldUm / 1000, 'gap')} of end play cold.` : ' It is to have the end play that the manual wants, cold.'}${hub.slotUm === null ? '' : ` One slot of the nut is ${q(hub.slotUm, 'fine')}.`}`
       : setting
-        ? `Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
-        : 'Turn the shaft while tightening, so that the rollers find their rib. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
+        ? `Turn the shaft while tightening, so that the rolling elements find their path. Push and pull several times against a dial, turning between. It is to have ${q(setting.coldUm / 1000, 'gap')} cold, by the figures of Arrange; nut angle and shims for what is missing stand there.`
+        : 'Turn the shaft while tightening, so that the rolling elements find their path. Push and pull several times against a dial, then set the end play or preload that the machine’s manual wants cold.',
     tool: hub ? 'dial gauge, hub nut spanner, machine manual' : 'dial gauge, lock nut spanner or shims, machine manual',
     fields: [
       ...(setting ? [] : [words('wanted', 'Wanted by the manual, cold')]),
@@ -366,7 +367,7 @@ export const SET = {
     doing:
       situation.standsIn === 'take-up'
         ? 'Both sides of the frame at one measure, the shaft square to the guides. Then the bolts in turn, and the screw locked.'
-        : 'Bolts by hand, the shaft turned so that the housing finds its own line; a feeler between housing and a collar on the shaft at four places. Then the bolts crosswise to the torque of the sheet.',
+        : 'Bolts by hand, the shaft turned so that the housing finds its own line; a feeler between housing and a flat ring clamped on the shaft at four places. Then the bolts crosswise to the torque of the sheet.',
     tool: `feeler gauge, ${situation.standsIn === 'take-up' ? 'tape' : 'torque spanner'}`,
     fields: [
       number('squareMm', 'Largest difference at the four places', 'gap', { min: 0, max: SQUARE_MM }),
