@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { calculate, CALCULATIONS, describeCalculations } from '../../src/contract/calculations/registry.js'
+import { RANGES } from './tables/ranges.js'
 import { fcBall, fcRoller } from '../../src/core/ratings/load-rating.js'
 
 type Values = Record<string, unknown>
@@ -340,4 +341,32 @@ describe('registry', () => {
       expect(answer.ok && calculation.values.safeParse(answer.result.values).success, name).to.equal(true)
     }
   })
+})
+
+describe('what a calculation allows', () => {
+  /** The same input with one number of it changed. */
+  const put = (input: object, path: string, value: number): object => {
+    const copy: Values = structuredClone(input) as Values
+    const keys = path.split('.')
+    const holder = keys.slice(0, -1).reduce((at, key) => at[key] as Values, copy)
+    holder[keys.at(-1)!] = value
+    return copy
+  }
+  const refusal = (name: string, input: object): string => {
+    const found = calculate(name, input)
+    return found.ok
+      ? ''
+      : found.problem.errors
+        ? `${found.problem.errors[0]!.field}: ${found.problem.errors[0]!.allowed}`
+        : found.problem.detail
+  }
+  for (const [name, input, allowed] of RANGES)
+    it(`${name}: ${Object.keys(allowed).join(', ')}`, () => {
+      expect(calculate(name, input).ok, 'it answers the input itself').to.equal(true)
+      for (const [path, words] of Object.entries(allowed)) {
+        const ends = typeof words === 'string' ? [words, words] : words
+        for (const [i, end] of [-1e15, 1e15].entries())
+          expect(refusal(name, put(input, path, end)).replace(`${path}: allowed `, ''), `${path} ${end}`).to.equal(ends[i])
+      }
+    })
 })

@@ -367,6 +367,7 @@ function sealedLimit(station: StationBuilder, answers: CardAnswers): CardAnswers
     station.warn('caution', 'sealed-limit', { limit: amount(SEALED_LIMIT_C, 'temperature'), is: amount(limitC, 'temperature') }, limitC)
     return answers
   }
+  station.warn('note', 'sealed-heat', { limit: amount(SEALED_LIMIT_C, 'temperature'), is: amount(limitC, 'temperature') })
   return { ...answers, mount: { ...answers.mount, limitC: Math.min(limitC, SEALED_LIMIT_C) } }
 }
 

@@ -187,7 +187,8 @@ export const SET = {
         ? [
             number('standsOutMm', 'Sleeve that stands out at its thick end', 'gap', {
               decimals: 1,
-              min: drive.travelMm[1],
+              // As it is shown: to the next tenth.
+              min: Math.ceil(10 * drive.travelMm[1]) / 10,
               under: `The travel of ${q(drive.travelMm[1], 'gap')} would take the ring over the end of its sleeve: read the sleeve again, measure the shaft, and do not drive it.`,
             }),
           ]
