@@ -1,0 +1,188 @@
+import { expect } from 'chai'
+import { withdrawalSleeves } from '../../src/core/parts/sleeves.js'
+import { againstWords } from '../../src/core/card/against.js'
+import { reachOnCard } from '../../src/core/arrangement/free-ring.js'
+import { lockedGrowth, SHAFT_YIELD_MPA } from '../../src/core/arrangement/locked-growth.js'
+import type { Contact } from '../../src/core/distribution/contacts.js'
+import type { Geometry } from '../../src/core/distribution/load-distribution.js'
+import { referenceLife } from '../../src/core/distribution/reference-life.js'
+import { seatOptions } from '../../src/core/fits/seat-options.js'
+import { CAUSES } from '../../src/core/inspection/causes.js'
+import { diagnose } from '../../src/core/inspection/diagnose.js'
+import { regreasing, type RegreasingInput } from '../../src/core/lubrication/regreasing.js'
+import { shaftDeflection } from '../../src/core/loads/beam.js'
+import { MATERIALS } from '../../src/core/materials.js'
+import { instrumentNotes, type FieldToRead, type MeasuringInstrument } from '../../src/core/measuring/instruments.js'
+import { forecastRun } from '../../src/core/runin/run-in.js'
+import { readLine } from '../../src/core/line/notation.js'
+import { writeLine } from '../../src/core/line/write-line.js'
+import { filledCard } from './line.js'
+import { calculate } from '../../src/contract/calculations/registry.js'
+
+/** Where a sign that slips would show: second derivations with nothing equal that could cancel, and both sides of every edge. */
+
+describe('reference life by a second derivation', () => {
+  const geometry = (balls: boolean, alphaDeg: number) => ({ family: balls ? 'angular-contact-ball' : 'tapered-roller', balls, alphaDeg, Dw: 12, Dpw: 80, Z: 5, rows: 1, inner: 0.515, outer: 0.53 }) as Geometry // prettier-ignore
+  const of = (loads: readonly number[]) => [loads.map((load) => ({ load, laminae: null }) as Contact)]
+  const LOADS = [4000, 2500, 900, 0, 0]
+  const power = (loads: readonly number[], p: number) => loads.reduce((s, q) => s + q ** p, 0) / loads.length
+  it('balls: unequal grooves, unequal loads', () => {
+    const [alpha, C] = [(25 * Math.PI) / 180, 40_000]
+    const gamma = (12 * Math.cos(alpha)) / 80
+    const r = 1.044 * ((1 - gamma) / (1 + gamma)) ** 1.72 * ((0.515 * (2 * 0.53 - 1)) / (0.53 * (2 * 0.515 - 1))) ** 0.41
+    const Qc = C / (5 * Math.cos(alpha) ** 0.7)
+    const Qi = (Qc / 0.407) * (1 + r ** (10 / 3)) ** 0.3
+    const Qe = (Qc / 0.389) * (1 + r ** -(10 / 3)) ** 0.3
+    const wanted = ((power(LOADS, 3) ** (1 / 3) / Qi) ** (10 / 3) + (power(LOADS, 10 / 3) ** 0.3 / Qe) ** (10 / 3)) ** -0.9
+    expect(referenceLife(geometry(true, 25), of(LOADS), C)).to.be.closeTo(wanted, 1e-9 * wanted)
+  })
+  it('rollers, and two rows of them', () => {
+    const [alpha, C] = [(15 * Math.PI) / 180, 90_000]
+    const gamma = (12 * Math.cos(alpha)) / 80
+    const r = 1.038 * ((1 - gamma) / (1 + gamma)) ** (143 / 108)
+    const life = (rows: number) => {
+      const Qc = C / (5 * Math.cos(alpha) * rows ** (7 / 9))
+      const Qi = (Qc / 0.378) * (1 + r ** 4.5) ** (2 / 9)
+      const Qe = (Qc / 0.364) * (1 + r ** -4.5) ** (2 / 9)
+      return (rows * ((power(LOADS, 4) ** 0.25 / Qi) ** 4.5 + power(LOADS, 4.5) / Qe ** 4.5)) ** ((2 / 9) * (-10 / 3))
+    }
+    for (const rows of [1, 2])
+      expect(referenceLife(geometry(false, 15), Array.from({ length: rows }, () => of(LOADS)[0]!), C)).to.be.closeTo(life(rows), 1e-9 * life(rows)) // prettier-ignore
+  })
+  it('under thrust alone no row is uneven', () => {
+    expect(referenceLife(geometry(true, 90), of([500, 500, 500, 500, 500]), 2500)).to.be.closeTo(1, 1e-9)
+    expect(referenceLife(geometry(false, 90), of([500, 500, 500, 500, 500]), 2500)).to.be.closeTo(1, 1e-9)
+  })
+})
+
+describe('a bent shaft between its nodes', () => {
+  it('a quarter of the way: eleven sixteenths of the middle, and three quarters of the slope at the end', () => {
+    const beam = { segments: [{ lengthMm: 1000, outsideMm: 50 }], material: 'carbon-steel', supportsMm: [0, 1000], loads: [{ positionMm: 500, forceN: 4000, angleDeg: 270 }], atMm: [0, 250, 500, 750] } as const // prettier-ignore
+    const { deflectionUm: off, slopeArcmin } = shaftDeflection({ ...beam, atMm: [...beam.atMm] } as never).values
+    const middle = (1000 * 4000 * 1000 ** 3) / (48 * MATERIALS['carbon-steel'].youngGPa * 1000 * ((Math.PI / 64) * 50 ** 4))
+    expect(off[2]).to.be.closeTo(middle, 1e-6 * middle)
+    expect(off[1]).to.be.closeTo((11 / 16) * middle, 1e-6 * middle)
+    expect(off[3]).to.be.closeTo((11 / 16) * middle, 1e-6 * middle)
+    expect(slopeArcmin[1]! / slopeArcmin[0]!).to.be.closeTo(0.75, 1e-6)
+    expect(slopeArcmin[2]).to.be.closeTo(0, 1e-6)
+  })
+})
+
+describe('a run that is foreseen', () => {
+  const warming = (tau: number, to = 60, minutes = [0, 5, 10, 15, 20]) => minutes.map((minute) => ({ minute, temperatureC: to - 40 * Math.exp(-minute / tau) })) // prettier-ignore
+  it('settles where it tends to, once its slope is under four kelvin an hour', () => {
+    const { settlesC, atMinute, tauMin } = forecastRun(warming(30))!
+    expect(settlesC).to.be.closeTo(60, 0.5)
+    expect(tauMin).to.be.closeTo(30, 1)
+    // 40/30 K a minute at first; 4 K an hour is left after 30 ln 20 minutes.
+    expect(atMinute).to.be.closeTo(30 * Math.log(20), 3)
+  })
+  it('is not foreseen by two readings, in ten minutes, by noise, when it cools, or when it climbs straight on', () => {
+    expect(forecastRun(warming(30).slice(0, 2))).to.equal(null)
+    expect(forecastRun(warming(30, 60, [0, 4, 9]))).to.equal(null)
+    expect(forecastRun(warming(30, 60, [0, 5, 10]))).to.not.equal(null)
+    expect(forecastRun([20, 45, 20, 45, 20].map((temperatureC, i) => ({ minute: 5 * i, temperatureC })))).to.equal(null)
+    expect(forecastRun(warming(30).map((r) => ({ ...r, temperatureC: 100 - r.temperatureC })))).to.equal(null)
+    expect(forecastRun([20, 25, 30, 35, 40].map((temperatureC, i) => ({ minute: 5 * i, temperatureC })))).to.equal(null)
+  })
+})
+
+describe('both sides of an edge', () => {
+  const grease: RegreasingInput = { family: 'deep-groove-ball', boreMm: 60, outsideMm: 130, widthMm: 31, speedRpm: 1450, housingTemperatureC: 60, contamination: 'clean', moisture: 'dry', vibrationMmS: 1, orientation: 'horizontal' } // prettier-ignore
+  const codes = (change: Partial<RegreasingInput>) => regreasing({ ...grease, ...change }).cautions.map((c) => c.code)
+  it('93 °C is hot for grease, 92.9 °C is not', () => {
+    expect(codes({ housingTemperatureC: 93 })).to.include('grease-hot')
+    expect(codes({ housingTemperatureC: 92.9 })).to.not.include('grease-hot')
+  })
+  it('a bracket of nothing is no grease case, and one of a little is', () => {
+    const nothing = 14e6 / (Math.sqrt(200) * 4 * 200)
+    const wide = { family: 'angular-contact-ball', boreMm: 200, outsideMm: 310, widthMm: 51 } as const
+    expect(codes({ ...wide, speedRpm: nothing * 1.0001 })).to.include('no-grease-speed-bore')
+    expect(codes({ ...wide, speedRpm: nothing * 0.9999 })).to.not.include('no-grease-speed-bore')
+  })
+  it('a seat of no size is refused; a sleeve mends what it reaches, and only beyond is a housing scrap', () => {
+    const worn = { seat: 'housing', nominalMm: 120, missingUm: 20, withinForm: true, mustSlide: false } as const
+    for (const nominalMm of [0, 1000.1]) expect(() => seatOptions({ ...worn, nominalMm })).to.throw('nominalMm')
+    const reach = [...Array(20_000).keys()].findLast((um) => seatOptions({ ...worn, missingUm: um }).includes('sleeve'))!
+    expect(seatOptions({ ...worn, missingUm: reach })).to.not.include('scrap')
+    expect(seatOptions({ ...worn, missingUm: reach + 1 })).to.deep.equal(['scrap'])
+    expect(seatOptions({ ...worn, seat: 'shaft' })).to.include('scrap')
+  })
+  it('an entry may lie at the end of what it may be over another, and not beyond', () => {
+    const against = { rule: 'over', field: 'drag', min: 1, max: 2, wrong: 'no' } as const
+    for (const [value, wrong] of [[4, null], [5, null], [3.999, 'no'], [5.001, 'no']] as const) expect(againstWords(against, value, { drag: 3 }), String(value)).to.equal(wrong) // prettier-ignore
+  })
+  it('an instrument must reach the middle of what it reads', () => {
+    const tool = (from: number | null, to: number | null): MeasuringInstrument => ({ name: 'M-3', kind: 'micrometer', place: '', step: 0.001, from, to, checked: '', due: '', note: '' }) as MeasuringInstrument // prettier-ignore
+    const warned = (t: MeasuringInstrument, field: Partial<FieldToRead>) => instrumentNotes(t, { quantity: 'length', ...field }, '2026-11-30').some((n) => n.level === 'caution') // prettier-ignore
+    expect(warned(tool(25, 55.4), { min: 55, max: 56 }), 'the middle is 55.5').to.equal(true)
+    expect(warned(tool(25, 55.6), { min: 55, max: 56 })).to.equal(false)
+    expect(warned(tool(55.6, 75), { min: 55, max: 56 })).to.equal(true)
+    expect(warned(tool(55.4, 75), { min: 55, max: 56 })).to.equal(false)
+    expect(warned(tool(25, 50), { min: 55 })).to.equal(true)
+    expect(warned(tool(60, 75), { max: 55 })).to.equal(true)
+    expect(warned(tool(25, 75), {})).to.equal(false)
+  })
+  it('the free ring keeps its room on the side to which it moves', () => {
+    const [there, back] = [reachOnCard([1])!, reachOnCard([-1])!]
+    expect([there.awayMm, there.towardMm]).to.deep.equal([back.towardMm, back.awayMm])
+    expect(there.awayMm).to.be.closeTo(1.2, 1e-9)
+    expect(reachOnCard([0])!.towardMm, 'what does not move keeps the least behind it').to.be.above(0)
+  })
+  it('a shaft gives way at the stress of its own kind', () => {
+    for (const [material, yieldMPa] of Object.entries(SHAFT_YIELD_MPA)) {
+      const E = MATERIALS[material as keyof typeof MATERIALS].youngGPa * 1000
+      const at = (stress: number) => lockedGrowth({ growthMm: (stress * 1000) / E, shaftDiameterMm: 10, spanMm: 1000, material: material as keyof typeof MATERIALS, seatStiffnessNUm: 1e7 }).cautions.length // prettier-ignore
+      expect([at(yieldMPa * 1.002), at(yieldMPa * 0.999)], material).to.deep.equal([1, 0])
+    }
+    expect(Object.values(SHAFT_YIELD_MPA)).to.deep.equal([300, 400, 200, 400, 1500, 200, 150, 130])
+  })
+})
+
+describe('what a taper is driven up by', () => {
+  const asked = (name: string) =>
+    filledCard(name)
+      .mount.plan.find((s) => s.key === 'drive')!
+      .fields.map((f) => f.key)
+  it('balls by the angle of their nut, rollers by the clearance that goes', () => {
+    expect(asked('1208 K').join()).to.match(/angle/i)
+    expect(asked('22212 K')).to.include('reductionUm')
+  })
+})
+
+describe('a line written out and read back', () => {
+  for (const words of [
+    'impeller, 6309, 400, 6309',
+    '6309, 400, 6309, impeller',
+    'coupling, 100, 6309, 200, impeller, 200, 6309',
+    'fan, 6309, 300, 6309, 90, pulley',
+  ])
+    it(words, () => {
+      const { line } = readLine(words, 'metric')
+      expect(readLine(writeLine(line, 'metric'), 'metric').line).to.deep.equal(line)
+    })
+})
+
+describe('odds of a cause', () => {
+  it('one finding weighs by how often each cause makes it, against its prior', () => {
+    const seen = { 0: 0.03, 1: 0.12, 2: 0.3, 3: 0.6 } as const
+    const finding = Object.keys(CAUSES[0]!.makes)[0] as never
+    const score = CAUSES.map((c) => c.prior * seen[((c.makes as Record<string, 0 | 1 | 2 | 3>)[finding] ?? 0) as 0 | 1 | 2 | 3])
+    const total = score.reduce((a, b) => a + b, 0)
+    const found = diagnose({ findings: [finding] }).values.causes
+    for (const { cause, share } of found)
+      expect(share, cause).to.be.closeTo(score[CAUSES.findIndex((c) => c.name === cause)]! / total, 1e-9)
+    // What is under one in a hundred is not named.
+    expect(found).to.have.length(score.filter((s) => s / total >= 0.01).length)
+  })
+})
+
+describe('sleeves that pull', () => {
+  it('are made for these bores, each on a smaller shaft', () => {
+    const bores = [...new Set(withdrawalSleeves().map((s) => s.boreMm))].sort((a, b) => a - b)
+    // 40 to 95 by fives, 100 to 200 by tens, 220 to 480 by twenties.
+    expect(bores.reduce((a, b) => a + b, 0)).to.equal(810 + 1650 + 4900)
+    for (const s of withdrawalSleeves()) expect(s.boreMm - s.shaftMm, s.name).to.equal(s.boreMm <= 150 ? 5 : s.boreMm <= 200 ? 10 : 20)
+  })
+  it('nothing answers what it cannot', () => expect(calculate('bearing', { designation: 'no such' }).ok).to.equal(false))
+})
