@@ -32,13 +32,18 @@ function onPath(name, extra = []) {
 }
 
 /** Directory of PostgreSQL's server programs: PATH first, then Debian's versioned directory, newest first. */
-function postgresDirectory() {
+/** A program of PostgreSQL by its name; null where it is not found. */
+export function postgresProgram(name) {
   const base = '/usr/lib/postgresql'
   const versions = existsSync(base) ? readdirSync(base).sort((a, b) => Number(b) - Number(a)) : []
-  const initdb = onPath(
-    'initdb',
+  return onPath(
+    name,
     versions.map((v) => join(base, v, 'bin')),
   )
+}
+
+function postgresDirectory() {
+  const initdb = postgresProgram('initdb')
   return initdb && existsSync(join(dirname(initdb), 'postgres')) ? dirname(initdb) : null
 }
 
