@@ -43,7 +43,8 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   })
   const picture = computed(() => {
     const hold = station.value?.fit.hold
-    const known = name.value === 'lock' && (hold === 'screws' || hold === 'collar' || hold === 'clamp' || hold === 'pin') ? `lock-${hold}` : name.value
+    const known =
+      name.value === 'lock' && (hold === 'screws' || hold === 'collar' || hold === 'clamp' || hold === 'pin') ? `lock-${hold}` : name.value
     if (!STEP_NAMES.includes(known as StepName)) return null
     const row = station.value?.identify.row
     return stepPicture(known as StepName, {
