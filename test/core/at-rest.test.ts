@@ -45,6 +45,11 @@ describe('a shaft that swings', () => {
     expect(words(swinging)).to.not.include('waiting')
     expect(value(swinging, 'select.lifeH')).to.be.closeTo(value(card({ speedRpm: 2 }), 'select.lifeH') as number, 1)
     expect(value(swinging, 'duty.equivalentRpm')).to.equal(2)
+    // A life beyond what anybody knows has no years, and a run that is not watched no temperature in front.
+    expect(swinging.select.reason).to.not.contain('years')
+    expect(card({ radialLoadN: 20_000 }).select.reason).to.contain('years')
+    expect(swinging.runin.hero).to.equal(null)
+    expect(card({}).runin.hero!.key).to.equal('runin.lastC')
     expect(codes(swinging)).to.include('grease-at-rest').and.not.include('minimum-load')
   })
   it('is told where its elements never meet their neighbour’s path, and not where they do', () => {

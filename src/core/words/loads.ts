@@ -7,7 +7,7 @@ export const LOADS_CAUTIONS: Cautions = {
   'sealing-dirt': 'Dirt reaches this bearing: look at the seals first; rated life does not count dirt.',
   'ring-hot': 'Over {limit} an ordinary ring grows for good: ask for the heat stabilisation class.',
   'stands-shaken': 'It stands: what other machines shake rubs the elements into the raceways, dents at their pitch within weeks. Turn it a third of a turn from time to time, or keep the shaking away from it.',
-  'swing-small': 'It swings {swing}, less than the {meeting} at which the paths of its elements meet: grease is pushed aside and not drawn back. Move it a whole turn from time to time; the life below does not count that wear.',
+  'swing-small': 'It swings {swing}, less than the {meeting} at which the paths of its elements meet: grease is pushed aside and not drawn back. Move it a whole turn from time to time; the life here does not count that wear.',
   'over-static-rating': 'The load is above the static rating: the raceways would dent. Take a larger bearing or find out whether the load is right.',
   'static-safety': 'Static safety {staticSafety} is under the {safety} wanted for this shock.',
   'minimum-load': 'The load is below the least load of about {minimum}: the elements may skid. A smaller bearing would run better.',

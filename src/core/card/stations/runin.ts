@@ -306,7 +306,12 @@ export function runInStation(
   const motion = known.motion ?? 'turns'
   const hold = holdOf(bad, stillOpen(a, run, zone, motion), zone)
   return {
-    ...station.close(REASON[motion], verdictOf(a, run, zone, bad, hold), hero, run.lastC === null ? '—' : q(run.lastC, 'temperature')),
+    ...station.close(
+      REASON[motion],
+      verdictOf(a, run, zone, bad, hold),
+      motion === 'turns' ? hero : null,
+      run.lastC === null ? '—' : q(run.lastC, 'temperature'),
+    ),
     run,
     zone,
     lookAt,

@@ -9,7 +9,7 @@ import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { meetingSwingDeg, wayRpm, type Motion } from '../../life/swing.js'
 import { LIFE_TARGETS, type LifeTarget, type Shock } from '../../life/targets.js'
 import type { Closure } from '../../catalogue/bearing.js'
-import { lifeWords } from '../../life/life-words.js'
+import { BEYOND_H, lifeWords } from '../../life/life-words.js'
 import { Derivation, InputError, short, type Result } from '../../result.js'
 import type { CardContext } from '../context.js'
 import type { CardAnswers } from '../answers.js'
@@ -398,7 +398,7 @@ export function selectStation(
 
   choiceFigure(station, answers)
   const { alternatives, larger } = beside(target ? LIFE_TARGETS[target].hours : 0)
-  const years = answers.duty.hoursPerDay ? hours / (answers.duty.hoursPerDay * 365) : null
+  const years = answers.duty.hoursPerDay && hours <= BEYOND_H ? hours / (answers.duty.hoursPerDay * 365) : null
   const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
     ...station.close(reason, verdict, hero, lifeWords(hours)),

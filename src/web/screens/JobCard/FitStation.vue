@@ -118,6 +118,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
     <template #entry>
       <div class="grid">
         <ChoiceField
+          v-if="result.hold !== 'none'"
           id="shaftClass"
           label="Shaft class"
           :options="shaftClasses"

@@ -7,7 +7,6 @@ import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type 
 import { BEYOND_H, lifeWords } from '../../../core/life/life-words.js'
 import { cleanlinessLabel, stepsOfCleanliness } from '../../../core/life/modified-life.js'
 import { wordsOf } from '../../../core/words/say.js'
-import { amount } from '../../../core/words/message.js'
 import { chartLook } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
@@ -42,14 +41,19 @@ const said = computed(() => {
   return `${place(at.value)}: ${life(nominalH)}${modifiedH === null ? '' : `, with film and dirt ${life(modifiedH)}`}`
 })
 const rule = computed(() => `Twice the load leaves ${props.basis.rollingElement === 'ball' ? 'an eighth' : 'a tenth'} of the rating life.`)
-const now = computed(() => {
+const now = computed(() => session.say(lifeWords(nowH.value)))
+/** Where all that could be drawn lies beyond what is known of any life there is nothing to draw and nothing to buy. */
+const beyond = computed(() => lives.value.every((l) => Math.min(l.nominalH, l.modifiedH ?? l.nominalH) >= BEYOND_H))
+const nowH = computed(() => {
   const { nominalH, modifiedH } = lifeIf(props.basis, {})
-  return session.say(lifeWords(props.counts === 'modified' ? (modifiedH ?? nominalH) : nominalH))
+  return props.counts === 'modified' ? (modifiedH ?? nominalH) : nominalH
 })
 const buys = computed(() =>
-  whatBuysMost(props.basis, props.straight, props.counts).map(({ code, hours, designation }) =>
-    session.say(wordsOf({ code, params: { hours: amount(hours, 'hours'), ...(designation && { designation }) } })),
-  ),
+  nowH.value > BEYOND_H
+    ? []
+    : whatBuysMost(props.basis, props.straight, props.counts).map(({ code, hours, designation }) =>
+        session.say(wordsOf({ code, params: { hours: { marked: lifeWords(hours) }, ...(designation && { designation }) } })),
+      ),
 )
 
 /** No life is drawn beyond what is known of any. */
@@ -103,7 +107,8 @@ const options = computed(() => {
       <Select v-model="axis" :options="AXES" option-label="label" option-value="value" size="small" aria-label="Life against what" />
       <p class="number" role="status">{{ said }}</p>
     </div>
-    <VueApexCharts type="line" height="210" :options="options" :series="series" aria-hidden="true" />
+    <p v-if="beyond" class="soft small">All of these lives lie beyond what anybody can know: steel, seals and grease end them first.</p>
+    <VueApexCharts v-else type="line" height="210" :options="options" :series="series" aria-hidden="true" />
     <Slider v-model="at" :min="0" :max="steps.length - 1" :step="1" aria-label="What if" />
     <p class="soft small">
       {{ rule }}
