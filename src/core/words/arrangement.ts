@@ -6,7 +6,7 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
   'locked-thrust': 'Held so, a growth of {growth} presses along the shaft with about {thrust}, {share} times what {designation} carries at rest: until something gives.',
   'pair-cold-preload': 'Cold the pair is set with preload, and opens to the play wanted when it is hot. A dial feels no preload: set it by its turning torque, or to nothing by dial and from there by the turn of the nut or shims, and prove it by how far it gives under a known push.',
   'free-ring-short': 'The free ring has {play} and needs {needed}: the shaft would push the bearings against each other.',
-  'float-short': 'The {where} has {present} and needs {needed}: the shaft would push the bearings apart when hot.',
+  'float-short': 'The {where} has {present} and needs {needed}: where its room ends, hot or cold, the bearings are pushed against each other.',
   'both-ends-held': 'Both ends are held: when the shaft warms and grows, the bearings push against each other and fail. Take the locating ring out at one end.',
   'several-held': '{held} positions are held ({names}): when the shaft warms and grows, the bearings push against each other and fail. Let one hold and free the others.',
   'locates-away': 'The end away from the coupling holds: the growth runs into the coupling. Check the coupling gap hot.',
