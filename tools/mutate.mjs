@@ -9,6 +9,9 @@ import { dirname, join, relative } from 'node:path'
 import { SetupError, ensurePackages, main, root, say } from './setup.mjs'
 
 const CORE = join('src', 'core')
+/** Ten thousand plans are judged in a minute: only for what makes plans. */
+const SLOW = /plan-laws/
+const OF_PLANS = ['card', 'mounting', 'parts']
 /** Drawings are looked at. */
 const ASIDE = ['drawing']
 /** A change that makes a run endless counts as noticed. */
@@ -115,7 +118,9 @@ function readBy(path, known = new Map()) {
 function testsFor(file, tests) {
   const folder = folderOf(file)
   const near = (text) => (text.includes(relative(CORE, file).replace(/\.ts$/, '')) ? 2 : 0) + (text.includes(`core/${folder}/`) ? 1 : 0)
-  const sorted = tests.filter((t) => t.reads.has(file)).sort((a, b) => near(b.text) - near(a.text))
+  const sorted = tests
+    .filter((t) => t.reads.has(file) && (!SLOW.test(t.path) || OF_PLANS.includes(folder)))
+    .sort((a, b) => near(b.text) - near(a.text))
   return [sorted.slice(0, 4), sorted.slice(4, 20), sorted.slice(20)].filter((go) => go.length).map((go) => go.map((t) => t.path))
 }
 

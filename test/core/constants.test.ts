@@ -1,7 +1,9 @@
 import { expect } from 'chai'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { CONSTANTS } from './tables/constants.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
+import { parts } from '../../src/core/parts/belongs.js'
+import { CONSTANTS, WHOLE_SUMS } from './tables/constants.js'
 
 /** Every figure that a file of the core exports, added up file by file: one that slips is noticed wherever it stands. */
 
@@ -36,6 +38,18 @@ export async function sumsOf(): Promise<[string, number, number][]> {
   return found.filter(([, count]) => count > 0)
 }
 
+/** Every row of the rack and every part, worked out: a share, an angle or a formula that slips is noticed too. */
+const WHOLE: readonly (readonly [string, () => unknown])[] = [
+  ['rack', () => catalogue().map(({ dimensionSource: _d, ratingSource: _r, sources: _s, ...row }) => row)],
+  ['parts', () => parts()],
+]
+export const wholeSums = (): [string, number, number][] =>
+  WHOLE.map(([name, make]) => {
+    const numbers = numbersOf(make())
+    return [name, numbers.length, Number(added(numbers).toPrecision(9))]
+  })
+
 describe('every exported figure', () => {
+  it('of the rack and the parts worked out', () => expect(wholeSums()).to.deep.equal(WHOLE_SUMS))
   it('stands as it was added up', async () => expect(await sumsOf()).to.deep.equal(CONSTANTS))
 })

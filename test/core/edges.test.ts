@@ -3,6 +3,8 @@ import { withdrawalSleeves } from '../../src/core/parts/sleeves.js'
 import { againstWords } from '../../src/core/card/against.js'
 import { reachOnCard } from '../../src/core/arrangement/free-ring.js'
 import { lockedGrowth, SHAFT_YIELD_MPA } from '../../src/core/arrangement/locked-growth.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import { insideOf, loadDistribution } from '../../src/core/distribution/load-distribution.js'
 import type { Contact } from '../../src/core/distribution/contacts.js'
 import type { Geometry } from '../../src/core/distribution/load-distribution.js'
 import { referenceLife } from '../../src/core/distribution/reference-life.js'
@@ -52,6 +54,15 @@ describe('reference life by a second derivation', () => {
   it('under thrust alone no row is uneven', () => {
     expect(referenceLife(geometry(true, 90), of([500, 500, 500, 500, 500]), 2500)).to.be.closeTo(1, 1e-9)
     expect(referenceLife(geometry(false, 90), of([500, 500, 500, 500, 500]), 2500)).to.be.closeTo(1, 1e-9)
+  })
+})
+
+describe('bands of contact', () => {
+  it('a roller presses wider on the outer raceway: widths squared go as their curvatures, (1 − γ) / (1 + γ)', () => {
+    const { row } = findBearing('NU 212')!
+    const { innerHalfWidthMm, outerHalfWidthMm } = loadDistribution(insideOf(row, { clearanceUm: 0, tiltArcmin: 0, radialLoadN: 20_000, axialLoadN: 0 })).values // prettier-ignore
+    const gamma = row.elementDiameterMm / row.pitchDiameterMm
+    expect((innerHalfWidthMm[0]! / outerHalfWidthMm[0]!) ** 2).to.be.closeTo((1 - gamma) / (1 + gamma), 1e-6)
   })
 })
 

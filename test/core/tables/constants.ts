@@ -75,3 +75,9 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['units/quantities', 66, 202],
   ['version', 2, 2034.11],
 ]
+
+/** Weighed sums of all rows of the rack and of all parts as worked out. */
+export const WHOLE_SUMS: readonly (readonly [string, number, number])[] = [
+  ['rack', 144866, 29663241400],
+  ['parts', 12428, 29595562.9],
+]
