@@ -8,7 +8,7 @@ import {
   type IdentifyAnswers,
 } from '../../src/core/card/answers.js'
 import type { AnswersOf } from '../../src/core/card/fields.js'
-import { evaluateCard, figuresOf, questionsOf, twoSupports, type Arranged, type End, type Flat } from './line.js'
+import { evaluateCard, figuresOf, filledCard, questionsOf, twoSupports, type Arranged, type End, type Flat } from './line.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 
 const row = (designation: string) => findBearing(designation)!.row
@@ -269,5 +269,12 @@ describe('stations', () => {
       expect(e[station].verdict.word).to.equal('waiting')
       expect(e[station].reason).to.match(/first/)
     }
+  })
+})
+
+describe('a clearance group', () => {
+  it('is asked at Fit only where something follows from it', () => {
+    for (const [name, asked] of [['6312', true], ['22212', true], ['30212', false], ['7312 B', false], ['UC 212', false], ['QJ 212', false], ['RNA 4912', false]] as const) // prettier-ignore
+      expect(questionsOf(filledCard(name, { identify: { designation: name, group: null, groupEvidence: null } })).some((x) => x.code === 'fit-group'), name).to.equal(asked) // prettier-ignore
   })
 })

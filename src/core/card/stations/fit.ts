@@ -43,7 +43,8 @@ function askClearance(station: StationBuilder, row: Bearing, from: ReturnType<ty
   if (row.boreTaper) return
   if (from === 'sheet') station.ask('clearance-sheet', { family: FAMILY_LABEL[row.family] })
   if (from === 'setting') station.warn('note', 'clearance-set')
-  if (!group && from !== 'setting') station.ask('fit-group')
+  // Where no table speaks nothing follows from a group.
+  if (!group && from === 'table') station.ask('fit-group')
 }
 
 function verdictOf(row: Bearing, c: OperatingClearanceValues | null, from: ReturnType<typeof clearanceFrom>, byFit: boolean): Verdict {

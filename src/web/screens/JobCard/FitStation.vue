@@ -6,7 +6,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import type { FitAnswers } from '../../../core/card/answers.js'
 import { placeRecord, standingAt } from '../../../core/card/context.js'
 import { clearanceBand, toleranceZones } from '../../../core/drawing/fit-charts.js'
-import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
+import { CLEARANCE_GROUPS, clearanceFrom, groupMark } from '../../../core/fits/clearance-group.js'
 import { whatIf } from '../../../core/fits/what-if.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
@@ -50,6 +50,11 @@ const assembly = computed(() => {
     ...{ family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm, group, innerRingC, outerRingC },
     ...seatedAs(card.answers, row, shaft, housing),
   }
+})
+/** Nothing follows from a group where the clearance is set when mounted, or comes from a sheet. */
+const grouped = computed(() => {
+  const { row } = card.evaluation.identify
+  return row === null || clearanceFrom(row) === 'table'
 })
 const GROUP_OPTIONS = CLEARANCE_GROUPS.map((value) => ({ value, label: value === 'N' ? 'CN' : groupMark(value) }))
 const classes = (list: readonly string[], recommended: string | undefined, standing: string | undefined) =>
@@ -222,7 +227,7 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
         </DataTable>
       </template>
       <DecisionChoice
-        v-if="!asPair"
+        v-if="!asPair && grouped"
         id="fit-group"
         label="Clearance group that goes in"
         :options="GROUP_OPTIONS"

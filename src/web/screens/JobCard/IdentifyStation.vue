@@ -6,7 +6,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { EVIDENCE, type IdentifyAnswers } from '../../../core/card/answers.js'
 import { FAMILIES, FAMILY_LABEL } from '../../../core/catalogue/families.js'
-import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
+import { CLEARANCE_GROUPS, clearanceFrom, groupMark } from '../../../core/fits/clearance-group.js'
 import { takenAsInches } from '../../../core/units/quantities.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -138,7 +138,7 @@ const percent = (p: number) => (p > 0.995 ? '> 99' : Math.round(p * 100)) + ' %'
           <p v-if="result.parts" class="likeness" :class="result.parts[part]">{{ LIKENESS[result.parts[part]] }}</p>
         </div>
       </div>
-      <div v-if="result.row" class="more">
+      <div v-if="result.row && clearanceFrom(result.row) !== 'setting'" class="more">
         <DecisionChoice
           id="group"
           label="Clearance group"
