@@ -30,6 +30,13 @@ const LINES: [string, string[], string[]][] = [
   ['30208 held by cover left, 180, gear, 90, 30208 held by cover right', ['drive end 0 1×30208', 'non-drive end 270 1×30208'], ['gear 1@180']],
   ['vertical; coupling; 6208 held; 400,5; 6208 free; impeller', ['drive end 0 1×6208', 'impeller end 400.5 1×6208'], ['coupling 0', 'impeller 2']],
   ['22211 K on H 311 held, 2200, same free, 2200, same free, 2200, same, 2200, same', ['drive end 0 1×22211 K', 'middle 1 2200 1×22211 K', 'middle 2 4400 1×22211 K', 'middle 3 6600 1×22211 K', 'non-drive end 8800 1×22211 K'], []],
+  ['7309 B DB held, 400, NU 309', ['drive end 0 2×7309 B', 'non-drive end 400 1×NU 309'], []],
+  ['7014 C P4 DB, 200, same', ['drive end 0 2×7014 C P4', 'non-drive end 200 2×7014 C P4'], []],
+  ['30210 DF, 300, 6211 C3', ['drive end 0 2×30210', 'non-drive end 300 1×6211/3'], []],
+  ['2x 7309 B, 400, NU 309', ['drive end 0 1×7309 B+1×7309 B', 'non-drive end 400 1×NU 309'], []],
+  ['2 × 30210, 400, 6211 in oil ISO VG 46', ['drive end 0 1×30210+1×30210', 'non-drive end 400 1×6211'], []],
+  ['22212 + 29412, 400, 22212', ['drive end 0 1×22212+1×29412', 'non-drive end 400 1×22212'], []],
+  ['leans 20, 6311, 400, 6311, roll turns', ['drive end 0 1×6311', 'non-drive end 400 1×6311'], []],
   ['"bronze sleeve 80" held, 400, ?', ['drive end 0 1×bronze sleeve 80', 'non-drive end 400 1×null'], []],
   ['upper: NU 212 + 7312 B pair DB held, 12.5 in, lower: NU 212', ['upper 0 1×NU 212+2×7312 B', 'lower 317.5 1×NU 212'], []],
 ]
@@ -313,4 +320,26 @@ describe('what cannot be of a line', () => {
       change(line)
       expect(faultsOf(line, '2026-11-25').map((f) => f.code)).to.deep.equal(code ? [code] : [])
     })
+})
+
+describe('words that are not swallowed, and hints that are no echo', () => {
+  it('what follows a known word is a fault and not part of a name', () => {
+    const { problems, line } = readLine('22218 K on H 318 in FOO 99, 400, 6318', 'metric')
+    expect(problems.map((p) => p.code)).to.deep.equal(['words-not-here'])
+    expect(line.positions[0]!.bearings[0]!.shaftSeat).to.not.have.property('sleeve', 'H 318 IN FOO 99')
+    for (const sleeve of ['H 318', 'H 3138', 'AH 2318', 'AOH 24152', 'H 32/500', 'HE 318']) expect(readLine(`22218 K on ${sleeve}, 400, 6318`, 'metric').problems, sleeve).to.deep.equal([]) // prettier-ignore
+  })
+  it('nobody is asked whether they meant what they typed', () => {
+    for (const word of ['impeller 185', '6312 shaft', 'sheave x'])
+      for (const { could } of readLine(`6311, 400, ${word}`, 'metric').problems) expect(could, word).to.not.include(word.split(' ')[0])
+  })
+  it('a shaft that leans and a roll that turns are those of tilted and of a housing', () => {
+    expect(readLine('leans 20, 6311, 400, 6311', 'metric').line).to.include({ orientation: 'tilted', tiltDeg: 20 })
+    expect(readLine('6311, 400, 6311, roll turns', 'metric').line.turning).to.equal('housing')
+  })
+  it('two by their letters are written as a pair, and read back as it', () => {
+    const { line } = readLine('7309 B DB held, 400, NU 309', 'metric')
+    expect(line.positions[0]!.bearings[0]).to.include({ designation: '7309 B', count: 2, arrangement: 'back-to-back' })
+    expect(readLine(writeLine(line, 'metric'), 'metric').line).to.deep.equal(line)
+  })
 })

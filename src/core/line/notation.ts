@@ -71,8 +71,8 @@ function seatOf(text: string, system: UnitSystem): ShaftSeatRecord | null {
   const name = match[1]!.trim()
   const kind = find(SEATS, name)
   if (kind) return { kind, ...size }
-  if (/^A(O)?H[A-Z]*\s*\d/i.test(name)) return { kind: 'withdrawal-sleeve', sleeve: name.toUpperCase(), ...size }
-  if (/^H[A-Z]*\s*\d/i.test(name)) return { kind: 'adapter-sleeve', sleeve: name.toUpperCase(), ...size }
+  if (/^A(O)?H[A-Z]*\s*\d[\d/]*[A-Z]*$/i.test(name)) return { kind: 'withdrawal-sleeve', sleeve: name.toUpperCase(), ...size }
+  if (/^H[A-Z]*\s*\d[\d/]*[A-Z]*$/i.test(name)) return { kind: 'adapter-sleeve', sleeve: name.toUpperCase(), ...size }
   if (/^[a-z]{1,2}\d{1,2}$/.test(name)) return { kind: 'cylindrical', toleranceClass: name, ...size }
   return name === '' && match[2] ? { kind: 'cylindrical', ...size } : null
 }
@@ -149,8 +149,18 @@ function named(head: string, before: DraftBearing | null): DraftBearing | null {
   // Letters that say more than the number and its clearance stay as they were written.
   const bare = plainName(head) === plainName(marked.row.designation + (marked.group && marked.group !== 'N' ? groupMark(marked.group) : ''))
   const text = head.toUpperCase().replace(/\s+/g, ' ')
-  return { ...plainBearing(bare ? marked.row.designation : withoutGroup(text)), group: marked.group }
+  const one = { ...plainBearing(bare ? marked.row.designation : withoutGroup(text)), group: marked.group }
+  // Letters that say how two face each other speak of two.
+  const faces = ARRANGEMENTS.find(([, value]) => value === marked.pairing)?.[1]
+  if (!faces) return one
+  return { ...one, designation: one.designation!.replace(PAIR_LETTERS, ''), count: 2, arrangement: faces }
 }
+
+/** Letters of a pair at the end of a number; the words of the pair say it from then on. DIN 623-1. */
+const PAIR_LETTERS = /[\s/]*D[BFT]\b/
+
+/** `2x 7309 B`: so many alike at one support. */
+const TIMES = /^(\d)\s*[x×]\s*(?=\S)/i
 
 const withoutGroup = (text: string) => text.replace(/[\s/]*C[2345N]$/, '')
 
@@ -195,7 +205,7 @@ function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens:
     // Nothing behind the last comma is somebody still typing.
     if (!piece.text && i < pieces.length - 1) problem(trimmed(source, piece.from, piece.from + 1), 'words-empty')
     if (!piece.text) return false
-    const tilt = /^tilted\s+(\d{1,2}(?:[.,]\d+)?)\s*°?$/i.exec(piece.text)
+    const tilt = /^(?:tilted|leans)\s+(\d{1,2}(?:[.,]\d+)?)\s*°?$/i.exec(piece.text)
     const word = tilt ? { orientation: 'tilted' as const, tiltDeg: Number(tilt[1]!.replace(',', '.')) } : find(LINE_WORDS, piece.text)
     if (word) Object.assign(line, word)
     if (!word && !speaksOfShaft(piece.text)) return true
@@ -229,9 +239,12 @@ function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens:
     if (inOil && !oil) problem(trimmed(source, piece.from + inOil.index, piece.to), 'words-oil', { text: inOil[0].trim() })
     const rest = trimmed(source, piece.from + (name?.[0].length ?? 0), inOil ? piece.from + inOil.index : piece.to)
     const bearings = split(source, rest.from, rest.to, (at) => source[at] === '+').flatMap((part) => {
-      const bearing = bearingOf(source, part, before, system, problem)
+      const times = TIMES.exec(part.text)
+      const bearing = bearingOf(source, times ? trimmed(source, part.from + times[0].length, part.to) : part, before, system, problem)
       before = bearing ?? before
-      return bearing ?? []
+      if (!bearing) return []
+      const many = Math.max(1, Math.min(MOST.inSet, Number(times?.[1] ?? 1)))
+      return bearing.count > 1 ? [bearing] : Array.from({ length: many }, (_, i) => (i ? structuredClone(bearing) : bearing))
     })
     token(piece, bearings.length ? 'bearing' : 'unknown')
     return bearings.length ? [{ kind: 'support', name: name?.[1]!.trim() ?? '', bearings, oil, piece }] : []

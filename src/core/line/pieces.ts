@@ -61,12 +61,15 @@ export function find<T>(table: readonly (readonly [string, T])[], text: string):
 /** Words nearest to what was typed, best first; none that needs more than a third of it changed. No unit. Source: edit distance. */
 export function nearest(text: string, words: readonly string[]): string[] {
   const given = plainName(text)
-  return words
-    .map((word) => ({ word, off: distance(given, plainName(word)) }))
-    .filter(({ off }) => off <= Math.max(1, Math.floor(given.length / 3)))
-    .sort((a, b) => a.off - b.off)
-    .slice(0, 4)
-    .map(({ word }) => word)
+  return (
+    words
+      .map((word) => ({ word, off: distance(given, plainName(word)) }))
+      // What was typed is no hint.
+      .filter(({ word, off }) => off > 0 && !lower(text).startsWith(`${lower(word)} `) && off <= Math.max(1, Math.floor(given.length / 3)))
+      .sort((a, b) => a.off - b.off)
+      .slice(0, 4)
+      .map(({ word }) => word)
+  )
 }
 
 /** What could have been meant; no unit. Source: the catalogue and the vocabulary. */

@@ -47,6 +47,8 @@ export const LINE_WORDS: readonly (readonly [word: string, set: Partial<LineDraf
   ['shaft turns', { turning: 'shaft' }],
   ['housing turns', { turning: 'housing' }],
   ['drum turns', { turning: 'housing' }],
+  ['roll turns', { turning: 'housing' }],
+  ['wheel turns', { turning: 'housing' }],
 ]
 
 export const COMPONENT_WORDS = COMPONENT_KINDS.flatMap((kind) => COMPONENTS[kind].words.map((word) => [word, kind] as const))
@@ -65,7 +67,7 @@ export const NOTATION: readonly { what: string; words: readonly string[]; exampl
   { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
   { what: 'in oil', words: ['in oil', 'VG', 'bath', 'circulating'], example: '6312 held in oil VG 68 circulating -/17/14' },
   { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
-  { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted'], example: 'vertical, 6312 held, 400, 6312 free' },
+  { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted', 'leans'], example: 'vertical, 6312 held, 400, 6312 free' },
   { what: 'the shaft in steps', words: ['shaft', 'x', '+', 'bore', 'begins'], example: '6312 held, 320, NU 312, shaft 60 x 200 + 70 x 260 bore 20 + 60 x 200 begins 170' }, // prettier-ignore
   { what: 'a name of its own', words: [':'], example: 'motor side: 6312 held' },
   { what: 'not known, or in no table', words: ['?', '"…"'], example: '? held, 400, "bronze sleeve 80"' },
