@@ -1,7 +1,8 @@
 import { expect } from 'chai'
 import { withdrawalSleeves } from '../../src/core/parts/sleeves.js'
 import { againstWords } from '../../src/core/card/against.js'
-import { reachOnCard } from '../../src/core/arrangement/free-ring.js'
+import { axialPlayUm } from '../../src/core/arrangement/axial-play.js'
+import { freeRingRoom, reachOnCard } from '../../src/core/arrangement/free-ring.js'
 import { lockedGrowth, SHAFT_YIELD_MPA } from '../../src/core/arrangement/locked-growth.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { insideOf, loadDistribution } from '../../src/core/distribution/load-distribution.js'
@@ -113,6 +114,7 @@ describe('both sides of an edge', () => {
   })
   it('a seat of no size is refused; a sleeve mends what it reaches, and only beyond is a housing scrap', () => {
     const worn = { seat: 'housing', nominalMm: 120, missingUm: 20, withinForm: true, mustSlide: false } as const
+    expect(seatOptions({ ...worn, nominalMm: 0.5, missingUm: 0 })).to.deep.equal([])
     for (const nominalMm of [0, 1000.1]) expect(() => seatOptions({ ...worn, nominalMm })).to.throw('nominalMm')
     const reach = [...Array(20_000).keys()].findLast((um) => seatOptions({ ...worn, missingUm: um }).includes('sleeve'))!
     expect(seatOptions({ ...worn, missingUm: reach })).to.not.include('scrap')
@@ -139,6 +141,24 @@ describe('both sides of an edge', () => {
     expect([there.awayMm, there.towardMm]).to.deep.equal([back.towardMm, back.awayMm])
     expect(there.awayMm).to.be.closeTo(1.2, 1e-9)
     expect(reachOnCard([0])!.towardMm, 'what does not move keeps the least behind it').to.be.above(0)
+  })
+  it('a free ring that moves both ways has a sixth of its room toward the held end, as long as enough is left the other way', () => {
+    const of = (movesMm: number[], playMm: number) => freeRingRoom({ movesMm, playMm }).values
+    // A sixth of 3 mm is over the least; away from the held end 1.2 · 1 mm is wanted.
+    expect(of([1, -0.1], 3).behindMm).to.be.closeTo(0.5, 1e-9)
+    // Where 6 of 6.8 mm are wanted ahead, what is left of them stays behind and not a sixth.
+    expect(of([5, -0.1], 6.8).behindMm).to.be.closeTo(0.8, 1e-9)
+    expect(of([5, -0.1], 6.8).aheadMm).to.be.closeTo(6, 1e-9)
+  })
+  it('beyond the depth of its groove a ball lies against the shoulder: more clearance gives no more axial play', () => {
+    const [ball, share] = [10, axialPlayUm(1, 10)]
+    expect(share).to.be.above(0)
+    const plays = [200, 400, 600, 800, 1000].map((um) => axialPlayUm(um, ball))
+    plays.slice(1).forEach((play, i) => expect(play).to.be.at.least(plays[i]! - 1e-9))
+    expect(axialPlayUm(1000, 2)).to.equal(axialPlayUm(900, 2))
+    // At the depth the play is the diameter of the circle of centres.
+    const centres = axialPlayUm(1000, 2) / 2
+    expect(axialPlayUm(2 * centres * 0.999999, 2)).to.be.closeTo(2 * centres, 0.01)
   })
   it('a shaft gives way at the stress of its own kind', () => {
     for (const [material, yieldMPa] of Object.entries(SHAFT_YIELD_MPA)) {
