@@ -1,11 +1,11 @@
 // Writes the demo plant as it is today, open and closed cards in it, as a dump for later versions to bring up and read:
 //   npm run dump -- NAME      to test/server/dumps/NAME.sql.gz
-import { spawn, spawnSync } from 'node:child_process'
-import { rmSync, writeFileSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { SERVER, SetupError, ensureBuilt, ensurePackages, ensurePostgres, freePort, main, postgresProgram, root, say } from './setup.mjs'
+import { demoServer } from './demo-server.mjs'
+import { SetupError, ensureBuilt, ensurePackages, ensurePostgres, main, postgresProgram, root, say } from './setup.mjs'
 
 const NOW = '2026-11-24T09:30:00Z'
 /** A dump is kept with the tests and must stay small. */
@@ -37,20 +37,10 @@ main(async () => {
   await ensurePostgres()
   const pgDump = postgresProgram('pg_dump')
   if (!pgDump) throw new SetupError('pg_dump was not found')
-  const temp = temporaryDirectory()
-  const cluster = await startCluster(temp)
-  const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
-  const server = spawn(process.execPath, SERVER, {
-    cwd: root,
-    stdio: ['ignore', 2, 2],
-    env: { ...process.env, DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1', YARDFROST_NOW: NOW },
-  })
+  const demo = await demoServer({ YARDFROST_NOW: NOW })
   try {
-    const healthy = () => fetch(`${url}/api/v1/health`).then((r) => r.ok, () => false) // prettier-ignore
-    for (let i = 0; i < 150 && !(await healthy()); i += 1) await new Promise((go) => setTimeout(go, 200))
-    await thinned(cluster.url)
-    const made = spawnSync(pgDump, [cluster.url, '--no-owner', '--no-privileges', '--inserts', '--rows-per-insert=200', ...LEFT_OUT], { maxBuffer: 1e9 }) // prettier-ignore
+    await thinned(demo.databaseUrl)
+    const made = spawnSync(pgDump, [demo.databaseUrl, '--no-owner', '--no-privileges', '--inserts', '--rows-per-insert=200', ...LEFT_OUT], { maxBuffer: 1e9 }) // prettier-ignore
     if (made.status !== 0) throw new SetupError(`pg_dump failed: ${made.error ?? made.stderr}`)
     // What only the newest client understands is no SQL.
     const sql = made.stdout.toString('utf8').replace(/^\\(un)?restrict .*$/gm, '')
@@ -60,9 +50,6 @@ main(async () => {
     writeFileSync(file, packed)
     say(`${file}: ${packed.length} bytes`)
   } finally {
-    server.kill('SIGTERM')
-    await new Promise((done) => server.once('exit', done))
-    await cluster.stop()
-    rmSync(temp, { recursive: true, force: true })
+    await demo.close()
   }
 })

@@ -6,6 +6,7 @@ import { spawn } from 'node:child_process'
 import { cpSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
 import { dirname, join, relative } from 'node:path'
+import { seeded } from './seeded.mjs'
 import { SetupError, ensurePackages, main, root, say } from './setup.mjs'
 
 const CORE = join('src', 'core')
@@ -26,17 +27,6 @@ function settings(args) {
     else throw new SetupError(`unknown option ${args[i]}; known: --each N --seed N --jobs N and folders of ${CORE}`)
   }
   return found
-}
-
-/** The same numbers for the same seed (mulberry32). */
-function random(seed) {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), state | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
 }
 
 function filesUnder(dir) {
@@ -164,7 +154,7 @@ main(async () => {
   const sources = new Map(files.map((file) => [file, readFileSync(file, 'utf8')]))
   const all = files.flatMap((file) => changesOf(ts, file, sources.get(file)).map((change) => ({ file, change })))
   if (!all.length) throw new SetupError('nothing to change there')
-  const next = random(seed)
+  const next = seeded(seed)
   const left = new Map()
   const chosen = all
     .map((one) => ({ one, at: next() }))

@@ -1,10 +1,9 @@
 // Writes one picture of each main view, from the demo plant under a fixed clock, to docs/screenshots (or the directory given).
 import { randomUUID } from 'node:crypto'
-import { spawn } from 'node:child_process'
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
-import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { SERVER, ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
+import { demoServer } from './demo-server.mjs'
+import { ensureBrowser, ensureBuilt, ensurePackages, main, root, say } from './setup.mjs'
 
 const NOW = '2026-11-24T09:30:00Z'
 const out = resolve(process.argv[2] ?? join(root, 'docs', 'screenshots'))
@@ -42,28 +41,11 @@ main(async () => {
   await ensureBuilt()
   const programs = await ensureBrowser()
   const { openBrowser } = await import('./browser.mjs')
-  const temp = temporaryDirectory()
-  const cluster = await startCluster(temp)
-  const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
-  const server = spawn(process.execPath, SERVER, {
-    cwd: root,
-    stdio: ['ignore', 2, 2],
-    env: { ...process.env, DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1', YARDFROST_NOW: NOW },
-  })
+  const demo = await demoServer({ YARDFROST_NOW: NOW })
+  const { url } = demo
   const { web, close } = await openBrowser(programs)
   try {
     await web.manage().setTimeouts({ script: 20_000 })
-    for (
-      let i = 0;
-      i < 150 &&
-      !(await fetch(`${url}/api/v1/health`).then(
-        (r) => r.ok,
-        () => false,
-      ));
-      i++
-    )
-      await web.sleep(200)
     mkdirSync(out, { recursive: true })
     const { By, until } = await import('selenium-webdriver')
     const settled = () =>
@@ -164,9 +146,6 @@ main(async () => {
     await picture('line-editor')
   } finally {
     await close()
-    server.kill('SIGTERM')
-    await new Promise((done) => server.once('exit', done))
-    cluster.stop()
-    rmSync(temp, { recursive: true, force: true })
+    await demo.close()
   }
 })

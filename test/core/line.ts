@@ -84,14 +84,3 @@ export function filledCard(designation: string, patch: Patch = {}, plant: Partia
   const context = twoSupports('drive', findBearing('6309')!.row)
   return evaluateCard(a, { ...context, plant: { ...context.plant, ...plant } })
 }
-
-/** The same numbers from 0 to 1 for the same seed. */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), state | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}

@@ -9,13 +9,13 @@ import { findMarked } from '../../src/core/identify/marked.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
 import { HUB_LOCKS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_ANSWERS } from '../../src/core/mounting/ways.js'
 import { inUnits } from '../../src/core/units/quantities.js'
-import { seeded } from './line.js'
+import { seeded } from '../../tools/seeded.mjs'
 
 /** Laws that every plan keeps, held against ten thousand made-up situations: family, seat, housing, clamp, lubricant, places, what comes off. */
 
 const GREASE: Grease = { id: 1, name: 'Press house lithium 2', thickener: 'lithium', baseOil: 'mineral', viscosity40: 110, viscosity100: 11, nlgi: '2', lowC: -20, highC: 120 } as Grease // prettier-ignore
 // prettier-ignore
-const BEARINGS = ['6309', '6206-2RS', '6310-2Z C3', '7308 B', '7014 C', '3208', 'QJ 210', '1208', '1208 K', '2310', '11208', 'NU 210', 'NJ 2212', 'NUP 312', 'N 212', 'NN 3012 K', 'NA 4908', 'RNA 4908', 'NK 24/20', 'HK 2016', 'K 25x29x13', '30208', '32210', 'LM11949/LM11910', '22212', '22212 K', '23124 K', '24024 K30', 'C 2212', 'C 2212 K', '51210', '81210', '29412', 'UC 208', 'UEL 208', 'UK 210', '52308', '999 XYZ'] as const
+const BEARINGS = ['6309', '6206-2RS', '6311-2Z C3', '7308 B', '7014 C', '3208', 'QJ 210', '1208', '1208 K', '2310', '11208', 'NU 210', 'NJ 2212', 'NUP 312', 'N 212', 'NN 3012 K', 'NA 4908', 'RNA 4908', 'NK 24/20', 'HK 2016', 'K 25x29x13', '30208', '32210', 'LM11949/LM11910', '22212', '22212 K', '23124 K', '24024 K30', 'C 2212', 'C 2212 K', '51210', '81210', '29412', 'UC 208', 'UEL 208', 'UK 210', '52308', '999 XYZ'] as const
 const INNER_ENDS = ['shoulder', 'nut', 'cover', 'snap-ring', 'free', null] as const
 const OUTER_ENDS = ['shoulder', 'cover', 'locating-ring', 'free', null] as const
 const SEATS = [undefined, undefined, { kind: 'taper' }, { kind: 'adapter-sleeve' }, { kind: 'withdrawal-sleeve', sleeve: 'AH 312', nominalMm: 55 }, { kind: 'clamp-collar' }, { kind: 'cylindrical', toleranceClass: 'g6' }] as const // prettier-ignore

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { openBrowser } from '../../tools/browser.mjs'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
-import { freshDatabase, startInstance, type Instance } from '../server/helpers.js'
+import { Client, freshDatabase, startInstance, type Instance } from '../server/helpers.js'
 
 const WAIT = 45_000
 /** How often a condition is looked at, ms. */
@@ -342,4 +342,20 @@ export async function stage(now: () => Date = () => new Date()): Promise<Stage> 
 export async function clear({ db, instance }: Stage): Promise<void> {
   await instance.close()
   await db.drop()
+}
+
+/** A plant with a technician at a screen of its own, who also calls the server, for all tests of one `describe`. */
+export function technicianAtScreen(size?: { width: number; height: number }) {
+  const here = {} as { at: Stage; person: Person; technician: Client }
+  before(async () => {
+    here.at = await stage()
+    here.technician = await new Client(here.at.instance.url).signIn('technician')
+    here.person = await Person.at(here.at.instance.url, size)
+    await here.person.signIn('technician')
+  })
+  after(async () => {
+    await here.person.leave()
+    await clear(here.at)
+  })
+  return here
 }

@@ -1,23 +1,14 @@
 import { expect } from 'chai'
-import { Client, answer, openAt } from '../server/helpers.js'
+import { type Client, answer, openAt } from '../server/helpers.js'
 import { Key } from 'selenium-webdriver'
-import { Person, clear, stage, type Stage } from './helpers.js'
+import { technicianAtScreen, type Person } from './helpers.js'
 
 /** Whole plans followed in large letters with only what the screen says, and the order that a fitter meets. */
 describe('journey: plans in large letters, from the first lock to the guards', () => {
-  let at: Stage
+  const here = technicianAtScreen({ width: 820, height: 1180 })
   let person: Person
   let technician: Client
-  before(async () => {
-    at = await stage()
-    technician = await new Client(at.instance.url).signIn('technician')
-    person = await Person.at(at.instance.url, { width: 820, height: 1180 })
-    await person.signIn('technician')
-  })
-  after(async () => {
-    await person.leave()
-    await clear(at)
-  })
+  before(() => void ({ person, technician } = here))
 
   interface Asked {
     id: string
@@ -179,19 +170,10 @@ describe('journey: plans in large letters, from the first lock to the guards', (
 })
 
 describe('journey: cautions that must be seen', () => {
-  let at: Stage
+  const here = technicianAtScreen()
   let person: Person
   let technician: Client
-  before(async () => {
-    at = await stage()
-    technician = await new Client(at.instance.url).signIn('technician')
-    person = await Person.at(at.instance.url)
-    await person.signIn('technician')
-  })
-  after(async () => {
-    await person.leave()
-    await clear(at)
-  })
+  before(() => void ({ person, technician } = here))
   const said = async (machine: string, place: string, answers: Record<string, unknown>, station: string) => {
     const { job } = await openAt(technician, machine, [place])
     const saved = await answer(technician, job.id, {

@@ -1,22 +1,13 @@
 import { expect } from 'chai'
-import { Client, answer, openAt } from '../server/helpers.js'
+import { type Client, answer, openAt } from '../server/helpers.js'
 import { Key } from 'selenium-webdriver'
-import { Person, clear, stage, type Stage } from './helpers.js'
+import { technicianAtScreen, type Person } from './helpers.js'
 
 describe('journey: every way onto its seat', () => {
-  let at: Stage
+  const here = technicianAtScreen()
   let person: Person
   let technician: Client
-  before(async () => {
-    at = await stage()
-    technician = await new Client(at.instance.url).signIn('technician')
-    person = await Person.at(at.instance.url)
-    await person.signIn('technician')
-  })
-  after(async () => {
-    await person.leave()
-    await clear(at)
-  })
+  before(() => void ({ person, technician } = here))
   const known = (place: string, designation: string, group = 'N') => ({ [`${place}/identify.designation`]: designation, [`${place}/identify.group`]: group, [`${place}/identify.groupEvidence`]: 'marking', 'line/select.target': 'motor-24h' }) // prettier-ignore
   async function opened(machine: string, places: string[], said: Record<string, unknown>, station = 'mount'): Promise<number> {
     const { job } = await openAt(technician, machine, places)

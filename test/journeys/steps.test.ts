@@ -1,23 +1,14 @@
 import { expect } from 'chai'
 import { By, Key } from 'selenium-webdriver'
 import type { CardView } from '../../src/contract/cards.js'
-import { Client, answer, cardOf, openAt } from '../server/helpers.js'
-import { Person, clear, stage, type Stage } from './helpers.js'
+import { type Client, answer, cardOf, openAt } from '../server/helpers.js'
+import { technicianAtScreen, type Person } from './helpers.js'
 
 describe('journey: step by step, in gloves', () => {
-  let at: Stage
+  const here = technicianAtScreen({ width: 820, height: 1180 })
   let person: Person
   let technician: Client
-  before(async () => {
-    at = await stage()
-    technician = await new Client(at.instance.url).signIn('technician')
-    person = await Person.at(at.instance.url, { width: 820, height: 1180 })
-    await person.signIn('technician')
-  })
-  after(async () => {
-    await person.leave()
-    await clear(at)
-  })
+  before(() => void ({ person, technician } = here))
 
   const heading = async () => (await person.see('//section[@data-step]//h1')).getText()
   const onStep = (name: string) => person.see(`//section[@data-step='${name}']`)

@@ -5,12 +5,13 @@ import type { Bearing } from './bearing.js'
 import { inchNames, namesInSeries, plainName } from './designation.js'
 import { ratingSpread } from './families.js'
 import { isDrawnCup } from './construction-forms.js'
-import { allOutlines, type Boundary, type Outline } from './outlines.js'
+import type { Boundary, Outline } from './outline.js'
+import { allOutlines } from './outlines.js'
 import { surroundingsOf } from './abutments.js'
 import { insideOf } from './typical-geometry.js'
 
 export type { Bearing } from './bearing.js'
-export type { Boundary } from './outlines.js'
+export type { Boundary } from './outline.js'
 
 function rowOf(o: Outline): Bearing {
   const { elements, elementDiameterMm, pitchDiameterMm, contactAngleDeg, rows, rollerLengthMm, innerRacewayMm, outerRacewayMm } = insideOf(

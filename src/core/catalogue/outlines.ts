@@ -1,4 +1,3 @@
-import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
 import { boreCode } from './designation.js'
 import { INCH_ANGLE, INCH_NUMBERED, INCH_TAPERED } from './dimensions/inch-tapered.js'
 import { COLLAR_WIDTHS, INCH_BORES, INSERTS, adapterInsertWidthMm, inchBoreMm } from './dimensions/insert.js'
@@ -12,107 +11,23 @@ import { TILT_DEG } from './families.js'
 import { FORMS, type FormName } from './construction-forms.js'
 import type { ThrustRow } from './dimensions/thrust.js'
 import { SERIES, SETS, taperedSet, type SeriesRow, type SetRule } from './series-table.js'
-import type { Size } from './typical-geometry.js'
-
-/** Source of each figure of a row, by what the standard of its series fixes. */
-function sourcesFor(fixed: readonly string[]): Readonly<Record<string, Source>> {
-  const practice = [
-    'massKg',
-    'shaftShoulderMm',
-    'housingShoulderMm',
-    'greaseSpeedRpm',
-    'oilSpeedRpm',
-    'closures',
-    'misalignmentDeg',
-    'axialMovementMm',
-  ]
-  return Object.fromEntries(
-    FIGURE_FIELDS.map((field) => [field, fixed.includes(field) ? 'standard' : practice.includes(field) ? 'practice' : 'computed']),
-  )
-}
-const BOUNDARY = [
-  'boreMm',
-  'outsideMm',
-  'widthMm',
-  'innerWidthMm',
-  'outerWidthMm',
-  'chamferMm',
-  'innerChamferMm',
-  'outerChamferMm',
-  'boreTaper',
-  'shaftFilletMm',
-  'housingFilletMm',
-  'filletMm',
-]
-const PLAIN = sourcesFor(BOUNDARY)
-const WITH_ANGLE = sourcesFor([...BOUNDARY, 'contactAngleDeg'])
-const WITH_RACEWAYS = sourcesFor([...BOUNDARY, 'innerRacewayMm', 'outerRacewayMm'])
-const TYPICAL_WIDTH = sourcesFor(BOUNDARY.filter((field) => field !== 'widthMm' && field !== 'innerWidthMm'))
-const INCH = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerWidthMm', 'outerWidthMm'])
-const WITH_INNER_RACEWAY = sourcesFor([...BOUNDARY, 'innerRacewayMm'])
-/** Of a shell and a cage no standard gives the edges. */
-const NEEDLES = sourcesFor(['boreMm', 'outsideMm', 'widthMm', 'innerRacewayMm'])
-const OF_PRACTICE = sourcesFor([])
-/** Series whose contact angle no standard names. */
-const ANGLE_OF_PRACTICE = ['32', '33', 'QJ 2', 'QJ 3']
-
-/** A row before its inside and its surroundings are worked out: all that searching and identifying need. */
-export type Boundary = Pick<
-  Bearing,
-  | 'designation'
-  | 'family'
-  | 'series'
-  | 'form'
-  | 'boreMm'
-  | 'outsideMm'
-  | 'widthMm'
-  | 'innerWidthMm'
-  | 'outerWidthMm'
-  | 'chamferMm'
-  | 'innerChamferMm'
-  | 'outerChamferMm'
-  | 'boreTaper'
-  | 'closures'
->
-
-export interface Outline extends Boundary {
-  form: FormName
-  size: Size
-  set: SetRule
-  misalignmentDeg: number
-  dimensionSource: string
-  sources: Readonly<Record<string, Source>>
-}
-
-const OPEN: readonly Closure[] = ['open']
-
-type Start = Pick<Outline, 'designation' | 'series' | 'family' | 'form' | 'size' | 'set' | 'chamferMm' | 'dimensionSource' | 'sources'>
-
-/** What is not said is the usual: bore and width of the elements' ring, cylindrical bore, open, tilt of the family. */
-function outlineOf(start: Start, more: Partial<Outline> = {}): Outline {
-  const { d, D, B } = start.size
-  return {
-    designation: start.designation,
-    family: start.family,
-    series: start.series,
-    form: start.form,
-    boreMm: more.boreMm ?? d,
-    outsideMm: D,
-    widthMm: more.widthMm ?? B,
-    innerWidthMm: more.innerWidthMm ?? null,
-    outerWidthMm: more.outerWidthMm ?? null,
-    chamferMm: start.chamferMm,
-    innerChamferMm: more.innerChamferMm ?? start.chamferMm,
-    outerChamferMm: more.outerChamferMm ?? start.chamferMm,
-    boreTaper: more.boreTaper ?? null,
-    closures: more.closures ?? OPEN,
-    size: start.size,
-    set: start.set,
-    misalignmentDeg: more.misalignmentDeg ?? TILT_DEG[start.family],
-    dimensionSource: start.dimensionSource,
-    sources: start.sources,
-  }
-}
+import {
+  sourcesFor,
+  BOUNDARY,
+  PLAIN,
+  WITH_ANGLE,
+  WITH_RACEWAYS,
+  TYPICAL_WIDTH,
+  INCH,
+  WITH_INNER_RACEWAY,
+  NEEDLES,
+  OF_PRACTICE,
+  ANGLE_OF_PRACTICE,
+  type Outline,
+  OPEN,
+  type Start,
+  outlineOf,
+} from './outline.js'
 
 /** Chamfer of the ring that comes away from a cylindrical roller bearing, where it is smaller: the inner one, of N the outer. */
 function looseRing({ family, form, prefix }: SeriesRow, boreMm: number): Partial<Outline> {

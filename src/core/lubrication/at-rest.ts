@@ -1,6 +1,6 @@
 import { Derivation, inRange, type Result } from '../result.js'
 import { amount } from '../words/message.js'
-import { factorOf, sideQuantityG, type RegreasingValues, type SchoolInterval } from './regreasing.js'
+import { factorOf, manualSchool, sideQuantityG, type RegreasingValues, type SchoolInterval } from './regreasing.js'
 import { CONTAMINATION, MOISTURE, type Contamination, type Moisture } from './tables.js'
 
 /** Months after which grease is pressed through where nothing turns, clean and dry. Engineering practice. */
@@ -36,14 +36,8 @@ export function regreasingAtRest(input: AtRestInput): Result<Omit<RegreasingValu
   sheet.step('m', 'months', `${MONTHS[input.kind]} Fc Fm`, `${MONTHS[input.kind]} · ${Fc} · ${Fm}`, months, '', 'engineering practice: by the calendar') // prettier-ignore
   sheet.step('t', 'interval in hours of duty', 'm · 730.5 · h / 24', `${months} · ${HOURS_A_MONTH} · ${hoursPerDay} / 24`, intervalH, 'h', 'engineering practice') // prettier-ignore
   const { side, centre } = sideQuantityG(input.outsideMm, input.widthMm, sheet)
-  const { manualIntervalH } = input
-  if (manualIntervalH !== undefined) inRange('manualIntervalH', manualIntervalH, 0, 200_000, 'h', true)
   const schools: SchoolInterval[] = [
-    {
-      school: 'manual',
-      intervalH: manualIntervalH ?? null,
-      note: manualIntervalH === undefined ? 'Not entered; where the machine maker speaks, it governs.' : 'As the machine maker says.',
-    },
+    manualSchool(input.manualIntervalH),
     {
       school: 'interval-formula',
       intervalH,

@@ -37,7 +37,8 @@ export function oilCleanliness(oil: Pick<OilRecord, 'feed' | 'code'>, dirt: Dirt
   return { filter: OIL_FILTERS[0], code: code in IN_LINE_OIL ? code : Object.keys(IN_LINE_OIL).at(-1)! }
 }
 
-const WORDS = /^(?:(?:iso\s*)?vg\s*)?(\d{1,5}(?:[.,]\d+)?)(?:\/(\d{1,4}(?:[.,]\d+)?))?(?:\s+(bath|circulating))?(?:\s+([-–—]?\/\d{1,2}\/\d{1,2}))?$/i
+const WORDS =
+  /^(?:(?:iso\s*)?vg\s*)?(\d{1,5}(?:[.,]\d+)?)(?:\/(\d{1,4}(?:[.,]\d+)?))?(?:\s+(bath|circulating))?(?:\s+([-–—]?\/\d{1,2}\/\d{1,2}))?$/i
 
 /** Oil from words, `VG 68 circulating -/17/14` or with its viscosity at 100 °C `VG 68/8.7`, mm²/s; null when they are none. Source: engineering practice (a notation of its own). */
 export function readOil(text: string): OilRecord | null {

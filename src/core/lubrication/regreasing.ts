@@ -122,6 +122,17 @@ export function factorOf<N extends string>(field: string, rows: readonly FactorR
   return row.factor
 }
 
+/** What the machine's manual says, h above 0 to 200 000; that it is not entered where it is left out. Source: the manual. @throws InputError outside. */
+export function manualSchool(manualIntervalH: number | undefined): SchoolInterval {
+  if (manualIntervalH === undefined)
+    return { school: 'manual', intervalH: null, note: 'Not entered; where the machine maker speaks, it governs.' }
+  return {
+    school: 'manual',
+    intervalH: inRange('manualIntervalH', manualIntervalH, 0, 200_000, 'h', true),
+    note: 'As the machine maker says.',
+  }
+}
+
 /** Grease in g for one feeding, from the side and through the ring, of an outside diameter and a width in mm. Source: engineering practice. @throws InputError for sizes that cannot be. */
 export function sideQuantityG(D: number, B: number, sheet: Derivation): { side: number; centre: number } {
   inRange('outsideMm', D, 1, 3000, 'mm')
@@ -197,14 +208,8 @@ export function regreasing(input: RegreasingInput): Result<RegreasingValues> {
   if (T >= 93) sheet.caution('caution', 'grease-hot', {}, T)
   const { side: quantityG, centre: centreQuantityG } = sideQuantityG(D, B, sheet)
   const life = greaseLife(input, d, D, n, T, greaseSpeed, sheet)
-  const { manualIntervalH } = input
-  if (manualIntervalH !== undefined) inRange('manualIntervalH', manualIntervalH, 0, 200_000, 'h', true)
   const schools: SchoolInterval[] = [
-    {
-      school: 'manual',
-      intervalH: manualIntervalH ?? null,
-      note: manualIntervalH === undefined ? 'Not entered; where the machine maker speaks, it governs.' : 'As the machine maker says.',
-    },
+    manualSchool(input.manualIntervalH),
     {
       school: 'interval-formula',
       intervalH: governingIntervalH,

@@ -17,6 +17,7 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['catalogue/dimensions/tapered', 1668, 349508.4],
   ['catalogue/dimensions/thrust', 953, 391796.5],
   ['catalogue/families', 56, 916.122],
+  ['catalogue/outline', 12, 116],
   ['catalogue/price-class', 1, 12],
   ['catalogue/series-table', 37951, 11578054.61],
   ['catalogue/sleeves', 156, 105240],

@@ -1,0 +1,14 @@
+/**
+ * The same numbers from 0 to 1 for the same seed (mulberry32).
+ * @param {number} seed
+ * @returns {() => number}
+ */
+export function seeded(seed) {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = Math.imul(state ^ (state >>> 15), state | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
