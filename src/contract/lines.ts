@@ -3,7 +3,7 @@ import type { Scope } from '../core/card/answers.js'
 import type { LineContext, PlaceSet } from '../core/card/context.js'
 import type { LifeUsed } from '../core/card/position.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
-import { COMPONENT_KINDS, MOST, type DraftBearing, type DraftComponent, type LineDraft } from '../core/line/draft.js'
+import { COMPONENT_KINDS, MOST, type ComponentFacts, type DraftBearing, type DraftComponent, type LineDraft } from '../core/line/draft.js'
 import {
   HOLDERS,
   HOUSING_SEATS,
@@ -19,7 +19,11 @@ import { MATERIAL_NAMES } from '../core/materials.js'
 import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
 import type { Grease } from '../core/lubrication/grease.js'
 import { OIL_CODES, OIL_FEEDS, OIL_VISCOSITY, type OilRecord } from '../core/lubrication/oil-record.js'
+import { NLGI, type GreaseSaid } from '../core/lubrication/grease-words.js'
 import type { School } from '../core/lubrication/regreasing.js'
+import { BASE_OILS, THICKENERS } from '../core/lubrication/tables.js'
+import { STANDS_IN } from '../core/mounting/ways.js'
+import { namesOf } from './names.js'
 
 /** Shaft lines as they are read: positions, places, what is fitted, what happened. */
 
@@ -80,6 +84,8 @@ export interface PositionView {
   lubrication: LubricationView | null
   /** What it runs in where that is oil; left out of what was closed before it was kept. */
   oil?: OilRecord | null
+  /** Its grease as it was said of the line; left out where nothing was. */
+  grease?: GreaseSaid | null
 }
 
 export interface ShaftLineView {
@@ -116,6 +122,8 @@ const seat = <K extends string>(kinds: readonly K[]) =>
       .max(40)
       .optional(),
     sleeve: z.string().max(40).optional(),
+    block: z.string().max(40).optional(),
+    standsIn: z.enum(STANDS_IN).optional(),
   })
 const code = z.string().regex(/^p[1-9]\d*$/)
 /** What a position runs in where that is oil. */
@@ -125,6 +133,26 @@ const oil = z.strictObject({
   viscosity100: z.number().min(1).max(1000).nullable(),
   code: z.enum(OIL_CODES).nullable(),
 }) satisfies z.ZodType<OilRecord>
+
+/** What was said of the grease of a position. */
+const greaseSaid = z.strictObject({
+  name: z.string().trim().min(1).max(60).nullable(),
+  thickener: z.enum(namesOf(THICKENERS)).nullable(),
+  baseOil: z.enum(namesOf(BASE_OILS)).nullable(),
+  viscosity40: z.number().min(OIL_VISCOSITY[0]).max(OIL_VISCOSITY[1]).nullable(),
+  nlgi: z.enum(NLGI).nullable(),
+}) satisfies z.ZodType<GreaseSaid>
+
+const force = z.number().min(-1e8).max(1e8)
+const facts = z.strictObject({
+  massKg: z.number().min(0).max(1e6).optional(),
+  diameterMm: z.number().min(0).max(20_000).optional(),
+  widthMm: z.number().min(0).max(20_000).optional(),
+  belts: z.int().min(1).max(99).optional(),
+  pullN: force.optional(),
+  pullDeg: z.number().min(-360).max(720).optional(),
+  pushN: force.optional(),
+}) satisfies z.ZodType<ComponentFacts>
 
 /** A line as it is drawn, typed or read from a list; what is wrong with it as a whole is judged by `faultsOf`. */
 export const lineDraft = z.strictObject({
@@ -155,11 +183,19 @@ export const lineDraft = z.strictObject({
           )
           .max(MOST.bearings),
         oil: oil.nullable().optional(),
+        grease: greaseSaid.nullable().optional(),
       }),
     )
     .max(MOST.positions),
   components: z
-    .array(z.strictObject({ kind: z.enum(COMPONENT_KINDS), slot: z.int().min(0).max(MOST.positions), alongMm: along.nullable() }))
+    .array(
+      z.strictObject({
+        kind: z.enum(COMPONENT_KINDS),
+        slot: z.int().min(0).max(MOST.positions),
+        alongMm: along.nullable(),
+        facts: facts.optional(),
+      }),
+    )
     .max(MOST.components),
   shaft: z
     .strictObject({
@@ -191,7 +227,7 @@ export type LineInput = z.output<typeof lineInput>
 
 /** What of a line is needed to draw it. */
 export type DrawnLine = Pick<ShaftLineView, 'orientation' | 'tiltDeg' | 'turning' | 'components' | 'shaft'> & {
-  positions: (Pick<PositionView, 'code' | 'name' | 'alongMm' | 'oil'> & {
+  positions: (Pick<PositionView, 'code' | 'name' | 'alongMm' | 'oil' | 'grease'> & {
     places: Pick<PlaceView, 'code' | 'set' | 'fitted' | 'shaftSeat' | 'housingSeat' | 'holding'>[]
   })[]
 }
@@ -205,7 +241,7 @@ export function draftOf(view: DrawnLine): LineDraft {
     turning,
     components,
     shaft,
-    positions: view.positions.map(({ code, name, alongMm, places, oil }) => {
+    positions: view.positions.map(({ code, name, alongMm, places, oil, grease }) => {
       const firsts = places.filter((p, i) => !p.set || places.findIndex((q) => q.set?.code === p.set!.code) === i)
       const bearings = firsts.map((p): DraftBearing => {
         const all = p.set ? places.filter((q) => q.set?.code === p.set!.code) : [p]
@@ -221,7 +257,7 @@ export function draftOf(view: DrawnLine): LineDraft {
           since: p.fitted?.since?.slice(0, 10) ?? null,
         }
       })
-      return { code, name, alongMm, bearings, ...(oil && { oil }) }
+      return { code, name, alongMm, bearings, ...(oil && { oil }), ...(grease && { grease }) }
     }),
   }
 }

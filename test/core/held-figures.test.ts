@@ -749,7 +749,8 @@ describe('everyday markings', () => {
     const odd = card('6312 QX7', { identify: { group: 'N', groupEvidence: 'marking' } })
     expect(asked(odd)).to.include('letters-unknown')
     expect(odd.identify.verdict.word).to.equal('letters open')
-    expect(recordedRow('6312 QX7')).to.equal(null)
+    expect(recordedRow('6312 QX7')!.designation, 'letters that change nothing').to.equal('6312')
+    expect(recordedRow('7312 AQ'), 'letters of another angle').to.equal(null)
   })
   it('other words behind a number make it no bearing, nor do missing signs', () => {
     for (const typed of ['1206 bronze bush', 'bronze sleeve 60', 'banana', '63?2', '63*', '', 'x'.repeat(61)])

@@ -1,11 +1,22 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { carryOver } from '../../src/core/line/carry.js'
-import { COMPONENT_KINDS, faultsOf, plainBearing, usualNames, type DraftBearing, type LineDraft } from '../../src/core/line/draft.js'
+import {
+  COMPONENT_KINDS,
+  faultsOf,
+  plainBearing,
+  usualNames,
+  type ComponentFacts,
+  type DraftBearing,
+  type DraftPosition,
+  type LineDraft,
+} from '../../src/core/line/draft.js'
 import { readLine } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
 import { NOTATION } from '../../src/core/line/vocabulary.js'
-import type { Holder, Sides } from '../../src/core/line/records.js'
+import type { Holder, HousingSeatRecord, Sides } from '../../src/core/line/records.js'
+import type { GreaseSaid } from '../../src/core/lubrication/grease-words.js'
+import { greaseSaid, readGrease, usualGrease } from '../../src/core/lubrication/grease-words.js'
 import type { OilRecord } from '../../src/core/lubrication/oil-record.js'
 import { say } from '../../src/core/words/say.js'
 
@@ -36,6 +47,11 @@ const LINES: [string, string[], string[]][] = [
   ['2x 7309 B, 400, NU 309', ['drive end 0 1×7309 B+1×7309 B', 'non-drive end 400 1×NU 309'], []],
   ['2 × 30210, 400, 6211 in oil ISO VG 46', ['drive end 0 1×30210+1×30210', 'non-drive end 400 1×6211'], []],
   ['22212 + 29412, 400, 22212', ['drive end 0 1×22212+1×29412', 'non-drive end 400 1×22212'], []],
+  ['UCP 210 held, 620, UCF 210 C3 on clamp collar, 400, UEL 210', ['drive end 0 1×UC 210', 'middle 620 1×UC 210/3', 'non-drive end 1020 1×UEL 210'], []],
+  ['22218 K C3 on H 318 held in SN 518, 900, same free, fan wheel 95 kg', ['drive end 0 1×22218 K/3', 'fan end 900 1×22218 K/3'], ['fan-wheel 2 {"massKg":95}']],
+  ['sheave Ø355 60 wide 3 belts, 180, 6312, 320, NU 312 in split block, impeller 185 kg push 2 kN left', ['sheave end 180 1×6312', 'impeller end 500 1×NU 312'], ['sheave 0@0 {"diameterMm":355,"widthMm":60,"belts":3}', 'impeller 2 {"massKg":185,"pushN":-2000}']],
+  ['6312, 150, pull 1,5 kN up, 150, 6312, roll 420,5 kg', ['drive end 0 1×6312', 'non-drive end 300 1×6312'], ['force 1@150 {"pullN":1500,"pullDeg":90}', 'roll 2 {"massKg":420.5}']],
+  ['30207 held by castellated nut right, 60, 30210, castellated nut, wheel turns', ['drive end 0 1×30207', 'non-drive end 60 1×30210'], ['castellated-nut 2']],
   ['leans 20, 6311, 400, 6311, roll turns', ['drive end 0 1×6311', 'non-drive end 400 1×6311'], []],
   ['"bronze sleeve 80" held, 400, ?', ['drive end 0 1×bronze sleeve 80', 'non-drive end 400 1×null'], []],
   ['upper: NU 212 + 7312 B pair DB held, 12.5 in, lower: NU 212', ['upper 0 1×NU 212+2×7312 B', 'lower 317.5 1×NU 212'], []],
@@ -44,6 +60,13 @@ const LINES: [string, string[], string[]][] = [
 const OILS: OilRecord[] = [
   { feed: 'bath', viscosity40: 68, viscosity100: null, code: null },
   { feed: 'circulating', viscosity40: 46.5, viscosity100: 7.25, code: '-/17/14' },
+  { feed: 'oil-air', viscosity40: 32, viscosity100: null, code: '-/13/10' },
+]
+
+const GREASES: GreaseSaid[] = [
+  { name: 'Sheet room 2', thickener: null, baseOil: null, viscosity40: null, nlgi: null },
+  { name: null, thickener: 'lithium-complex', baseOil: 'mineral', viscosity40: 220, nlgi: '2' },
+  { name: null, thickener: 'polyurea-shear-stable', baseOil: null, viscosity40: null, nlgi: null },
 ]
 
 describe('a line as words', () => {
@@ -51,7 +74,7 @@ describe('a line as words', () => {
     it(words, () => {
       const line = read(words)
       expect(brief(line)).to.deep.equal(supports)
-      expect(line.components.map((c) => `${c.kind} ${c.slot}${c.alongMm === null ? '' : `@${c.alongMm}`}`)).to.deep.equal(components)
+      expect(line.components.map((c) => `${c.kind} ${c.slot}${c.alongMm === null ? '' : `@${c.alongMm}`}${c.facts ? ` ${JSON.stringify(c.facts)}` : ''}`)).to.deep.equal(components) // prettier-ignore
       expect(read(writeLine(line, 'metric')), 'it reads back as it was written').to.deep.equal(line)
     })
 
@@ -83,6 +106,13 @@ describe('a line as words', () => {
     ['6312 since 2026-13-40, 320, 6312', 'words-since', 'since 2026-13-40', null],
     ['7312 B pair sideways, 320, 6312', 'words-set', 'pair sideways', null],
     ['held, 320, 6312', 'words-no-bearing', 'held', null],
+    ['22218 K on H 318 in FOO 99, 900, 22218 K', 'words-in', 'in FOO 99', null],
+    ['impeller 185 kg FOO, 6312, 320, 6312', 'words-component', 'FOO', null],
+    ['sheave Ø, 6312, 320, 6312', 'words-component', 'Ø', null],
+    ['6312 grease FOO, 320, 6312', 'words-grease', 'grease FOO', null],
+    ['6312, 320, 6312, grease FOO', 'words-grease', 'grease FOO', null],
+    ['6312, 320, 6312, in oil thin', 'words-oil', 'in oil thin', null],
+    ['6312 oil-air thick, 320, 6312', 'words-oil', 'oil-air thick', null],
     ['6312, 320, 6312, shaft 60 x', 'words-shaft', 'shaft 60 x', null],
     ['6312, 320, 6312, shaft 60 x 400 bore wide', 'words-shaft', 'shaft 60 x 400 bore wide', null],
   ]
@@ -170,7 +200,12 @@ describe('a line as words', () => {
     outer: sides,
     inner: sides,
     since: fc.constantFrom(null, '2025-04-01'),
-    oil: fc.constantFrom(null, ...OILS),
+    runsIn: fc.constantFrom<Pick<DraftPosition, 'oil' | 'grease'>>(
+      {},
+      ...OILS.map((oil) => ({ oil })),
+      ...GREASES.map((grease) => ({ grease })),
+    ),
+    house: fc.constantFrom<Partial<HousingSeatRecord>>({}, { standsIn: 'split' }, { block: 'SN 518', standsIn: 'split' }, { block: 'UCP 208', standsIn: 'solid' }), // prettier-ignore
     seat: fc.constantFrom(
       { kind: 'not-recorded' as const },
       { kind: 'adapter-sleeve' as const, sleeve: 'H 316', nominalMm: 70 },
@@ -180,6 +215,7 @@ describe('a line as words', () => {
   const lines = fc
     .array(fc.tuple(fc.integer({ min: 100, max: 3000 }), bearing), { minLength: 1, maxLength: 6 })
     .chain((supports) => fc.tuple(fc.constant(supports), fc.array(fc.tuple(fc.constantFrom(...COMPONENT_KINDS), fc.nat(supports.length)), { maxLength: 3 }))) // prettier-ignore
+  const facts = fc.constantFrom<ComponentFacts | undefined>(undefined, { massKg: 185 }, { diameterMm: 355, belts: 3 }, { pullN: 1500, pullDeg: 45, pushN: -200 }, { widthMm: 60, pullN: 2000 }) // prettier-ignore
   const shafts = fc.option(
     fc.record({
       leftMm: fc.integer({ min: -50, max: 400 }),
@@ -195,48 +231,63 @@ describe('a line as words', () => {
   )
   it('any drawn line is written as words that read back as it, in either unit system', () => {
     fc.assert(
-      fc.property(lines, shafts, fc.constantFrom('metric' as const, 'inch' as const), ([supports, carried], shaft, system) => {
-        let along = 0
-        const draft: LineDraft = {
-          orientation: 'horizontal',
-          tiltDeg: 0,
-          turning: 'shaft',
-          shaft,
-          components: carried.sort((a, b) => a[1] - b[1]).map(([kind, slot]) => ({ kind, slot, alongMm: null })),
-          positions: supports.map(([gap, b], i) => {
-            along = i === 0 ? 0 : along + Math.round(gap / 25.4) * 25.4
-            const listed = b.designation !== null && b.designation !== 'bronze sleeve'
-            const own: DraftBearing = {
-              ...plainBearing(b.designation),
-              ...(b.pair && { count: 2, arrangement: b.pair as 'tandem' }),
-              group: listed ? b.group : null,
-              shaftSeat: b.seat,
-              holding: { outer: b.outer, inner: b.inner },
-              since: b.since,
-            }
-            return { code: null, name: '', alongMm: Math.round(along * 1e4) / 1e4, bearings: [own], ...(b.oil && { oil: b.oil }) }
-          }),
-        }
-        usualNames(draft).forEach((name, i) => (draft.positions[i]!.name = name))
-        const words = writeLine(draft, system)
-        const { line, problems } = readLine(words, system)
-        expect(problems, words).to.deep.equal([])
-        line.positions.forEach((p, i) => {
-          expect(p.alongMm, words).to.be.closeTo(draft.positions[i]!.alongMm, 0.02)
-          p.alongMm = draft.positions[i]!.alongMm
-        })
-        // In inches a length is written to a thousandth of an inch.
-        const near = (a: number | undefined, b: number) => expect(a, words).to.be.closeTo(b, 0.02)
-        if (shaft) near(line.shaft?.leftMm, shaft.leftMm)
-        shaft?.sections.forEach((s, i) => {
-          near(line.shaft!.sections[i]?.lengthMm, s.lengthMm)
-          near(line.shaft!.sections[i]?.outsideMm, s.outsideMm)
-          near(line.shaft!.sections[i]?.boreMm, s.boreMm)
-        })
-        expect(line.shaft?.sections.length).to.equal(shaft?.sections.length)
-        line.shaft = shaft
-        expect(line, words).to.deep.equal(draft)
-      }),
+      fc.property(
+        lines,
+        shafts,
+        facts,
+        fc.constantFrom('metric' as const, 'inch' as const),
+        ([supports, carried], shaft, known, system) => {
+          let along = 0
+          const draft: LineDraft = {
+            orientation: 'horizontal',
+            tiltDeg: 0,
+            turning: 'shaft',
+            shaft,
+            components: carried
+              .sort((a, b) => a[1] - b[1])
+              .map(([kind, slot]) => ({ kind, slot, alongMm: null, ...(known && { facts: known }) })),
+            positions: supports.map(([gap, b], i) => {
+              along = i === 0 ? 0 : along + Math.round(gap / 25.4) * 25.4
+              const listed = b.designation !== null && b.designation !== 'bronze sleeve'
+              const own: DraftBearing = {
+                ...plainBearing(b.designation),
+                ...(b.pair && { count: 2, arrangement: b.pair as 'tandem' }),
+                group: listed ? b.group : null,
+                shaftSeat: b.seat,
+                housingSeat: { kind: 'not-recorded', ...b.house },
+                holding: { outer: b.outer, inner: b.inner },
+                since: b.since,
+              }
+              return { code: null, name: '', alongMm: Math.round(along * 1e4) / 1e4, bearings: [own], ...b.runsIn }
+            }),
+          }
+          usualNames(draft).forEach((name, i) => (draft.positions[i]!.name = name))
+          const words = writeLine(draft, system)
+          const { line, problems } = readLine(words, system)
+          expect(problems, words).to.deep.equal([])
+          line.positions.forEach((p, i) => {
+            expect(p.alongMm, words).to.be.closeTo(draft.positions[i]!.alongMm, 0.02)
+            p.alongMm = draft.positions[i]!.alongMm
+          })
+          // In inches a length is written to a thousandth of an inch.
+          const near = (a: number | undefined, b: number) => expect(a, words).to.be.closeTo(b, 0.02)
+          for (const c of line.components) {
+            // A force is written to what anybody measures of it.
+            for (const [name, value] of Object.entries(known ?? {})) expect(c.facts?.[name as keyof ComponentFacts], words).to.be.closeTo(value, Math.abs(value) * 0.002) // prettier-ignore
+            expect(Object.keys(c.facts ?? {}).sort(), words).to.deep.equal(Object.keys(known ?? {}).sort())
+            if (known) c.facts = known
+          }
+          if (shaft) near(line.shaft?.leftMm, shaft.leftMm)
+          shaft?.sections.forEach((s, i) => {
+            near(line.shaft!.sections[i]?.lengthMm, s.lengthMm)
+            near(line.shaft!.sections[i]?.outsideMm, s.outsideMm)
+            near(line.shaft!.sections[i]?.boreMm, s.boreMm)
+          })
+          expect(line.shaft?.sections.length).to.equal(shaft?.sections.length)
+          line.shaft = shaft
+          expect(line, words).to.deep.equal(draft)
+        },
+      ),
       { numRuns: 200 },
     )
   })
@@ -294,6 +345,55 @@ describe('what a support runs in', () => {
   })
 })
 
+describe('what runs in what, at one support or everywhere', () => {
+  const runsIn = (words: string) =>
+    read(words).positions.map((p) => (p.oil ? `${p.oil.feed} ${p.oil.viscosity40}` : (p.grease?.name ?? p.grease?.thickener ?? '')))
+  // prettier-ignore
+  const WORDS: [words: string, each: string[]][] = [
+    ['6312 in oil ISO VG 46, 320, same', ['bath 46', 'bath 46']],
+    ['6312 in oil VG 46, 320, 6312', ['bath 46', '']],
+    ['6312, 320, 6312, in oil VG 46', ['bath 46', 'bath 46']],
+    ['6312 grease "Sheet room 2", 320, 6312, in oil VG 46', ['Sheet room 2', 'bath 46']],
+    ['6312, 320, 6312, grease lithium 2', ['lithium', 'lithium']],
+    ['7014 C P4 DB oil-air, 200, same', ['oil-air 68', 'oil-air 68']],
+    ['7014 C P4 DB oil-air VG 32, 200, same in oil VG 46', ['oil-air 32', 'bath 46']],
+    ['6312 in oil VG 46 held, 320, NU 312 grease polyurea', ['bath 46', 'polyurea-conventional']],
+    ['6312 in oil VG 46, 320, 6208 + same', ['bath 46', '']],
+  ]
+  for (const [words, each] of WORDS)
+    it(words, () => {
+      expect(runsIn(words)).to.deep.equal(each)
+      expect(runsIn(writeLine(read(words), 'metric'))).to.deep.equal(each)
+    })
+  it('the same stands in the same block and clamp, held as its own words say', () => {
+    const [a, b] = read('22218 K on H 318 Ø80 held in split block, 900, same free').positions
+    expect(b!.bearings[0]).to.deep.include({
+      shaftSeat: a!.bearings[0]!.shaftSeat,
+      housingSeat: { kind: 'not-recorded', standsIn: 'split' },
+    })
+    expect(read('UCP 208 on clamp collar held, 900, same').positions[1]!.bearings[0]!.shaftSeat.kind).to.equal('clamp-collar')
+  })
+  it('a tin that is silent has the usual values of its kind; a name that no list has says nothing', () => {
+    expect(greaseSaid(readGrease('lithium 2'), [])).to.deep.include({
+      viscosity40: 150,
+      baseOil: 'mineral',
+      nlgi: '2',
+      lowC: -25,
+      highC: 110,
+    })
+    // ISO 2909: a mineral oil of VG 150 and index 95 has about 14.6 mm²/s at 100 °C.
+    expect(usualGrease({ viscosity40: 150 }).viscosity100).to.be.closeTo(14.6, 0.2)
+    expect(usualGrease({ thickener: 'polyurea-conventional', baseOil: 'pao', viscosity40: 46 })).to.deep.include({
+      viscosity40: 46,
+      nlgi: '2',
+      highC: 140,
+    })
+    expect(greaseSaid(readGrease('"no such tin"'), [])).to.equal(null)
+    expect(greaseSaid(readGrease('VG 220 NLGI 1'), [])).to.equal(null)
+    for (const words of ['', 'FOO', 'lithium FOO', 'VG 5', 'VG 20000', '"']) expect(readGrease(words), words).to.equal(null)
+  })
+})
+
 describe('what cannot be of a line', () => {
   // prettier-ignore
   const FAULTS: [string, (line: LineDraft) => void, string | null][] = [
@@ -325,7 +425,7 @@ describe('what cannot be of a line', () => {
 describe('words that are not swallowed, and hints that are no echo', () => {
   it('what follows a known word is a fault and not part of a name', () => {
     const { problems, line } = readLine('22218 K on H 318 in FOO 99, 400, 6318', 'metric')
-    expect(problems.map((p) => p.code)).to.deep.equal(['words-not-here'])
+    expect(problems.map((p) => p.code)).to.deep.equal(['words-in'])
     expect(line.positions[0]!.bearings[0]!.shaftSeat).to.not.have.property('sleeve', 'H 318 IN FOO 99')
     for (const sleeve of ['H 318', 'H 3138', 'AH 2318', 'AOH 24152', 'H 32/500', 'HE 318']) expect(readLine(`22218 K on ${sleeve}, 400, 6318`, 'metric').problems, sleeve).to.deep.equal([]) // prettier-ignore
   })

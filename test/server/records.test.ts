@@ -69,6 +69,37 @@ describe('records of a plant of one’s own', () => {
     expect((await technician.get('/machines')).body.machines.map((x: { code: string }) => x.code)).to.include('LF-1')
   })
 
+  it('what was said of a line is not asked on its card: what sits on it, its housing, oil or grease, its nut', async () => {
+    const { body: greases } = await planner.post('/settings/greases', { name: 'Sheet room 2', thickener: 'lithium', baseOil: 'mineral', nlgi: '2', viscosity40: 150, viscosity100: 14, lowC: -20, highC: 120 }) // prettier-ignore
+    const tin = greases.greases.find((g: { name: string }) => g.name === 'Sheet room 2')
+    const said = 'sheave Ø355 3 belts, 180, 22218 K on H 318 held in SN 518 grease "Sheet room 2", 900, UCP 210 grease lithium NLGI 2, impeller 185 kg push 2 kN left, castellated nut' // prettier-ignore
+    const m = await made('SAID-1', said)
+    const [line] = m.shaftLines
+    expect(draftOf(line!).components).to.deep.equal(typed(said).components)
+    expect(readLine(words(m), 'metric').line).to.deep.equal(typed(said))
+    const card = (await technician.post('/cards', { places: line!.positions.flatMap((p) => p.places.map((x) => x.id)), reason: 'x' })).body as CardView // prettier-ignore
+    const value = (key: string) => card.answers[key]?.value
+    expect(value('p1.1/mount.standsIn')).to.equal('split')
+    expect(value('p1.1/fit.split')).to.equal(true)
+    expect(value('p2.1/mount.standsIn')).to.equal('solid')
+    expect(value('p1/lubricate.greaseId')).to.equal(tin.id)
+    expect(value('line/mount.hubLock')).to.equal('castellated')
+    expect(card.context.positions.map((p) => p.past.grease?.name)).to.deep.equal(['Sheet room 2', 'lithium NLGI 2, the rest as usual'])
+    const sources = value('line/duty.sources') as { kind: string; values: Record<string, number>; toward: string | null }[]
+    expect(sources.map((s) => [s.kind, s.values.massKg ?? s.values.pitchDiameterMm ?? s.values.axialN, s.toward])).to.deep.equal([
+      ['belt', 355, null],
+      ['weight', undefined, null],
+      ['force', 2000, 'left'],
+      ['weight', 185, null],
+    ])
+    // Typed over: the block and what is known go and come with the words.
+    const again = await retype(m, said.replace(' in SN 518', '').replace('185 kg', '190 kg'))
+    expect(again.status).to.equal(200)
+    expect(words(again.body as MachineView))
+      .to.contain('190 kg')
+      .and.not.contain('SN 518')
+  })
+
   // prettier-ignore
   const REFUSED: [what: string, body: object, field: string][] = [
     ['a code that another machine has', machineOf('MM-1'), 'code'],

@@ -151,8 +151,8 @@ export function bearing(input: { designation: string }): Result<Bearing> {
   return sheet.result({ ...row })
 }
 
-/** The row of what is recorded as fitted, where every letter of it is understood; null for anything else. Source: as `findMarked`. */
+/** The row of what is recorded as fitted; letters that nobody explains change nothing of it, but where they make another bearing, or no number stands there, it is null. Source: as `findMarked`. */
 export function recordedRow(text: string, own: readonly Bearing[] = []): Bearing | null {
   const marked = findMarked(text, own)
-  return marked && !marked.unknown ? marked.row : null
+  return marked && !marked.changes ? marked.row : null
 }

@@ -28,11 +28,13 @@ export function carryOver(before: LineDraft, typed: LineDraft): LineDraft {
 function carryBearing(before: DraftBearing | undefined, typed: DraftBearing): DraftBearing {
   if (!before) return typed
   const { measuredMm, measurings } = before.shaftSeat
+  const { block: _block, standsIn: _standsIn, ...housing } = before.housingSeat
+  const { block, standsIn } = typed.housingSeat
   const sameSeat = before.shaftSeat.kind === typed.shaftSeat.kind
   return {
     ...typed,
     places: before.places.slice(0, typed.count),
-    housingSeat: before.housingSeat,
+    housingSeat: { ...housing, ...(block && { block }), ...(standsIn && { standsIn }) },
     shaftSeat: sameSeat && measuredMm ? { ...typed.shaftSeat, measuredMm, ...(measurings && { measurings }) } : typed.shaftSeat,
     since: typed.since ?? (before.designation === typed.designation ? before.since : null),
   }

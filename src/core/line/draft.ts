@@ -1,5 +1,6 @@
 import { findBearing } from '../catalogue/catalogue.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { GreaseSaid } from '../lubrication/grease-words.js'
 import type { OilRecord } from '../lubrication/oil-record.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { amount, type Message } from '../words/message.js'
@@ -36,6 +37,19 @@ export interface DraftPosition {
   bearings: DraftBearing[]
   /** What it runs in where that is oil; left out or null: grease, or not known. */
   oil?: OilRecord | null
+  /** Its grease, as it was said; left out or null: not said, or it runs in oil. */
+  grease?: GreaseSaid | null
+}
+
+/** What is said of a thing on the shaft, kg, mm and N; a pull across it toward so many degrees (90 up, 270 down), a push along it to the right. */
+export interface ComponentFacts {
+  massKg?: number
+  diameterMm?: number
+  widthMm?: number
+  belts?: number
+  pullN?: number
+  pullDeg?: number
+  pushN?: number
 }
 
 /** What the shaft carries besides its bearings. */
@@ -45,6 +59,8 @@ export interface DraftComponent {
   slot: number
   /** Null where only its order is known. */
   alongMm: number | null
+  /** Left out where nothing is said. */
+  facts?: ComponentFacts
 }
 
 export interface LineDraft {
@@ -70,13 +86,18 @@ export const COMPONENTS = {
   impeller: { words: ['impeller', 'pump wheel'], end: 'impeller end' },
   'fan-wheel': { words: ['fan wheel', 'fan'], end: 'fan end' },
   rotor: { words: ['rotor'], end: null },
-  drum: { words: ['drum', 'roll', 'roller'], end: null },
+  drum: { words: ['drum'], end: null },
+  roll: { words: ['roll', 'roller'], end: null },
+  wheel: { words: ['wheel', 'hub'], end: 'wheel end' },
+  screw: { words: ['screw', 'auger'], end: 'screw end' },
   flywheel: { words: ['flywheel'], end: 'flywheel end' },
   brake: { words: ['brake', 'brake disc'], end: 'brake end' },
   tool: { words: ['tool', 'chuck', 'grinding wheel'], end: 'tool end' },
   spacer: { words: ['spacer'], end: null },
   nut: { words: ['nut', 'lock nut'], end: null },
   seal: { words: ['seal', 'shaft seal'], end: null },
+  'castellated-nut': { words: ['castellated nut', 'castle nut'], end: null },
+  force: { words: ['pull', 'force'], end: null },
 } as const satisfies Record<string, { words: readonly string[]; end: string | null }>
 export type ComponentKind = keyof typeof COMPONENTS
 export const COMPONENT_KINDS = Object.keys(COMPONENTS) as ComponentKind[]

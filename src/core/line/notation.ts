@@ -2,14 +2,28 @@ import { plainName } from '../catalogue/designation.js'
 import { groupMark } from '../fits/clearance-group.js'
 import { findMarked } from '../identify/marked.js'
 import { readOil } from '../lubrication/oil.js'
-import type { OilRecord } from '../lubrication/oil-record.js'
+import { readGrease } from '../lubrication/grease-words.js'
 import { parse, type UnitSystem } from '../units/quantities.js'
+import { lower } from '../words/lower.js'
 import type { Message } from '../words/message.js'
-import { MOST, plainBearing, usualNames, type ComponentKind, type DraftBearing, type DraftComponent, type LineDraft } from './draft.js'
+import {
+  COMPONENTS,
+  MOST,
+  plainBearing,
+  usualNames,
+  type ComponentFacts,
+  type ComponentKind,
+  type DraftBearing,
+  type DraftComponent,
+  type DraftPosition,
+  type LineDraft,
+} from './draft.js'
 import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
 import { readShaft, speaksOfShaft } from './shaft.js'
-import { couldBe, distanceOf, elements, find, lower, mayBeBearing, nearest, round, settle, split, trimmed, type Piece } from './pieces.js'
-import { ARRANGEMENTS, CLAUSES, COMPONENT_WORDS, HELD_BY, LINE_WORDS, SEATS, type Clause } from './vocabulary.js'
+import { couldBe, distanceOf, elements, find, mayBeBearing, nearest, round, settle, split, trimmed, type Piece } from './pieces.js'
+import { componentIn, factsIn } from './component-words.js'
+import { splitBlock, unitOf } from './housed.js'
+import { ARRANGEMENTS, CLAUSES, HELD_BY, LINE_WORDS, SEATS, STANDS, type Clause } from './vocabulary.js'
 
 /**
  * A shaft line as words, left to right: `coupling, 6312 C3 held, 320, NU 312, impeller`. Elements stand between commas or
@@ -79,9 +93,12 @@ function seatOf(text: string, system: UnitSystem): ShaftSeatRecord | null {
 
 type Problem = (piece: Piece, code: string, params?: Message['params'], could?: string[]) => void
 
-/** `inner free` is one clause. */
-const CLAUSE_FIRST = new RegExp(`^(?:${CLAUSES.join('|')})\\b`, 'i')
-const CLAUSE_START = new RegExp(`(?<!\\binner)\\s+(?=(?:${CLAUSES.join('|')})\\b)`, 'gi')
+/** `inner free` is one clause, and `in` behind a size its unit. */
+const BEGINS = `(?:${CLAUSES.filter((c) => c !== 'in').join('|')})\\b`
+const CLAUSE = `(?:${BEGINS}|in\\b(?=\\s+(?!in\\b|${BEGINS})\\S))`
+const CLAUSE_WORD = new RegExp(`^(?:${CLAUSES.join('|')})\\b`, 'i')
+const CLAUSE_FIRST = new RegExp(`^${CLAUSE}`, 'i')
+const CLAUSE_START = new RegExp(`(?<!\\binner)\\s+(?=${CLAUSE})`, 'gi')
 
 /** Takes a bearing's name from its clauses: the stretches that begin with a word of the table. */
 function clausesOf(source: string, piece: Piece): { head: Piece; clauses: (Piece & { word: Clause; rest: string })[] } {
@@ -92,14 +109,41 @@ function clausesOf(source: string, piece: Piece): { head: Piece; clauses: (Piece
   const parts = bounds.slice(0, -1).map((start, i) => trimmed(source, start, bounds[i + 1]!))
   const head = first ? { text: '', from: piece.from, to: piece.from } : parts.shift()!
   const clauses = parts.map((p) => {
-    const [word] = /^\w+/.exec(p.text)!
+    const [word] = CLAUSE_WORD.exec(p.text)!
     return { ...p, word: word.toLowerCase() as Clause, rest: p.text.slice(word.length).trim() }
   })
   return { head, clauses }
 }
 
-/** Each clause with what it changes on a bearing; false when its words are not understood. */
-const TAKES: Record<Clause, (bearing: DraftBearing, rest: string, system: UnitSystem) => boolean> = {
+/** What a support runs in. */
+type RunsIn = Pick<DraftPosition, 'oil' | 'grease'>
+
+/** Oil-air of which nobody said the oil. Engineering practice for spindles. */
+const USUAL_OIL_AIR = 'VG 68'
+
+/** What is said of what something runs in; false when it is neither. */
+function takesLubricant(runsIn: RunsIn, word: string, rest: string): boolean {
+  const read = word === 'grease' ? null : word === 'oil-air' && !rest ? (runsIn.oil ?? readOil(USUAL_OIL_AIR)) : readOil(rest)
+  const oil = read && { ...read, ...(word === 'oil-air' && { feed: 'oil-air' as const }) }
+  const grease = word === 'grease' ? readGrease(rest) : null
+  if (oil) Object.assign(runsIn, { oil, grease: null })
+  if (grease) Object.assign(runsIn, { oil: null, grease })
+  return oil !== null || grease !== null
+}
+
+/** What stands behind `in`: what it runs in, or what it stands in. */
+function takesIn(bearing: DraftBearing, rest: string, runsIn: RunsIn): boolean {
+  const oil = /^oil\b\s*(.*)$/i.exec(rest)
+  if (oil) return takesLubricant(runsIn, 'oil', oil[1]!)
+  const stands = find(STANDS, rest)
+  const block = stands ? null : (splitBlock(rest) ?? unitOf(rest))
+  if (stands) bearing.housingSeat = { ...bearing.housingSeat, standsIn: stands }
+  if (block) bearing.housingSeat = { ...bearing.housingSeat, ...block.housing }
+  return Boolean(stands ?? block)
+}
+
+/** Each clause with what it changes on a bearing or its support; false when its words are not understood. */
+const TAKES: Record<Clause, (bearing: DraftBearing, rest: string, system: UnitSystem, runsIn: RunsIn) => boolean> = {
   held: (b, rest) => takesRing(b, 'outer', sidesOf(rest, b.holding.outer, 'held', 'free')),
   free: (b, rest) => !rest.startsWith('by') && takesRing(b, 'outer', sidesOf(rest, b.holding.outer, 'free', 'not-recorded')),
   inner: (b, rest) => {
@@ -116,6 +160,9 @@ const TAKES: Record<Clause, (bearing: DraftBearing, rest: string, system: UnitSy
     if (day) b.since = day
     return day !== null
   },
+  in: (b, rest, _system, runsIn) => takesIn(b, rest, runsIn),
+  grease: (_b, rest, _system, runsIn) => takesLubricant(runsIn, 'grease', rest),
+  'oil-air': (_b, rest, _system, runsIn) => takesLubricant(runsIn, 'oil-air', rest),
   pair: (b, rest) => takesSet(b, 2, rest),
   set: (b, rest) => {
     const match = /^of\s+(\d+)\s+(.*)$/i.exec(rest)
@@ -136,7 +183,11 @@ function takesSet(bearing: DraftBearing, count: number, arrangement: string): bo
   return true
 }
 
-const CLAUSE_FAULT: Partial<Record<Clause, string>> = { since: 'words-since', pair: 'words-set', set: 'words-set' }
+const CLAUSE_FAULT: Partial<Record<Clause, string>> = {
+  ...{ since: 'words-since', pair: 'words-set', set: 'words-set', in: 'words-in', grease: 'words-grease', 'oil-air': 'words-oil' },
+}
+const faultOf = ({ word, rest }: { word: Clause; rest: string }) =>
+  word === 'in' && /^oil\b/i.test(rest) ? 'words-oil' : (CLAUSE_FAULT[word] ?? 'words-not-here')
 
 /** The bearing that a name speaks of; null when it speaks of none. */
 function named(head: string, before: DraftBearing | null): DraftBearing | null {
@@ -144,8 +195,10 @@ function named(head: string, before: DraftBearing | null): DraftBearing | null {
   if (quoted) return plainBearing(quoted[1]!.trim().slice(0, MOST.designation) || null)
   if (head === '?') return plainBearing(null)
   if (lower(head) === 'same') return before && { ...structuredClone(before), places: [], holding: plainBearing(null).holding, since: null }
+  const unit = unitOf(head)
+  if (unit) return { ...plainBearing(unit.designation), group: unit.group, housingSeat: { kind: 'not-recorded', ...unit.housing } }
   const marked = findMarked(head)
-  if (!marked || marked.unknown) return null
+  if (!marked || marked.changes) return null
   // Letters that say more than the number and its clearance stay as they were written.
   const bare = plainName(head) === plainName(marked.row.designation + (marked.group && marked.group !== 'N' ? groupMark(marked.group) : ''))
   const text = head.toUpperCase().replace(/\s+/g, ' ')
@@ -165,7 +218,14 @@ const TIMES = /^(\d)\s*[x×]\s*(?=\S)/i
 const withoutGroup = (text: string) => text.replace(/[\s/]*C[2345N]$/, '')
 
 /** One bearing, pair or set of a support. */
-function bearingOf(source: string, piece: Piece, before: DraftBearing | null, system: UnitSystem, problem: Problem): DraftBearing | null {
+function bearingOf(
+  source: string,
+  piece: Piece,
+  before: DraftBearing | null,
+  system: UnitSystem,
+  runsIn: RunsIn,
+  problem: Problem,
+): DraftBearing | null {
   const { head, clauses } = clausesOf(source, piece)
   if (!head.text) {
     problem(piece, 'words-no-bearing', { text: piece.text })
@@ -184,47 +244,85 @@ function bearingOf(source: string, piece: Piece, before: DraftBearing | null, sy
   }
   const taken = bearing ?? plainBearing(null)
   for (const clause of clauses)
-    if (!TAKES[clause.word](taken, clause.rest, system))
-      problem(clause, CLAUSE_FAULT[clause.word] ?? 'words-not-here', { text: clause.text, most: MOST.inSet })
+    if (!TAKES[clause.word](taken, clause.rest, system, runsIn)) problem(clause, faultOf(clause), { text: clause.text, most: MOST.inSet })
   return taken
 }
 
+type Support = Extract<Element, { kind: 'support' }>
 type Element =
-  | { kind: 'component'; component: ComponentKind; piece: Piece }
+  | { kind: 'component'; component: ComponentKind; facts: ComponentFacts; piece: Piece }
   | { kind: 'distance'; mm: number; piece: Piece }
-  | { kind: 'support'; name: string; bearings: DraftBearing[]; oil: OilRecord | null; piece: Piece }
+  | { kind: 'support'; name: string; bearings: DraftBearing[]; runsIn: RunsIn; piece: Piece }
 
-/** What a support runs in, behind everything else; grease needs no word. */
-const IN_OIL = /\s+in\s+oil\b\s*([^"]*)$/i
+/** What every support runs in of which nothing else is said: an element of its own. */
+const ALL_RUN_IN = /^(?:in\s+(?=oil\b))?(oil-air|oil|grease)\b\s*(.*)$/i
+
+/** A word of the line itself, taken at once; false when it is none. */
+function takesLineWord(piece: Piece, line: LineDraft, everywhere: RunsIn, problem: Problem): boolean {
+  const tilt = /^(?:tilted|leans)\s+(\d{1,2}(?:[.,]\d+)?)\s*°?$/i.exec(piece.text)
+  const word = tilt ? { orientation: 'tilted' as const, tiltDeg: Number(tilt[1]!.replace(',', '.')) } : find(LINE_WORDS, piece.text)
+  if (word) Object.assign(line, word)
+  if (word || speaksOfShaft(piece.text)) return true
+  const runsIn = ALL_RUN_IN.exec(piece.text)
+  if (!runsIn) return false
+  const [, kind, rest] = runsIn
+  if (!takesLubricant(everywhere, kind!.toLowerCase(), rest!))
+    problem(piece, kind!.toLowerCase() === 'grease' ? 'words-grease' : 'words-oil', { text: piece.text })
+  return true
+}
+
+/** What sits on the shaft, with what is said of it. */
+function componentOf(source: string, piece: Piece, system: UnitSystem, problem: Problem): Element {
+  const { kind, behind } = componentIn(piece.text)!
+  const { facts, astray } = factsIn(source, piece.from + behind, piece.to, system)
+  if (astray) problem(astray, 'words-component', { text: astray.text, what: COMPONENTS[kind].words[0] })
+  return { kind: 'component', component: kind, facts, piece }
+}
+
+/** One support: its name, what stands there, and what it runs in; what is the same as before runs in the same. */
+function supportOf(source: string, piece: Piece, before: Support | null, system: UnitSystem, problem: Problem): Support {
+  const name = /^([^:"]{1,60}):\s*/.exec(piece.text)
+  const runsIn: RunsIn = {}
+  let last = before?.bearings.at(-1) ?? null
+  const parts = split(source, piece.from + (name?.[0].length ?? 0), piece.to, (at) => source[at] === '+')
+  const bearings = parts.flatMap((part, i) => {
+    const times = TIMES.exec(part.text)
+    const one = times ? trimmed(source, part.from + times[0].length, part.to) : part
+    if (i === 0 && before && /^same\b/i.test(one.text)) Object.assign(runsIn, structuredClone(before.runsIn))
+    const bearing = bearingOf(source, one, last, system, runsIn, problem)
+    last = bearing ?? last
+    if (!bearing) return []
+    const many = Math.max(1, Math.min(MOST.inSet, Number(times?.[1] ?? 1)))
+    return bearing.count > 1 ? [bearing] : Array.from({ length: many }, (_, n) => (n ? structuredClone(bearing) : bearing))
+  })
+  return { kind: 'support', name: name?.[1]!.trim() ?? '', bearings, runsIn, piece }
+}
 
 /** What each stretch between two commas is; a line word is taken at once. */
-function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens: Token[], problem: Problem): Element[] {
+function elementsOf(source: string, system: UnitSystem, line: LineDraft, everywhere: RunsIn, tokens: Token[], problem: Problem): Element[] {
   const pieces = elements(source)
   const token = ({ from, to }: Piece, kind: TokenKind) => tokens.push({ from, to, kind })
   const things = pieces.filter((piece, i) => {
     // Nothing behind the last comma is somebody still typing.
     if (!piece.text && i < pieces.length - 1) problem(trimmed(source, piece.from, piece.from + 1), 'words-empty')
     if (!piece.text) return false
-    const tilt = /^(?:tilted|leans)\s+(\d{1,2}(?:[.,]\d+)?)\s*°?$/i.exec(piece.text)
-    const word = tilt ? { orientation: 'tilted' as const, tiltDeg: Number(tilt[1]!.replace(',', '.')) } : find(LINE_WORDS, piece.text)
-    if (word) Object.assign(line, word)
-    if (!word && !speaksOfShaft(piece.text)) return true
+    if (!takesLineWord(piece, line, everywhere, problem)) return true
     token(piece, 'line')
     return false
   })
   const sorts = settle(
     things.map(({ text }) => {
-      if (find(COMPONENT_WORDS, text)) return 'component'
+      if (componentIn(text)) return 'component'
       if (distanceOf(text, system) === null) return 'support'
       return mayBeBearing(text) ? 'either' : 'distance'
     }),
   )
-  let before: DraftBearing | null = null
+  let before: Support | null = null
   return things.flatMap((piece, i): Element[] => {
     const sort = sorts[i]!
     if (sort === 'component') {
       token(piece, 'component')
-      return [{ kind: 'component', component: find(COMPONENT_WORDS, piece.text)!, piece }]
+      return [componentOf(source, piece, system, problem)]
     }
     if (sort === 'distance') {
       const mm = distanceOf(piece.text, system)!
@@ -233,21 +331,11 @@ function elementsOf(source: string, system: UnitSystem, line: LineDraft, tokens:
       problem(piece, 'words-distance-small')
       return []
     }
-    const name = /^([^:"]{1,60}):\s*/.exec(piece.text)
-    const inOil = IN_OIL.exec(piece.text)
-    const oil = inOil && readOil(inOil[1]!)
-    if (inOil && !oil) problem(trimmed(source, piece.from + inOil.index, piece.to), 'words-oil', { text: inOil[0].trim() })
-    const rest = trimmed(source, piece.from + (name?.[0].length ?? 0), inOil ? piece.from + inOil.index : piece.to)
-    const bearings = split(source, rest.from, rest.to, (at) => source[at] === '+').flatMap((part) => {
-      const times = TIMES.exec(part.text)
-      const bearing = bearingOf(source, times ? trimmed(source, part.from + times[0].length, part.to) : part, before, system, problem)
-      before = bearing ?? before
-      if (!bearing) return []
-      const many = Math.max(1, Math.min(MOST.inSet, Number(times?.[1] ?? 1)))
-      return bearing.count > 1 ? [bearing] : Array.from({ length: many }, (_, i) => (i ? structuredClone(bearing) : bearing))
-    })
-    token(piece, bearings.length ? 'bearing' : 'unknown')
-    return bearings.length ? [{ kind: 'support', name: name?.[1]!.trim() ?? '', bearings, oil, piece }] : []
+    const support = supportOf(source, piece, before, system, problem)
+    const found = support.bearings.length > 0
+    token(piece, found ? 'bearing' : 'unknown')
+    if (found) before = support
+    return found ? [support] : []
   })
 }
 
@@ -284,7 +372,12 @@ function place(found: readonly Element[], line: LineDraft, problem: Problem): vo
   line.positions.forEach((p, n) => (p.alongMm = round(at[supports[n]!]! - origin)))
   line.components = things.flatMap((e, i): DraftComponent[] =>
     e.kind === 'component'
-      ? [{ kind: e.component, slot: supports.filter((s) => s < i).length, alongMm: at[i] === null ? null : round(at[i]! - origin) }]
+      ? [
+          {
+            ...{ kind: e.component, slot: supports.filter((s) => s < i).length, alongMm: at[i] === null ? null : round(at[i]! - origin) },
+            ...(Object.keys(e.facts).length > 0 && { facts: e.facts }),
+          },
+        ]
       : [],
   )
 }
@@ -310,12 +403,14 @@ export function readLine(source: string, system: UnitSystem): ReadLine {
   const tokens: Token[] = []
   const problems: NotUnderstood[] = []
   const problem: Problem = ({ from, to }, code, params = {}, could = []) => problems.push({ from, to, code, params, could })
-  const found = source.trim() ? elementsOf(source, system, line, tokens, problem) : []
+  const everywhere: RunsIn = {}
+  const found = source.trim() ? elementsOf(source, system, line, everywhere, tokens, problem) : []
   let slot = 0
   for (const e of found) {
     if (e.kind === 'component') line.components.push({ kind: e.component, slot, alongMm: null })
     if (e.kind !== 'support') continue
-    line.positions.push({ code: null, name: e.name, alongMm: 0, bearings: e.bearings, ...(e.oil && { oil: e.oil }) })
+    const { oil, grease } = e.runsIn.oil || e.runsIn.grease ? e.runsIn : everywhere
+    line.positions.push({ code: null, name: e.name, alongMm: 0, bearings: e.bearings, ...(oil && { oil }), ...(grease && { grease }) })
     slot += 1
   }
   const usual = usualNames(line)

@@ -2,6 +2,7 @@ import { distance } from 'fastest-levenshtein'
 import { findBearing, sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import { parse, type UnitSystem } from '../units/quantities.js'
+import { lower } from '../words/lower.js'
 import { CLAUSES, COMPONENT_WORDS, LINE_WORDS } from './vocabulary.js'
 
 /** Words of a line cut into pieces, and what each may be. */
@@ -47,11 +48,13 @@ export const elements = (source: string): Piece[] =>
     source.length,
     (at) =>
       source[at] === ';' ||
-      (source[at] === ',' && !(/\d/.test(source[at - 1] ?? '') && /^\d{1,2}(?=\s*(mm|cm|m|in)?\s*([,;x×+]|$))/.test(source.slice(at + 1)))),
+      (source[at] === ',' &&
+        !(
+          /\d/.test(source[at - 1] ?? '') &&
+          /^\d{1,2}(?=\s*(?:(?:mm|cm|m|in)?\s*([,;x×+]|$)|(?:kN|N|lbf|kg|lb)\b))/i.test(source.slice(at + 1))
+        )),
   )
 
-/** Small letters, one blank between words; no unit. Source: none, it reads. */
-export const lower = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim()
 /** What a table has for a text, however it is written; no unit. Source: the table. */
 export function find<T>(table: readonly (readonly [string, T])[], text: string): T | undefined {
   const given = lower(text)

@@ -1,7 +1,19 @@
+import type { StandsIn } from '../mounting/ways.js'
+
 /** What the records know of a shaft line: how rings are held and what they sit on. */
 
 /** What holds one ring to one side. `held` is all that was written down of it. */
-export const HOLDERS = ['not-recorded', 'free', 'held', 'shoulder', 'locating-ring', 'cover', 'nut', 'snap-ring'] as const
+export const HOLDERS = [
+  'not-recorded',
+  'free',
+  'held',
+  'shoulder',
+  'locating-ring',
+  'cover',
+  'nut',
+  'castellated-nut',
+  'snap-ring',
+] as const
 export type Holder = (typeof HOLDERS)[number]
 
 /** Toward the left and toward the right shaft end. */
@@ -39,14 +51,23 @@ export const RING_ENDS = [
 ] as const satisfies readonly { name: string; ring: keyof RingHolding; side: 0 | 1 }[]
 export type RingEnd = (typeof RING_ENDS)[number]
 
+/** What a ring can stand against, as it is asked at Arrange. */
+export type Against = Exclude<Holder, 'not-recorded' | 'held' | 'castellated-nut'>
+
 /** What stands at one end of a position: of its first ring to the left, of its last to the right; null where that is not said exactly. */
-export function holderAt(rings: readonly RingHolding[], { ring, side }: RingEnd): Exclude<Holder, 'not-recorded' | 'held'> | null {
+export function holderAt(rings: readonly RingHolding[], { ring, side }: RingEnd): Against | null {
   const holder = rings.at(side === 0 ? 0 : -1)?.[ring][side]
+  if (holder === 'castellated-nut') return 'nut'
   return !holder || holder === 'not-recorded' || holder === 'held' ? null : holder
 }
 
-/** The rings of a position with something else at one end. */
-export function withHolderAt(rings: readonly RingHolding[], { ring, side }: RingEnd, holder: Holder): RingHolding[] {
+/** Whether a ring stands against a castellated nut. */
+export const castellated = (rings: readonly RingHolding[]): boolean => rings.some((r) => r.inner.includes('castellated-nut'))
+
+/** The rings of a position with something else at one end; what says the same more exactly stays. */
+export function withHolderAt(rings: readonly RingHolding[], end: RingEnd, holder: Holder): RingHolding[] {
+  if (holderAt(rings, end) === holder) return [...rings]
+  const { ring, side } = end
   const at = side === 0 ? 0 : rings.length - 1
   return rings.map((r, i) => (i === at ? { ...r, [ring]: side === 0 ? [holder, r[ring][1]] : [r[ring][0], holder] } : r))
 }
@@ -73,6 +94,9 @@ interface SeatRecord<K extends string = string> {
   /** Every measuring of it, oldest first: the day, and the mean of its planes. */
   measurings?: Measuring[]
   sleeve?: string
+  /** What houses it, where that is said: a split block by its name, `SN 518`, or what holds an insert. */
+  block?: string
+  standsIn?: StandsIn
 }
 export interface Measuring {
   day: string

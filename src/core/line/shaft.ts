@@ -27,6 +27,17 @@ export function offShaftMm(shaft: ShaftShape, fromFirstMm: number): number {
   return Math.max(0, -shaft.leftMm - fromFirstMm, fromFirstMm - right)
 }
 
+/** How thick a shaft is at a place, mm; null off its ends. Counted from the first support. Source: geometry. */
+export function diameterAt(shaft: ShaftShape, fromFirstMm: number): number | null {
+  if (offShaftMm(shaft, fromFirstMm) > 0) return null
+  return shaft.sections[sectionAt(shaft, fromFirstMm)]?.outsideMm ?? null
+}
+
+function sectionAt(shaft: ShaftShape, fromFirstMm: number): number {
+  let end = -shaft.leftMm
+  return shaft.sections.findIndex((s) => (end += s.lengthMm) > fromFirstMm)
+}
+
 /** A step in the shaft that a ring can stand against. */
 export interface Shoulder {
   side: 'left' | 'right'
@@ -35,8 +46,7 @@ export interface Shoulder {
 
 /** The shoulder beside a seat, mm from the first support: the larger of the neighbouring sections; null where neither is larger, or the shaft ends. Source: geometry. */
 export function shoulderAt(shaft: ShaftShape, fromFirstMm: number): Shoulder | null {
-  let end = -shaft.leftMm
-  const at = shaft.sections.findIndex((s) => (end += s.lengthMm) > fromFirstMm)
+  const at = sectionAt(shaft, fromFirstMm)
   const here = shaft.sections[at]
   if (!here) return null
   const beside = (side: Shoulder['side'], of: ShaftSection | undefined): Shoulder[] =>

@@ -1,10 +1,11 @@
 import { COMPONENTS, COMPONENT_KINDS, type LineDraft, type PairArrangement } from './draft.js'
+import type { StandsIn } from '../mounting/ways.js'
 import type { Holder, ShaftSeatRecord } from './records.js'
 
 /** The words of the notation in which a shaft line is written: tables that reading, writing and help share. */
 
 /** Words behind a bearing. */
-export const CLAUSES = ['held', 'free', 'inner', 'on', 'since', 'pair', 'set'] as const
+export const CLAUSES = ['held', 'free', 'inner', 'on', 'in', 'since', 'pair', 'set', 'grease', 'oil-air'] as const
 export type Clause = (typeof CLAUSES)[number]
 
 export const ARRANGEMENTS: readonly (readonly [word: string, value: PairArrangement])[] = [
@@ -24,6 +25,8 @@ export const HELD_BY: readonly (readonly [word: string, value: Holder])[] = [
   ['locating ring', 'locating-ring'],
   ['cover', 'cover'],
   ['nut', 'nut'],
+  ['castellated nut', 'castellated-nut'],
+  ['castle nut', 'castellated-nut'],
   ['snap ring', 'snap-ring'],
 ]
 
@@ -37,6 +40,16 @@ export const SEATS: readonly (readonly [word: string, kind: ShaftSeatRecord['kin
   ['clamp collar', 'clamp-collar'],
   ['sleeve', 'adapter-sleeve'],
   ['withdrawal sleeve', 'withdrawal-sleeve'],
+]
+
+/** What a bearing stands in, behind `in`; a split block is also named by its number, a unit by its own. */
+export const STANDS: readonly (readonly [word: string, standsIn: StandsIn])[] = [
+  ['split block', 'split'],
+  ['solid block', 'solid'],
+  ['flange', 'flange'],
+  ['take-up frame', 'take-up'],
+  ['take-up', 'take-up'],
+  ['machine', 'machine'],
 ]
 
 /** Words of the line itself. */
@@ -65,7 +78,10 @@ export const NOTATION: readonly { what: string; words: readonly string[]; exampl
     example: 'NU 212 + 7312 B pair back-to-back',
   },
   { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
-  { what: 'in oil', words: ['in oil', 'VG', 'bath', 'circulating'], example: '6312 held in oil VG 68 circulating -/17/14' },
+  { what: 'what is known of it', words: ['kg', 'Ø', 'wide', 'belts', 'pull', 'push', 'up', 'down'], example: 'sheave Ø355 3 belts pull 1.5 kN up, 180, 6312, 320, NU 312, impeller 185 kg' }, // prettier-ignore
+  { what: 'what it stands in', words: ['in', ...STANDS.map(([w]) => w), 'SN'], example: '22218 K on H 318 held in SN 518, 900, same free' },
+  { what: 'in oil', words: ['in oil', 'VG', 'bath', 'circulating', 'oil-air'], example: '6312 held in oil VG 68 circulating -/17/14' },
+  { what: 'its grease', words: ['grease', 'VG', 'NLGI'], example: '6312 held grease lithium VG 150 NLGI 2, 320, same free' },
   { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
   { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted', 'leans'], example: 'vertical, 6312 held, 400, 6312 free' },
   { what: 'the shaft in steps', words: ['shaft', 'x', '+', 'bore', 'begins'], example: '6312 held, 320, NU 312, shaft 60 x 200 + 70 x 260 bore 20 + 60 x 200 begins 170' }, // prettier-ignore

@@ -1,12 +1,15 @@
+import { writeGrease } from '../lubrication/grease-words.js'
 import { writeOil } from '../lubrication/oil.js'
 import { findBearing } from '../catalogue/catalogue.js'
 import { groupMark } from '../fits/clearance-group.js'
-import { findMarked } from '../identify/marked.js'
+import { recordedRow } from '../identify/marked.js'
 import { formatTrimmed, unitOf, type UnitSystem } from '../units/quantities.js'
-import { COMPONENTS, usualNames, type DraftBearing, type LineDraft } from './draft.js'
-import { unmeasured, type Holder, type ShaftSeatRecord, type Sides } from './records.js'
+import { COMPONENTS, usualNames, type DraftBearing, type DraftPosition, type LineDraft } from './draft.js'
+import { factWords } from './component-words.js'
+import { unitNamed } from './housed.js'
+import { unmeasured, type Holder, type HousingSeatRecord, type ShaftSeatRecord, type Sides } from './records.js'
 import { writeShaft } from './shaft.js'
-import { HELD_BY, SEATS } from './vocabulary.js'
+import { HELD_BY, SEATS, STANDS } from './vocabulary.js'
 
 const HOLDER_WORD = new Map(HELD_BY.map(([word, holder]) => [holder, word.replace('rings', 'ring')] as const).reverse())
 
@@ -39,28 +42,65 @@ const seatWords = ({ kind, sleeve, nominalMm, toleranceClass }: ShaftSeatRecord,
   return [`on ${name}${nominalMm === undefined ? '' : ` Ø${lengthWords(nominalMm, system)}`}`]
 }
 
+const sameHouse = (a: HousingSeatRecord, b: HousingSeatRecord) => a.block === b.block && a.standsIn === b.standsIn
+
+/** What houses it; an insert is called by its unit. */
+function houseWords({ designation, housingSeat }: DraftBearing): string[] {
+  const { block, standsIn } = housingSeat
+  if (unitNamed(designation, housingSeat)) return []
+  const said = block ?? STANDS.find(([, s]) => s === standsIn)?.[0]
+  return said ? [`in ${said}`] : []
+}
+
 const sameThing = (a: DraftBearing, b: DraftBearing) =>
   a.designation !== null &&
   a.designation === b.designation &&
   a.group === b.group &&
   a.count === b.count &&
   a.arrangement === b.arrangement &&
+  sameHouse(a.housingSeat, b.housingSeat) &&
   JSON.stringify(unmeasured(a.shaftSeat)) === JSON.stringify(unmeasured(b.shaftSeat))
 
 function bearingWords(bearing: DraftBearing, before: DraftBearing | null, system: UnitSystem): string {
-  const { designation, group, count, arrangement, holding, shaftSeat, since } = bearing
+  const { designation, group, count, arrangement, holding, shaftSeat, housingSeat, since } = bearing
   const tail = [...sideWords(holding.outer, 'outer'), ...sideWords(holding.inner, 'inner'), ...(since ? [`since ${since}`] : [])]
   if (before && sameThing(before, bearing)) return ['same', ...tail].join(' ')
-  const marked = designation === null ? null : findMarked(designation)
-  const listed = marked && !marked.unknown
-  const name = designation === null ? '?' : listed ? designation : `"${designation.replaceAll('"', '')}"`
+  const listed = designation !== null && recordedRow(designation) !== null
+  const name =
+    designation === null ? '?' : listed ? (unitNamed(designation, housingSeat) ?? designation) : `"${designation.replaceAll('"', '')}"`
   const set = arrangement ? [count === 2 ? `pair ${arrangement}` : `set of ${count} ${arrangement}`] : []
-  return [name, ...(listed && group ? [groupMark(group)] : []), ...set, ...seatWords(shaftSeat, system), ...tail].join(' ')
+  return [
+    name,
+    ...(listed && group ? [groupMark(group)] : []),
+    ...set,
+    ...seatWords(shaftSeat, system),
+    ...houseWords(bearing),
+    ...tail,
+  ].join(' ')
+}
+
+/** What a support runs in; empty where nobody said. */
+function lubricantWords({ oil, grease }: Pick<DraftPosition, 'oil' | 'grease'>): string {
+  if (oil) return oil.feed === 'oil-air' ? `oil-air ${writeOil({ ...oil, feed: 'bath' })}` : `in oil ${writeOil(oil)}`
+  return grease ? `grease ${writeGrease(grease)}` : ''
+}
+
+/** A support: what stands there and what it runs in. What is the same as before runs in the same, so another lubricant is said, and none cannot be. */
+function supportWords(p: DraftPosition, before: DraftPosition | null, system: UnitSystem): string {
+  const [runsIn, ran] = [lubricantWords(p), before ? lubricantWords(before) : '']
+  let last = ran && !runsIn ? null : (before?.bearings.at(-1) ?? null)
+  const own = p.bearings.map((b) => {
+    const words = bearingWords(b, last, system)
+    last = b
+    return words
+  })
+  const taken = /^same\b/.test(own[0] ?? '') && runsIn === ran
+  return [own.join(' + ') || '?', ...(runsIn && !taken ? [runsIn] : [])].join(' ')
 }
 
 /**
  * Writes a line as words that `readLine` reads back, in the unit of `system`: names only where they are not the usual ones.
- * Seats as measured and what houses a bearing do not go into words. Source: as `readLine`.
+ * Seats as measured and the class of a housing do not go into words. Source: as `readLine`.
  */
 export function writeLine(line: LineDraft, system: UnitSystem): string {
   const out: string[] = []
@@ -69,19 +109,14 @@ export function writeLine(line: LineDraft, system: UnitSystem): string {
   if (line.turning === 'housing') out.push('housing turns')
   const usual = usualNames(line)
   const things: { words: string; at: number | null; support: boolean }[] = []
-  let before: DraftBearing | null = null
+  let before: DraftPosition | null = null
   for (let slot = 0; slot <= line.positions.length; slot += 1) {
     for (const c of line.components.filter((x) => x.slot === slot))
-      things.push({ words: COMPONENTS[c.kind].words[0], at: c.alongMm, support: false })
+      things.push({ words: [COMPONENTS[c.kind].words[0], factWords(c.kind, c.facts, system)].filter(Boolean).join(' '), at: c.alongMm, support: false }) // prettier-ignore
     const p = line.positions[slot]
     if (!p) continue
-    const own = p.bearings.map((b) => {
-      const words = bearingWords(b, before, system)
-      before = b
-      return words
-    })
-    const oil = p.oil ? ` in oil ${writeOil(p.oil)}` : ''
-    things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${own.join(' + ') || '?'}${oil}`, at: p.alongMm, support: true })
+    things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${supportWords(p, before, system)}`, at: p.alongMm, support: true })
+    before = p
   }
   let last: number | null = null
   things.forEach((thing, i) => {

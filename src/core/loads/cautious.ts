@@ -2,7 +2,7 @@ import type { DraftComponent } from '../line/draft.js'
 import { InputError } from '../result.js'
 import { lineLoads, type LineLoadsInput } from './line-loads.js'
 import { DOWN_DEG, newSource, type LoadSource, type SourceKind } from './line-sources.js'
-import { placeOfComponent } from './recorded-sources.js'
+import { placeOfComponent, withFacts } from './recorded-sources.js'
 
 /** Loads where only power and speed are known: cautious sizes for what sits on the shaft, and what to measure first. */
 
@@ -32,6 +32,7 @@ const GUESSES: Partial<Record<DraftComponent['kind'], readonly Guess[]>> = {
   'fan-wheel': [['weight', ({ powerKw }) => ({ massKg: wheelKg(powerKw) })], ['unbalance', ({ powerKw }) => ({ massKg: wheelKg(powerKw), gradeMmS: 16 })], ['force', ({ powerKw }) => ({ radialN: 0, axialN: 80 * powerKw ** 0.7 })]],
   impeller: [['weight', ({ powerKw }) => ({ massKg: wheelKg(powerKw) / 5 })], ['force', ({ powerKw, shaftMm }) => ({ radialN: 400 * powerKw ** 0.7, axialN: 20 * shaftMm * powerKw ** 0.3 })]],
   drum: [['weight', ({ powerKw }) => ({ massKg: 40 * powerKw ** 0.7 })], ['force', ({ powerKw }) => ({ radialN: 3000 * powerKw ** 0.8, axialN: 0 })]],
+  roll: [['weight', ({ powerKw }) => ({ massKg: 40 * powerKw ** 0.7 })], ['force', ({ powerKw }) => ({ radialN: 3000 * powerKw ** 0.8, axialN: 0 })]],
   flywheel: [['weight', ({ powerKw }) => ({ massKg: 4 * wheelKg(powerKw) })]],
 }
 /** A shaft of which the records carry nothing is taken as that of a motor. */
@@ -55,13 +56,13 @@ export function cautiousSources(
 ): LoadSource[] {
   const carried = components.some((c) => GUESSES[c.kind]) ? components : NOTHING_CARRIED
   const found = carried.flatMap((c) =>
-    (GUESSES[c.kind] ?? []).map(([kind, values]) => ({ kind, values: values(known), at: placeOfComponent(c, supportsMm) })),
+    (GUESSES[c.kind] ?? []).map(([kind, values]) => ({ kind, c, values: values(known), at: placeOfComponent(c, supportsMm) })),
   )
-  return found.map(({ kind, values, at }, n): LoadSource => {
+  return found.map(({ kind, c, values, at }, n): LoadSource => {
     const source = newSource(kind, id(n), at)
     const rounded = Object.fromEntries(Object.entries(values).map(([name, v]) => [name, Number(v.toPrecision(3))]))
     const assumed = Object.keys(values).filter((name) => name !== 'powerKw')
-    return { ...source, values: { ...source.values, ...rounded }, assumed }
+    return withFacts({ ...source, values: { ...source.values, ...rounded }, assumed }, c.facts)
   })
 }
 

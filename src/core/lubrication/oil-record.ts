@@ -3,11 +3,12 @@ import { BATH_OIL } from '../life/modified-life-tables.js'
 /** Oil in a position: a fact of its record, as grease is. Viscosities in mm²/s. */
 
 /** How it comes to the bearing: it stands in the housing, or runs through a filter to it. */
-export const OIL_FEEDS = ['bath', 'circulating'] as const
+export const OIL_FEEDS = ['bath', 'circulating', 'oil-air'] as const
 export type OilFeed = (typeof OIL_FEEDS)[number]
 export const OIL_FEED_LABEL: Readonly<Record<OilFeed, string>> = {
   bath: 'stands in the housing',
   circulating: 'circulates through a filter',
+  'oil-air': 'comes in drops with air',
 }
 
 export interface OilRecord {

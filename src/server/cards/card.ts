@@ -10,7 +10,9 @@ import { leanDegOf, type LineContext } from '../../core/card/context.js'
 import { orientationAt } from '../../core/lubrication/tables.js'
 import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
-import { RING_ENDS, holderAt } from '../../core/line/records.js'
+import { RING_ENDS, castellated, holderAt } from '../../core/line/records.js'
+import { sourcesOfRecords } from '../../core/loads/recorded-sources.js'
+import { greaseSaid } from '../../core/lubrication/grease-words.js'
 import type { Saying } from '../../core/line/sayings.js'
 import type { Bearing } from '../../core/catalogue/catalogue.js'
 import { CORE_VERSION } from '../../core/version.js'
@@ -84,7 +86,7 @@ function lineContext(
       coupling: couplingAmong(line.components),
       turning: line.turning,
     },
-    positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication, oil }) => ({
+    positions: line.positions.map(({ id, code, name, alongMm, held, places, lubrication, oil, grease }) => ({
       code,
       name,
       alongMm,
@@ -95,11 +97,11 @@ function lineContext(
         row: p.row,
         set: p.set,
         ...(p.shaftSeat.kind !== 'not-recorded' && { shaftSeat: p.shaftSeat }),
-        ...(p.housingSeat.kind !== 'not-recorded' && { housingSeat: p.housingSeat }),
+        ...(Object.keys(p.housingSeat).length > 1 || p.housingSeat.kind !== 'not-recorded' ? { housingSeat: p.housingSeat } : {}),
         past: past.get(p.id) ?? { removed: null, causes: [] },
       })),
       past: {
-        grease: lubrication?.grease ?? null,
+        grease: lubrication?.grease ?? greaseSaid(grease ?? null, plant.greases),
         ...(oil && { oil }),
         daysSinceGrease: daysSince(lubrication?.lastAt),
         intervalDays: lubrication?.intervalDays ?? null,
@@ -242,7 +244,23 @@ function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[
     set(p.code, 'arrange', 'held', p.held)
     const rings = p.places.map((x) => x.holding)
     for (const end of RING_ENDS) set(p.code, 'arrange', end.name, holderAt(rings, end))
+    // A tin that the plant keeps goes in again; of a kind alone nobody knows which.
+    if (positions.has(p.code) && p.grease?.name) set(p.code, 'lubricate', 'greaseId', greaseSaid(p.grease, plant.greases)?.id ?? null)
+    for (const { code, housingSeat } of p.places) {
+      if (!places.includes(code) || !housingSeat.standsIn) continue
+      set(code, 'mount', 'standsIn', housingSeat.standsIn)
+      if (housingSeat.standsIn === 'split') set(code, 'fit', 'split', true)
+    }
   }
+  if (
+    line.components.some((c) => c.kind === 'castellated-nut') ||
+    castellated(line.positions.flatMap((p) => p.places.map((x) => x.holding)))
+  )
+    set('line', 'mount', 'hubLock', 'castellated')
+  const sources = keyOf('line', 'duty', 'sources')
+  const supportsMm = line.positions.map((p) => p.alongMm)
+  if (!known[sources] && line.components.some((c) => c.facts))
+    known[sources] = sourcesOfRecords(line.components, supportsMm, (n) => `r${n + 1}`)
   const standing = orientationAt(leanDegOf(line))
   for (const p of positions) if (standing !== 'horizontal') set(p, 'lubricate', 'orientation', standing)
   for (const p of places) set(p, 'fit', 'loadBands', plant.schools.loadBands)

@@ -9,7 +9,7 @@ import { execute, one, rows, type Query } from '../database.js'
 import { lockLines } from '../cards/store.js'
 import { Refused } from '../problems.js'
 import { carriedBy, insertLine, noteChange, said, writeLineOver } from './records.js'
-import { findLine } from './store.js'
+import { COMPONENT_JSON, findLine } from './store.js'
 
 /** Machines and their shaft lines as one list, a row for each line: what comes from a file and goes into one. */
 
@@ -28,9 +28,9 @@ async function stored(query: Query, keys: readonly string[] | null): Promise<Sto
     `SELECT m.id AS "machineId", s.id AS "lineId", m.code, m.name, m.area, m.location, m.notes, coalesce(s.name, '') AS line,
        coalesce(s.shaft_material, 'carbon-steel') AS "shaftMaterial", coalesce(s.housing_material, 'cast-iron') AS "housingMaterial",
        CASE WHEN s.id IS NOT NULL THEN json_build_object('orientation', s.orientation, 'tiltDeg', s.tilt_deg, 'turning', s.turning, 'shaft', s.shaft,
-         'components', (SELECT coalesce(json_agg(json_build_object('kind', c.kind, 'slot', c.slot, 'alongMm', c.along_mm) ORDER BY c.number), '[]')
+         'components', (SELECT coalesce(json_agg(${COMPONENT_JSON} ORDER BY c.number), '[]')
             FROM component c WHERE c.shaft_line_id = s.id),
-         'positions', (SELECT coalesce(json_agg(json_build_object('code', p.code, 'name', p.name, 'alongMm', p.along_mm, 'oil', p.oil, 'places',
+         'positions', (SELECT coalesce(json_agg(json_build_object('code', p.code, 'name', p.name, 'alongMm', p.along_mm, 'oil', p.oil, 'grease', p.grease, 'places',
               (SELECT coalesce(json_agg(json_build_object('code', p.code || '.' || x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat,
                   'housingSeat', x.housing_seat, 'set', CASE WHEN t.code IS NOT NULL THEN json_build_object('code', t.code, 'arrangement', t.arrangement) END,
                   'fitted', CASE WHEN i.id IS NOT NULL THEN json_build_object('designation', i.designation, 'group', i.clearance_group,
@@ -172,13 +172,15 @@ async function makeStanding(query: Query, lines: readonly { lineId: number; line
       name: p.name,
       alongMm: p.alongMm,
       oil: p.oil ?? null,
+      grease: p.grease ?? null,
       bearings: p.bearings,
     })),
   )
   const made = await rows<{ id: number; lineId: number; code: string }>(
     query,
-    `INSERT INTO position (shaft_line_id, code, name, along_mm, oil)
-     SELECT "lineId", code, name, "alongMm", oil FROM jsonb_to_recordset($1::jsonb) AS r ("lineId" bigint, code text, name text, "alongMm" numeric, oil jsonb)
+    `INSERT INTO position (shaft_line_id, code, name, along_mm, oil, grease)
+     SELECT "lineId", code, name, "alongMm", oil, grease
+     FROM jsonb_to_recordset($1::jsonb) AS r ("lineId" bigint, code text, name text, "alongMm" numeric, oil jsonb, grease jsonb)
      RETURNING id, shaft_line_id AS "lineId", code`,
     [JSON.stringify(positions.map(({ bearings: _b, ...p }) => p))],
   )
@@ -213,9 +215,9 @@ async function makeStanding(query: Query, lines: readonly { lineId: number; line
   )
   await execute(
     query,
-    `INSERT INTO component (shaft_line_id, number, kind, slot, along_mm)
-     SELECT "lineId", number, kind, slot, "alongMm"
-     FROM jsonb_to_recordset($1::jsonb) AS r ("lineId" bigint, number integer, kind text, slot integer, "alongMm" numeric)`,
+    `INSERT INTO component (shaft_line_id, number, kind, slot, along_mm, facts)
+     SELECT "lineId", number, kind, slot, "alongMm", facts
+     FROM jsonb_to_recordset($1::jsonb) AS r ("lineId" bigint, number integer, kind text, slot integer, "alongMm" numeric, facts jsonb)`,
     [JSON.stringify(lines.flatMap(({ lineId, line }) => line.components.map((c, i) => ({ lineId, number: i + 1, ...c }))))],
   )
 }

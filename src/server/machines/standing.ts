@@ -41,9 +41,9 @@ export async function writeStanding(query: Query, lineId: number, before: ShaftL
     const code = own?.code ?? `p${(highest += 1)}`
     const positionId = own ? own.id : await insertPosition(query, lineId, code, p)
     if (own)
-      await execute(query, 'UPDATE position SET name = $2, along_mm = $3, oil = $4, retired_at = NULL WHERE id = $1', [
+      await execute(query, 'UPDATE position SET name = $2, along_mm = $3, oil = $4, grease = $5, retired_at = NULL WHERE id = $1', [
         ...[own.id, p.name, p.alongMm],
-        p.oil ?? null,
+        ...[p.oil ?? null, p.grease ?? null],
       ])
     kept.add(positionId)
     await writePlaces(query, { id: positionId, code, name: p.name }, own?.places ?? [], p, at, i)
@@ -55,17 +55,17 @@ export async function writeStanding(query: Query, lineId: number, before: ShaftL
   }
   await execute(query, 'DELETE FROM component WHERE shaft_line_id = $1', [lineId])
   for (const [i, c] of line.components.entries())
-    await execute(query, 'INSERT INTO component (shaft_line_id, number, kind, slot, along_mm) VALUES ($1, $2, $3, $4, $5)', [
+    await execute(query, 'INSERT INTO component (shaft_line_id, number, kind, slot, along_mm, facts) VALUES ($1, $2, $3, $4, $5, $6)', [
       ...[lineId, i + 1, c.kind, c.slot],
-      c.alongMm,
+      ...[c.alongMm, c.facts ?? null],
     ])
 }
 
 async function insertPosition(query: Query, lineId: number, code: string, p: DraftPosition): Promise<number> {
   const row = await one<{ id: number }>(
     query,
-    'INSERT INTO position (shaft_line_id, code, name, along_mm, oil) VALUES ($1, $2, $3, $4, $5) RETURNING id',
-    [lineId, code, p.name, p.alongMm, p.oil ?? null],
+    'INSERT INTO position (shaft_line_id, code, name, along_mm, oil, grease) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id',
+    [lineId, code, p.name, p.alongMm, p.oil ?? null, p.grease ?? null],
   )
   return row!.id
 }

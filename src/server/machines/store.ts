@@ -28,9 +28,12 @@ interface PositionRow extends Omit<PositionView, 'places' | 'held'> {
   places: PlaceRow[]
 }
 
+/** A thing on a shaft; what nobody said of it is left out. */
+export const COMPONENT_JSON = `json_strip_nulls(json_build_object('kind', c.kind, 'slot', c.slot, 'facts', c.facts))::jsonb || jsonb_build_object('alongMm', c.along_mm)`
+
 /** Positions along their lines, each with its places, what is fitted there, and what goes in through all its greasing points together. */
 const POSITION_SQL = `
-  SELECT p.id, p.code, p.shaft_line_id AS "shaftLineId", p.name, p.along_mm AS "alongMm", p.oil,
+  SELECT p.id, p.code, p.shaft_line_id AS "shaftLineId", p.name, p.along_mm AS "alongMm", p.oil, p.grease,
     CASE WHEN l.points > 0 THEN json_build_object('school', l.school, 'intervalH', l.interval_h, 'intervalDays', l.interval_days,
       'quantityG', l.quantity_g, 'lastAt', l.last_at, 'dueAt', l.due_at, 'grease', CASE WHEN g.id IS NOT NULL THEN ${GREASE_JSON} END) END AS lubrication,
     (SELECT coalesce(json_agg(json_build_object('id', x.id, 'number', x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat, 'housingSeat', x.housing_seat,
@@ -52,7 +55,7 @@ interface LineRow extends Omit<ShaftLineView, 'positions'> {
 const LINE_SQL = `
   s.id, s.version, s.name, s.orientation, s.tilt_deg AS "tiltDeg", s.turning, s.shaft, s.span_mm AS "spanMm", s.shaft_material AS "shaftMaterial",
   s.housing_material AS "housingMaterial", s.carries,
-  (SELECT coalesce(json_agg(json_build_object('kind', c.kind, 'slot', c.slot, 'alongMm', c.along_mm) ORDER BY c.number), '[]')
+  (SELECT coalesce(json_agg(${COMPONENT_JSON} ORDER BY c.number), '[]')
    FROM component c WHERE c.shaft_line_id = s.id) AS components,
   (SELECT d.data FROM duty d WHERE d.shaft_line_id = s.id ORDER BY d.version DESC LIMIT 1) AS duty`
 

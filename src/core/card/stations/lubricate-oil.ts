@@ -1,6 +1,6 @@
 import type { Bearing } from '../../catalogue/bearing.js'
 import { at100, oilServiceH, writeOil } from '../../lubrication/oil.js'
-import { OIL_FEED_LABEL } from '../../lubrication/oil-record.js'
+import { OIL_FEED_LABEL, type OilFeed } from '../../lubrication/oil-record.js'
 import { motionOf } from '../../life/swing.js'
 import { Derivation, short } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -15,6 +15,19 @@ import { NOTHING, checkFilm, type LubricateResult } from './lubricate-figures.js
 
 /** Past this speed factor, mm/min, a bath warms itself more than it carries away. Engineering practice. */
 const BATH_SPEED = 400_000
+
+/** After how long the oil is changed; none above what any oil stands. */
+function serviceFigure(station: StationBuilder, feed: Exclude<OilFeed, 'oil-air'>, runC: number, hoursPerDay: number | null) {
+  const service = new Derivation()
+  const hours = oilServiceH(feed, runC)
+  service.step('t', 'change of oil', 'by temperature and feed', `${OIL_FEED_LABEL[feed]}, ${q(runC, 'temperature')}`, hours ?? '—', 'h', 'engineering practice: a sample or the maker’s word governs') // prettier-ignore
+  return station.figure('oilServiceH', 'Change the oil after', hours, 'hours', service.result({}), {
+    note:
+      hours && hoursPerDay
+        ? `about ${Math.max(1, Math.round(hours / hoursPerDay / 30.4))} months here`
+        : 'a sample or the maker’s word governs',
+  })
+}
 
 /** Lubricate where it is oil; what regreasing needs is not asked. */
 export function oilStation(
@@ -48,21 +61,14 @@ export function oilStation(
   station.figure('oilCode', 'How clean it is, ISO 4406', typeof cleanliness === 'string' ? null : cleanliness.code, 'text', null, {
     note: said ? 'by its sample' : 'taken from the surroundings; a sample says it',
   })
-  const service = new Derivation()
-  const hours = oilServiceH(oil.feed, runC)
-  service.step('t', 'change of oil', 'by temperature and feed', `${OIL_FEED_LABEL[oil.feed]}, ${q(runC, 'temperature')}`, hours ?? '—', 'h', 'engineering practice: a sample or the maker’s word governs') // prettier-ignore
-  const changed = station.figure('oilServiceH', 'Change the oil after', hours, 'hours', service.result({}), {
-    note:
-      hours && hoursPerDay
-        ? `about ${Math.max(1, Math.round(hours / hoursPerDay / 30.4))} months here`
-        : 'a sample or the maker’s word governs',
-  })
-  if (hours === null) station.warn('stop', 'oil-too-hot', {}, Math.round(runC))
+  const changed = oil.feed === 'oil-air' ? null : serviceFigure(station, oil.feed, runC, hoursPerDay)
+  const tooHot = changed !== null && changed.value === null
+  if (tooHot) station.warn('stop', 'oil-too-hot', {}, Math.round(runC))
   const ndm = speedRpm * row.pitchDiameterMm
   if (oil.feed === 'bath' && ndm > BATH_SPEED) station.warn('caution', 'bath-too-fast', { ndm: Math.round(ndm / 1000), limit: BATH_SPEED / 1000 }, Math.round(ndm)) // prettier-ignore
   checkFilm(station, kappa)
   const thin = kappa !== null && kappa < 0.4
-  const verdict = hours === null ? ({ word: 'too hot for oil', level: 'stop' } as const) : thin ? ({ word: 'film too thin', level: 'caution' } as const) : ({ word: 'settled', level: 'good' } as const) // prettier-ignore
+  const verdict = tooHot ? ({ word: 'too hot for oil', level: 'stop' } as const) : thin ? ({ word: 'film too thin', level: 'caution' } as const) : ({ word: 'settled', level: 'good' } as const) // prettier-ignore
   const headline = `VG ${short(oil.viscosity40, 3)}${film ? ` · κ ${kappa === null ? '—' : short(kappa, 2)}` : ''}`
   return {
     ...station.close(

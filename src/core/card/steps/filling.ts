@@ -1,5 +1,5 @@
 import type { Compatibility, Grease } from '../../lubrication/grease.js'
-import { OIL_FEED_LABEL, type OilRecord } from '../../lubrication/oil-record.js'
+import { OIL_FEED_LABEL, type OilFeed, type OilRecord } from '../../lubrication/oil-record.js'
 import { writeOil } from '../../lubrication/oil.js'
 import { q, typed } from '../../units/quantities.js'
 import type { LubricateAnswers } from '../answers.js'
@@ -111,6 +111,24 @@ export function fillSteps(
   ] // prettier-ignore
 }
 
+/** Oil that is brought to the bearing: what is done before the first start, and what is seen then and once it has run. */
+const FED: Readonly<Record<Exclude<OilFeed, 'bath'>, { doing: string; seen: string; after: string; checked: string }>> = {
+  circulating: {
+    doing: 'Fill the tank, change the filter, let it run by hand or by its own pump and see that oil comes back from this bearing.',
+    seen: 'Oil seen to come back',
+    after: 'Stopped after its first minutes: fill the tank up to its mark, look for a leak at every joint.',
+    checked: 'Tank at its mark, nothing leaks',
+  },
+  'oil-air': {
+    doing:
+      'Fill the tank of the metering unit, set the shots by the sheet of the bearing or the machine, air dry and on: let it run until streaks of oil creep along every line and leave its nozzle, before the first start.',
+    seen: 'Oil seen at every nozzle, air on',
+    after:
+      'Stopped after its first minutes: streaks still creep in every line, no oil stands in the housing, the drain and the way out for the air are open.',
+    checked: 'Streaks in every line, nothing stands in the housing',
+  },
+}
+
 /** Steps of oil at a position: drained before anything comes off, filled when its room is closed again. `oil` null while nobody has said which. Source: engineering practice. */
 export function oilSteps(oil: OilRecord | null, { upright, ownRoom, takesOff, block }: Filling): PlanStep[] {
   const shared = ownRoom ? {} : { shared: true }
@@ -126,21 +144,24 @@ export function oilSteps(oil: OilRecord | null, { upright, ownRoom, takesOff, bl
     : `Standing still, to the mark, or where there is none to the middle of the lowest rolling element: higher churns and heats, lower starves.${mark}`
   const fill: PlanStep = {
     ...{ key: 'oil-fill', title: oil ? `Fill with oil ${writeOil(oil)}` : 'Fill it with oil', tool: 'clean can and funnel, lint-free cloth' },
-    doing: !oil ? 'Which oil is not settled yet: say it at Lubricate.' : oil.feed === 'bath' ? level : 'Fill the tank, change the filter, let it run by hand or by its own pump and see that oil comes back from this bearing.',
-    fields: [words('oilRead', 'Oil as read on the can'), words('litres', 'How much: litres, or to the mark'), check('level', oil?.feed === 'circulating' ? 'Oil seen to come back' : 'Level seen at standstill')],
+    doing: !oil ? 'Which oil is not settled yet: say it at Lubricate.' : oil.feed === 'bath' ? level : FED[oil.feed].doing,
+    fields: [words('oilRead', 'Oil as read on the can'), words('litres', 'How much: litres, or to the mark'), check('level', !oil || oil.feed === 'bath' ? 'Level seen at standstill' : FED[oil.feed].seen)],
     ...{ caution: HOT, restsOn: ['identify.designation'], ...shared, ...(!ownRoom && { waitsForAll: true }) },
     ...(!oil && { hold: 'Say at Lubricate which oil goes in.' }),
   } // prettier-ignore
-  return [...(takesOff ? [drain] : []), fill]
+  return [...(takesOff && oil?.feed !== 'oil-air' ? [drain] : []), fill]
 }
 
 /** The look at the oil once it has run some minutes: it went into every corner meanwhile. Source: engineering practice. */
 export const levelStep = (oil: OilRecord, ownRoom: boolean): PlanStep => ({
   key: 'level',
   title: 'Look at the oil once more',
-  doing: `Stopped after its first minutes, when it has run back: ${OIL_FEED_LABEL[oil.feed]}. Fill up to the mark, look for a leak at every joint.`,
+  doing:
+    oil.feed === 'bath'
+      ? `Stopped after its first minutes, when it has run back: ${OIL_FEED_LABEL.bath}. Fill up to the mark, look for a leak at every joint.`
+      : FED[oil.feed].after,
   tool: 'lock, light, can of the same oil',
-  fields: [check('level', 'Level at its mark, nothing leaks')],
+  fields: [check('level', oil.feed === 'bath' ? 'Level at its mark, nothing leaks' : FED[oil.feed].checked)],
   caution: 'Hands go near the shaft: behind the lock, and it stands still.',
   restsOn: ['identify.designation'],
   ...(!ownRoom && { shared: true }),

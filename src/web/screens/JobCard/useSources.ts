@@ -2,7 +2,7 @@ import { computed, ref } from 'vue'
 import { cautiousSources } from '../../../core/loads/cautious.js'
 import { LINE, keyOf } from '../../../core/card/answers.js'
 import { MOST_SOURCES, newSource, type LoadSource, type SourceKind } from '../../../core/loads/line-sources.js'
-import { sourcesOfRecords, usualPlaceMm } from '../../../core/loads/recorded-sources.js'
+import { carrierOf, sourcesOfRecords, usualPlaceMm, withFacts } from '../../../core/loads/recorded-sources.js'
 import { useCard } from '../../stores/card.js'
 
 const KEY = keyOf(LINE, 'duty', 'sources')
@@ -26,7 +26,10 @@ export function useSources() {
   const full = computed(() => sources.value.length >= MOST_SOURCES)
   function add(kind: SourceKind) {
     if (full.value) return
-    const source = newSource(kind, id(), usualPlaceMm(kind, components.value, supportsMm.value))
+    const source = withFacts(
+      newSource(kind, id(), usualPlaceMm(kind, components.value, supportsMm.value)),
+      carrierOf(kind, components.value)?.facts,
+    )
     done([...sources.value, source])
     chosen.value = source.id
   }

@@ -14,7 +14,7 @@ import WordsField from './WordsField.vue'
 /** A shaft line in words and drawn, each writing the other, with the support in hand beside it. */
 const props = defineProps<{ edit: LineEdit; fresh: boolean }>()
 const session = useSession()
-const { line, words, read, faults } = props.edit
+const { line, words, read, faults, doubts } = props.edit
 const chosen = ref<number | null>(null)
 const inHand = computed(() => (chosen.value !== null && chosen.value < line.value.positions.length ? chosen.value : null))
 const empty = computed(() => line.value.positions.length === 0 && line.value.components.length === 0)
@@ -63,6 +63,19 @@ function carry(index: number, alongMm: number) {
 <template>
   <div class="editor">
     <WordsField :words="words" :read="read" @type="edit.type" @rest="edit.rest" />
+    <ul v-if="!empty && (doubts.length || (faults.length && !read.problems.length))" class="plain-list faults" aria-live="polite">
+      <template v-if="!read.problems.length">
+        <li v-for="f in faults" :key="`${f.code} ${f.position}`" class="state state-stop">{{ session.say(wordsOf(f)) }}</li>
+      </template>
+      <li
+        v-for="f in doubts"
+        :key="`${f.code} ${f.position}`"
+        class="state"
+        :class="f.code === 'letters-unread' ? 'soft' : 'state-caution'"
+      >
+        {{ session.say(wordsOf(f)) }}
+      </li>
+    </ul>
     <div class="middle">
       <div class="drawn">
         <p v-if="empty" class="hint soft">Type the line above, or begin with a kind of machine below. The drawing follows.</p>
@@ -72,9 +85,6 @@ function carry(index: number, alongMm: number) {
           </p>
           <LineDrawing :line="line" :chosen="inHand" @choose="chosen = $event" @move="move" @carry="carry" />
         </template>
-        <ul v-if="!read.problems.length && !empty" class="plain-list faults" aria-live="polite">
-          <li v-for="f in faults" :key="`${f.code} ${f.position}`" class="state state-caution">{{ session.say(wordsOf(f)) }}</li>
-        </ul>
       </div>
       <aside>
         <SupportPanel v-if="inHand !== null" :key="inHand" :line="line" :index="inHand" @draw="edit.draw" @choose="chosen = $event" />
@@ -110,7 +120,7 @@ function carry(index: number, alongMm: number) {
 <style scoped>
 .editor {
   display: grid;
-  grid-template-rows: auto 1fr auto;
+  grid-template-rows: auto auto 1fr auto;
   min-height: 0;
 }
 .middle {
@@ -148,8 +158,14 @@ aside {
   gap: 10px;
 }
 .faults {
+  border-bottom: 1px solid var(--hair);
   display: grid;
   gap: 4px;
+  grid-row: 2;
+  padding: 6px 24px;
+}
+.middle {
+  grid-row: 3;
 }
 @media (max-width: 900px) {
   .middle {

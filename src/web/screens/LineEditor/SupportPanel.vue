@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import { findMarked } from '../../../core/identify/marked.js'
+import { recordedRow } from '../../../core/identify/marked.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
 import { plainBearing, type DraftBearing, type DraftPosition, type LineDraft, type PairArrangement } from '../../../core/line/draft.js'
@@ -68,8 +68,8 @@ function setMarking(n: number, text: string | null) {
 }
 function what(b: DraftBearing): string {
   if (b.designation === null) return 'not known what is in there'
-  const marked = findMarked(b.designation)
-  return marked && !marked.unknown ? FAMILY_LABEL[marked.row.family] : 'in no table: carried as it is written'
+  const row = recordedRow(b.designation)
+  return row ? FAMILY_LABEL[row.family] : 'in no table: carried as it is written'
 }
 const hold = (n: number, ring: keyof RingHolding, side: 0 | 1, holder: Holder | null) =>
   bearing(n, (b) => {

@@ -2,6 +2,7 @@ import { useDebounceFn, useManualRefHistory } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { carryOver } from '../../../core/line/carry.js'
 import { EMPTY_LINE, faultsOf, type LineDraft } from '../../../core/line/draft.js'
+import { judgeLine } from '../../../core/line/judge.js'
 import { readLine, type ReadLine } from '../../../core/line/notation.js'
 import { writeLine } from '../../../core/line/write-line.js'
 import { useSession } from '../../stores/session.js'
@@ -23,6 +24,8 @@ export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
 
   const same = (a: LineDraft, b: LineDraft) => JSON.stringify(a) === JSON.stringify(b)
   const changed = computed(() => !same(line.value, saved))
+  /** What can be kept but can hardly be. */
+  const doubts = computed(() => judgeLine(line.value))
   const faults = computed(() => faultsOf(line.value, new Date().toISOString().slice(0, 10)))
 
   /** What goes on within a moment, typing or one support being moved, is one step back; anything else is its own. */
@@ -80,6 +83,7 @@ export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
     read,
     changed,
     faults,
+    doubts,
     restored,
     canUndo: history.canUndo,
     canRedo: history.canRedo,

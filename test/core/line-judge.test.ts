@@ -1,0 +1,54 @@
+import { expect } from 'chai'
+import { judgeLine } from '../../src/core/line/judge.js'
+import { readLine } from '../../src/core/line/notation.js'
+import { writeLine } from '../../src/core/line/write-line.js'
+import { say } from '../../src/core/words/say.js'
+import { TEN_MACHINES } from './tables/ten-machines.js'
+
+describe('what is said of a line and can hardly be', () => {
+  // prettier-ignore
+  const JUDGED: [words: string, codes: string[]][] = [
+    ['22218 EK on H 318 held, 900, same free', []],
+    ['22218 EK on H 2318 held, 900, same free', ['sleeve-of-another', 'sleeve-of-another']],
+    ['22218 EK on H 316, 900, 22218 EK on AH 318', ['sleeve-of-another']],
+    ['22218 EK on AH 319, 900, 22218 EK on HE 318', ['sleeve-of-another']],
+    ['22218 EK on HE 318 Ø3.25 in, 900, 22318 EK on H 2318', []],
+    ['22218 on H 318, 900, 6312 on taper', ['plain-on-sleeve', 'plain-on-taper']],
+    ['22218 K on shaft, 900, 22218 K on m6', ['taper-on-cylinder', 'taper-on-cylinder']],
+    ['22218 K on H 318 Ø80, 900, 22218 K on H 318 Ø90', ['shaft-of-another']],
+    ['6312 on k6 Ø60, 900, 6312 on k6 Ø65', ['shaft-of-another']],
+    ['6312 on screws, 900, UC 212 on screws', ['clamp-on-plain']],
+    ['22218 K on H 318 in SN 518, 900, 22218 K on H 318 in SN 517', ['block-of-another']],
+    ['22218 in SN 518, 900, 6312 in SN 512', ['block-of-another', 'block-for-others']],
+    ['6312, 320, NU 312, shaft 60 x 400', []],
+    ['6312, 320, NU 313, shaft 60 x 400', ['step-too-thin']],
+    ['6312, 320, NU 311, shaft 60 x 400', ['step-too-thick']],
+    ['22218 K on H 318, 900, 22218 K on H 318, shaft 80 x 1000', []],
+    ['6312 FOO held, 320, NU 312', ['letters-unread']],
+    ['6312 free, 320, 6312 free', ['line-holds-nothing']],
+    ['6312 free, 320, 6312', ['line-holds-nothing']],
+    ['6312 held left, 320, 6312 held right', []],
+    ['6312 free, 320, 6312 held', []],
+    ['6312, 320, 6312', []],
+    ['? free, 320, ? free', []],
+  ]
+  for (const [words, codes] of JUDGED)
+    it(`${words}: ${codes.join(', ') || 'nothing'}`, () => {
+      const { line, problems } = readLine(words, 'metric')
+      expect(problems).to.deep.equal([])
+      const found = judgeLine(line)
+      expect(found.map((f) => f.code)).to.deep.equal(codes)
+      for (const f of found) for (const units of ['metric', 'inch'] as const) expect(say(f, units)).to.not.match(/[{}]|undefined/)
+    })
+})
+
+describe('ten machines as a technician says them', () => {
+  for (const [code, name, units, words, bearings] of TEN_MACHINES)
+    it(`${code}, ${name}: not a word refused or doubted, and read back as it was written`, () => {
+      const { line, problems } = readLine(words, units)
+      expect(problems.map((p) => say(p, units))).to.deep.equal([])
+      expect(judgeLine(line).filter((f) => f.code !== 'letters-unread').map((f) => say(f, units))).to.deep.equal([]) // prettier-ignore
+      expect(line.positions.flatMap((p) => p.bearings).reduce((sum, b) => sum + b.count, 0)).to.equal(bearings)
+      expect(readLine(writeLine(line, units), units).line).to.deep.equal(line)
+    })
+})
