@@ -1,5 +1,8 @@
 import { expect } from 'chai'
-import { judgeLine } from '../../src/core/line/judge.js'
+import { shaftLineDrawing } from '../../src/core/drawing/shaft-line.js'
+import { carryOver } from '../../src/core/line/carry.js'
+import { EMPTY_LINE, faultsOf } from '../../src/core/line/draft.js'
+import { draftHeld, judgeLine } from '../../src/core/line/judge.js'
 import { readLine } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
 import { say } from '../../src/core/words/say.js'
@@ -51,4 +54,47 @@ describe('ten machines as a technician says them', () => {
       expect(line.positions.flatMap((p) => p.bearings).reduce((sum, b) => sum + b.count, 0)).to.equal(bearings)
       expect(readLine(writeLine(line, units), units).line).to.deep.equal(line)
     })
+})
+
+describe('while somebody is still typing', () => {
+  const stands = readLine('coupling, 100, 6312 held, 320, NU 312, impeller', 'metric').line
+  for (const [code, , units, words] of TEN_MACHINES)
+    it(`${code}: every letter of it is read, judged and drawn, also while something stands before the first support`, () => {
+      for (const whole of [words, `sheave Ø355, 210, gear, 100, ${words}`])
+        for (const before of [EMPTY_LINE, stands])
+          for (let length = 1; length <= whole.length; length += 1) {
+            const line = carryOver(before, readLine(whole.slice(0, length), units).line)
+            faultsOf(line, '2026-11-25')
+            judgeLine(line)
+            const drawn = shaftLineDrawing({
+              ...{ width: 900, height: 380, carries: '', spanText: null, components: line.components, shaft: line.shaft },
+              gapTexts: line.positions.slice(1).map(() => '1'),
+              positions: line.positions.map((p, i) => ({ name: p.name, designation: '?', alongMm: p.alongMm, held: draftHeld(p), places: [{ key: `${i}`, row: null }] })), // prettier-ignore
+            })
+            expect(JSON.stringify(drawn.primitives), whole.slice(0, length)).to.not.match(/NaN|null,/)
+          }
+    })
+})
+
+describe('who holds a shaft, by its words', () => {
+  // prettier-ignore
+  const HELD: [words: string, each: (boolean | null)[]][] = [
+    ['6312 held left, 320, NU 312', [false, null]],
+    ['30208 held by cover left, 180, 30208 held by cover right', [true, true]],
+    ['22212 + 29412 held left, 700, 22212 free', [true, false]],
+    ['7309 B DB held by cover left, 320, NU 309 held', [false, true]],
+    ['NJ 312 held right, 320, 6312', [true, null]],
+  ]
+  for (const [words, each] of HELD) it(words, () => expect(readLine(words, 'metric').line.positions.map(draftHeld)).to.deep.equal(each))
+  it('what is held to one side is labelled so, and neither free nor held', () => {
+    const labels = (sides: { left: boolean; right: boolean }, held: boolean | null) =>
+      shaftLineDrawing({ ...{ width: 900, height: 380, carries: '', spanText: null }, positions: [{ name: 'a', designation: '6312', alongMm: 0, held, sides, places: [{ key: 'a', row: null }] }] }) // prettier-ignore
+        .primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : []))
+    expect(labels({ left: true, right: false }, false))
+      .to.include('held left')
+      .and.not.include('free')
+    expect(labels({ left: false, right: true }, null)).to.include('held right')
+    expect(labels({ left: false, right: false }, false)).to.include('free')
+    expect(labels({ left: true, right: true }, true)).to.include('held')
+  })
 })

@@ -97,6 +97,8 @@ export interface PositionRecord {
   /** From the left shaft end, mm. */
   alongMm: number
   held: boolean | null
+  /** To which sides its outer rings stand against something by the records; left out by cards of before. */
+  sides?: { left: boolean; right: boolean }
   places: PlaceRecord[]
   past: Pick<PositionPast, 'grease' | 'oil' | 'daysSinceGrease' | 'intervalDays' | 'point' | 'says'>
 }

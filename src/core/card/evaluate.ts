@@ -38,6 +38,7 @@ import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
 import { judgeSet } from './sets.js'
+import { sharesAt, withShare } from './share.js'
 import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
 
 /** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
@@ -161,14 +162,20 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
         upright: leanDegOf(context.line) >= 60,
       }),
     )
+    const share = once(`${position}/shares`, () =>
+      sharesAt(answers, context, position, (x) => identified.get(x)?.row ?? placeRecord(context, x).row),
+    ).get(lead)
+    // What stands alone takes all of it, and is the very duty of its support.
+    const mine = withShare(duty, share)
     const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
     const select = shared('select', () => ({
-      ...selectStation(a, row, duty, known, standing, film, (identified.get(lead) ?? identify).closure),
-      advice: adviceOn(a, row, group, duty),
+      ...selectStation(a, row, mine, known, standing, film, (identified.get(lead) ?? identify).closure, share),
+      advice: adviceOn(a, row, group, mine),
+      ...(share && { share }),
     }))
     const fit = shared('fit', () =>
       fitStation(
-        ...([a, row, group, duty, select, arrange.sliding.includes(position)] as const),
+        ...([a, row, group, mine, select, arrange.sliding.includes(position)] as const),
         { shaft: set[0]!.shaftSeat, housing: set[0]!.housingSeat },
         standing,
       ),

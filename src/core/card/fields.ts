@@ -34,6 +34,7 @@ import { MACHINE_CLASSES, type RunReading, type RunStop } from '../runin/run-in.
 import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES } from '../mounting/set-screws.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
+import { TAKES, TAKES_LABEL } from './takes.js'
 import type { Station } from './work-line.js'
 
 /**
@@ -173,6 +174,7 @@ export const FIELDS = {
     target: choice('line', 'What kind of machine is it?', LIFE_TARGET_NAMES, labelsOf(LIFE_TARGETS)),
     reliabilityPercent: numberFrom('line', 'How sure must it be?', 'percent', [90, 99.95], 90),
     cleanliness: choice('position', 'How clean does the lubricant stay?', Object.keys(GREASE_CLEANLINESS) as GreaseCleanliness[], labelsOf(GREASE_CLEANLINESS)),
+    takes: choice('place', 'Of the load here it takes', TAKES, TAKES_LABEL),
     chosen: words('place', 'Bearing chosen', 120),
     chosenOver: words('place', 'Chosen over', 120),
     chosenWhy: words('place', 'Why it was chosen', 300),

@@ -13,7 +13,8 @@ import { loadFactors } from '../ratings/equivalent-load.js'
 import { Derivation, InputError, type Sheet } from '../result.js'
 import { LINE, keyOf, type LineAnswers, type Scope } from './answers.js'
 import { FACINGS } from './fields.js'
-import { leanDegOf, standingAt, type LineContext } from './context.js'
+import { leadOf, leanDegOf, standingAt, type LineContext } from './context.js'
+import { sharesAt, withShare } from './share.js'
 import { asSet } from '../life/set-of-bearings.js'
 import type { ArrangeResult } from './stations/arrange.js'
 import type { Support } from './stations/arrange-holding.js'
@@ -258,23 +259,26 @@ export function supportLives(answers: LineAnswers, context: LineContext, of: rea
     const own = duty.supports[s.code]
     const radial = said('radialLoadN') ?? own?.radialN
     const axial = duty.opposed[s.code]?.axialN ?? factor * (said('axialLoadN') ?? own?.axialN ?? 0)
-    const place = context.positions.find((p) => p.code === s.code)?.places[0]
-    const row = s.rows[0]
-    if (!row || !place || radial === undefined || radial + axial === 0) return []
-    const standing = standingAt(context, place.code)
-    try {
-      const rated = rateBearing(
-        asHot(asSet(row, standing), hotterRingC({ innerRingC: temperature(s, 'innerRingC'), outerRingC: temperature(s, 'outerRingC') })),
-        factor * radial,
-        axial,
-        speedRpm,
-        90,
-        standing.arrangement,
-      )
-      return [{ code: s.code, name: s.name, designation: row.designation, radialN: radial, hours: rated.life.values.ratingLifeH }]
-    } catch (error) {
-      if (error instanceof InputError) return []
-      throw error
-    }
+    if (radial === undefined || radial + axial === 0) return []
+    const places = s.places ?? []
+    const rowAt = (place: Scope) => s.rows[places.findIndex((p) => p.code === place)] ?? null
+    const shares = sharesAt(answers, context, s.code, rowAt)
+    const ringC = hotterRingC({ innerRingC: temperature(s, 'innerRingC'), outerRingC: temperature(s, 'outerRingC') })
+    const leads = [...new Set(places.map((p) => leadOf(context, p.code)))]
+    const lives = leads.flatMap((lead): SupportLife[] => {
+      const row = rowAt(lead)
+      const { radialN, axialN } = withShare({ radialN: factor * radial, axialN: axial }, shares.get(lead))
+      if (!row || radialN! + axialN! === 0) return []
+      const standing = standingAt(context, lead)
+      try {
+        const rated = rateBearing(asHot(asSet(row, standing), ringC), radialN!, axialN!, speedRpm, 90, standing.arrangement)
+        return [{ code: s.code, name: s.name, designation: row.designation, radialN: radial, hours: rated.life.values.ratingLifeH }]
+      } catch (error) {
+        if (error instanceof InputError) return []
+        throw error
+      }
+    })
+    // A support lasts as long as the shortest-lived of its bearings.
+    return lives.sort((a, b) => a.hours - b.hours).slice(0, 1)
   })
 }

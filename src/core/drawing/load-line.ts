@@ -32,6 +32,8 @@ export interface LoadLineSpec {
   supports: readonly DrawnSupport[]
   sources: readonly DrawnSource[]
   shaft: ShaftShape | null
+  /** From where places along the shaft are counted; left out: it is not drawn. */
+  zeroMm?: number
   bending: readonly { alongMm: number; offUm: number; angleDeg: number }[]
   bendingWords: string | null
   /** From where along the shaft to the support that holds it, and to which side it pushes; null where nothing pushes along. */
@@ -132,6 +134,14 @@ export function loadLineDrawing(spec: LoadLineSpec): LoadLineDrawing {
     const y = (b: (typeof bending)[number]) => axis - ((b.offUm * Math.sin((b.angleDeg * Math.PI) / 180)) / most) * BEND
     bending.slice(1).forEach((b, i) => shapes.push({ kind: 'line', x1: xOf(bending[i]!.alongMm), y1: y(bending[i]!), x2: xOf(b.alongMm), y2: y(b), role: 'bent' })) // prettier-ignore
     if (spec.bendingWords) shapes.push(text(width - 10, height - 8, spec.bendingWords, 'held-text', 'end'))
+  }
+  if (spec.zeroMm !== undefined) {
+    const x = xOf(spec.zeroMm)
+    shapes.push(
+      { kind: 'line', x1: x, y1: height - 26, x2: x, y2: height - 14, role: 'dimension' },
+      ...arrow([x, height - 20], [x + 26, height - 20], 'dimension', 'dimension-head', 7),
+    )
+    shapes.push(text(x - 5, height - 15, '0', 'figure', 'end'))
   }
   drawSupports(shapes, spec, xOf, axis)
   const level = levels(sources.map((s) => xOf(s.alongMm)))

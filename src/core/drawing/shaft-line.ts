@@ -12,11 +12,27 @@ export interface LinePlace {
   tone?: 'hand' | 'own' | 'other'
 }
 
+export interface HeldSides {
+  left: boolean
+  right: boolean
+}
+const BOTH: HeldSides = { left: true, right: true }
+const NEITHER: HeldSides = { left: false, right: false }
+
+/** How a support is held, as it was said: to one side is neither held nor free. */
+function heldWords({ held, sides = NEITHER }: Pick<LinePosition, 'held' | 'sides'>): string {
+  if (held) return 'held'
+  if (sides.left !== sides.right) return sides.left ? 'held left' : 'held right'
+  return held === false ? 'free' : ''
+}
+
 export interface LinePosition {
   name: string
   designation: string
   alongMm: number
   held: boolean | null
+  /** To which sides its outer rings stand against something; left out where only held or free is known. */
+  sides?: HeldSides
   places: readonly LinePlace[]
 }
 
@@ -78,6 +94,8 @@ const box = (x1: number, y1: number, x2: number, y2: number, role: Role): Primit
 function stations(positions: readonly LinePosition[], width: number): number[] {
   const n = positions.length
   const [left, right] = n > 2 ? [width * 0.14, width * 0.86] : [width * 0.27, width * 0.73]
+  // Somebody is still typing what stands before the first.
+  if (n === 0) return []
   if (n === 1) return [left]
   const [from, to] = [positions[0]!.alongMm, positions[n - 1]!.alongMm]
   const even = (right - left) / (n - 1)
@@ -153,14 +171,15 @@ function drawSteps(
 /** Width of a bearing on the paper, never so small that it cannot be hit. */
 const wideOf = ({ row }: LinePlace, scale: number, low = false) => Math.max(low ? 14 : 18, (row?.widthMm ?? 20) * scale)
 
-function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside: number, low: boolean): void {
+function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside: number, low: boolean, sides: HeldSides): void {
   const [long, half] = low ? [8, 4.5] : [12, 7]
   for (const side of [-1, 1] as const) {
     const y = axis + (side * outside) / 2 - side * (half - 1)
-    for (const [x, face] of [
-      [x1, -1],
-      [x2, 1],
+    for (const [x, face, stands] of [
+      [x1, -1, sides.left],
+      [x2, 1, sides.right],
     ] as const) {
+      if (!stands) continue
       const corners: Point[] = [
         [x, y],
         [x + face * long, y - half],
@@ -285,15 +304,16 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
       bearing(shapes, place, x, wide, axis, scale)
       return { key: place.key, x: x - wide / 2, y: axis - outside / 2, width: wide, height: outside }
     })
-    if (p.held) held(shapes, at[i]! - together / 2, at[i]! + together / 2, axis, outside, low === true)
+    const sides = p.held ? BOTH : (p.sides ?? NEITHER)
+    held(shapes, at[i]! - together / 2, at[i]! + together / 2, axis, outside, low === true, sides)
     const top = axis - outside / 2
     const own = p.places.some((x) => (x.tone ?? 'own') !== 'other')
     const names: TextRole = low && own ? 'held-text' : 'label'
     if (low)
       shapes.push(text(at[i]!, top - 8, p.name, names, 'middle'), text(at[i]!, axis + outside / 2 + 17, p.designation, 'small', 'middle'))
     else shapes.push(text(at[i]!, top - 26, p.name, names, 'middle'), text(at[i]!, top - 8, p.designation, 'figure', 'middle'))
-    const words = p.held === null ? '' : p.held ? 'held' : 'free'
-    if (words && !low) shapes.push(text(at[i]!, axis + outside / 2 + 20, words, p.held ? 'held-text' : 'gap-text', 'middle'))
+    const words = heldWords(p)
+    if (words && !low) shapes.push(text(at[i]!, axis + outside / 2 + 20, words, words === 'free' ? 'gap-text' : 'held-text', 'middle'))
     // The first and the last of a position take its margins, so that a single one is easy to hit.
     return found.map((f, n) => {
       const [before, behind] = [n === 0 ? 18 : 0, n === found.length - 1 ? 18 : 0]

@@ -1,12 +1,13 @@
 import { holdingOf } from '../arrangement/holding.js'
 import type { Bearing } from '../catalogue/bearing.js'
 import { adapterSleeve, shaftHold } from '../catalogue/sleeves.js'
-import { findMarked } from '../identify/marked.js'
+import { findMarked, recordedRow } from '../identify/marked.js'
 import { STAND_IN_BLOCKS, blockFor, plummerBlocks } from '../parts/blocks.js'
 import { withdrawalSleeve } from '../parts/sleeves.js'
 import { amount, type Message } from '../words/message.js'
 import type { DraftBearing, DraftPosition, LineDraft, LineFault } from './draft.js'
-import { outerHeld, type ShaftSeatRecord } from './records.js'
+import { supportHeld } from './held.js'
+import { outerSides, type ShaftSeatRecord } from './records.js'
 import { diameterAt } from './shaft.js'
 import { seatUnder } from './seats.js'
 
@@ -83,6 +84,16 @@ function judgeBearing(b: DraftBearing, line: LineDraft, p: DraftPosition, say: S
   if (shaftHold(row) !== 'none') judgeStep(row, b.shaftSeat, line, p, say)
 }
 
+/** Whether a support holds the shaft by its words; null while nobody has said it. No unit. Source: as `supportHeld`. */
+export const draftHeld = ({ bearings }: Pick<DraftPosition, 'bearings'>): boolean | null =>
+  supportHeld(
+    bearings.map(({ holding, designation, count }) => ({
+      holding,
+      row: designation === null ? null : recordedRow(designation),
+      inSet: count > 1,
+    })),
+  )
+
 /** Somebody has said of each support how it is held, and none holds. */
 function judgeHolding({ positions }: LineDraft, say: (at: number | null, code: string) => void): void {
   const supports = positions.map((p) => ({
@@ -90,11 +101,11 @@ function judgeHolding({ positions }: LineDraft, say: (at: number | null, code: s
       const row = b.designation === null ? null : (findMarked(b.designation)?.row ?? null)
       return Array.from({ length: b.count }, () => row)
     }),
-    held: outerHeld(p.bearings.map((b) => b.holding)),
+    held: draftHeld(p),
   }))
   if (supports.some((s) => s.rows.includes(null))) return
   const found = holdingOf(supports.map((s) => ({ ...s, held: s.held ?? false })))
-  const oneWay = positions.some((p) => p.bearings.some((b) => b.holding.outer.some((h) => h !== 'free' && h !== 'not-recorded')))
+  const oneWay = positions.some((p) => Object.values(outerSides(p.bearings.map((b) => b.holding))).some(Boolean))
   if (found === 'none' && !oneWay && supports.some((s) => s.held === false)) say(null, 'line-holds-nothing')
 }
 

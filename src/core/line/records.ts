@@ -35,6 +35,12 @@ export function outerHeld(rings: readonly RingHolding[]): boolean | null {
   return rings.length === 0 || rings.some((r) => r.outer.includes('not-recorded')) ? null : false
 }
 
+/** To which sides outer rings stand against something, those of a position taken together. */
+export const outerSides = (rings: readonly RingHolding[]): { left: boolean; right: boolean } => ({
+  left: rings.some((r) => holds(r.outer[0])),
+  right: rings.some((r) => holds(r.outer[1])),
+})
+
 /** The holding of a ring of which a card has said only that its outer ring is held or free. */
 export function withOuterHeld(before: RingHolding, held: boolean): RingHolding {
   if (outerHeld([before]) === held) return before

@@ -10,7 +10,7 @@ import { leanDegOf, type LineContext } from '../../core/card/context.js'
 import { orientationAt } from '../../core/lubrication/tables.js'
 import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
-import { RING_ENDS, castellated, holderAt } from '../../core/line/records.js'
+import { RING_ENDS, castellated, holderAt, outerSides } from '../../core/line/records.js'
 import { sourcesOfRecords } from '../../core/loads/recorded-sources.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
 import type { Saying } from '../../core/line/sayings.js'
@@ -91,6 +91,7 @@ function lineContext(
       name,
       alongMm,
       held,
+      sides: outerSides(places.map((p) => p.holding)),
       places: places.map((p) => ({
         code: p.code,
         designation: p.fitted?.designation ?? null,

@@ -148,7 +148,7 @@ async function recordFitted(query: Query, { answers, record, job }: Card, evalua
   for (const position of record.line.positions) {
     const held = answers[keyOf(position.code, 'arrange', 'held')]
     const before = position.places.map((p) => p.holding)
-    let rings = typeof held === 'boolean' ? before.map((r) => withOuterHeld(r, held)) : before
+    let rings = typeof held === 'boolean' && held !== position.held ? before.map((r) => withOuterHeld(r, held)) : before
     for (const end of RING_ENDS) {
       const holder = answers[keyOf(position.code, 'arrange', end.name)] as HeldBy | undefined | null
       if (holder) rings = withHolderAt(rings, end, holder)

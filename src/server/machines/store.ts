@@ -7,7 +7,8 @@ import { stationAnswers, type Key, type LineAnswers } from '../../core/card/answ
 import type { PlantContext } from '../../core/card/context.js'
 import { lifeUsed } from '../../core/card/position.js'
 import { recordedRow } from '../../core/identify/marked.js'
-import { outerHeld, type RingHolding } from '../../core/line/records.js'
+import { supportHeld } from '../../core/line/held.js'
+import type { RingHolding } from '../../core/line/records.js'
 import type { OilRecord } from '../../core/lubrication/oil-record.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
 import { listJobs } from '../cards/store.js'
@@ -80,16 +81,21 @@ function placeView(found: PlaceRow, code: string, duty: LineAnswers, { makersFig
 }
 
 /** Whether a position holds the shaft, from the rings of its places. */
-export const heldOf = (places: readonly { holding: RingHolding }[]) => outerHeld(places.map((p) => p.holding))
+export const heldOf = (places: readonly Pick<PlaceView, 'holding' | 'row' | 'set'>[]) =>
+  supportHeld(places.map(({ holding, row, set }) => ({ holding, row, inSet: set !== null })))
 
 function lineView({ duty: stored, ...line }: LineRow, positions: PositionRow[], settled: Settled, now: Date | null): ShaftLineView {
   const duty = readAnswers(stored ?? {}).answers
-  const views = positions.map(({ shaftLineId: _line, places, lubrication, ...p }): PositionView => ({
-    ...p,
-    held: heldOf(places),
-    places: places.map((x) => placeView(x, `${p.code}.${x.number}`, duty, settled, now)),
-    lubrication: lubrication && { ...lubrication, lastAt: iso(lubrication.lastAt), dueAt: iso(lubrication.dueAt) },
-  }))
+  const views = positions.map(({ shaftLineId: _line, places: stored, lubrication, ...p }): PositionView => {
+    const places = stored.map((x) => placeView(x, `${p.code}.${x.number}`, duty, settled, now))
+    const held = heldOf(places)
+    return {
+      ...p,
+      held,
+      places,
+      lubrication: lubrication && { ...lubrication, lastAt: iso(lubrication.lastAt), dueAt: iso(lubrication.dueAt) },
+    }
+  })
   const [first, last] = [views[0], views.at(-1)]
   return { ...line, spanMm: first && last && first !== last ? last.alongMm - first.alongMm : line.spanMm, positions: views }
 }

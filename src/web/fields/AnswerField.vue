@@ -26,6 +26,8 @@ const props = defineProps<{
   shown?: unknown
   placeholder?: string
   clearable?: boolean
+  /** Of a length along the shaft: from where it is counted. */
+  from?: number
 }>()
 const card = useCard()
 const field = computed(() => fieldOf(props.station, props.name)!)
@@ -54,6 +56,7 @@ const set = (given: unknown) => card.edit(props.station, { [props.name]: given ?
     :id="id"
     :label="label"
     :quantity="field.quantity"
+    :from="from"
     :model-value="as.number"
     :error="error"
     :disabled="card.readOnly"

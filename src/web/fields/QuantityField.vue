@@ -6,13 +6,18 @@ import { readDraft, writeDraft } from '../stores/drafts.js'
 import { useSession } from '../stores/session.js'
 import FieldFrame from './FieldFrame.vue'
 
-/** A number with its unit; any written unit of the same kind is understood. Text that cannot be read is kept. */
+/**
+ * A number with its unit; any written unit of the same kind is understood. Text that cannot be read is kept, and so is a number beyond `range`: it goes
+ * nowhere, since it may be the first digit of another, and is refused beside the field when that is left. `from` is where it is counted from.
+ */
 const props = defineProps<{
   id: string
   label: string
   quantity: Quantity
   modelValue: number | null
   decimals?: number
+  range?: readonly [min: number, max: number]
+  from?: number
   error?: string | null
   disabled?: boolean
   compact?: boolean
@@ -40,10 +45,11 @@ const FIELD_DECIMALS: Partial<Record<Quantity, number>> = {
   speed: 1,
 }
 const shown = computed(() => {
-  if (props.modelValue === null) return ''
+  if (props.modelValue === null || Number.isNaN(props.modelValue)) return ''
+  const value = props.modelValue - (props.from ?? 0)
   return props.decimals === undefined
-    ? session.showTrimmed(props.modelValue, props.quantity, FIELD_DECIMALS[props.quantity])
-    : session.show(props.modelValue, props.quantity, props.decimals)
+    ? session.showTrimmed(value, props.quantity, FIELD_DECIMALS[props.quantity])
+    : session.show(value, props.quantity, props.decimals)
 })
 const text = computed(() => raw.value ?? shown.value)
 
@@ -55,14 +61,19 @@ function read(value: string) {
     return emit('update:modelValue', null)
   }
   const parsed = parse(value, props.quantity, session.units)
-  if (parsed.ok) {
-    refusal.value = null
-    writeDraft(storageKey, null)
-    emit('update:modelValue', parsed.value)
-  } else {
-    refusal.value = parsed.message
-    writeDraft(storageKey, value)
-  }
+  refusal.value = parsed.ok ? beyond(parsed.value) : parsed.message
+  writeDraft(storageKey, refusal.value === null ? null : value)
+  if (parsed.ok && refusal.value === null) emit('update:modelValue', parsed.value + (props.from ?? 0))
+}
+
+/** What is said of a number that its field cannot hold; null where it can. */
+function beyond(value: number): string | null {
+  const { range, quantity } = props
+  if (!range || (value >= range[0] && value <= range[1])) return null
+  return (
+    `Allowed from ${session.showTrimmed(range[0], quantity)} to ${session.showTrimmed(range[1], quantity)} ${session.unit(quantity)}`.trimEnd() +
+    '.'
+  )
 }
 
 function leave() {
@@ -72,8 +83,8 @@ function leave() {
 
 if (raw.value !== null) {
   const kept = parse(raw.value, props.quantity, session.units)
-  if (kept.ok) raw.value = null
-  else refusal.value = kept.message
+  refusal.value = kept.ok ? beyond(kept.value) : kept.message
+  if (refusal.value === null) raw.value = null
 }
 // A change from elsewhere (undo, units, another person) replaces the text unless it is being typed.
 watch([() => props.modelValue, () => session.units], () => {

@@ -4,7 +4,7 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['arrangement/free-ring', 2, 2.2],
   ['arrangement/locked-growth', 8, 13180],
   ['card/context', 2, 0.3],
-  ['card/fields', 678, 193129314.7],
+  ['card/fields', 681, -198900795],
   ['catalogue/bearing', 1, 0],
   ['catalogue/catalogue', 56, 46346],
   ['catalogue/construction-forms', 85, 377],

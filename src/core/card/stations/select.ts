@@ -18,6 +18,8 @@ import type { Advice } from '../advice.js'
 import { type ChangingLife } from '../changing.js'
 import { ALONE, asSet, type SetOfBearings } from '../../life/set-of-bearings.js'
 import { checkLoad, checkMachine, checkSlope, checkSpeed, wantedSafety } from './select-checks.js'
+import { TAKES_LABEL } from '../takes.js'
+import type { Share } from '../share.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
 import { amount } from '../../words/message.js'
@@ -42,6 +44,8 @@ export interface SelectResult extends StationResult {
   advice?: Advice[]
   /** Under its changing running, where that is said. */
   changing?: ChangingLife | null
+  /** What it takes of the load of its support, where others stand beside it; left out where none do. */
+  share?: Share
 }
 
 function judge(hours: number, target: LifeTarget, station: StationBuilder): Verdict {
@@ -182,6 +186,28 @@ function standing(
   return { verdict, hero, loadRatio: load.values.equivalentLoadN / row.dynamicRatingN }
 }
 
+/** What it takes of the load of its support, beside others. */
+function shareFigure(station: StationBuilder, { takes, across, thrust, instead }: Share): void {
+  const part = [...(across > 0 && across < 1 ? [`${Math.round(100 * across)} % across`] : []), ...(thrust > 0 && thrust < 1 ? [`${Math.round(100 * thrust)} % along`] : [])] // prettier-ignore
+  const sheet = new Derivation()
+  sheet.step(
+    'share',
+    'of the load of the support',
+    'by kind, or as said',
+    TAKES_LABEL[takes],
+    part.join(', ') || 'all of it',
+    '',
+    'engineering practice: thrust to the thrust bearing',
+  )
+  station.figure('takes', 'Of the load here it takes', TAKES_LABEL[takes], 'text', sheet.result({}), {
+    note: instead
+      ? `the thrust goes to ${instead}`
+      : part.length
+        ? `${part.join(', ')}, beside its like`
+        : 'beside others, each counted with all that it can take',
+  })
+}
+
 /** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
 export function selectStation(
   answers: CardAnswers,
@@ -191,8 +217,10 @@ export function selectStation(
   set: SetOfBearings = ALONE,
   film: PlaceFilm | null = null,
   closed: Closure | null = null,
+  share: Share | null = null,
 ): SelectResult {
   const station = new StationBuilder('select')
+  if (share) shareFigure(station, share)
   const { target, reliabilityPercent } = answers.select
   const { shock } = answers.duty
   const motion = duty.motion ?? null

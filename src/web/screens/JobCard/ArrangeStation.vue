@@ -9,6 +9,7 @@ import { addressOf } from '../../../contract/addresses.js'
 import ArrangementView from './ArrangementView.vue'
 import ConversionPath from './ConversionPath.vue'
 import StationFrame from './StationFrame.vue'
+import { useZero } from './useZero.js'
 
 const card = useCard()
 const result = computed(() => card.evaluation.arrange)
@@ -74,6 +75,7 @@ function arrange(value: number) {
 const cut = computed(() => positions.value.filter((p) => result.value.float[p.code]?.metal))
 const PAIR = ['hotPlayUm', 'measuredPlayUm', 'trialShimMm', 'shimSide', 'turnFromNm', 'turnToNm'] as const
 const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
+const { zero } = useZero()
 </script>
 
 <template>
@@ -122,7 +124,15 @@ const ENDS = ['outerLeft', 'outerRight', 'innerLeft', 'innerRight'] as const
           @update:model-value="card.edit('arrange', { held: $event }, p.code)"
         />
         <AnswerField v-if="held(p.code) !== true" station="arrange" name="floatPresentMm" :at="p.code" :label="`Float at the ${p.name}`" />
-        <AnswerField v-if="many" station="arrange" name="alongMm" :at="p.code" label="From the left shaft end" :shown="p.alongMm" />
+        <AnswerField
+          v-if="many"
+          station="arrange"
+          name="alongMm"
+          :at="p.code"
+          :label="`The ${p.name}, from ${zero.label}`"
+          :shown="p.alongMm"
+          :from="zero.mm"
+        />
       </div>
       <fieldset class="ends">
         <legend>What the rings stand against, {{ inHand.name }}</legend>

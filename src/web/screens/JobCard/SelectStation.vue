@@ -11,6 +11,7 @@ import { standingAt } from '../../../core/card/context.js'
 import { oilOf } from '../../../core/card/film.js'
 import type { Alternative } from '../../../core/card/stations/select.js'
 import { lifeWords } from '../../../core/life/life-words.js'
+import { withShare } from '../../../core/card/share.js'
 import { lifeTogether } from '../../../core/card/together.js'
 import FigureRow from '../../figures/FigureRow.vue'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -41,7 +42,7 @@ const row = computed(() => card.evaluation.identify.row)
 /** How many stand there together: what they carry is no load for one of them. */
 const standing = computed(() => standingAt(card.context, card.lead))
 const alone = computed(() => standing.value.count < 2)
-const duty = computed(() => card.evaluation.duty)
+const duty = computed(() => withShare(card.evaluation.duty, result.value.share))
 const safety = computed(() => (result.value.basis ? SHOCKS[card.answers.duty.shock!].staticSafety[result.value.basis.rollingElement] : 1))
 /** How many times as long it would last if its rings did not tilt: reckoned off the page, where they do. */
 const straight = ref(1)
@@ -117,6 +118,7 @@ const WHICH = { smaller: 'next smaller', this: 'this one', larger: 'next larger'
         <AnswerField station="select" name="reliabilityPercent" :options="RELIABILITY" />
         <AnswerField v-if="!oil" station="select" name="cleanliness" placeholder="by the surroundings" clearable />
         <AnswerField station="select" name="lifeSchool" />
+        <AnswerField v-if="result.share" station="select" name="takes" placeholder="by its kind" clearable />
         <AnswerField station="inspect" name="inverterDrive" open />
         <AnswerField v-if="card.answers.inspect.inverterDrive" station="select" name="currentPath" clearable />
       </div>

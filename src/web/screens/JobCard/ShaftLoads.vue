@@ -24,6 +24,7 @@ import SentForm from '../../fields/SentForm.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { useSources } from './useSources.js'
+import { useZero } from './useZero.js'
 
 /** The shaft with all that acts on it: what sits there is chosen, dragged along, turned with the keys; what follows is drawn at once. */
 const card = useCard()
@@ -31,6 +32,7 @@ const session = useSession()
 const { sources, chosen, components, full, add, begin, guess, change } = useSources()
 /** Each thing once on the palette; where there are several ways to know it, they are chosen at the thing. */
 const PALETTE = SOURCE_KINDS.filter((k, i) => SOURCE_KINDS.findIndex((j) => SOURCES[j].of === SOURCES[k].of) === i)
+const { zero } = useZero()
 const labelOf = (kind: SourceKind) => SOURCES[kind].label.split(',')[0]!
 const powerInput = z.strictObject({ powerKw: z.number('a power').positive('above nothing').max(1e6) })
 
@@ -103,6 +105,7 @@ const drawing = computed(() => {
       sources: drawn.value,
       shaft: card.context.line.shaft ?? null,
       bending: bending.value,
+      zeroMm: zero.value.mm,
       thrust: thrust.value,
     },
     bendingWords: most > 0.05 ? `bends ${session.withUnit(most, 'fine')} at most, drawn larger` : null,
@@ -140,7 +143,7 @@ function key(s: LoadSource, event: KeyboardEvent) {
   event.preventDefault()
 }
 const said = (s: LoadSource, i: number) =>
-  `${sourceOf(s.kind).label}, ${drawn.value[i]!.words}, ${session.withUnit(at(s), 'distance')} along. Arrow keys move it${s.values.angleDeg === undefined ? '' : ' and turn it'}.`
+  `${sourceOf(s.kind).label}, ${drawn.value[i]!.words}, ${session.withUnit(at(s) - zero.value.mm, 'distance')} along from ${zero.value.label}. Arrow keys move it${s.values.angleDeg === undefined ? '' : ' and turn it'}.`
 </script>
 
 <template>

@@ -13,6 +13,7 @@ import WorkingList from '../../figures/WorkingList.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { useSources } from './useSources.js'
+import { useZero } from './useZero.js'
 
 /** What sits on the shaft and is in hand, typed exactly, and the life of every bearing beside it. */
 const card = useCard()
@@ -61,6 +62,7 @@ function release() {
   card.change(Object.fromEntries(typed.value.flatMap((p) => LOADS.map((name) => [keyOf(p.code, 'duty', name), null]))))
   card.endTyping()
 }
+const { points, zero, count } = useZero()
 const index = computed(() => sources.value.findIndex((s) => s.id === chosen.value))
 </script>
 
@@ -87,9 +89,10 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
         />
         <QuantityField
           :id="`${inHand.id}-along`"
-          label="Along the shaft"
+          :label="`Along the shaft, from ${zero.label}`"
           quantity="length"
           :decimals="0"
+          :from="zero.mm"
           :model-value="inHand.alongMm"
           @update:model-value="change(inHand.id, { alongMm: $event })"
         />
@@ -108,6 +111,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
             :id="`${inHand.id}-${f.name}`"
             :label="inHand.assumed?.includes(f.name) ? `${f.label} (guessed)` : f.label"
             :quantity="f.quantity"
+            :range="f.range"
             :decimals="f.decimals"
             :model-value="inHand.values[f.name] ?? null"
             @update:model-value="setValue(inHand, f.name, $event)"
@@ -123,6 +127,7 @@ const index = computed(() => sources.value.findIndex((s) => s.id === chosen.valu
           @update:model-value="change(inHand.id, { toward: $event })"
         />
       </fieldset>
+      <ListSelect label="Zero of the shaft" :options="points" :model-value="zero.value" @update:model-value="count" />
       <div v-if="tension !== null" class="tension">
         <span :id="`tension-${inHand.id}`">Tension: pull {{ tension.toFixed(2) }} times the driving force</span>
         <div class="track">

@@ -19,11 +19,18 @@ export function useLineDrawing(width: number, height: number, more: () => More =
         return { key: x.code, row, tone, words: own?.identify.typedDesignation ?? row?.designation ?? x.designation ?? 'not known' }
       })
       const held = card.lineAnswers[keyOf(p.code, 'arrange', 'held')]
+      // What is answered counts before what the records have.
+      const stands = (name: 'outerLeft' | 'outerRight', side: 'left' | 'right') => {
+        const said = card.lineAnswers[keyOf(p.code, 'arrange', name)]
+        return said ? said !== 'free' : (p.sides?.[side] ?? false)
+      }
+      const sides = { left: stands('outerLeft', 'left'), right: stands('outerRight', 'right') }
       const names = [...new Set(places.map((x) => x.words))]
       return {
         name: p.name,
         alongMm: p.alongMm,
         held: typeof held === 'boolean' ? held : null,
+        sides,
         designation: places.length > 1 && names.length === 1 ? `${places.length} × ${names[0]}` : names.join(' + '),
         places,
       }

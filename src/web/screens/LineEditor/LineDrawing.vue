@@ -2,8 +2,9 @@
 import { computed } from 'vue'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { COMPONENTS, type DraftBearing, type LineDraft } from '../../../core/line/draft.js'
+import { draftHeld } from '../../../core/line/judge.js'
 import { shaftLengthMm } from '../../../core/line/shaft.js'
-import { outerHeld } from '../../../core/line/records.js'
+import { outerSides } from '../../../core/line/records.js'
 import { recordedRow } from '../../../core/identify/marked.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -29,7 +30,8 @@ const drawing = computed(() =>
     positions: props.line.positions.map((p, i) => ({
       name: p.name,
       alongMm: p.alongMm,
-      held: outerHeld(p.bearings.map((b) => b.holding)),
+      held: draftHeld(p),
+      sides: outerSides(p.bearings.map((b) => b.holding)),
       designation: p.bearings.map(marked).join(' + ') || '?',
       places: p.bearings.flatMap((b, n) =>
         Array.from({ length: b.count }, (_, k) => ({

@@ -9,6 +9,7 @@ import { readLine } from '../../../core/line/notation.js'
 import { editKey, writeDraft } from '../../stores/drafts.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
+import { outerSides } from '../../../core/line/records.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
 import { fittedWords } from '../../../core/line/fitted.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -51,6 +52,7 @@ const drawing = (line: ShaftLineView) =>
       name: p.name,
       alongMm: p.alongMm,
       held: p.held,
+      sides: outerSides(p.places.map((x) => x.holding)),
       designation: fittedWords(p.places) || 'nothing recorded',
       places: p.places.map((x) => ({ key: x.code, row: x.row })),
     })),
