@@ -36,6 +36,8 @@ export interface JobSummary {
   designation: string | null
   /** Of every place of the card that is known. */
   designations: string[]
+  /** The same as they are called, with clearance and count; left out by cards of before. */
+  named?: string
   cause: Cause | null
 }
 

@@ -4,7 +4,8 @@ import type { Schools } from '../core/card/context.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
 import type { MakersFigures } from '../core/catalogue/makers-figures.js'
 import { LOAD_BAND_NAMES } from '../core/fits/recommend-tables.js'
-import type { Grease, GreaseGun } from '../core/lubrication/grease.js'
+import { GREASE_FACTS, type Grease, type GreaseGun } from '../core/lubrication/grease.js'
+import { greaseOf, usualRangeC, type Tin } from '../core/lubrication/grease-words.js'
 import { SCHOOLS } from '../core/lubrication/regreasing.js'
 import type { MeasuringInstrument } from '../core/measuring/instruments.js'
 import type { Tool } from '../core/mounting/tools.js'
@@ -16,19 +17,32 @@ import { upTo } from './numbers.js'
 
 const temperature = z.number().min(-100).max(400)
 
+/** A grease as it is kept, of what its tin says; an emptied class is none. */
+export const wholeGrease = (tin: Tin): Omit<Grease, 'id'> => greaseOf({ ...tin, nlgi: tin.nlgi || null })
+
+const inOrder = ({ thickener, lowC, highC }: Pick<Tin, 'thickener' | 'lowC' | 'highC'>): boolean => {
+  const [low, high] = usualRangeC(thickener)
+  return (lowC ?? low) < (highC ?? high)
+}
+
 export const greaseInput = z
   .strictObject({
     name: z.string().trim().min(1, 'must not be empty').max(60),
     thickener: z.enum(namesOf(THICKENERS)),
-    baseOil: z.enum(namesOf(BASE_OILS)),
-    nlgi: z.string().trim().min(1, 'must not be empty').max(8),
-    viscosity40: z.number().min(2).max(10_000),
-    viscosity100: z.number().min(1.5).max(2000),
-    lowC: temperature,
-    highC: temperature,
+    // What the tin does not say is taken as usual for its thickener, and marked.
+    baseOil: z.enum(namesOf(BASE_OILS)).nullish(),
+    nlgi: z.string().trim().max(8).nullish(),
+    viscosity40: z.number().min(10).max(10_000).nullish(),
+    viscosity100: z.number().min(1.5).max(2000).nullish(),
+    lowC: temperature.nullish(),
+    highC: temperature.nullish(),
+    usual: z.array(z.enum(GREASE_FACTS)).max(GREASE_FACTS.length).optional(),
   })
-  .refine((g) => g.viscosity40 > g.viscosity100, { path: ['viscosity100'], message: 'must be under the viscosity at 40 °C' })
-  .refine((g) => g.highC > g.lowC, { path: ['highC'], message: 'must be above the lower end' })
+  .refine((g) => g.viscosity100 == null || (g.viscosity40 ?? 0) > g.viscosity100, {
+    path: ['viscosity100'],
+    message: 'must be under the viscosity at 40 °C, and that said too',
+  })
+  .refine((g) => inOrder(g), { path: ['highC'], message: 'must be above the lower end' }) satisfies z.ZodType<Tin>
 
 export const gunInput = z.strictObject({
   name: z.string().trim().min(1, 'must not be empty').max(60),

@@ -188,7 +188,9 @@ const INPUTS: [string, z.ZodType, object, [object, string][]][] = [
       [{ viscosity100: 400 }, 'viscosity100'],
       [{ viscosity40: 1 }, 'viscosity40'],
       [{ highC: -20 }, 'highC'],
-      [{ lowC: null }, 'lowC'],
+      [{ lowC: 500 }, 'lowC'],
+      [{ viscosity40: null }, 'viscosity100'],
+      [{ lowC: 145, highC: null }, 'highC'],
     ],
   ],
   [
@@ -255,6 +257,10 @@ describe('what was allowed, where a schema has no words of its own', () => {
 })
 
 describe('settings and the round as they cross', () => {
+  it('a tin that says only its name and thickener is enough', () => {
+    expect(greaseInput.safeParse({ name: 'Sheet room 2', thickener: 'lithium' }).success).to.equal(true)
+    expect(greaseInput.safeParse({ name: 'Sheet room 2', thickener: 'lithium', nlgi: '', lowC: null }).success).to.equal(true)
+  })
   for (const [name, schema, good, changes] of INPUTS) {
     it(`takes a ${name} and nothing beside it`, () => {
       expect(schema.safeParse(good).success).to.equal(true)

@@ -16,7 +16,7 @@ import { writeLine } from '../../src/core/line/write-line.js'
 import { NOTATION } from '../../src/core/line/vocabulary.js'
 import type { Holder, HousingSeatRecord, Sides } from '../../src/core/line/records.js'
 import type { GreaseSaid } from '../../src/core/lubrication/grease-words.js'
-import { greaseSaid, readGrease, usualGrease } from '../../src/core/lubrication/grease-words.js'
+import { greaseOf, greaseSaid, readGrease, usualGrease } from '../../src/core/lubrication/grease-words.js'
 import type { OilRecord } from '../../src/core/lubrication/oil-record.js'
 import { say } from '../../src/core/words/say.js'
 
@@ -388,6 +388,11 @@ describe('what runs in what, at one support or everywhere', () => {
       nlgi: '2',
       highC: 140,
     })
+    // What the tin says stands; the rest is marked, also when it is written down a second time.
+    const tin = greaseOf({ name: 'Sheet room 2', thickener: 'lithium', viscosity40: 220, nlgi: '1' })
+    expect(tin).to.deep.include({ viscosity40: 220, nlgi: '1', baseOil: 'mineral', usual: ['baseOil', 'viscosity100', 'lowC', 'highC'] })
+    expect(greaseOf(tin).usual).to.deep.equal(tin.usual)
+    expect(greaseOf({ ...tin, usual: [] })).to.not.have.property('usual')
     expect(greaseSaid(readGrease('"no such tin"'), [])).to.equal(null)
     expect(greaseSaid(readGrease('VG 220 NLGI 1'), [])).to.equal(null)
     for (const words of ['', 'FOO', 'lithium FOO', 'VG 5', 'VG 20000', '"']) expect(readGrease(words), words).to.equal(null)

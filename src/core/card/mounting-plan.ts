@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/catalogue.js'
+import { nameOf, type Bearing } from '../catalogue/bearing.js'
 import { compareMarking, compareName, type ExpectedMarking } from '../identify/expected.js'
 import { formOf } from '../catalogue/construction-forms.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
@@ -72,13 +72,13 @@ export function seatField(key: string, label: string, seat: FitSeat): PlanField 
 
 /** What should be read on the ring; a clearance mark only where the clearance is bought and not set. */
 export const expectedOf = (row: Bearing, group: ClearanceGroup | null): ExpectedMarking => ({
-  designation: row.designation,
+  designation: nameOf(row),
   group: clearanceFrom(row) === 'table' && formOf(row).innerRing !== false ? group : null,
 })
 
 /** Number and clearance mark as they should stand on the ring. */
 export const markedName = (row: Bearing, group: ClearanceGroup | null) =>
-  `${typed(row.designation)}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
+  `${typed(nameOf(row))}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
 
 export type FieldState = 'missing' | 'good' | 'outside'
 

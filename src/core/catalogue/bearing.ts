@@ -17,6 +17,8 @@ export interface LoadFactors {
 /** One size of bearing. Lengths mm, forces N, speeds r/min. */
 export interface Bearing {
   designation: string
+  /** As it is written on the ring or paper, its clearance mark left out, where that says more than the number of its row. */
+  written?: string
   family: Family
   /** Rows of one series differ in size only. */
   series: string
@@ -120,3 +122,6 @@ export const FIGURE_FIELDS = [
   'axialMovementMm',
 ] as const satisfies readonly (keyof Bearing)[]
 export type FigureField = (typeof FIGURE_FIELDS)[number]
+
+/** What a bearing is called: as it was written, else by its row. No unit. Source: the row. */
+export const nameOf = ({ written, designation }: Pick<Bearing, 'written' | 'designation'>): string => written ?? designation

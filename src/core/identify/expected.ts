@@ -37,12 +37,14 @@ export function compareMarking(expected: ExpectedMarking, text: string): ReadPie
   const byName = plain.startsWith(wanted) && findMarked(given) === null
   const marked = byName ? null : findMarked(given)
   const number = byName ? expected.designation : (marked?.row.designation ?? '')
+  // What is called by more letters than its row is the same by another name of it.
+  const meant = byName ? expected.designation : (findMarked(expected.designation)?.row.designation ?? expected.designation)
   const pieces: ReadPiece[] = [
     {
       piece: 'number',
       wanted: expected.designation,
-      read: number || given,
-      state: number === '' ? 'not-read' : number === expected.designation ? 'same' : 'differs',
+      read: number === meant ? expected.designation : number || given,
+      state: number === '' ? 'not-read' : number === meant ? 'same' : 'differs',
     },
   ]
   if (number === '') return pieces

@@ -2,7 +2,8 @@ import type { Bearing, Closure } from '../catalogue/bearing.js'
 import { RACK_CONTENTS, findBearing, sizes, type Found } from '../catalogue/catalogue.js'
 import type { Family } from '../catalogue/families.js'
 import { isDrawnCup } from '../catalogue/construction-forms.js'
-import { CLEARANCE_GROUPS } from '../fits/clearance-group.js'
+import { plainName } from '../catalogue/designation.js'
+import { CLEARANCE_GROUPS, groupMark } from '../fits/clearance-group.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { InputError, Derivation, type Caution, type Result } from '../result.js'
 import { FEATURE_LABEL, LETTERS, PAIRINGS, closureIn } from './letters.js'
@@ -151,8 +152,30 @@ export function bearing(input: { designation: string }): Result<Bearing> {
   return sheet.result({ ...row })
 }
 
+/** Letters of a pair at the end of a number; the words of the pair say it from then on. DIN 623-1. */
+const PAIR_LETTERS = /[\s/]*D[BFT]\b/
+const GROUP_LETTERS = /[\s/]*C[2345N]$/
+
+/**
+ * What a marking is kept as: letters that say more than its row stay as they were written, clearance and pair are kept apart. An inch pair of cone and
+ * cup, and what letters were assumed of, go by their row. No unit. Source: engineering practice.
+ */
+export function keptName(text: string, { row, group, pairing, assumed }: Marked): string {
+  const given = text.trim()
+  const bare = plainName(given) === plainName(row.designation + (group && group !== 'N' ? groupMark(group) : ''))
+  if (bare || assumed || row.form === 'tapered-inch') return row.designation
+  const letters = given.toUpperCase().replace(/\s+/g, ' ').replace(GROUP_LETTERS, '')
+  return pairing ? letters.replace(PAIR_LETTERS, '') : letters
+}
+
+/** A row as it is called where its marking says more. No unit. Source: as `keptName`. */
+export function namedRow(text: string, marked: Marked): Bearing {
+  const written = keptName(text, marked)
+  return written === marked.row.designation ? marked.row : { ...marked.row, written }
+}
+
 /** The row of what is recorded as fitted; letters that nobody explains change nothing of it, but where they make another bearing, or no number stands there, it is null. Source: as `findMarked`. */
 export function recordedRow(text: string, own: readonly Bearing[] = []): Bearing | null {
   const marked = findMarked(text, own)
-  return marked && !marked.changes ? marked.row : null
+  return marked && !marked.changes ? namedRow(text, marked) : null
 }

@@ -1,6 +1,4 @@
-import { plainName } from '../catalogue/designation.js'
-import { groupMark } from '../fits/clearance-group.js'
-import { findMarked } from '../identify/marked.js'
+import { findMarked, keptName } from '../identify/marked.js'
 import { readOil } from '../lubrication/oil.js'
 import { readGrease } from '../lubrication/grease-words.js'
 import { parse, type UnitSystem } from '../units/quantities.js'
@@ -199,23 +197,14 @@ function named(head: string, before: DraftBearing | null): DraftBearing | null {
   if (unit) return { ...plainBearing(unit.designation), group: unit.group, housingSeat: { kind: 'not-recorded', ...unit.housing } }
   const marked = findMarked(head)
   if (!marked || marked.changes) return null
-  // Letters that say more than the number and its clearance stay as they were written.
-  const bare = plainName(head) === plainName(marked.row.designation + (marked.group && marked.group !== 'N' ? groupMark(marked.group) : ''))
-  const text = head.toUpperCase().replace(/\s+/g, ' ')
-  const one = { ...plainBearing(bare ? marked.row.designation : withoutGroup(text)), group: marked.group }
+  const one = { ...plainBearing(keptName(head, marked)), group: marked.group }
   // Letters that say how two face each other speak of two.
   const faces = ARRANGEMENTS.find(([, value]) => value === marked.pairing)?.[1]
-  if (!faces) return one
-  return { ...one, designation: one.designation!.replace(PAIR_LETTERS, ''), count: 2, arrangement: faces }
+  return faces ? { ...one, count: 2, arrangement: faces } : one
 }
-
-/** Letters of a pair at the end of a number; the words of the pair say it from then on. DIN 623-1. */
-const PAIR_LETTERS = /[\s/]*D[BFT]\b/
 
 /** `2x 7309 B`: so many alike at one support. */
 const TIMES = /^(\d)\s*[x×]\s*(?=\S)/i
-
-const withoutGroup = (text: string) => text.replace(/[\s/]*C[2345N]$/, '')
 
 /** One bearing, pair or set of a support. */
 function bearingOf(

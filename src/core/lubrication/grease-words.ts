@@ -1,5 +1,5 @@
 import { lower } from '../words/lower.js'
-import type { Grease } from './grease.js'
+import { GREASE_FACTS, type Grease, type GreaseFact } from './grease.js'
 import { OIL_VISCOSITY } from './oil-record.js'
 import { BASE_OILS, THICKENERS, type BaseOil, type Thickener } from './tables.js'
 import { at100Of } from './viscosity.js'
@@ -93,10 +93,18 @@ const USUAL: Readonly<Record<Thickener, readonly [viscosity40: number, lowC: num
   'polyurea-conventional': [110, -25, 140],
   'polyurea-shear-stable': [110, -30, 150],
 }
+/** From where to where a grease of a thickener usually serves, °C; of one that is none here, as lithium. Engineering practice. */
+export function usualRangeC(thickener: Thickener): readonly [lowC: number, highC: number] {
+  const [, lowC, highC] = USUAL[thickener] ?? USUAL.lithium
+  return [lowC, highC]
+}
+
 /** Viscosity index of a base oil. Engineering practice. */
 const INDEX: Readonly<Record<BaseOil, number>> = { mineral: 95, pao: 140, ester: 150, pag: 180, silicone: 250, pfpe: 130 }
 
-export type GreaseFacts = Omit<Grease, 'id' | 'name'>
+export type GreaseFacts = Omit<Grease, 'id' | 'name' | 'usual'>
+/** A tin as it is read: what it does not say is null or left out. */
+export type Tin = Pick<Grease, 'name' | 'thickener'> & { [F in GreaseFact]?: Grease[F] | null } & { usual?: GreaseFact[] }
 
 /**
  * What is usual of a grease where its tin is silent: oil by the thickener, viscosity at 100 °C by the oil's usual index, ends of service by
@@ -112,6 +120,19 @@ export function usualGrease(said: Partial<Omit<GreaseSaid, 'name'>>): GreaseFact
 }
 
 /**
+ * A whole grease of what its tin says: the rest as usual, and marked so. What was marked before and still stands stays marked. mm²/s, °C.
+ * Source: as `usualGrease`.
+ */
+export function greaseOf(tin: Tin): Omit<Grease, 'id'> {
+  const { name, thickener, usual = [], ...said } = tin
+  const silent = GREASE_FACTS.filter((f) => (said[f] ?? null) === null)
+  const whole = { ...usualGrease({ thickener, baseOil: said.baseOil, viscosity40: said.viscosity40 }) }
+  const known = Object.fromEntries(GREASE_FACTS.filter((f) => !silent.includes(f)).map((f) => [f, said[f]]))
+  const marked = GREASE_FACTS.filter((f) => silent.includes(f) || usual.includes(f))
+  return { ...whole, ...known, name, thickener, ...(marked.length > 0 && { usual: marked }) }
+}
+
+/**
  * The grease that was said of a support: that of the plant's list by its name, else what is usual of its kind; null where its name is in no
  * list and its thickener was not said. Viscosities in mm²/s. Source: as `usualGrease`.
  */
@@ -119,5 +140,6 @@ export function greaseSaid(said: GreaseSaid | null, greases: readonly Grease[]):
   if (!said) return null
   if (said.name) return greases.find((g) => lower(g.name) === lower(said.name!)) ?? null
   if (said.thickener === null) return null
-  return { id: 0, name: `${writeGrease(said)}, the rest as usual`, ...usualGrease(said) }
+  const { thickener, baseOil, nlgi, viscosity40 } = said
+  return { id: 0, ...greaseOf({ name: `${writeGrease(said)}, the rest as usual`, thickener, baseOil, nlgi, viscosity40 }) }
 }

@@ -15,6 +15,20 @@ export interface Grease {
   viscosity100: number
   lowC: number
   highC: number
+  /** What its tin does not say and is taken as usual for its thickener; left out where everything is said. */
+  usual?: GreaseFact[]
+}
+
+/** What is known of a grease beside its name and thickener, in the order in which it is said. */
+export const GREASE_FACTS = ['baseOil', 'nlgi', 'viscosity40', 'viscosity100', 'lowC', 'highC'] as const
+export type GreaseFact = (typeof GREASE_FACTS)[number]
+export const GREASE_FACT_LABEL: Readonly<Record<GreaseFact, string>> = {
+  baseOil: 'base oil',
+  nlgi: 'NLGI class',
+  viscosity40: 'oil at 40 °C',
+  viscosity100: 'oil at 100 °C',
+  lowC: 'lowest temperature',
+  highC: 'highest temperature',
 }
 
 /** A grease gun as an instrument: how much one stroke gives, by weighing. */

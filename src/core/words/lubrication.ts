@@ -8,6 +8,7 @@ export const LUBRICATION_CAUTIONS: Cautions = {
   'manual-stays': 'The records hold {kept} from the machine’s manual: they stay at the finish. This card gives {given}; choose a school here if those are to govern.',
   'greases-must-not-mix': '{words} The plan has a step for it.',
   'grease-too-slow': '{name} has so thick an oil that it serves to a speed factor of about {limit} 000 mm/min; here it is {ndm} 000. Take a thinner one, or ask its maker.',
+  'grease-usual': 'The tin of {name} does not say its {what}: taken as usual for its thickener; its sheet says it more exactly.',
   'grease-too-hot': '{name} serves to {high}; the bearing runs at {run}.',
   'grease-too-cold': '{name} serves from {low}; it runs at {coldest}.',
   'grease-too-cold-start': '{name} serves from {low}; it starts at {coldest}.',

@@ -14,7 +14,8 @@ import { RING_ENDS, castellated, holderAt, outerSides } from '../../core/line/re
 import { sourcesOfRecords } from '../../core/loads/recorded-sources.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
 import type { Saying } from '../../core/line/sayings.js'
-import type { Bearing } from '../../core/catalogue/catalogue.js'
+import { nameOf, type Bearing } from '../../core/catalogue/bearing.js'
+import { fittedWords } from '../../core/line/fitted.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { sayingsOf } from '../documents/store.js'
 import { findLine, linesOfPlaces, recordChanges, type LineRecord } from '../machines/store.js'
@@ -122,12 +123,22 @@ export function withOwnRows(context: LineContext, added: readonly Bearing[]): Li
 export function summaryOf(evaluation: LineEvaluation): JobSummary {
   const each = evaluation.order.map(({ place }) => evaluation.places[place]!)
   const designations = [...new Set(each.flatMap((e) => e.identify.row?.designation ?? []))]
+  const named = fittedWords(
+    each.map(({ identify: { row, typedDesignation }, fit }) => ({
+      fitted: row
+        ? { designation: nameOf(row), group: fit.group }
+        : typedDesignation
+          ? { designation: typedDesignation, group: null }
+          : null,
+    })),
+  )
   return {
     questions: questionsOf(evaluation).length,
     stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
     done: STATIONS.filter((s) => each.every((e) => e[s].verdict.level === 'good')),
     designation: designations[0] ?? null,
     designations,
+    ...(named && { named }),
     cause: each.map((e) => e.inspect.settled).find((c) => c !== null) ?? null,
   }
 }

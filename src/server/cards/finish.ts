@@ -10,6 +10,7 @@ import { oilOf } from '../../core/card/film.js'
 import { stepName, stepStates } from '../../core/card/signing.js'
 import type { HeldBy } from '../../core/arrangement/holding.js'
 import type { Remedy } from '../../core/fits/seat-options.js'
+import { nameOf } from '../../core/catalogue/bearing.js'
 import { RING_ENDS, withHolderAt, withOuterHeld } from '../../core/line/records.js'
 import { worded } from '../../core/card/worded.js'
 import { CORE_VERSION } from '../../core/version.js'
@@ -128,7 +129,7 @@ const MADE_NEW: readonly Remedy[] = ['sleeve', 'regrind', 'scrap']
 async function recordFitted(query: Query, { answers, record, job }: Card, evaluation: LineEvaluation, at: Date): Promise<void> {
   for (const { code, id } of job.places) {
     const { identify, fit, inspect, mount } = evaluation.places[code]!
-    const designation = identify.row?.designation ?? (identify.typedDesignation as string)
+    const designation = identify.row ? nameOf(identify.row) : (identify.typedDesignation as string)
     await fitBearing(query, id, designation, fit.group, at)
     const { lead } = evaluation.order.find((o) => o.place === code)!
     for (const seat of ['shaft', 'housing'] as const) {

@@ -275,13 +275,16 @@ export async function fitBearing(query: Query, placeId: number, designation: str
   )
 }
 
-export function bearingUses(query: Query, designation: string): Promise<BearingUse[]> {
+/** Where a row of the rack is fitted, by whatever letters it is called there. */
+export async function bearingUses(query: Query, designation: string): Promise<BearingUse[]> {
+  const names = await rows<{ name: string }>(query, 'SELECT DISTINCT designation AS name FROM installation WHERE upper_inf(fitted)')
+  const meant = names.filter(({ name }) => name === designation || recordedRow(name)?.designation === designation).map((n) => n.name)
   return rows(
     query,
     `SELECT m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName", p.name AS "positionName"
      FROM installation i JOIN place x ON x.id = i.place_id JOIN position p ON p.id = x.position_id
      JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id
-     WHERE upper_inf(i.fitted) AND i.designation = $1 AND x.retired_at IS NULL AND m.retired_at IS NULL GROUP BY m.id, p.id ORDER BY m.code, p.name`,
-    [designation],
+     WHERE upper_inf(i.fitted) AND i.designation = ANY ($1) AND x.retired_at IS NULL AND m.retired_at IS NULL GROUP BY m.id, p.id ORDER BY m.code, p.name`,
+    [meant],
   )
 }

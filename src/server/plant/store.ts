@@ -1,18 +1,23 @@
-import type { GunView, PlantSettings } from '../../contract/plant.js'
+import { wholeGrease, type GunView, type PlantSettings } from '../../contract/plant.js'
 import { FIRST_SCHOOLS, type PlantContext, type Schools } from '../../core/card/context.js'
 import type { Grease } from '../../core/lubrication/grease.js'
+import type { Tin } from '../../core/lubrication/grease-words.js'
 import { execute, one, type Query } from '../database.js'
 
 /** Columns of a grease as JSON; the tables of a statement call it g. */
 export const GREASE_JSON = `json_build_object('id', g.id, 'name', g.name, 'thickener', g.thickener, 'baseOil', g.base_oil, 'nlgi', g.nlgi,
-  'viscosity40', g.viscosity_40, 'viscosity100', g.viscosity_100, 'lowC', g.low_c, 'highC', g.high_c)`
+  'viscosity40', g.viscosity_40, 'viscosity100', g.viscosity_100, 'lowC', g.low_c, 'highC', g.high_c)::jsonb
+  || CASE WHEN g.usual = '{}' THEN '{}'::jsonb ELSE jsonb_build_object('usual', g.usual) END`
 
 export async function findGrease(query: Query, id: number | null): Promise<Grease | null> {
   return (await one<{ grease: Grease }>(query, `SELECT ${GREASE_JSON} AS grease FROM grease g WHERE g.id = $1`, [id]))?.grease ?? null
 }
 
-type GreaseInput = Omit<Grease, 'id'>
-const greaseValues = (g: GreaseInput) => [g.name, g.thickener, g.baseOil, g.nlgi, g.viscosity40, g.viscosity100, g.lowC, g.highC]
+/** The columns of a grease; what its tin does not say is taken as usual, and marked. */
+function greaseValues(tin: Tin) {
+  const g = wholeGrease(tin)
+  return [g.name, g.thickener, g.baseOil, g.nlgi, g.viscosity40, g.viscosity100, g.lowC, g.highC, g.usual ?? []]
+}
 
 export async function namePlant(query: Query, name: string): Promise<void> {
   const done = await execute(query, 'UPDATE plant SET name = $1 WHERE id = (SELECT min(id) FROM plant)', [name])
@@ -24,20 +29,20 @@ export async function countMachines(query: Query): Promise<number> {
 }
 
 /** Null when the name is taken. */
-export async function addGrease(query: Query, grease: GreaseInput): Promise<number | null> {
+export async function addGrease(query: Query, grease: Tin): Promise<number | null> {
   const row = await one<{ id: number }>(
     query,
-    `INSERT INTO grease (name, thickener, base_oil, nlgi, viscosity_40, viscosity_100, low_c, high_c) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+    `INSERT INTO grease (name, thickener, base_oil, nlgi, viscosity_40, viscosity_100, low_c, high_c, usual) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
      ON CONFLICT (name) DO NOTHING RETURNING id`,
     greaseValues(grease),
   )
   return row?.id ?? null
 }
 
-export async function changeGrease(query: Query, id: number, grease: GreaseInput): Promise<boolean> {
+export async function changeGrease(query: Query, id: number, grease: Tin): Promise<boolean> {
   const done = await execute(
     query,
-    `UPDATE grease SET name = $1, thickener = $2, base_oil = $3, nlgi = $4, viscosity_40 = $5, viscosity_100 = $6, low_c = $7, high_c = $8 WHERE id = $9`,
+    `UPDATE grease SET name = $1, thickener = $2, base_oil = $3, nlgi = $4, viscosity_40 = $5, viscosity_100 = $6, low_c = $7, high_c = $8, usual = $9 WHERE id = $10`,
     [...greaseValues(grease), id],
   )
   return done === 1

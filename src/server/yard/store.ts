@@ -101,9 +101,10 @@ export async function setAreaCharge(query: Query, area: string, personId: number
 
 /** What a list of machines shows of a machine m. */
 const MACHINE_SQL = `m.id, m.code, m.name, m.area, m.location,
-  ARRAY(SELECT DISTINCT i.designation FROM shaft_line s JOIN position p ON p.shaft_line_id = s.id AND p.retired_at IS NULL
+  ARRAY(SELECT CASE WHEN count(*) > 1 THEN count(*) || ' × ' ELSE '' END || i.designation || coalesce(' C' || nullif(i.clearance_group, 'N'), '')
+    FROM shaft_line s JOIN position p ON p.shaft_line_id = s.id AND p.retired_at IS NULL
     JOIN place x ON x.position_id = p.id AND x.retired_at IS NULL JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
-    WHERE s.machine_id = m.id AND s.retired_at IS NULL ORDER BY 1) AS fitted,
+    WHERE s.machine_id = m.id AND s.retired_at IS NULL GROUP BY i.designation, i.clearance_group ORDER BY i.designation, i.clearance_group) AS fitted,
   (SELECT count(*) FROM job j JOIN shaft_line s ON s.id = j.shaft_line_id WHERE s.machine_id = m.id AND j.status = 'open') AS "openJobs",
   m.next_due AS "nextDue"`
 

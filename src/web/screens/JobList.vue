@@ -17,7 +17,7 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
           <b>{{ showMachine ? `${job.machineName} ${job.machineCode}, ` : '' }}{{ job.where }}</b>
           <span class="soft">{{ job.reason || 'no reason given' }}</span>
         </span>
-        <span class="number bearing">{{ job.summary.designations.join(', ') || 'not known yet' }}</span>
+        <span class="number bearing">{{ job.summary.named ?? (job.summary.designations.join(', ') || 'not known yet') }}</span>
         <span class="progress" role="img" :aria-label="`${job.summary.done.length} of ${STATIONS.length} stations done`">
           <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="STATION_TITLE[s]"></i>
         </span>

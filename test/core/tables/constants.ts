@@ -48,6 +48,7 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['line/shapes', 14, 68760],
   ['line/vocabulary', 59, 480271],
   ['loads/line-sources', 302, 1149662381],
+  ['lubrication/grease', 6, 1620],
   ['lubrication/oil-record', 12, 50548],
   ['lubrication/regreasing', 2, 30010],
   ['lubrication/tables', 45, 2501118.65],

@@ -1,10 +1,11 @@
 import { RACK_CONTENTS, findBearing, sizes, type Bearing } from '../../catalogue/catalogue.js'
+import { nameOf } from '../../catalogue/bearing.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
 import { nameOfParts, readParts, type ReadParts } from '../../identify/parts.js'
-import { findMarked, lettersCautions, type Marked } from '../../identify/marked.js'
+import { findMarked, lettersCautions, namedRow, type Marked } from '../../identify/marked.js'
 import { groupIn, type Saying } from '../../line/sayings.js'
 import { Derivation } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
@@ -108,7 +109,7 @@ export function identifyStation(
   const found = measured ? measuredAs(station, answers, ownRows) : null
   const designation = answers.designation ?? nameOfParts(answers.cone, answers.cup)
   const named = designation ? findMarked(designation, ownRows) : null
-  const row = named ? withMakersFigures(named.row, makersFigures) : null
+  const row = named ? withMakersFigures(namedRow(designation!, named), makersFigures) : null
   const group = answers.group ?? named?.group ?? null
   if (designation && !row) notListed(station, designation)
   const parts = row?.family === 'tapered-roller' ? partsRead(station, answers, row, ownRows) : null
@@ -120,7 +121,7 @@ export function identifyStation(
   const hero = station.figure(
     'designation',
     row ? 'Bearing' : 'Most likely',
-    row?.designation ?? best?.designation ?? null,
+    row ? nameOf(row) : (best?.designation ?? null),
     'text',
     found,
     {
@@ -153,13 +154,13 @@ export function identifyStation(
         ? 'no match'
         : 'not started'
   const reason = row
-    ? `${typed(row.designation)} is ${/^[aeiou]/.test(FAMILY_LABEL[row.family]) ? 'an' : 'a'} ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${typed(row.entered.sheet)})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
+    ? `${typed(nameOf(row))} is ${/^[aeiou]/.test(FAMILY_LABEL[row.family]) ? 'an' : 'a'} ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${typed(row.entered.sheet)})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
   const result = station.close(
     reason,
     { word, level },
     hero,
-    row ? row.designation + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
+    row ? nameOf(row) + (group && group !== 'N' ? ` ${groupMark(group)}` : '') : '—',
   )
   return {
     ...result,

@@ -9,6 +9,7 @@ import {
   type Compatibility,
   type Grease,
   type GreaseGun,
+  GREASE_FACT_LABEL,
 } from '../../lubrication/grease.js'
 import { SCHOOL_LABEL, peakOfRms, type RegreasingFactors, type School, type SchoolInterval } from '../../lubrication/regreasing.js'
 import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
@@ -200,6 +201,8 @@ function checkGrease(station: StationBuilder, grease: Grease, { runC, ambientC, 
       { name: grease.name, high: amount(grease.highC, 'temperature'), run: amount(runC, 'temperature') },
       Math.round(runC),
     )
+  if (grease.usual?.length)
+    station.warn('note', 'grease-usual', { name: grease.name, what: grease.usual.map((f) => GREASE_FACT_LABEL[f]).join(', ') })
   const coldest = Math.min(runC, ambientC ?? runC)
   if (coldest < grease.lowC)
     station.warn(

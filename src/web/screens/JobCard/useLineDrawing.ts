@@ -1,6 +1,8 @@
 import { computed } from 'vue'
 import { keyOf } from '../../../core/card/answers.js'
 import { shaftLineDrawing, type ShaftLineSpec } from '../../../core/drawing/shaft-line.js'
+import { nameOf } from '../../../core/catalogue/bearing.js'
+import { groupMark } from '../../../core/fits/clearance-group.js'
 import { useCard } from '../../stores/card.js'
 
 type More = Partial<Omit<ShaftLineSpec, 'width' | 'height' | 'positions' | 'carries' | 'components'>>
@@ -16,7 +18,14 @@ export function useLineDrawing(width: number, height: number, more: () => More =
         // Until it is known what goes in, what is recorded stands there.
         const row = own?.identify.row ?? x.row
         const tone = x.code === card.place ? ('hand' as const) : own ? ('own' as const) : ('other' as const)
-        return { key: x.code, row, tone, words: own?.identify.typedDesignation ?? row?.designation ?? x.designation ?? 'not known' }
+        const group = own?.fit.group ?? own?.identify.group
+        const marked = group && group !== 'N' ? ` ${groupMark(group)}` : ''
+        return {
+          key: x.code,
+          row,
+          tone,
+          words: own?.identify.typedDesignation ?? (row ? nameOf(row) + marked : (x.designation ?? 'not known')),
+        }
       })
       const held = card.lineAnswers[keyOf(p.code, 'arrange', 'held')]
       // What is answered counts before what the records have.

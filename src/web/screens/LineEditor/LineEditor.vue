@@ -62,20 +62,22 @@ function carry(index: number, alongMm: number) {
 
 <template>
   <div class="editor">
-    <WordsField :words="words" :read="read" @type="edit.type" @rest="edit.rest" />
-    <ul v-if="!empty && (doubts.length || (faults.length && !read.problems.length))" class="plain-list faults" aria-live="polite">
-      <template v-if="!read.problems.length">
-        <li v-for="f in faults" :key="`${f.code} ${f.position}`" class="state state-stop">{{ session.say(wordsOf(f)) }}</li>
-      </template>
-      <li
-        v-for="f in doubts"
-        :key="`${f.code} ${f.position}`"
-        class="state"
-        :class="f.code === 'letters-unread' ? 'soft' : 'state-caution'"
-      >
-        {{ session.say(wordsOf(f)) }}
-      </li>
-    </ul>
+    <div>
+      <WordsField :words="words" :read="read" @type="edit.type" @rest="edit.rest" />
+      <ul v-if="!empty && (doubts.length || (faults.length && !read.problems.length))" class="plain-list faults" aria-live="polite">
+        <template v-if="!read.problems.length">
+          <li v-for="f in faults" :key="`${f.code} ${f.position}`" class="state state-stop">{{ session.say(wordsOf(f)) }}</li>
+        </template>
+        <li
+          v-for="f in doubts"
+          :key="`${f.code} ${f.position}`"
+          class="state"
+          :class="f.code === 'letters-unread' ? 'soft' : 'state-caution'"
+        >
+          {{ session.say(wordsOf(f)) }}
+        </li>
+      </ul>
+    </div>
     <div class="middle">
       <div class="drawn">
         <p v-if="empty" class="hint soft">Type the line above, or begin with a kind of machine below. The drawing follows.</p>
@@ -120,7 +122,7 @@ function carry(index: number, alongMm: number) {
 <style scoped>
 .editor {
   display: grid;
-  grid-template-rows: auto auto 1fr auto;
+  grid-template-rows: auto 1fr auto;
   min-height: 0;
 }
 .middle {
@@ -161,11 +163,7 @@ aside {
   border-bottom: 1px solid var(--hair);
   display: grid;
   gap: 4px;
-  grid-row: 2;
   padding: 6px 24px;
-}
-.middle {
-  grid-row: 3;
 }
 @media (max-width: 900px) {
   .middle {

@@ -8,7 +8,8 @@ import type { Schools } from '../../../core/card/context.js'
 import { LOAD_BAND_NAMES } from '../../../core/fits/recommend-tables.js'
 import { SCHOOLS, SCHOOL_LABEL } from '../../../core/lubrication/regreasing.js'
 import { BASE_OILS, THICKENERS, type BaseOil, type Thickener } from '../../../core/lubrication/tables.js'
-import type { Grease } from '../../../core/lubrication/grease.js'
+import { GREASE_FACT_LABEL, type Grease } from '../../../core/lubrication/grease.js'
+import type { Tin } from '../../../core/lubrication/grease-words.js'
 import { dayOf } from '../../figures/dates.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
@@ -31,13 +32,12 @@ const THICKENER_OPTIONS = THICKENERS.map((t) => ({ value: t.name as Thickener, l
 const OIL_OPTIONS = BASE_OILS.map((o) => ({ value: o.name as BaseOil, label: o.label }))
 const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
 
-type Draft = Omit<Grease, 'id' | 'viscosity40' | 'viscosity100' | 'lowC' | 'highC'> &
-  Record<'viscosity40' | 'viscosity100' | 'lowC' | 'highC', number | null>
+type Draft = Omit<Tin, 'usual'>
 const blank = (): Draft => ({
   name: '',
   thickener: 'lithium',
-  baseOil: 'mineral',
-  nlgi: '2',
+  baseOil: null,
+  nlgi: null,
   viscosity40: null,
   viscosity100: null,
   lowC: null,
@@ -45,8 +45,10 @@ const blank = (): Draft => ({
 })
 const editing = ref<{ id: number | null; initial: Draft } | null>(null)
 const edit = (g: Grease | null) => (editing.value = { id: g?.id ?? null, initial: g ? { ...blank(), ...bare(g) } : blank() })
-const bare = ({ id: _id, ...grease }: Grease) => grease
-async function saveGrease(body: Omit<Grease, 'id'>) {
+/** What was taken as usual is not on the tin: its field stands empty. */
+const bare = ({ id: _id, usual = [], ...grease }: Grease): Draft => ({ ...grease, ...Object.fromEntries(usual.map((f) => [f, null])) })
+const silent = ({ usual = [] }: Grease) => usual.map((f) => GREASE_FACT_LABEL[f]).join(', ')
+async function saveGrease(body: Tin) {
   const { id } = editing.value!
   settings.value = await (id === null ? call('addGrease', { body }) : call('changeGrease', { params: { id }, body }))
   editing.value = null
@@ -114,14 +116,24 @@ async function saveGun(body: { name: string; strokesWeighed: number; gramsWeighe
           <span>{{ label(THICKENERS, g.thickener) }}, {{ label(BASE_OILS, g.baseOil) }} oil</span>
           <span>{{ g.viscosity40 }} / {{ g.viscosity100 }} mm²/s at 40 / 100 °C</span>
           <span>{{ session.show(g.lowC, 'temperature') }} to {{ session.withUnit(g.highC, 'temperature') }}</span>
+          <span v-if="g.usual?.length" class="soft">usual values: {{ silent(g) }}</span>
           <Button v-if="session.may('planner')" label="Change" size="small" outlined :aria-label="`Change: ${g.name}`" @click="edit(g)" />
         </li>
       </ul>
       <SentForm v-if="editing" :key="`${editing.id}`" class="form" :schema="greaseInput" :initial="editing.initial" :send="saveGrease">
         <FormPart id="grease-name" name="name" :control="TextField" empty="" label="Name" :most="60" />
         <FormPart id="grease-thickener" name="thickener" :control="ChoiceField" label="Thickener" :options="THICKENER_OPTIONS" />
-        <FormPart id="grease-oil" name="baseOil" :control="ChoiceField" label="Base oil" :options="OIL_OPTIONS" />
-        <FormPart id="grease-nlgi" name="nlgi" :control="TextField" empty="" label="NLGI class" :most="8" />
+        <p class="soft small wide">Only what stands on the tin: what is left empty is taken as usual for its thickener, and marked so.</p>
+        <FormPart
+          id="grease-oil"
+          name="baseOil"
+          :control="ChoiceField"
+          label="Base oil"
+          :options="OIL_OPTIONS"
+          placeholder="not on the tin"
+          clearable
+        />
+        <FormPart id="grease-nlgi" name="nlgi" :control="TextField" label="NLGI class" :most="8" />
         <FormPart id="grease-v40" name="viscosity40" :control="QuantityField" label="Oil at 40 °C" quantity="viscosity" />
         <FormPart id="grease-v100" name="viscosity100" :control="QuantityField" label="Oil at 100 °C" quantity="viscosity" />
         <FormPart id="grease-low" name="lowC" :control="QuantityField" label="Serves from" quantity="temperature" />
