@@ -67,6 +67,7 @@ export const recommendInput = z.strictObject({
   innerRingLoad: ringLoad,
   outerRingLoad: ringLoad,
   loadRatio: number,
+  accuracy: accuracy.optional(),
   options: fitOptions.optional(),
 })
 export const recommendValues = z.object({

@@ -135,6 +135,14 @@ export const NOISES = ['quiet', 'changed', 'harsh'] as const
 
 const HELD_BY_WORDS = Object.fromEntries(HELD_BY.map((h) => [h, h === 'free' ? 'nothing, a gap' : h.replace('-', ' ')]))
 const GROUP_WORDS = Object.fromEntries(CLEARANCE_GROUPS.map((g) => [g, g === 'N' ? 'CN' : groupMark(g)]))
+const ACCURACY_WORDS = {
+  '6': 'class 6 (P6)',
+  '5': 'class 5 (P5)',
+  '4': 'class 4 (P4)',
+  'inch-4': 'inch class 4',
+  'inch-2': 'inch class 2',
+  'inch-3': 'inch class 3',
+}
 const NOT_KNOWN = { unknown: 'not known' }
 
 // prettier-ignore
@@ -217,7 +225,7 @@ export const FIELDS = {
     shaftClass: words('place', 'Shaft class', 8),
     housingClass: words('place', 'Housing class', 8),
     loadBands: choiceFrom('place', 'Load bands end at P/C', LOAD_BAND_NAMES, '0.06-0.12', { '0.06-0.12': '0.06 / 0.12', '0.07-0.15': '0.07 / 0.15' }),
-    accuracy: choiceFrom('place', 'Bearing accuracy', ACCURACIES, 'normal'),
+    accuracy: choiceFrom('place', 'Bearing accuracy', ACCURACIES, 'normal', ACCURACY_WORDS),
     split: flag('place', 'split housing'),
     thinWall: flag('place', 'thin wall'),
     lightAlloy: flag('place', 'light alloy'),

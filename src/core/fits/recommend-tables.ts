@@ -57,3 +57,18 @@ export const LOAD_BAND_NAMES = Object.keys(LOAD_BANDS) as [LoadBands, ...LoadBan
 
 /** From loose to tight; "one step tighter" is the next to the right. */
 export const HOUSING_LADDER = ['G7', 'H7', 'J7', 'K7', 'M7', 'N7', 'P7', 'R7'] as const
+
+/** Seats of the bearings of a spindle: shaft under a load that sweeps it, by load, and under one that stands; housing where the ring is free, held, or swept. */
+interface PrecisionSeats {
+  swept: Record<LoadBand, string>
+  standing: string
+  free: string
+  held: string
+  rollers: string
+  outerSwept: string
+}
+/** By the class of the bearing: a ring of so little wall takes the shape of its seat, so that this is ground as true. Engineering practice of spindles. */
+export const PRECISION_SEATS: Readonly<Partial<Record<string, PrecisionSeats>>> = {
+  '5': { swept: { light: 'js5', normal: 'js5', heavy: 'k5' }, standing: 'h5', free: 'H6', held: 'JS6', rollers: 'K6', outerSwept: 'M6' },
+  '4': { swept: { light: 'js4', normal: 'js4', heavy: 'k4' }, standing: 'h4', free: 'H5', held: 'JS5', rollers: 'K5', outerSwept: 'M5' },
+}

@@ -1,15 +1,25 @@
 import type { BoreTaper } from '../catalogue/bearing.js'
 import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
 import { Derivation, inRange, type Result } from '../result.js'
+import type { Accuracy } from '../tolerances/ring.js'
 import {
   HOUSING_LADDER,
   LOAD_BANDS,
+  PRECISION_SEATS,
   SHAFT_ROWS,
   THRUST_SPHERICAL_ROWS,
   type LoadBand,
   type LoadBands,
   type ShaftColumn,
 } from './recommend-tables.js'
+
+/** Seats as true as a bearing of class 5 or 4, and why; null for any other. */
+function precision({ accuracy, family }: RecommendInput) {
+  const seats = isThrust(family) ? undefined : PRECISION_SEATS[accuracy ?? 'normal']
+  return seats
+    ? { seats, why: `A bearing of class ${accuracy} (P${accuracy}) takes the shape of its seat, so that is made as true.` }
+    : null
+}
 
 export const RING_LOADS = ['rotating', 'stationary', 'indeterminate'] as const
 export type RingLoad = (typeof RING_LOADS)[number]
@@ -44,6 +54,8 @@ export interface RecommendInput {
   innerRingLoad: RingLoad
   outerRingLoad: RingLoad
   loadRatio: number
+  /** Class of the bearing; left out: normal. */
+  accuracy?: Accuracy
   options?: FitOptions
 }
 
@@ -115,6 +127,8 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [s
     return innerRingLoad === 'stationary'
       ? [boreMm > 250 ? 'js6' : 'j6', 'The load stands still on the shaft washer, so it need only be centred.']
       : [rowFor(THRUST_SPHERICAL_ROWS, boreMm)[1], 'The radial share of the load sweeps the shaft washer, so it must sit tight.']
+  const precise = precision(input)
+  if (precise) return [innerRingLoad === 'stationary' ? precise.seats.standing : precise.seats.swept[band], precise.why]
   if (innerRingLoad === 'stationary') {
     return options.innerMustSlide
       ? ['g6', 'The load stands still on the inner ring and the ring must slide along the shaft.']
@@ -126,8 +140,8 @@ function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [s
   if (options.hollowShaft) sheet.caution('caution', 'hollow-shaft')
   const name = sweptShaft(family, boreMm, band, sheet)
   const why = innerRingLoad === 'rotating' ? 'The load sweeps the inner ring' : 'It is not known where the load stands on the inner ring'
-  const precise = options.precise && !name.startsWith('p') && !name.startsWith('r') ? name.replace('6', '5') : name
-  return [precise, `${why}, ${BAND_WORDS[band]} for its rating, so it must sit tight.`]
+  const finer = options.precise && !name.startsWith('p') && !name.startsWith('r') ? name.replace('6', '5') : name
+  return [finer, `${why}, ${BAND_WORDS[band]} for its rating, so it must sit tight.`]
 }
 
 function stepTighter(name: string): string {
@@ -157,6 +171,14 @@ function housingSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): 
   if (family === 'thrust-cylindrical-roller') return ['H7', 'The housing washer of a thrust cylindrical roller bearing has a little play.']
   if (family === 'thrust-ball') return ['H8', 'The housing washer of a thrust ball bearing needs play all round.']
   if (options.axialOnly) return ['H8', 'Under axial load alone the ring stays free all round; something else must centre the shaft.']
+  const precise = options.split ? null : precision(input)
+  if (precise) {
+    const { free, held, rollers, outerSwept } = precise.seats
+    return [
+      outerRingLoad === 'rotating' ? outerSwept : options.outerMustSlide ? free : family === 'cylindrical-roller' ? rollers : held,
+      precise.why,
+    ]
+  }
   let name: string
   let why: string
   if (outerRingLoad === 'stationary') {

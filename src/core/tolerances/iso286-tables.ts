@@ -67,5 +67,5 @@ export const J_HOLE: Record<6 | 7, readonly number[]> = {
 }
 
 /** Classes offered, as the bearing trade uses them. */
-export const SHAFT_CLASSES = 'f6 g5 g6 h5 h6 h7 h8 h9 js5 js6 js7 j5 j6 k5 k6 m5 m6 m7 n5 n6 p6 p7 r6 r7 s6 s7'.split(' ')
-export const HOUSING_CLASSES = 'F7 G6 G7 H6 H7 H8 H9 J6 J7 JS6 JS7 K6 K7 M6 M7 N6 N7 P6 P7 R6 R7'.split(' ')
+export const SHAFT_CLASSES = 'f6 g5 g6 h4 h5 h6 h7 h8 h9 js4 js5 js6 js7 j5 j6 k4 k5 k6 m5 m6 m7 n5 n6 p6 p7 r6 r7 s6 s7'.split(' ')
+export const HOUSING_CLASSES = 'F7 G6 G7 H5 H6 H7 H8 H9 J6 J7 JS5 JS6 JS7 K5 K6 K7 M5 M6 M7 N6 N7 P6 P7 R6 R7'.split(' ')

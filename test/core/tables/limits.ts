@@ -1,5 +1,12 @@
 /** Limits as printed in ISO 286-2 for each class at sizes across the range: [class, nominal mm, upper µm, lower µm]. */
 export const LIMITS: [string, number, number, number][] = [
+  ['js4', 70, 4, -4],
+  ['h4', 70, 0, -8],
+  ['k4', 70, 10, 2],
+  ['H5', 110, 15, 0],
+  ['JS5', 110, 7.5, -7.5],
+  ['K5', 110, 2, -13],
+  ['M5', 110, -8, -23],
   ['f6', 2, -6, -12],
   ['f6', 25, -20, -33],
   ['f6', 75, -30, -49],

@@ -121,6 +121,7 @@ function advised(
       innerRingLoad: duty.innerRingLoad!,
       outerRingLoad: duty.outerRingLoad!,
       loadRatio: Math.min(1, loadRatio),
+      accuracy: f.accuracy,
       options: {
         outerMustSlide: slides,
         split: f.split,

@@ -7,6 +7,7 @@ import type { Rated } from '../../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../../life/targets.js'
 import type { Saying } from '../../line/sayings.js'
 import { Derivation, short } from '../../result.js'
+import { METRIC_ACCURACIES, type Accuracy } from '../../tolerances/ring.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlaceFilm } from '../film.js'
@@ -40,11 +41,19 @@ export function checkSlope(station: StationBuilder, row: Bearing, duty: DutyResu
 }
 
 /** Speed against the guidance for what it runs in and how it is closed; a sealed one is greased for life whatever is around it; r/min. Source: `speedLimitRpm`. */
-export function checkSpeed(station: StationBuilder, row: Bearing, speedRpm: number, film: PlaceFilm | null, closed: Closure | null): void {
+export function checkSpeed(
+  station: StationBuilder,
+  row: Bearing,
+  speedRpm: number,
+  film: PlaceFilm | null,
+  closed: Closure | null,
+  accuracy: Accuracy = 'normal',
+): void {
   const closure = worn(row, closed)
   const lubrication = closure === 'open' ? (film?.oil?.feed ?? 'grease') : 'grease'
-  const limit = speedLimitRpm(row, lubrication, closure)
-  const how = `${LUBRICATION_WORDS[lubrication]}${closure === 'contact-seals' ? ' and rubbing seals' : ''}`
+  const limit = speedLimitRpm(row, lubrication, closure, accuracy)
+  const truer = METRIC_ACCURACIES.indexOf(accuracy as 'normal') > 0 ? `, class ${accuracy} (P${accuracy})` : ''
+  const how = `${LUBRICATION_WORDS[lubrication]}${closure === 'contact-seals' ? ' and rubbing seals' : ''}${truer}`
   const sheet = new Derivation()
   sheet.step('n', 'speed guidance', 'n·dm / dm, and what the closure leaves', how, limit, 'r/min', SPEED_SOURCE)
   station.figure('speedLimitRpm', 'Speed guidance', Math.round(limit / 10) * 10, 'speed', sheet.result({}), { note: how })

@@ -264,7 +264,7 @@ export function selectStation(
   if (decides && !long && motion.kind === 'turns') station.ask('lubricant-unknown')
   const changed = changing(station, answers, row, duty, set, film)
   const hours = changed?.hours ?? (decides && long ? long.values.hours : life.values.modifiedLifeH)
-  checkSpeed(station, row, speedRpm, film, closed)
+  checkSpeed(station, row, speedRpm, film, closed, answers.fit.accuracy)
   checkMachine(station, answers, past.says ?? [])
   checkSlope(station, row, duty)
   if (minimum) station.figure('minimumLoadN', 'Least load', minimum.values.minimumN, 'force', minimum)

@@ -10,6 +10,7 @@ import { CLEARANCE_GROUPS, clearanceFrom, groupMark } from '../../../core/fits/c
 import { whatIf } from '../../../core/fits/what-if.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../../../core/tolerances/iso286-tables.js'
+import { fieldOf } from '../../../core/card/fields.js'
 import { accuraciesOf } from '../../../core/tolerances/ring.js'
 import { inLightAlloy } from '../../../core/card/stations/fit.js'
 import { playsAsPair } from '../../../core/card/stations/fit-pair.js'
@@ -66,13 +67,15 @@ const named = computed(() => card.evaluation.identify.row ?? { form: '' })
 const accuracies = computed(() =>
   accuraciesOf(named.value).map((value) => ({
     value,
-    label: value === 'normal' ? 'normal' : value.startsWith('inch-') ? `inch class ${value.slice(5)}` : `class ${value}`,
+    label: fieldOf('fit', 'accuracy')!.words[value] ?? value,
   })),
 )
-/** An inch set that says nothing is of its usual class. */
-const accuracy = computed(() =>
-  accuracies.value.some((o) => o.value === a.value.accuracy) ? a.value.accuracy : accuracies.value[0]!.value,
-)
+/** As it is marked where nobody chose another; an inch set that says nothing is of its usual class. */
+const accuracy = computed(() => {
+  const { accuracy: marked } = card.evaluation.identify
+  const counts = a.value.accuracy === 'normal' && marked ? marked : a.value.accuracy
+  return accuracies.value.find((o) => o.value === counts)?.value ?? accuracies.value[0]!.value
+})
 const advisedShaft = computed(() => result.value.recommended?.shaftClass)
 const advisedHousing = computed(() => result.value.recommended?.housingClass)
 const advised = computed(() => ({ shaftClass: advisedShaft.value, housingClass: advisedHousing.value }))
