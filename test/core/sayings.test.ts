@@ -1,7 +1,10 @@
 import { expect } from 'chai'
-import { emptyAnswers } from '../../src/core/card/answers.js'
+import { asLineAnswers, emptyAnswers } from '../../src/core/card/answers.js'
+import { bareContext } from '../../src/core/card/context.js'
+import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { identifyStation } from '../../src/core/card/stations/identify.js'
-import { groupIn, saidIntervalH, type Saying } from '../../src/core/line/sayings.js'
+import { groupIn, saidIntervalH, saidLimit, saidSpeed, type Saying } from '../../src/core/line/sayings.js'
 
 const said = (subject: Saying['subject'], words: string, amount: number | null = null): Saying => ({
   ...{ subject, words, amount },
@@ -47,4 +50,55 @@ describe('what the papers of a machine say', () => {
       expect(cautions.map((c) => c.code)).to.deep.equal(codes)
       for (const c of cautions) expect(c.params).to.deep.include({ document: 'Pump manual' })
     })
+
+  const LIMITS: [words: string, limitC: number | null][] = [
+    ['95 °C at the housing', 95],
+    ['not over 200 °F', (168 * 5) / 9],
+    ['at most 92,5 C', 92.5],
+    ['hand warm', null],
+    ['3 bar', null],
+  ]
+  for (const [words, limitC] of LIMITS)
+    it(`"${words}" limits to ${limitC === null ? 'nothing' : limitC.toFixed(1)} °C`, () => {
+      const found = saidLimit([said('limit', words), said('fit', '120 °C')])
+      if (limitC === null) expect(found).to.equal(null)
+      else expect(found!.limitC).to.be.closeTo(limitC, 1e-9)
+    })
+  it('the lowest limit and the lowest speed count, with their paper', () => {
+    expect(saidLimit([said('limit', '95 °C'), { ...said('limit', '85 °C'), document: 'Plate' }])).to.deep.equal({
+      limitC: 85,
+      document: 'Plate',
+    })
+    expect(saidSpeed([said('speed', '3600', 3600), said('speed', '3000', 3000)])).to.deep.equal({ speedRpm: 3000, document: 'Pump manual' })
+    expect(saidSpeed([said('speed', 'slow')])).to.equal(null)
+  })
+
+  const papers = (says: Saying[], runin: object = {}) => {
+    const context = bareContext(null, findBearing('NU 312')!.row)
+    context.positions[0]!.past.says = says
+    const a = emptyAnswers()
+    const duty = { ...a.duty, speedRpm: 1450, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth' as const, innerRingC: 60, outerRingC: 50, turningRing: 'inner' as const, loadDirection: 'still' as const } // prettier-ignore
+    const identify = { ...a.identify, designation: '6312', group: 'N' as const, groupEvidence: 'marking' as const }
+    const answers = asLineAnswers({ ...a, duty, identify, mount: { ...a.mount, method: 'heat' }, runin: { ...a.runin, ...runin } }, 'p1.1')
+    return evaluateLine(answers, context).places['p1.1']!
+  }
+  it('the highest speed of the papers governs the guidance where it is lower', () => {
+    const guidance = (says: Saying[]) => papers(says).select.figures.find((f) => f.key === 'select.speedLimitRpm')!
+    const plain = guidance([]).value as number
+    expect(guidance([said('speed', '1500 r/min', 1500)])).to.deep.include({ value: 1500, note: 'by Pump manual' })
+    expect(guidance([said('speed', 'much', plain + 1000)]).value).to.equal(plain)
+  })
+  it('their limit is that of the run in, and one set above it is said', () => {
+    const of = (limitC: number) => papers([said('limit', '95 °C')], { limitC })
+    expect(of(95).runin.figures.find((f) => f.key === 'runin.lastC')!.note).to.contain('by Pump manual')
+    expect(of(95).runin.cautions.map((c) => c.code)).to.not.include('limit-over-paper')
+    expect(of(100).runin.cautions.map((c) => c.code)).to.include('limit-over-paper')
+  })
+  it('their direction is seen before the release is signed', () => {
+    const release = (says: Saying[]) => papers(says).runin.plan.find((s) => s.key === 'release')!
+    expect(release([]).fields).to.deep.equal([])
+    expect(release([said('direction', 'clockwise from the coupling')]).fields.map((f) => [f.kind, f.label])).to.deep.equal([
+      ['check', 'It turns as Pump manual says: clockwise from the coupling'],
+    ])
+  })
 })

@@ -201,6 +201,7 @@ export function evaluateLine(answers: LineAnswers, context: LineContext): LineEv
         level: levelAt(a, known, filling),
         coupling: couplingOf(context.line),
         motion: duty.motion?.kind,
+        says: saysAt(context, place),
       }),
     )
     const inspect = inspectStation(a, { duty, select, arrange, fit }, known)

@@ -43,3 +43,28 @@ export function saidIntervalH(says: readonly Saying[] = []): number | null {
   const hours = says.flatMap((s) => (s.subject === 'interval' && s.amount !== null ? [s.amount] : []))
   return hours.length ? Math.min(...hours) : null
 }
+
+/** A temperature in words, °C; null where there is none. */
+function temperatureIn(words: string): number | null {
+  const found = /(\d{2,3}(?:[.,]\d+)?)\s*°?\s*([CF])\b/i.exec(words)
+  if (!found) return null
+  const value = Number(found[1]!.replace(',', '.'))
+  return found[2]!.toUpperCase() === 'F' ? ((value - 32) * 5) / 9 : value
+}
+
+/** The lowest temperature, °C, that the papers name as a limit, with the paper; null where none does. Source: the papers. */
+export function saidLimit(says: readonly Saying[] = []): { limitC: number; document: string } | null {
+  const limits = says.flatMap(({ subject, words, document }) => {
+    const limitC = subject === 'limit' ? temperatureIn(words) : null
+    return limitC === null ? [] : [{ limitC, document }]
+  })
+  return limits.sort((a, b) => a.limitC - b.limitC)[0] ?? null
+}
+
+/** The highest speed, r/min, that the papers allow, with the paper; null where none does. Source: the papers. */
+export function saidSpeed(says: readonly Saying[] = []): { speedRpm: number; document: string } | null {
+  const speeds = says.flatMap(({ subject, amount, document }) =>
+    subject === 'speed' && amount !== null ? [{ speedRpm: amount, document }] : [],
+  )
+  return speeds.sort((a, b) => a.speedRpm - b.speedRpm)[0] ?? null
+}

@@ -19,6 +19,7 @@ export const RUNIN_CAUTIONS: Cautions = {
   'current-over': 'The motor takes {is}, its plate says {rated}: something brakes it. Look at belt, coupling, seals and grease before it runs on.',
   'vibration-c': 'The vibration is in zone C: not for running on; balance, align or look at the seats.',
   'vibration-d': 'The vibration is in zone D: it does damage. Stop the machine.',
+  'limit-over-paper': 'The limit here is {is}; {document} allows {allowed}.',
   'limit-over-grease': 'The limit is above the {high} that {name} serves to.',
 }
 

@@ -13,7 +13,7 @@ import { stepStates, type StepRecord } from '../../core/card/signing.js'
 import { RING_ENDS, castellated, holderAt, outerSides } from '../../core/line/records.js'
 import { sourcesOfRecords } from '../../core/loads/recorded-sources.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
-import type { Saying } from '../../core/line/sayings.js'
+import { saidLimit, type Saying } from '../../core/line/sayings.js'
 import { nameOf, type Bearing } from '../../core/catalogue/bearing.js'
 import { fittedWords } from '../../core/line/fitted.js'
 import { CORE_VERSION } from '../../core/version.js'
@@ -287,6 +287,16 @@ function wholeSets({ line }: LineRecord, placeIds: readonly number[]) {
   })
 }
 
+/** What the papers of the machine limit, as the run in takes it: it is there before anything is entered. */
+function paperAnswers({ line }: LineRecord, places: readonly Scope[], says: readonly SayingView[]): Record<Key, unknown> {
+  return Object.fromEntries(
+    line.positions.flatMap(({ code, id }) => {
+      const limit = places.some((p) => positionOf(p) === code) ? saidLimit(saidAt(says, id).says) : null
+      return limit ? [[keyOf(code, 'runin', 'limitC'), limit.limitC] as const] : []
+    }),
+  )
+}
+
 const NO_SUMMARY: JobSummary = { questions: 0, stops: 0, done: [], designation: null, designations: [], cause: null }
 
 /** Opens a card for places of one line and takes over what the records already know: duty, span, materials, what holds. */
@@ -310,10 +320,8 @@ export async function openCard(pool: pg.Pool, placeIds: readonly number[], reaso
     )
     if ('openAlready' in added) throw conflict('Another open card works on this place already.', { jobId: added.openAlready })
     const { id } = added
-    const known = knownAnswers(
-      record,
-      places.map((p) => p.code),
-    )
+    const codes = places.map((p) => p.code)
+    const known = { ...knownAnswers(record, codes), ...paperAnswers(record, codes, await sayingsOf(query, { lineId })) }
     const duty = await answerStore.latestDuty(query, id)
     const answers = Object.entries(known).map(([key, value]) => {
       const { scope, station, name } = partsOf(key)!

@@ -142,7 +142,10 @@ export const useCard = defineStore('card', {
     take(view: CardView) {
       // Replaced whole and never changed in part: what is read of it need not be followed.
       this.view = markRaw(view)
-      if (!view.context.onCard.includes(this.place)) this.place = view.context.onCard[0] ?? this.place
+      const { onCard } = view.context
+      // The place in hand outlives a reload.
+      if (!onCard.includes(this.place))
+        this.place = onCard.find((p) => p === readDraft<string>(`place:${view.job.id}`)) ?? onCard[0] ?? this.place
     },
 
     async open(id: number) {

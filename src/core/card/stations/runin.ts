@@ -13,7 +13,8 @@ import {
   type VibrationZone,
 } from '../../runin/run-in.js'
 import { InputError, Derivation } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { saidLimit, type Saying } from '../../line/sayings.js'
+import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import type { Motion } from '../../life/swing.js'
@@ -22,6 +23,7 @@ import { StationBuilder, type Figure, type StationResult, type Verdict } from '.
 import type { ArrangeResult } from './arrange.js'
 import type { FitStationResult } from './fit.js'
 import type { LubricateResult } from './lubricate-figures.js'
+import { check } from '../steps/step.js'
 import { hotCheck, hotStep } from './runin-pair.js'
 import { amount } from '../../words/message.js'
 
@@ -79,7 +81,7 @@ type Answers = CardAnswers['runin']
 const STOPPED: readonly RunState[] = ['climbing', 'racing', 'over-limit']
 
 /** How the run went, with its figures; the first is the hero. */
-function judged(station: StationBuilder, a: Answers): { run: RunJudgement; hero: Figure } {
+function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof saidLimit>): { run: RunJudgement; hero: Figure } {
   let run: RunJudgement = { state: 'none', peakC: null, lastC: null, lastRateKPerH: null }
   try {
     run = judgeRun(a.readings, a.limitC)
@@ -98,9 +100,11 @@ function judged(station: StationBuilder, a: Answers): { run: RunJudgement; hero:
       '',
       'engineering practice',
     )
+  if (allowed && a.limitC > allowed.limitC)
+    station.warn('caution', 'limit-over-paper', { document: allowed.document, allowed: amount(allowed.limitC, 'temperature'), is: amount(a.limitC, 'temperature') }, a.limitC) // prettier-ignore
   const from = sheet.result({})
   const hero = station.figure('lastC', run.state === 'settled' ? 'Settled at' : 'Temperature now', run.lastC, 'temperature', from, {
-    note: `limit ${q(a.limitC, 'temperature')}`,
+    note: `limit ${q(a.limitC, 'temperature')}${allowed && a.limitC === allowed.limitC ? `, by ${typed(allowed.document)}` : ''}`,
   })
   station.figure('peakC', 'Highest', run.peakC, 'temperature', from)
   station.figure('lastRateKPerH', 'Change in an hour, of late', run.lastRateKPerH, 'rise', from)
@@ -242,7 +246,13 @@ const LOCK_AGAIN: PlanStep = {
 const GUARDS_AGAIN: PlanStep = { ...GUARDS, key: 'guards-again', doing: 'By the person who set them, and only when nobody stands inside.' }
 
 /** The last steps of every plan. */
-function lastSteps(hold: string | undefined, stored: boolean, handsIn: readonly PlanStep[], motion: Motion['kind']): PlanStep[] {
+function lastSteps(
+  hold: string | undefined,
+  stored: boolean,
+  handsIn: readonly PlanStep[],
+  motion: Motion['kind'],
+  directions: readonly Saying[],
+): PlanStep[] {
   const restsOn = ['runin.lastC', 'runin.peakC', 'runin.state', 'runin.vibrationRmsMmS']
   return [
     ...(stored ? [WAKE] : []),
@@ -253,7 +263,7 @@ function lastSteps(hold: string | undefined, stored: boolean, handsIn: readonly 
       title: 'Release the machine for running',
       doing: RELEASED[motion],
       tool: 'own judgement',
-      fields: [],
+      fields: directions.map((s, i) => check(`direction${i || ''}`, `It turns as ${typed(s.document)} says: ${typed(s.words)}`)),
       hold,
       restsOn,
     },
@@ -289,12 +299,15 @@ export function runInStation(
     coupling?: unknown
     /** How the shaft moves; left out where it turns. */
     motion?: Motion['kind']
+    /** What the papers of the machine say here; left out where they say nothing. */
+    says?: readonly Saying[]
   },
 ): RunInResult {
   const station = new StationBuilder('runin')
   const runNo = runNow(answers.runin.stops)
   const a: Answers = { ...answers.runin, readings: readingsOf(answers.runin.readings, runNo) }
-  const { run, hero } = judged(station, a)
+  const allowed = saidLimit(known.says)
+  const { run, hero } = judged(station, a, allowed)
   const zone = vibrating(station, a)
   const lookAt = suspects(known)
   warnOfRun(station, a, run, zone, lookAt[0]!, known.lubricate.grease)
@@ -322,6 +335,7 @@ export function runInStation(
           a.stored,
           motion === 'turns' ? [...(pair ? [hotStep(pair, hotUm)] : []), ...(known.level ? [known.level] : [])] : [],
           motion,
+          known.says?.filter((s) => s.subject === 'direction') ?? [],
         )
       : [],
   }

@@ -5,8 +5,9 @@ import { rollsOnBalls } from '../../catalogue/families.js'
 import { LUBRICATION_WORDS, SPEED_SOURCE, speedLimitRpm } from '../../catalogue/speed-limits.js'
 import type { Rated } from '../../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../../life/targets.js'
-import type { Saying } from '../../line/sayings.js'
+import type { Saying, saidSpeed } from '../../line/sayings.js'
 import { Derivation, short } from '../../result.js'
+import { typed } from '../../units/quantities.js'
 import { METRIC_ACCURACIES, type Accuracy } from '../../tolerances/ring.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
@@ -48,6 +49,7 @@ export function checkSpeed(
   film: PlaceFilm | null,
   closed: Closure | null,
   accuracy: Accuracy = 'normal',
+  paper: ReturnType<typeof saidSpeed> = null,
 ): void {
   const closure = worn(row, closed)
   const lubrication = closure === 'open' ? (film?.oil?.feed ?? 'grease') : 'grease'
@@ -56,7 +58,13 @@ export function checkSpeed(
   const how = `${LUBRICATION_WORDS[lubrication]}${closure === 'contact-seals' ? ' and rubbing seals' : ''}${truer}`
   const sheet = new Derivation()
   sheet.step('n', 'speed guidance', 'n·dm / dm, and what the closure leaves', how, limit, 'r/min', SPEED_SOURCE)
-  station.figure('speedLimitRpm', 'Speed guidance', Math.round(limit / 10) * 10, 'speed', sheet.result({}), { note: how })
+  // What the papers of the machine allow goes before what the bearing would stand; beyond it is said by `checkMachine`.
+  const governs = paper && paper.speedRpm < limit ? paper : null
+  if (governs)
+    sheet.step('n', 'highest speed of the machine', 'by its papers', governs.document, governs.speedRpm, 'r/min', governs.document)
+  station.figure('speedLimitRpm', 'Speed guidance', governs?.speedRpm ?? Math.round(limit / 10) * 10, 'speed', sheet.result({}), {
+    note: governs ? `by ${typed(governs.document)}` : how,
+  })
   if (speedRpm <= limit) return
   const params = { speed: amount(speedRpm, 'speed'), limit: amount(Math.round(limit / 100) * 100, 'speed'), how }
   station.warn('caution', closure === 'contact-seals' ? 'sealed-too-fast' : 'over-speed', params, short(speedRpm))

@@ -6,6 +6,7 @@ import { minimumLoad } from '../../life/minimum-load.js'
 import { HOTTEST_RING_C, asHot, hotRatingN, hotterRingC } from '../../life/hot-ring.js'
 import { rateBearing, type Rated } from '../../life/rate-bearing.js'
 import { meetingSwingDeg, wayRpm, type Motion } from '../../life/swing.js'
+import { saidSpeed } from '../../line/sayings.js'
 import { LIFE_TARGETS, type LifeTarget, type Shock } from '../../life/targets.js'
 import type { Closure } from '../../catalogue/bearing.js'
 import { BEYOND_H, lifeWords } from '../../life/life-words.js'
@@ -264,7 +265,7 @@ export function selectStation(
   if (decides && !long && motion.kind === 'turns') station.ask('lubricant-unknown')
   const changed = changing(station, answers, row, duty, set, film)
   const hours = changed?.hours ?? (decides && long ? long.values.hours : life.values.modifiedLifeH)
-  checkSpeed(station, row, speedRpm, film, closed, answers.fit.accuracy)
+  checkSpeed(station, row, speedRpm, film, closed, answers.fit.accuracy, saidSpeed(past.says))
   checkMachine(station, answers, past.says ?? [])
   checkSlope(station, row, duty)
   if (minimum) station.figure('minimumLoadN', 'Least load', minimum.values.minimumN, 'force', minimum)

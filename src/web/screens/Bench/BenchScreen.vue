@@ -5,6 +5,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { asLineAnswers, partsOf, type Evidence, type IdentifyAnswers } from '../../../core/card/answers.js'
 import { ringReadingsDrawing } from '../../../core/drawing/ring-readings.js'
+import { findMarked, keptName } from '../../../core/identify/marked.js'
 import { DIMENSION_WORDS, type Outline } from '../../../core/identify/identify.js'
 import { refusalOf, call } from '../../api.js'
 import DrawingView from '../../drawing/DrawingView.vue'
@@ -69,6 +70,13 @@ function takeBack() {
 
 const jobId = computed(() => (/^\d+$/.test(String(route.query.job ?? '')) ? Number(route.query.job) : null))
 const problem = ref('')
+/** The number with the letters that are settled on the bench, where the card reads them all; else the number alone. */
+function asSettled(): string | null {
+  const { chosen } = bench.state
+  const line = bench.order?.line
+  const marked = line ? findMarked(line) : null
+  return marked && !marked.unknown && marked.row.designation === chosen ? keptName(line!, marked) : chosen
+}
 /** What the bench found out goes onto the card that asked for it. */
 async function putOnCard() {
   problem.value = ''
@@ -84,7 +92,7 @@ async function putOnCard() {
       widthReadingsMm: bench.state.readings.widthMm.slice(0, 4),
       instrument: bench.state.instruments.outsideMm,
       family: bench.row!.family,
-      designation: bench.state.chosen,
+      designation: asSettled(),
       group: evidence ? (clearance!.value as IdentifyAnswers['group']) : null,
       groupEvidence: evidence,
     }

@@ -8,6 +8,7 @@ import { positionOf } from '../../../core/card/answers.js'
 import { STATIONS, type Station } from '../../../core/card/work-line.js'
 import CautionRail from '../../figures/CautionRail.vue'
 import { useCard } from '../../stores/card.js'
+import { writeDraft } from '../../stores/drafts.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -58,6 +59,10 @@ async function load() {
   loading.value = false
 }
 watch(jobId, load, { immediate: true })
+watch(
+  () => card.place,
+  (place) => card.view && writeDraft(`place:${card.view.job.id}`, place),
+)
 // Signed in again in the middle of a card: what was typed is still there and is sent now.
 watch(
   () => session.expired,
