@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { writeFileSync } from 'node:fs'
 import { demoServer } from './demo-server.mjs'
 import { ensureBrowser, ensureBuilt, ensurePackages, main } from './setup.mjs'
 main(async () => {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Scope } from '../core/card/answers.js'
-import type { LineContext, PlaceSet } from '../core/card/context.js'
+import type { LeftBehind, LineContext, PlaceSet } from '../core/card/context.js'
 import type { LifeUsed } from '../core/card/position.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
 import { COMPONENT_KINDS, MOST, type ComponentFacts, type DraftBearing, type DraftComponent, type LineDraft } from '../core/line/draft.js'
@@ -37,7 +37,7 @@ export interface LubricationView {
   dueAt: string | null
 }
 
-export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'cancelled', 'greased', 'skipped', 'cause', 'visit'] as const
+export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'cancelled', 'greased', 'skipped', 'cause', 'note', 'visit'] as const
 
 export interface TimelineEvent {
   kind: (typeof TIMELINE_KINDS)[number]
@@ -70,6 +70,8 @@ export interface PlaceView {
   life: LifeUsed | null
   /** The open card that works on it. */
   openJobId: number | null
+  /** What the last card of it left for the next person; left out of what was closed before it was kept. */
+  left?: LeftBehind | null
 }
 
 /** A position along a shaft line, its places counted from the drive side. */

@@ -2,10 +2,9 @@ import { expect } from 'chai'
 import type { CardEvaluation } from '../../src/core/card/evaluate.js'
 import { emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import { lifeUsed } from '../../src/core/card/position.js'
 import { meetingSwingDeg, motionOf, swingSpeed } from '../../src/core/life/swing.js'
 import { regreasingAtRest } from '../../src/core/lubrication/at-rest.js'
-import { figuresOf, filledCard, questionsOf, cautionsOf } from './line.js'
+import { figuresOf, filledCard, questionsOf, cautionsOf, usedBy } from './line.js'
 
 /** What stands or swings: rated at rest or by how far it goes, seated by its load, greased by the calendar, released without a run. */
 
@@ -64,8 +63,8 @@ describe('a shaft that swings', () => {
   it('uses up its life by the way it goes', () => {
     const row = findBearing('22213')!.row
     const duty = (d: Partial<CardAnswers['duty']>) => ({ ...emptyAnswers().duty, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth', hoursPerDay: 24, innerRingC: 40, outerRingC: 40, ...d }) as CardAnswers['duty'] // prettier-ignore
-    expect(lifeUsed(row, duty(SWINGS), 365)!.share).to.be.closeTo(lifeUsed(row, duty({ speedRpm: 2 }), 365)!.share, 1e-9)
-    expect(lifeUsed(row, duty(STANDS), 365)).to.equal(null)
+    expect(usedBy(row, duty(SWINGS), 365)!.share).to.be.closeTo(usedBy(row, duty({ speedRpm: 2 }), 365)!.share, 1e-9)
+    expect(usedBy(row, duty(STANDS), 365)).to.equal(null)
   })
 })
 

@@ -1,9 +1,8 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers, type LubricateAnswers } from '../../src/core/card/answers.js'
 import { evaluateLine, type CardEvaluation } from '../../src/core/card/evaluate.js'
-import { answersOfTwo, figuresOf, lineOfTwo, questionsOf, stepsOf, twoSupports, type Arranged, type Flat } from './line.js'
+import { answersOfTwo, figuresOf, lineOfTwo, questionsOf, stepsOf, twoSupports, type Arranged, type Flat, usedBy } from './line.js'
 import { figureText } from '../../src/core/card/figure-text.js'
-import { lifeUsed } from '../../src/core/card/position.js'
 import type { LineContext, PositionPast, Schools } from '../../src/core/card/context.js'
 import type { AnswersOf } from '../../src/core/card/fields.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
@@ -411,10 +410,10 @@ describe('figures of a maker’s sheet', () => {
   })
   it('count for the life that is used up', () => {
     const duty = { ...emptyAnswers().duty, speedRpm: 1470, radialLoadN: 4200, axialLoadN: 0, shock: 'smooth', hoursPerDay: 16 } as const
-    const [base, more] = [lifeUsed(row, duty, 100)!, lifeUsed(withMakersFigures(row, [entered]), duty, 100)!]
+    const [base, more] = [usedBy(row, duty, 100)!, usedBy(withMakersFigures(row, [entered]), duty, 100)!]
     expect(base.hoursRun).to.equal(1600)
     expect(base.share / more.share).to.be.closeTo(1.26 ** 3, 1e-9)
-    expect(lifeUsed(row, { ...duty, speedRpm: null }, 100)).to.equal(null)
+    expect(usedBy(row, { ...duty, speedRpm: null }, 100)).to.equal(null)
   })
 })
 

@@ -4,6 +4,7 @@ import {
   keyOf,
   type ArrangeAnswers,
   type CardAnswers,
+  type DutyAnswers,
   type LineAnswers,
   type Scope,
 } from '../../src/core/card/answers.js'
@@ -11,8 +12,16 @@ import type { Station } from '../../src/core/card/work-line.js'
 import { bareContext, type LineContext, type PlantContext } from '../../src/core/card/context.js'
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'
+import { lifeUsed } from '../../src/core/card/position.js'
+import { recordedLives } from '../../src/core/card/recorded.js'
 import { linePlan, stepName } from '../../src/core/card/signing.js'
 import { findBearing, type Bearing } from '../../src/core/catalogue/catalogue.js'
+
+/** How much of its life a bearing alone at the first of two supports has used by its duty. */
+export function usedBy(row: Bearing, duty: DutyAnswers, days: number) {
+  const lives = recordedLives(asLineAnswers({ ...emptyAnswers(), duty }, 'p1.1'), {}, bareContext(row))
+  return lifeUsed(lives.get('p1.1'), duty.hoursPerDay, days)
+}
 
 /** Most cases are of one bearing on a shaft with two supports: said flat, with who holds at the drive end and at the other. */
 export type Arranged = Partial<ArrangeAnswers> & { driveEndHeld?: boolean | null; nonDriveEndHeld?: boolean | null }

@@ -2,6 +2,8 @@ import { expect } from 'chai'
 import { asLineAnswers, emptyAnswers, keyOf, type LineAnswers } from '../../src/core/card/answers.js'
 import { bareContext, type LineContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { heldAnswers, recordedLives } from '../../src/core/card/recorded.js'
+import type { Holder, Sides } from '../../src/core/line/records.js'
 import { sharesOf } from '../../src/core/card/share.js'
 import { lineDuty, supportLives, supportsOf } from '../../src/core/card/line-duty.js'
 import { arrangeStation } from '../../src/core/card/stations/arrange.js'
@@ -78,5 +80,23 @@ describe('several bearings at one support share its load', () => {
     const { evaluation } = card(beside('NU 312', '6312'))
     const codes = evaluation.places['p1.1']!.select.cautions.map((c) => c.code)
     expect(codes).to.not.include('no-thrust')
+  })
+
+  it('an adjusted pair in the records is counted with the thrust that its bearings make on each other', () => {
+    const context = bareContext(row('30208'), row('30208'))
+    const a = emptyAnswers()
+    const duty = asLineAnswers({ ...a, duty: { ...a.duty, ...DUTY, radialLoadN: 4000, axialLoadN: 3000 } }, 'p1.1')
+    const second = asLineAnswers({ ...a, duty: { ...a.duty, ...DUTY, radialLoadN: 9000, axialLoadN: 0 } }, 'p2.1')
+    const both = { ...second, ...Object.fromEntries(Object.entries(duty).filter(([key]) => !key.startsWith('p2'))) }
+    const holding = (left: Holder, right: Holder) => ({ inner: ['not-recorded', 'not-recorded'] as Sides, outer: [left, right] as Sides })
+    const held = heldAnswers([
+      { code: 'p1', held: true, places: [{ holding: holding('cover', 'free') }] },
+      { code: 'p2', held: true, places: [{ holding: holding('free', 'cover') }] },
+    ])
+    expect(held).to.include({ 'p1/arrange.held': true, 'p1/arrange.outerLeft': 'cover', 'p2/arrange.outerRight': 'cover' })
+    const facing = { ...both, [keyOf('line', 'arrange', 'facing')]: 'face-to-face' as const }
+    const [apart, together] = [{}, held].map((h) => recordedLives(facing, h, context))
+    expect(apart!.get('p1.1')).to.be.greaterThan(0)
+    expect(together!.get('p1.1')! / apart!.get('p1.1')!).to.be.lessThan(0.8)
   })
 })

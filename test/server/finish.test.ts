@@ -144,7 +144,15 @@ describe('closing a card, on two instances', () => {
     expect(today.find((e) => e.kind === 'greased')!.words)
       .to.contain('first fill')
       .and.contain('{35|grams}')
-    expect(today.find((e) => e.kind === 'cause')!.words).to.equal('water got in')
+    const of = (kind: string) => today.find((e) => e.kind === kind)!
+    expect([of('cause').words, of('cause').positionName]).to.deep.equal(['water got in', 'drive end'])
+    expect([of('note').words, of('note').positionName]).to.deep.equal(['seal lip hard', 'drive end'])
+    expect(place!.left).to.deep.equal({
+      number: card.job.number,
+      day: NOW.toISOString().slice(0, 10),
+      cause: 'water',
+      note: 'seal lip hard',
+    })
   })
 
   it('twice finished is once finished, and the card reads the same on both instances', async () => {
@@ -164,6 +172,9 @@ describe('closing a card, on two instances', () => {
     const next = await openAt(colleague, 'MP-2', ['p1.1'], 'warm again')
     const { past } = next.context.positions[0]!.places[0]!
     expect(past.causes).to.deep.equal([{ number: card.job.number, cause: 'water' }])
+    expect(past.left).to.deep.equal([
+      { number: card.job.number, day: NOW.toISOString().slice(0, 10), cause: 'water', note: 'seal lip hard' },
+    ])
     expect(past.removed!.days).to.be.closeTo(30, 1e-6)
     for (const key of ['line/duty.speedRpm', 'p1/duty.radialLoadN', 'p1/duty.dirt'])
       expect(next.answers[key]!.value, key).to.deep.equal(card.answers[key]!.value)

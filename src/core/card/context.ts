@@ -69,6 +69,17 @@ export interface PositionPast {
   says?: readonly Saying[]
   /** What earlier cards of this place settled on, newest first. */
   causes: { number: string; cause: Cause }[]
+  /** What the cards before left for the next one, newest first; left out by cards of before. */
+  left?: LeftBehind[]
+}
+
+/** What somebody who closed a card settled on and wrote for the next person. */
+export interface LeftBehind {
+  number: string
+  /** `2026-03-12`. */
+  day: string
+  cause: Cause | null
+  note: string
 }
 
 /** Neighbouring places of a position that are bought, fitted and replaced together. */
@@ -87,7 +98,7 @@ export interface PlaceRecord {
   /** What it sits on; left out where nothing is recorded. */
   shaftSeat?: ShaftSeatRecord
   housingSeat?: HousingSeatRecord
-  past: Pick<PositionPast, 'removed' | 'causes'>
+  past: Pick<PositionPast, 'removed' | 'causes' | 'left'>
 }
 
 /** A position along the line, places counted from the drive side. */

@@ -243,17 +243,22 @@ export interface SupportLife {
   hours: number
 }
 
+/** One bearing or set of it, by its first place. */
+export interface PlaceLife extends SupportLife {
+  lead: Scope
+}
+
 /**
- * Rating life, h, of every support whose bearing is in the catalogue and whose load is known, N: also of those that the card does not
+ * Rating life, h, of what stands at every support, where it is in the catalogue and its load is known, N: also of those that the card does not
  * work on. Source: ISO 281:2007.
  */
-export function supportLives(answers: LineAnswers, context: LineContext, of: readonly Support[], duty: LineDuty): SupportLife[] {
+export function placeLives(answers: LineAnswers, context: LineContext, of: readonly Support[], duty: LineDuty): PlaceLife[] {
   const shock = (answers[keyOf(LINE, 'duty', 'shock')] ?? null) as Shock | null
   const moved = <T>(name: keyof MotionAnswers) => (answers[keyOf(LINE, 'duty', name)] ?? null) as T | null
   const speedRpm = wayRpm(motionOf({ speedRpm: moved('speedRpm'), atRest: moved('atRest'), swingDeg: moved('swingDeg'), swingsPerMin: moved('swingsPerMin') })) // prettier-ignore
   if (!shock || speedRpm === null) return []
   const { factor } = SHOCKS[shock]
-  return of.flatMap((s): SupportLife[] => {
+  return of.flatMap((s): PlaceLife[] => {
     const said = (name: 'radialLoadN' | 'axialLoadN') => (answers[keyOf(s.code, 'duty', name)] ?? null) as number | null
     const temperature = (s: Support, name: 'innerRingC' | 'outerRingC') => (answers[keyOf(s.code, 'duty', name)] ?? null) as number | null
     const own = duty.supports[s.code]
@@ -265,20 +270,30 @@ export function supportLives(answers: LineAnswers, context: LineContext, of: rea
     const shares = sharesAt(answers, context, s.code, rowAt)
     const ringC = hotterRingC({ innerRingC: temperature(s, 'innerRingC'), outerRingC: temperature(s, 'outerRingC') })
     const leads = [...new Set(places.map((p) => leadOf(context, p.code)))]
-    const lives = leads.flatMap((lead): SupportLife[] => {
+    return leads.flatMap((lead): PlaceLife[] => {
       const row = rowAt(lead)
       const { radialN, axialN } = withShare({ radialN: factor * radial, axialN: axial }, shares.get(lead))
       if (!row || radialN! + axialN! === 0) return []
       const standing = standingAt(context, lead)
       try {
         const rated = rateBearing(asHot(asSet(row, standing), ringC), radialN!, axialN!, speedRpm, 90, standing.arrangement)
-        return [{ code: s.code, name: s.name, designation: row.designation, radialN: radial, hours: rated.life.values.ratingLifeH }]
+        return [{ lead, code: s.code, name: s.name, designation: row.designation, radialN: radial, hours: rated.life.values.ratingLifeH }]
       } catch (error) {
         if (error instanceof InputError) return []
         throw error
       }
     })
-    // A support lasts as long as the shortest-lived of its bearings.
-    return lives.sort((a, b) => a.hours - b.hours).slice(0, 1)
   })
+}
+
+/** Rating life, h, of every support of which that is known: that of the shortest-lived of its bearings. Source: as `placeLives`. */
+export function supportLives(answers: LineAnswers, context: LineContext, of: readonly Support[], duty: LineDuty): SupportLife[] {
+  const lives = placeLives(answers, context, of, duty)
+  return of.flatMap(({ code }) =>
+    lives
+      .filter((l) => l.code === code)
+      .sort((a, b) => a.hours - b.hours)
+      .slice(0, 1)
+      .map(({ lead: _lead, ...life }) => life),
+  )
 }

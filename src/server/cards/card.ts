@@ -5,12 +5,13 @@ import type { SayingView } from '../../contract/documents.js'
 import type { Me } from '../../contract/people.js'
 import { readAnswers } from '../../contract/answers.js'
 import { keyOf, partsOf, positionOf, type Key, type LineAnswers, type Scope } from '../../core/card/answers.js'
+import { heldAnswers } from '../../core/card/recorded.js'
 import { STATIONS, type Station } from '../../core/card/work-line.js'
 import { leanDegOf, type LineContext } from '../../core/card/context.js'
 import { orientationAt } from '../../core/lubrication/tables.js'
 import { asShown, cautionsOf, evaluateLine, questionsOf, resultsOf, type LineEvaluation } from '../../core/card/evaluate.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
-import { RING_ENDS, castellated, holderAt, outerSides } from '../../core/line/records.js'
+import { castellated, outerSides } from '../../core/line/records.js'
 import { sourcesOfRecords } from '../../core/loads/recorded-sources.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
 import { saidLimit, type Saying } from '../../core/line/sayings.js'
@@ -252,10 +253,8 @@ function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[
   if (line.positions.length <= 2) set('line', 'arrange', 'spanMm', line.spanMm)
   set('line', 'arrange', 'shaftMaterial', line.shaftMaterial)
   set('line', 'arrange', 'housingMaterial', line.housingMaterial)
+  Object.assign(known, heldAnswers(line.positions))
   for (const p of line.positions) {
-    set(p.code, 'arrange', 'held', p.held)
-    const rings = p.places.map((x) => x.holding)
-    for (const end of RING_ENDS) set(p.code, 'arrange', end.name, holderAt(rings, end))
     // A tin that the plant keeps goes in again; of a kind alone nobody knows which.
     if (positions.has(p.code) && p.grease?.name) set(p.code, 'lubricate', 'greaseId', greaseSaid(p.grease, plant.greases)?.id ?? null)
     for (const { code, housingSeat } of p.places) {

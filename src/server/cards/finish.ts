@@ -144,6 +144,7 @@ async function recordFitted(query: Query, { answers, record, job }: Card, evalua
       hoursRun: inspect.hoursRun,
       cause: inspect.settled,
       method: mount.method,
+      note: String(answers[keyOf(code, 'inspect', 'note')] ?? '').trim(),
     })
   }
   for (const position of record.line.positions) {

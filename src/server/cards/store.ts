@@ -1,6 +1,6 @@
 import type { FrozenCard, JobLine, JobSummary } from '../../contract/cards.js'
 import type { Scope } from '../../core/card/answers.js'
-import type { LineContext, PlaceRecord } from '../../core/card/context.js'
+import type { LeftBehind, LineContext, PlaceRecord } from '../../core/card/context.js'
 import type { Cause } from '../../core/inspection/causes.js'
 import { execute, one, rows, type Query } from '../database.js'
 import type { StoredCard, StoredContext } from './frozen.js'
@@ -141,7 +141,12 @@ export async function closeJob(
 
 /** What stood at the places of a job when it was opened, and what earlier cards of each settled on, newest first. */
 export async function pastOf(query: Query, jobId: number): Promise<Map<number, PlaceRecord['past']>> {
-  const found = await rows<{ placeId: number; removed: PlaceRecord['past']['removed']; causes: { number: string; cause: Cause }[] }>(
+  const found = await rows<{
+    placeId: number
+    removed: PlaceRecord['past']['removed']
+    causes: { number: string; cause: Cause }[]
+    left: LeftBehind[]
+  }>(
     query,
     `SELECT jp.place_id AS "placeId",
        (SELECT json_build_object('designation', i.designation, 'group', i.clearance_group, 'days', extract(epoch FROM o.opened_at - lower(i.fitted)) / 86400,
@@ -152,11 +157,16 @@ export async function pastOf(query: Query, jobId: number): Promise<Map<number, P
           SELECT j.number, coalesce(f.cause, j.summary ->> 'cause') AS cause, j.opened_at FROM job_place x JOIN job j ON j.id = x.job_id
           LEFT JOIN finished_place f ON f.job_id = j.id AND f.place_id = x.place_id
           WHERE x.place_id = jp.place_id AND j.status = 'finished' AND j.opened_at < o.opened_at AND coalesce(f.cause, j.summary ->> 'cause') IS NOT NULL
-          ORDER BY j.opened_at DESC LIMIT 10) c) AS causes
+          ORDER BY j.opened_at DESC LIMIT 10) c) AS causes,
+       (SELECT coalesce(json_agg(l ORDER BY l.day DESC, l.number DESC), '[]') FROM (
+          SELECT j.number, to_char(j.finished_at AT TIME ZONE 'UTC', 'YYYY-MM-DD') AS day, f.cause, f.note
+          FROM finished_place f JOIN job j ON j.id = f.job_id
+          WHERE f.place_id = jp.place_id AND j.finished_at < o.opened_at AND (f.cause IS NOT NULL OR f.note <> '')
+          ORDER BY j.finished_at DESC LIMIT 3) l) AS "left"
      FROM job_place jp JOIN job o ON o.id = jp.job_id WHERE jp.job_id = $1`,
     [jobId],
   )
-  return new Map(found.map(({ placeId, removed, causes }) => [placeId, { removed, causes }]))
+  return new Map(found.map(({ placeId, removed, causes, left }) => [placeId, { removed, causes, ...(left.length > 0 && { left }) }]))
 }
 
 /** As it was stored; `readFrozen` reads it. */
@@ -193,13 +203,14 @@ export interface FinishedPlace {
   hoursRun: number | null
   cause: Cause | null
   method: string | null
+  note: string
 }
 
 /** One row for what the plant counts. */
 export async function addFinishedPlace(query: Query, jobId: number, placeId: number, f: FinishedPlace): Promise<void> {
   await execute(
     query,
-    'INSERT INTO finished_place (job_id, place_id, designation, clearance_group, hours_run, cause, method) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [jobId, placeId, f.designation, f.group, f.hoursRun, f.cause, f.method],
+    'INSERT INTO finished_place (job_id, place_id, designation, clearance_group, hours_run, cause, method, note) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [jobId, placeId, f.designation, f.group, f.hoursRun, f.cause, f.method, f.note],
   )
 }

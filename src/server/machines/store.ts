@@ -5,7 +5,9 @@ import type { BearingUse } from '../../contract/rack.js'
 import { readAnswers } from '../../contract/answers.js'
 import { stationAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
 import type { PlantContext } from '../../core/card/context.js'
+import { leadOf } from '../../core/card/context.js'
 import { lifeUsed } from '../../core/card/position.js'
+import { heldAnswers, recordedLives } from '../../core/card/recorded.js'
 import { recordedRow } from '../../core/identify/marked.js'
 import { supportHeld } from '../../core/line/held.js'
 import type { RingHolding } from '../../core/line/records.js'
@@ -39,7 +41,10 @@ const POSITION_SQL = `
       'quantityG', l.quantity_g, 'lastAt', l.last_at, 'dueAt', l.due_at, 'grease', CASE WHEN g.id IS NOT NULL THEN ${GREASE_JSON} END) END AS lubrication,
     (SELECT coalesce(json_agg(json_build_object('id', x.id, 'number', x.number, 'holding', x.holding, 'shaftSeat', x.shaft_seat, 'housingSeat', x.housing_seat,
         'set', CASE WHEN t.code IS NOT NULL THEN json_build_object('code', t.code, 'arrangement', t.arrangement) END,
-        'designation', i.designation, 'group', i.clearance_group, 'since', lower(i.fitted), 'openJobId', o.job_id) ORDER BY x.number), '[]')
+        'designation', i.designation, 'group', i.clearance_group, 'since', lower(i.fitted), 'openJobId', o.job_id,
+        'left', (SELECT json_build_object('number', j.number, 'day', to_char(j.finished_at AT TIME ZONE 'UTC', 'YYYY-MM-DD'), 'cause', f.cause, 'note', f.note)
+           FROM finished_place f JOIN job j ON j.id = f.job_id WHERE f.place_id = x.id AND (f.cause IS NOT NULL OR f.note <> '')
+           ORDER BY j.finished_at DESC LIMIT 1)) ORDER BY x.number), '[]')
      FROM place x LEFT JOIN place_set t ON t.position_id = x.position_id AND t.code = x.set_code
      LEFT JOIN installation i ON i.place_id = x.id AND upper_inf(i.fitted)
      LEFT JOIN job_place o ON o.place_id = x.id AND o.open WHERE x.position_id = p.id AND x.retired_at IS NULL) AS places
@@ -66,17 +71,16 @@ type Settled = Pick<PlantContext, 'makersFigures' | 'ownRows'>
 
 const iso = (text: string | null) => text && new Date(text).toISOString()
 
-function placeView(found: PlaceRow, code: string, duty: LineAnswers, { makersFigures, ownRows }: Settled, now: Date | null): PlaceView {
+function placeView(found: PlaceRow, code: string, { makersFigures, ownRows }: Settled): PlaceView {
   const { number: _number, designation, group, since, ...rest } = found
   const base = designation ? recordedRow(designation, ownRows) : null
   const row = base && withMakersFigures(base, makersFigures)
-  const days = since && now ? Math.max(0, (now.getTime() - Date.parse(since)) / DAY_MS) : 0
   return {
     ...rest,
     code,
     fitted: designation ? { designation, group, since: iso(since) } : null,
     row,
-    life: row && now ? lifeUsed(row, stationAnswers(duty, 'duty', code), days) : null,
+    life: null,
   }
 }
 
@@ -84,10 +88,39 @@ function placeView(found: PlaceRow, code: string, duty: LineAnswers, { makersFig
 export const heldOf = (places: readonly Pick<PlaceView, 'holding' | 'row' | 'set'>[]) =>
   supportHeld(places.map(({ holding, row, set }) => ({ holding, row, inSet: set !== null })))
 
+/** How much of its life each place has used, as a card of the line counts it. */
+function countLives(
+  line: Pick<LineRow, 'orientation' | 'carries' | 'tiltDeg' | 'turning'>,
+  views: readonly PositionView[],
+  duty: LineAnswers,
+  now: Date,
+): void {
+  const { hoursPerDay } = stationAnswers(duty, 'duty', 'p1.1')
+  if (hoursPerDay === null) return
+  const { orientation, carries, tiltDeg, turning } = line
+  const positions = views.map(({ code, name, alongMm, held, places }) => ({
+    ...{ code, name, alongMm, held, past: { grease: null, daysSinceGrease: null, intervalDays: null } },
+    places: places.map((x) => ({
+      code: x.code,
+      designation: x.fitted?.designation ?? null,
+      row: x.row,
+      set: x.set,
+      past: { removed: null, causes: [] },
+    })),
+  }))
+  const context = { line: { orientation, carries, tiltDeg, turning }, positions }
+  const lives = recordedLives(duty, heldAnswers(views), context)
+  for (const place of views.flatMap((v) => v.places)) {
+    const { since } = place.fitted ?? {}
+    const days = since ? Math.max(0, (now.getTime() - Date.parse(since)) / DAY_MS) : 0
+    if (place.row) place.life = lifeUsed(lives.get(leadOf(context, place.code)), hoursPerDay, days)
+  }
+}
+
 function lineView({ duty: stored, ...line }: LineRow, positions: PositionRow[], settled: Settled, now: Date | null): ShaftLineView {
   const duty = readAnswers(stored ?? {}).answers
   const views = positions.map(({ shaftLineId: _line, places: stored, lubrication, ...p }): PositionView => {
-    const places = stored.map((x) => placeView(x, `${p.code}.${x.number}`, duty, settled, now))
+    const places = stored.map((x) => placeView(x, `${p.code}.${x.number}`, settled))
     const held = heldOf(places)
     return {
       ...p,
@@ -96,6 +129,7 @@ function lineView({ duty: stored, ...line }: LineRow, positions: PositionRow[], 
       lubrication: lubrication && { ...lubrication, lastAt: iso(lubrication.lastAt), dueAt: iso(lubrication.dueAt) },
     }
   })
+  if (now) countLives(line, views, duty, now)
   const [first, last] = [views[0], views.at(-1)]
   return { ...line, spanMm: first && last && first !== last ? last.alongMm - first.alongMm : line.spanMm, positions: views }
 }

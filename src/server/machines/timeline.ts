@@ -57,8 +57,16 @@ export async function timeline(
        (SELECT 'cancelled', j.cancelled_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.cancel_reason')}, '')), c.name, j.id, NULL
         FROM jobs j JOIN person c ON c.id = j.cancelled_by)
        UNION ALL
-       (SELECT 'cause', coalesce(j.finished_at, j.opened_at), j.name, j.summary ->> 'cause', NULL, j.id, NULL
-        FROM jobs j WHERE j.summary ->> 'cause' IS NOT NULL)
+       (SELECT 'cause', j.opened_at, j.name, j.summary ->> 'cause', NULL, j.id, NULL
+        FROM jobs j WHERE j.summary ->> 'cause' IS NOT NULL AND j.finished_at IS NULL)
+       UNION ALL
+       (SELECT 'cause', j.finished_at, at.name, f.cause, NULL, j.id, NULL
+        FROM jobs j JOIN finished_place f ON f.job_id = j.id JOIN place x ON x.id = f.place_id JOIN at ON at.id = x.position_id
+        WHERE f.cause IS NOT NULL GROUP BY j.id, j.finished_at, at.name, f.cause)
+       UNION ALL
+       (SELECT 'note', j.finished_at, at.name, ${TYPED('f.note')}, NULL, j.id, NULL
+        FROM jobs j JOIN finished_place f ON f.job_id = j.id JOIN place x ON x.id = f.place_id JOIN at ON at.id = x.position_id
+        WHERE f.note <> '' GROUP BY j.id, j.finished_at, at.name, f.note)
        UNION ALL
        (SELECT CASE WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, at.name,
           CASE e.kind WHEN 'skipped' THEN ${TYPED('e.note')}

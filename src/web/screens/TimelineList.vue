@@ -18,6 +18,7 @@ const KIND: Record<TimelineEvent['kind'], string> = {
   greased: 'greased',
   skipped: 'skipped',
   cause: 'cause found',
+  note: 'note for the next person',
   visit: 'visit',
 }
 const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
@@ -34,9 +35,11 @@ const turns = (i: number) => i === 0 || year(shown.value[i]!.at) !== year(shown.
       <span class="mark" aria-hidden="true"></span>
       <span class="words">
         <b>{{ KIND[e.kind] }}</b> <span class="soft">{{ e.positionName }}</span>
-        <RouterLink v-if="e.jobId" :to="{ name: 'card', params: { id: e.jobId, station: e.kind === 'cause' ? 'inspect' : 'identify' } }">{{
-          session.say(e.words)
-        }}</RouterLink>
+        <RouterLink
+          v-if="e.jobId"
+          :to="{ name: 'card', params: { id: e.jobId, station: e.kind === 'cause' || e.kind === 'note' ? 'inspect' : 'identify' } }"
+          >{{ session.say(e.words) }}</RouterLink
+        >
         <RouterLink v-else-if="e.visitId" :to="{ name: 'visit', params: { id: e.visitId } }">{{ e.words }}</RouterLink>
         <template v-else> {{ session.say(e.words) }}</template>
         <span v-if="e.by" class="soft small">{{ e.by }}</span>

@@ -5,6 +5,7 @@ import { placeRecord } from '../../../core/card/context.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
 import { recordedRow } from '../../../core/identify/marked.js'
 import { dayOf } from '../../figures/dates.js'
+import LeftBehind from '../../figures/LeftBehind.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
@@ -33,6 +34,7 @@ const openGroup = computed(() => group.value !== null && answers.value.group ===
 </script>
 
 <template>
+  <LeftBehind :left="found.past.left ?? []" />
   <section v-if="name" class="fitted" aria-label="As fitted">
     <p>
       <span class="soft">As fitted: </span>

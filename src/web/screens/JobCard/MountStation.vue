@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { placeRecord } from '../../../core/card/context.js'
+import LeftBehind from '../../figures/LeftBehind.vue'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { AnswersOf } from '../../../core/card/fields.js'
@@ -106,6 +108,7 @@ const done = computed(() => {
       <StepList station="mount" />
     </template>
     <template #entry>
+      <LeftBehind :left="placeRecord(card.context, card.place).past.left ?? []" />
       <p v-if="result.plan.length" class="soft">
         What is packed and filled is settled at Lubricate; the release follows at Run in, and the card is closed at Inspect.
       </p>

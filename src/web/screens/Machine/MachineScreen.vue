@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import LeftBehind from '../../figures/LeftBehind.vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { draftOf, type PlaceView, type PositionView, type ShaftLineView } from '../../../contract/lines.js'
@@ -163,6 +164,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
                   >
                 </p>
                 <p class="soft small">{{ since(x) }}</p>
+                <LeftBehind v-if="x.left" :left="[x.left]" />
                 <p v-if="x.life" class="life">
                   <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, x.life.share * 100)}%` }"></i></span>
                   <b class="number">{{ session.show(x.life.share * 100, 'percent') }} %</b> of its rating life,
