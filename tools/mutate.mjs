@@ -2,6 +2,7 @@
 // left out), runs the tests of the core, and reports the share of changes that some test fails for. Outside the gate.
 //   npm run mutate                      20 changes of every subject (the card's too; drawings are looked at)
 //   npm run mutate -- --each 40 --seed 7 --jobs 2 fits tolerances
+//   npm run mutate -- --seed 7 --again run.log     only those that the output of an earlier run with this seed names as not noticed
 import { spawn } from 'node:child_process'
 import { cpSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
@@ -13,6 +14,8 @@ const CORE = join('src', 'core')
 /** Ten thousand plans are judged in a minute: only for what makes plans. */
 const SLOW = /plan-laws/
 const OF_PLANS = ['card', 'mounting', 'parts']
+/** Reads every file of the core by its name. */
+const EVERY = /constants\.test/
 /** Drawings are looked at. */
 const ASIDE = ['drawing']
 /** A change that makes a run endless counts as noticed; all tests together have longer. */
@@ -20,12 +23,13 @@ const LIMIT_MS = 120_000
 const WHOLE_MS = 20 * LIMIT_MS
 
 function settings(args) {
-  const found = { each: 20, seed: 1, jobs: availableParallelism(), folders: [] }
+  const found = { each: 20, seed: 1, jobs: availableParallelism(), again: null, folders: [] }
   for (let i = 0; i < args.length; i += 1) {
     const name = args[i].replace(/^--/, '')
     if (!args[i].startsWith('--')) found.folders.push(args[i])
+    else if (name === 'again' && args[i + 1]) found.again = readFileSync(args[++i], 'utf8')
     else if (['each', 'seed', 'jobs'].includes(name) && Number(args[i + 1]) > 0) found[name] = Number(args[++i])
-    else throw new SetupError(`unknown option ${args[i]}; known: --each N --seed N --jobs N and folders of ${CORE}`)
+    else throw new SetupError(`unknown option ${args[i]}; known: --each N --seed N --jobs N --again FILE and folders of ${CORE}`)
   }
   return found
 }
@@ -110,7 +114,7 @@ function testsFor(file, tests) {
   const folder = folderOf(file)
   const near = (text) => (text.includes(relative(CORE, file).replace(/\.ts$/, '')) ? 2 : 0) + (text.includes(`core/${folder}/`) ? 1 : 0)
   const sorted = tests
-    .filter((t) => t.reads.has(file) && (!SLOW.test(t.path) || OF_PLANS.includes(folder)))
+    .filter((t) => (t.reads.has(file) || EVERY.test(t.path)) && (!SLOW.test(t.path) || OF_PLANS.includes(folder)))
     .sort((a, b) => near(b.text) - near(a.text))
   return [sorted.slice(0, 4), sorted.slice(4, 20), sorted.slice(20)].filter((go) => go.length).map((go) => go.map((t) => t.path))
 }
@@ -144,10 +148,14 @@ function runTests(dir, paths, limitMs = LIMIT_MS) {
   })
 }
 
-const lineOf = (source, at) => source.slice(0, at).split('\n').length
+/** Where a change is, and what it makes of its line. */
+function wordsOf(file, source, [from, to, text]) {
+  const line = source.slice(0, from).split('\n').length
+  return `${file}:${line}  ${source.slice(from, to)} → ${text}   ${source.split('\n')[line - 1].trim().slice(0, 90)}`
+}
 
 main(async () => {
-  const { each, seed, jobs, folders } = settings(process.argv.slice(2))
+  const { each, seed, jobs, again, folders } = settings(process.argv.slice(2))
   await ensurePackages()
   const { default: ts } = await import('typescript')
   process.chdir(root)
@@ -166,6 +174,7 @@ main(async () => {
       left.set(folderOf(file), taken + 1)
       return taken < each
     })
+    .filter(({ file, change }) => !again || again.includes(wordsOf(file, sources.get(file), change)))
   say(`${chosen.length} of ${all.length} changes, seed ${seed}`)
   // The gate of types and rooms is no test of what the core computes.
   const tests = filesUnder(join('test', 'core'))
@@ -198,8 +207,7 @@ main(async () => {
         const tally = result.get(folder) ?? { killed: 0, of: 0 }
         tally.of += 1
         if (survived) {
-          const line = lineOf(source, from)
-          const what = `${file}:${line}  ${source.slice(from, to)} → ${text}   ${source.split('\n')[line - 1].trim().slice(0, 90)}`
+          const what = wordsOf(file, source, change)
           say(`not noticed: ${what}`)
           survivors.push(what)
         }

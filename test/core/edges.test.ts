@@ -14,6 +14,16 @@ import { CAUSES } from '../../src/core/inspection/causes.js'
 import { diagnose } from '../../src/core/inspection/diagnose.js'
 import { regreasing, type RegreasingInput } from '../../src/core/lubrication/regreasing.js'
 import { shaftDeflection } from '../../src/core/loads/beam.js'
+import { allMoveInside } from '../../src/core/arrangement/holding.js'
+import type { LineEvaluation } from '../../src/core/card/evaluate.js'
+import { lifeTogether } from '../../src/core/card/together.js'
+import { readSteps } from '../../src/core/life/duty-spectrum.js'
+import { hotterRingC } from '../../src/core/life/hot-ring.js'
+import { lineLoads, type LineLoadsInput } from '../../src/core/loads/line-loads.js'
+import { newSource, togetherOf } from '../../src/core/loads/line-sources.js'
+import { opposedPair } from '../../src/core/loads/opposed-pair.js'
+import { at100 } from '../../src/core/lubrication/oil.js'
+import { referenceViscosity, viscosity } from '../../src/core/lubrication/viscosity.js'
 import { MATERIALS } from '../../src/core/materials.js'
 import { instrumentNotes, type FieldToRead, type MeasuringInstrument } from '../../src/core/measuring/instruments.js'
 import { forecastRun } from '../../src/core/runin/run-in.js'
@@ -216,4 +226,64 @@ describe('sleeves that pull', () => {
     for (const s of withdrawalSleeves()) expect(s.boreMm - s.shaftMm, s.name).to.equal(s.boreMm <= 150 ? 5 : s.boreMm <= 200 ? 10 : 20)
   })
   it('nothing answers what it cannot', () => expect(calculate('bearing', { designation: 'no such' }).ok).to.equal(false))
+})
+
+describe('edges that a change of one sign would cross', () => {
+  it('two bearings last together by the product of their survivals, one alone has nothing beside it', () => {
+    const place = (value: number) => ({ select: { basis: { rollingElement: 'ball', a1: 1 }, figures: [{ key: 'select.lifeH', value }] } })
+    const of = (...lives: number[]) => lifeTogether({ order: lives.map((_, i) => ({ place: `p${i}`, lead: `p${i}` })), places: Object.fromEntries(lives.map((l, i) => [`p${i}`, place(l)])) } as unknown as LineEvaluation) // prettier-ignore
+    // Two alike under the slope of balls, 10/9: half to the power 9/10.
+    expect(of(1000, 1000)!.value).to.be.closeTo(1000 * 2 ** -0.9, 0.5)
+    expect(of(1000)).to.equal(null)
+  })
+  it('the warmer of two rings counts, one alone as it is, none as nothing', () => {
+    const hotter = (innerRingC: number | null, outerRingC: number | null) => hotterRingC({ innerRingC, outerRingC })
+    expect([hotter(null, 50), hotter(60, null), hotter(60, 70), hotter(null, null)]).to.deep.equal([50, 60, 70, null])
+  })
+  it('an oil of which only the class is known has the usual index of 95', () => {
+    const said = viscosity({ isoVg: 100, viscosityIndex: 95, temperatureC: 70 }).values
+    expect(viscosity({ isoVg: 100, temperatureC: 70 }).values).to.deep.equal(said)
+    expect(at100({ viscosity40: 100, viscosity100: null })).to.be.closeTo(said.at100Mm2S, 1e-9)
+  })
+  it('forces across the shaft add by their parts', () => {
+    expect(togetherOf([{ radialN: 3, angleDeg: 0 }, { radialN: 4, angleDeg: 90 }, { radialN: 1, angleDeg: 0 }]).map((x) => Math.round(x * 1e9) / 1e9)).to.deep.equal([4, 4]) // prettier-ignore
+  })
+  it('a support of which nothing is known does not move inside', () => expect(allMoveInside([])).to.equal(false))
+  it('thrust that a radial load makes is Fr / (2 Y), by hand', () => {
+    const { working } = opposedPair({ radialLoadsN: [3200, 800], externalAxialN: 0, y: [1.6, 0.8] })
+    expect(working.slice(0, 2).map((w) => w.value)).to.deep.equal([1000, 500])
+  })
+  it('a width of half a millimetre is the least that is greased', () => {
+    const of = (widthMm: number) => () => regreasing({ family: 'deep-groove-ball', boreMm: 3, outsideMm: 8, widthMm, speedRpm: 1000, housingTemperatureC: 50, contamination: 'clean', moisture: 'dry', vibrationMmS: 1, orientation: 'horizontal' } as RegreasingInput) // prettier-ignore
+    expect(of(0.5)).to.not.throw()
+    expect(of(0.49)).to.throw('widthMm')
+  })
+  it('a load of nothing is a step of a list, one below nothing is none', () => {
+    const read = (load: string) => readSteps([['share', 'speed', 'load'], ['50 %', '1000', load]], 'metric') // prettier-ignore
+    expect(read('0').wrong).to.deep.equal([])
+    expect(read('-1').wrong.map((w) => w.code)).to.deep.equal(['spectrum-number'])
+  })
+  it('the film of every candidate is that of its own size', () => {
+    const asked = { radialLoadN: 9000, axialLoadN: 0, speedRpm: 1450, limits: { boreMm: [40, 90], families: ['deep-groove-ball'], modifiedLifeH: 1 }, cleanliness: 'normal' } as const // prettier-ignore
+    const by = (more: object) => (calculate('select', { ...asked, ...more }) as unknown as { result: { values: { candidates: { designation: string; modifiedLifeH: number }[] } } }).result.values.candidates // prettier-ignore
+    const { viscosityMm2S } = viscosity({ isoVg: 68, temperatureC: 60 }).values
+    for (const { designation, modifiedLifeH } of by({ isoVg: 68, temperatureC: 60 }).slice(0, 5)) {
+      const { pitchDiameterMm } = findBearing(designation)!.row
+      const kappa = viscosityMm2S / referenceViscosity({ pitchDiameterMm, speedRpm: 1450 }).values.viscosityMm2S
+      const own = by({ kappa }).find((c) => c.designation === designation)!
+      expect(modifiedLifeH, designation).to.be.closeTo(own.modifiedLifeH, own.modifiedLifeH * 1e-6)
+    }
+  })
+  it('a drawn shaft is longer at the end beyond which something sits, and only there', () => {
+    const shaft = { leftMm: 50, sections: [{ lengthMm: 500, outsideMm: 60, boreMm: 0 }] }
+    const at = (alongMm: number) => lineLoads({ supports: [0, 400].map((mm) => ({ alongMm: mm })), sources: [{ ...newSource('weight', 'a', alongMm), values: { massKg: 100 } }], speedRpm: 1000, leanDeg: 0, upperEnd: null, holds: 0, diameterMm: null, material: 'carbon-steel', shaft } as unknown as LineLoadsInput).values // prettier-ignore
+    // Levers by hand: 100 kg at 200 mm halves, at -100 mm it lifts the far end.
+    expect(at(200).supports.map((s) => Math.round(s.radialN))).to.deep.equal([490, 490])
+    expect(at(-100).supports.map((s) => Math.round(s.radialN))).to.deep.equal([1226, 245])
+  })
+  it('words end at two hundred letters', () => {
+    const refused = (letters: number) => JSON.stringify(calculate('quick-answer', { text: 'x'.repeat(letters) }))
+    expect(refused(200)).to.not.contain('200 letters')
+    expect(refused(201)).to.contain('200')
+  })
 })
