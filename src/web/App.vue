@@ -102,10 +102,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: flex;
   flex-direction: column;
 }
+/* What is longer than the screen scrolls under the bar, which stays. */
 #main {
   flex: 1;
   min-height: 0;
   outline: none;
+  overflow: auto;
+  /* What is hidden from the eye lies inside of it, and makes no page longer. */
+  position: relative;
+}
+@media print {
+  #main {
+    overflow: visible;
+  }
 }
 .skip {
   background: var(--paper);
@@ -122,6 +131,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   align-items: center;
   border-bottom: 1px solid var(--hair);
   display: flex;
+  flex: none;
   gap: 1.1rem;
   min-height: 46px;
   padding: 0 24px;
@@ -134,10 +144,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .crumbs {
   color: var(--soft);
   flex: 1;
+  line-height: 1.15;
   min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
 }
 .crumbs a {
   color: var(--soft);
@@ -146,16 +155,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .crumbs a:hover {
   text-decoration: underline;
 }
-.places {
+.top-bar .places {
   display: flex;
   gap: 1rem;
 }
-.places a {
+.top-bar .places a {
   color: var(--ink);
   padding: 8px 2px;
   text-decoration: none;
 }
-.places a.here {
+.top-bar .places a.here {
   box-shadow: inset 0 -3px var(--damson);
   font-weight: 650;
 }
@@ -181,10 +190,35 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 @media (max-width: 900px) {
   .top-bar {
     flex-wrap: wrap;
+    gap: 2px 1rem;
     padding: 4px 12px;
   }
-  .top-bar .who {
+  .top-bar .who,
+  .top-bar kbd {
     display: none;
+  }
+}
+/* A phone: name and state, then where one is, then where one can go. */
+@media (max-width: 600px) {
+  .top-bar {
+    gap: 2px 0.7rem;
+  }
+  .top-bar .mark {
+    flex: 1;
+    font-size: 1.25rem;
+  }
+  .crumbs {
+    flex-basis: 100%;
+    font-size: 0.9rem;
+    order: 2;
+  }
+  .top-bar .places,
+  .top-bar .find {
+    order: 3;
+  }
+  .top-bar .places {
+    flex: 1;
+    gap: 0.8rem;
   }
 }
 </style>

@@ -133,6 +133,7 @@ describe('journey: every way onto its seat', () => {
     await person.seeText('hot it stays slack')
     // Set once, at the last of the two, when both are on.
     await person.go(`/jobs/${id}/mount`)
+    await person.see("//li[@data-step='isolate']")
     expect(await steps()).to.not.include('setting')
     await person.web.executeScript('document.activeElement.blur()')
     await person.press('2')

@@ -126,6 +126,16 @@ const count = computed(() => {
   overflow: auto;
   padding: 14px 24px;
 }
+@media (max-width: 600px) {
+  .summary {
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    padding-inline: 14px;
+  }
+  .message {
+    flex-basis: 70%;
+  }
+}
 @media (max-width: 900px) {
   .all {
     grid-template-columns: 1fr;

@@ -2,17 +2,19 @@
 import { computed } from 'vue'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useCard } from '../../stores/card.js'
+import { useFold } from './useFold.js'
 import { useLineDrawing } from './useLineDrawing.js'
 
 /** The whole line once above the stations: places of this card in damson, the one in hand filled, the others pale. */
 const card = useCard()
+const { folded } = useFold()
 const drawing = useLineDrawing(1180, 112, () => ({ low: true }))
 const tabs = computed(() => card.line.order.map(({ place }, i) => ({ place, label: card.nameOf(place), key: i + 1 })))
 </script>
 
 <template>
-  <section class="places film" aria-label="Places of this card">
-    <DrawingView :drawing="drawing" class="drawn">
+  <section class="places film" :class="{ folded }" aria-label="Places of this card">
+    <DrawingView v-if="!folded" :drawing="drawing" class="drawn">
       <!-- A shortcut for the pointer; the same places stand beside it in words. -->
       <rect
         v-for="p in drawing.places.filter((x) => card.line.places[x.key])"
@@ -45,6 +47,15 @@ const tabs = computed(() => card.line.order.map(({ place }, i) => ({ place, labe
 .drawn {
   max-height: 104px;
   width: 100%;
+}
+.folded {
+  grid-template-columns: minmax(0, 1fr);
+}
+.folded .tabs {
+  grid-template-rows: 32px;
+  justify-content: start;
+  overflow: auto;
+  padding: 1px 2px;
 }
 .hit {
   cursor: pointer;

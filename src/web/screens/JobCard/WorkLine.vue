@@ -1,17 +1,30 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/work-line.js'
 import { resultsOf } from '../../../core/card/evaluate.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { shared } from '../../stores/shared.js'
+import { useFold } from './useFold.js'
 
 /** The stations as journals of a stepped shaft, each with its key figure and one mark for every place it speaks of. */
-defineProps<{ jobId: number; current: Station }>()
+const props = defineProps<{ jobId: number; current: Station }>()
 const card = useCard()
 const session = useSession()
+const { folded, fold } = useFold()
 const movedAt = (s: Station) => [...card.moved.values()].some((m) => m.station === s)
+const bar = useTemplateRef<HTMLElement>('bar')
+/** The station in hand is in sight, also where the line is wider than the screen. */
+watch(
+  () => props.current,
+  async () => {
+    await nextTick()
+    const here = bar.value?.querySelector<HTMLElement>('[aria-current]')
+    if (bar.value && here) bar.value.scrollLeft = here.offsetLeft - bar.value.clientWidth / 2 + here.offsetWidth / 2
+  },
+  { immediate: true, flush: 'post' },
+)
 type Marks = Record<Station, { scope: string; level: keyof typeof words; name: string }[]>
 const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } as const
 const marks = computed((before?: Marks): Marks => {
@@ -38,7 +51,7 @@ const shows = (s: Station) => {
 </script>
 
 <template>
-  <nav class="line" aria-label="Stations">
+  <nav ref="bar" class="line" :class="{ folded }" aria-label="Stations">
     <span class="stub" aria-hidden="true"></span>
     <RouterLink
       v-for="(s, i) in STATIONS"
@@ -58,6 +71,7 @@ const shows = (s: Station) => {
       <span class="key">{{ session.say(card.evaluation[s].headline) }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
     </RouterLink>
     <span class="stub" aria-hidden="true"></span>
+    <button type="button" class="fold link-button" :aria-expanded="!folded" @click="fold">{{ folded ? 'Unfold' : 'Fold' }}</button>
   </nav>
 </template>
 
@@ -128,6 +142,46 @@ const shows = (s: Station) => {
 }
 .journal[aria-current] .key {
   color: var(--damson);
+}
+.fold {
+  font-size: 0.95rem;
+  margin-left: 8px;
+}
+.folded {
+  min-height: 62px;
+  padding-block: 2px;
+}
+.folded .journal {
+  column-gap: 6px;
+  grid-template-columns: auto;
+  grid-template-rows: 34px 22px;
+  position: relative;
+}
+.folded .marks {
+  left: 6px;
+  position: absolute;
+  top: 4px;
+}
+.folded .marks .state {
+  font-size: 0.6rem;
+}
+.folded .marks .state:not(.here) {
+  display: none;
+}
+.folded .journal .body,
+.folded .journal[aria-current] .body {
+  font-size: 1.08rem;
+  height: 34px;
+}
+/* A phone scrolls along the line instead of squeezing it. */
+@media (max-width: 900px) {
+  .line {
+    overflow-x: auto;
+    padding-inline: 12px;
+  }
+  .journal {
+    flex: 1 0 88px;
+  }
 }
 .moved {
   color: var(--amber);

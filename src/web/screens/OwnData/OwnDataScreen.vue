@@ -354,10 +354,8 @@ dd {
 .cell {
   display: inline-block;
   max-width: 24rem;
-  overflow: hidden;
-  text-overflow: ellipsis;
+  overflow-wrap: anywhere;
   vertical-align: bottom;
-  white-space: nowrap;
 }
 .number {
   font-size: 1.1rem;
