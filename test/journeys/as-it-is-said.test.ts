@@ -112,14 +112,19 @@ describe('journey: no page scrolls into nothing, none is wider than its window, 
     [390, 844],
   ] as const
   const STATIONS = ['identify', 'duty', 'select', 'arrange', 'fit', 'mount', 'lubricate', 'runin', 'inspect']
+  /** The mash pump and a card of all its places. */
+  async function pumpCard(): Promise<{ pump: number; job: number }> {
+    const { person } = here
+    const pump = await person.machineOf('MP-2')
+    const machine = await person.api<MachineView>('GET', `/machines/${pump}`)
+    const open = machine.jobs.find((j) => j.status === 'open')
+    const places = machine.shaftLines[0]!.positions.flatMap((p) => p.places.map((x) => x.id))
+    return { pump, job: open?.id ?? (await person.api<CardView>('POST', '/cards', { places, reason: 'how it looks' })).job.id }
+  }
   for (const [width, height] of SIZES)
     it(`at ${width} x ${height}`, async () => {
       const { person } = here
-      const pump = await person.machineOf('MP-2')
-      const machine = await person.api<MachineView>('GET', `/machines/${pump}`)
-      const open = machine.jobs.find((j) => j.status === 'open')
-      const places = machine.shaftLines[0]!.positions.flatMap((p) => p.places.map((x) => x.id))
-      const job = open?.id ?? (await person.api<CardView>('POST', '/cards', { places, reason: 'how it looks' })).job.id
+      const { pump, job } = await pumpCard()
       const pages = ['/', '/machines', '/machines/new', `/machines/${pump}`, `/machines/${pump}/edit`, '/rack', '/rack/6312', '/bench', '/compare?rows=6312', '/parts', '/greasing', '/settings', '/own-data', ...STATIONS.map((s) => `/jobs/${job}/${s}`)] // prettier-ignore
       await person.resize(width, height)
       for (const page of pages) {
@@ -142,9 +147,7 @@ describe('journey: no page scrolls into nothing, none is wider than its window, 
 
   it('at first sight of a station its head takes at most 150 px, and its first field stands above the fold', async () => {
     const { person } = here
-    const pump = await person.machineOf('MP-2')
-    const machine = await person.api<MachineView>('GET', `/machines/${pump}`)
-    const job = machine.jobs.find((j) => j.status === 'open')!.id
+    const { job } = await pumpCard()
     await person.resize(1280, 800)
     for (const station of STATIONS) {
       await person.visit(`/jobs/${job}/${station}`)

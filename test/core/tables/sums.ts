@@ -91,6 +91,7 @@ export const SUMS: readonly (readonly [string, number, ...number[]])[] = [
   ['clearance.SPHERICAL', 231, 3982, 1350, 2380, 2380, 3700, 3700, 4925, 4925, 6490, 6490, 8105],
   ['clearance.SPHERICAL_TAPERED_BORE', 220, 3964, 2150, 3100, 3100, 4200, 4200, 5430, 5430, 6900, 6900, 8745],
   ['seats.LOAD_BANDS', 8, 0.84],
+  ['seats.PRECISION_SEATS', 2, 9],
   ['seats.SHAFT_ROWS', 51, 8094],
   ['seats.THRUST_SPHERICAL_ROWS', 2, 600, 0],
   ['instruments', 4, 0, 0.56],
