@@ -133,7 +133,7 @@ function runTests(dir, paths, limitMs = LIMIT_MS) {
     const mocha = join(root, 'node_modules', 'mocha', 'bin', 'mocha.js')
     const child = spawn(
       process.execPath,
-      ['--import', 'tsx', mocha, '--bail', '--reporter', 'dot', '--timeout', '30000', '--exit', ...paths],
+      ['--import', 'tsx', mocha, '--bail', '--reporter', 'dot', '--timeout', String(LIMIT_MS), '--exit', ...paths],
       {
         cwd: dir,
         stdio: 'ignore',

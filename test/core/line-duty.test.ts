@@ -1,8 +1,9 @@
 import { expect } from 'chai'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import { asLineAnswers, keyOf, type Key } from '../../src/core/card/answers.js'
+import { asLineAnswers, emptyAnswers, keyOf, type DutyAnswers, type Key } from '../../src/core/card/answers.js'
 import { bareContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { dutyStation, type FromLine } from '../../src/core/card/stations/duty.js'
 import { pressureOffsetMm, supportLives, supportsOf } from '../../src/core/card/line-duty.js'
 import { newStep, readSteps, faultOfSteps, slicesOf, type DutyStep } from '../../src/core/life/duty-spectrum.js'
 import { newSource, type LoadSource } from '../../src/core/loads/line-sources.js'
@@ -195,4 +196,27 @@ describe('running that changes', () => {
     })
   it('temperatures of a list are read in the unit of whoever reads inches', () =>
     expect(readSteps([['100', '', '', '158']], 'inch').steps[0]!.temperatureC).to.be.closeTo(70, 1e-9))
+})
+
+describe('what is missing of a duty', () => {
+  const whole = { ...emptyAnswers().duty, speedRpm: 1450, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth' as const, innerRingC: 60, outerRingC: 50, turningRing: 'inner' as const, loadDirection: 'still' as const } // prettier-ignore
+  const support = { radialN: 0, standingN: 0, turningN: 0, angleDeg: 0, axialN: 0, slopeArcmin: 0 }
+  const line = { support, loads: null, refused: null, opposed: null }
+  const open = { ...whole, radialLoadN: null, axialLoadN: null, sources: [newSource('weight', 'a', 100), newSource('belt', 'b', 0)] }
+  // prettier-ignore
+  const MISSING: [what: string, duty: DutyAnswers, from: FromLine | undefined, reason: string | null][] = [
+    ['nothing', whole, undefined, null],
+    ['everything', emptyAnswers().duty, undefined, 'Missing: speed, or how it moves, how it runs (smooth, moderate, heavy), temperature of the inner ring, temperature of the outer ring.'],
+    ['one load', { ...whole, axialLoadN: null }, undefined, 'Missing: axial load.'],
+    ['a ring', { ...whole, innerRingC: null }, undefined, 'Missing: temperature of the inner ring.'],
+    ['things on the shaft of which not all is said', open, line, 'Missing: mass of the weight, power of the belt.'],
+    ['nothing where the loads are typed beside them', { ...open, radialLoadN: 3000, axialLoadN: 0 }, line, null],
+  ]
+  for (const [what, duty, from, reason] of MISSING)
+    it(what, () => {
+      const found = dutyStation(duty, from)
+      expect(found.verdict.level).to.equal(reason === null ? 'good' : 'open')
+      if (reason) expect(found.reason).to.equal(reason)
+      else expect(found.reason).to.not.contain('Missing')
+    })
 })

@@ -2,6 +2,7 @@ import type { RingLoad } from '../../fits/recommend.js'
 import { faultOfSteps } from '../../life/duty-spectrum.js'
 import { motionOf, swingSpeed, type Motion } from '../../life/swing.js'
 import { SHOCKS } from '../../life/targets.js'
+import { openOf, sourceOf } from '../../loads/line-sources.js'
 import { loadSweep } from '../../loads/sources.js'
 import type { SupportLoad } from '../../loads/line-loads.js'
 import { Derivation, short, type Sheet } from '../../result.js'
@@ -172,6 +173,26 @@ function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine, motion
   return `What the bearing carries decides its life, its fits and its clearance.${turned}${share}`
 }
 
+/** What is still missing, in the order of its fields: nothing where the duty is complete. Open things on the shaft carry nothing yet, so that what the others make is no load. */
+function missingOf(
+  answers: DutyAnswers,
+  { support, opposed }: FromLine,
+  { radialN, axialN, inner, motion }: Pick<DutyResult, 'radialN' | 'axialN'> & { inner: RingLoad | null; motion: Motion | null },
+): string[] {
+  const open = support && (answers.radialLoadN === null || (answers.axialLoadN === null && !opposed)) ? answers.sources.filter((s) => openOf(s) !== null) : [] // prettier-ignore
+  const shock = answers.shock === null
+  return [
+    ...(motion === null ? ['speed, or how it moves'] : []),
+    ...(shock ? ['how it runs (smooth, moderate, heavy)'] : []),
+    ...(radialN === null && !shock ? ['radial load'] : []),
+    ...(axialN === null && !shock ? ['axial load'] : []),
+    ...open.map((s) => `${openOf(s)!.toLowerCase()} of the ${sourceOf(s.kind).label.split(',')[0]}`),
+    ...(inner === null && motion !== null ? ['which ring turns, and whether the load does'] : []),
+    ...(answers.innerRingC === null ? ['temperature of the inner ring'] : []),
+    ...(answers.outerRingC === null ? ['temperature of the outer ring'] : []),
+  ]
+}
+
 /** What the bearing carries; also settles which ring the load sweeps. What sits on the shaft counts where no load is typed. */
 export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): DutyResult {
   const station = new StationBuilder('duty')
@@ -190,14 +211,13 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
     station.figure('slopeArcmin', 'Shaft leans in its seat', support.slopeArcmin, 'arcmin', line.loads)
     if (!line.upright && support.standingN > 0 && support.angleDeg > 10 && support.angleDeg < 170) station.warn('note', 'support-lifted')
   }
-  const { innerRingC, outerRingC } = answers
   warnOfSurroundings(station, answers)
   if (answers.loadDirection === 'unknown') station.ask('load-direction')
-  const complete = radialN !== null && axialN !== null && inner !== null && motion !== null && innerRingC !== null && outerRingC !== null
+  const missing = missingOf(answers, line, { radialN, axialN, inner, motion })
   const fault = answers.spectrum.length ? faultOfSteps(answers.spectrum) : null
   if (fault) station.warn('caution', fault.code, fault.params)
   const headline = radialN === null ? '—' : q(radialN, 'force', 1)
-  const verdict = complete ? ({ word: 'complete', level: 'good' } as const) : ({ word: 'not complete', level: 'open' } as const)
-  const result = station.close(reasonOf(inner, line, motion), verdict, hero, headline)
+  const verdict = !missing.length ? ({ word: 'complete', level: 'good' } as const) : ({ word: 'not complete', level: 'open' } as const)
+  const result = station.close(missing.length ? `Missing: ${missing.join(', ')}.` : reasonOf(inner, line, motion), verdict, hero, headline)
   return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN, slopeArcmin: support?.slopeArcmin ?? null, motion }
 }
