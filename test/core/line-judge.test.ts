@@ -1,4 +1,6 @@
 import { expect } from 'chai'
+import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import { half, leansOf, type Leans } from '../../src/core/drawing/glyph.js'
 import { shaftLineDrawing } from '../../src/core/drawing/shaft-line.js'
 import { carryOver } from '../../src/core/line/carry.js'
 import { EMPTY_LINE, faultsOf } from '../../src/core/line/draft.js'
@@ -94,7 +96,40 @@ describe('who holds a shaft, by its words', () => {
       .to.include('held left')
       .and.not.include('free')
     expect(labels({ left: false, right: true }, null)).to.include('held right')
+    expect(labels({ left: false, right: true }, true), 'one way is how it holds')
+      .to.include('held right')
+      .and.not.include('held')
     expect(labels({ left: false, right: false }, false)).to.include('free')
     expect(labels({ left: true, right: true }, true)).to.include('held')
+  })
+})
+
+describe('a bearing as a small picture', () => {
+  const of = (designation: string, side: -1 | 1, leans: Leans = 1) =>
+    half({ row: findBearing(designation)!.row, x: 100, wide: 40, axis: 200, bore: 100, outside: 180, side, leans }, 'ring-own', 'element')
+  const kinds = (designation: string) => of(designation, -1).map((p) => p.kind).join(' ') // prettier-ignore
+  // prettier-ignore
+  const DRAWN: [designation: string, shapes: string][] = [
+    ['6312', 'path circle'],
+    ['7312 B', 'path line circle'],
+    ['1210', 'path circle circle'],
+    ['NU 312', 'path path'],
+    ['30208', 'path path line'],
+    ['22218', 'path path path'],
+    ['UC 210', 'path path circle'],
+    ['29412', 'path path path'],
+    ['51212', 'path path circle'],
+  ]
+  for (const [designation, shapes] of DRAWN) it(`${designation}: ${shapes}`, () => expect(kinds(designation)).to.equal(shapes))
+  it('back to back the lines of the load run apart toward the shaft, face to face together, above and below alike', () => {
+    const end = (leans: Leans, side: -1 | 1) => {
+      const line = of('7312 B', side, leans).find((p) => p.kind === 'line') as { x1: number; x2: number }
+      return Math.sign(line.x2 - line.x1)
+    }
+    const both = (arrangement: 'back-to-back' | 'face-to-face' | 'tandem') => [0, 1].map((n) => end(leansOf(arrangement, n, 2), -1))
+    expect(both('back-to-back')).to.deep.equal([-1, 1])
+    expect(both('face-to-face')).to.deep.equal([1, -1])
+    expect(both('tandem')).to.deep.equal([1, 1])
+    expect(end(-1, 1)).to.equal(end(-1, -1))
   })
 })

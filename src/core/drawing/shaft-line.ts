@@ -1,7 +1,7 @@
 import { COMPONENTS, type ComponentKind, type DraftComponent } from '../line/draft.js'
 import { shaftLengthMm, type ShaftShape } from '../line/shaft.js'
 import type { Bearing } from '../catalogue/bearing.js'
-import { formOf } from '../catalogue/construction-forms.js'
+import { half, type Leans } from './glyph.js'
 import { arrow, outline, text, type Drawing, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
 
 /** One bearing of a position. */
@@ -10,6 +10,8 @@ export interface LinePlace {
   row: Bearing | null
   /** `own`: the card works on it; `hand`: it is the one in hand; left out: it is only there. */
   tone?: 'hand' | 'own' | 'other'
+  /** To which side its load leans; left out: to the right, or as its support is held. */
+  leans?: Leans
 }
 
 export interface HeldSides {
@@ -21,9 +23,8 @@ const NEITHER: HeldSides = { left: false, right: false }
 
 /** How a support is held, as it was said: to one side is neither held nor free. */
 function heldWords({ held, sides = NEITHER }: Pick<LinePosition, 'held' | 'sides'>): string {
-  if (held) return 'held'
   if (sides.left !== sides.right) return sides.left ? 'held left' : 'held right'
-  return held === false ? 'free' : ''
+  return held ? 'held' : held === false ? 'free' : ''
 }
 
 export interface LinePosition {
@@ -191,18 +192,17 @@ function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside
 }
 
 /** Rings and elements of one bearing over and under the axis. */
-function bearing(shapes: Primitive[], { row, tone = 'own' }: LinePlace, x: number, wide: number, axis: number, scale: number): void {
-  const bore = (row?.boreMm ?? 40) * scale
-  const outside = (row?.outsideMm ?? 80) * scale
+function bearing(
+  shapes: Primitive[],
+  { row, tone = 'own', leans = 1 }: LinePlace,
+  x: number,
+  wide: number,
+  axis: number,
+  scale: number,
+): void {
+  const [bore, outside] = [(row?.boreMm ?? 40) * scale, (row?.outsideMm ?? 80) * scale]
   const { ring, element } = RINGS[tone]
-  for (const side of [-1, 1] as const) {
-    const [r1, r2] = [axis + (side * bore) / 2, axis + (side * outside) / 2]
-    shapes.push(box(x - wide / 2, r1, x + wide / 2, r2, ring))
-    if (row && formOf(row).family !== 'deep-groove-ball') {
-      const third = (r2 - r1) / 3
-      shapes.push(box(x - wide * 0.32, r1 + third, x + wide * 0.32, r2 - third, element))
-    } else shapes.push({ kind: 'circle', cx: x, cy: (r1 + r2) / 2, r: Math.min(wide, Math.abs(r2 - r1)) * 0.27, role: element })
-  }
+  for (const side of [-1, 1] as const) shapes.push(...half({ row, x, wide, axis, bore, outside, side, leans }, ring, element))
 }
 
 /** Half height in shaft radii and half width on the paper of what sits on a shaft. */
@@ -301,10 +301,21 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
       const wide = widths[n]!
       const x = edge + wide / 2
       edge += wide
-      bearing(shapes, place, x, wide, axis, scale)
+      bearing(
+        shapes,
+        {
+          ...place,
+          leans: place.leans ?? (p.sides?.right && !p.sides.left ? -1 : i === positions.length - 1 && i > 0 ? -1 : 1),
+        },
+        x,
+        wide,
+        axis,
+        scale,
+      )
       return { key: place.key, x: x - wide / 2, y: axis - outside / 2, width: wide, height: outside }
     })
-    const sides = p.held ? BOTH : (p.sides ?? NEITHER)
+    const said = p.sides && (p.sides.left || p.sides.right) ? p.sides : null
+    const sides = said ?? (p.held ? BOTH : NEITHER)
     held(shapes, at[i]! - together / 2, at[i]! + together / 2, axis, outside, low === true, sides)
     const top = axis - outside / 2
     const own = p.places.some((x) => (x.tone ?? 'own') !== 'other')

@@ -1,5 +1,6 @@
 import { computed } from 'vue'
 import { keyOf } from '../../../core/card/answers.js'
+import { leansOf } from '../../../core/drawing/glyph.js'
 import { shaftLineDrawing, type ShaftLineSpec } from '../../../core/drawing/shaft-line.js'
 import { nameOf } from '../../../core/catalogue/bearing.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
@@ -20,7 +21,10 @@ export function useLineDrawing(width: number, height: number, more: () => More =
         const tone = x.code === card.place ? ('hand' as const) : own ? ('own' as const) : ('other' as const)
         const group = own?.fit.group ?? own?.identify.group
         const marked = group && group !== 'N' ? ` ${groupMark(group)}` : ''
+        const set = p.places.filter((y) => x.set && y.set?.code === x.set.code)
+        const leans = x.set ? { leans: leansOf(x.set.arrangement, set.indexOf(x), set.length) } : {}
         return {
+          ...leans,
           key: x.code,
           row,
           tone,
@@ -46,7 +50,7 @@ export function useLineDrawing(width: number, height: number, more: () => More =
     })
     // A card that was closed before they were recorded has none.
     const carried = card.view?.line.components ?? []
-    const components = carried.length ? carried : undefined
+    const components = carried.length || context.line.carries === 'shaft end' ? carried : undefined
     return shaftLineDrawing({
       width,
       height,

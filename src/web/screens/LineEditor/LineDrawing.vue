@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { leansOf } from '../../../core/drawing/glyph.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { COMPONENTS, type DraftBearing, type LineDraft } from '../../../core/line/draft.js'
+import { unitNamed } from '../../../core/line/housed.js'
 import { draftHeld } from '../../../core/line/judge.js'
 import { shaftLengthMm } from '../../../core/line/shaft.js'
 import { outerSides } from '../../../core/line/records.js'
@@ -16,8 +18,8 @@ const props = defineProps<{ line: LineDraft; chosen: number | null }>()
 const emit = defineEmits<{ choose: [index: number]; move: [index: number, alongMm: number]; carry: [index: number, alongMm: number] }>()
 const session = useSession()
 
-const marked = ({ designation, group, count }: DraftBearing) =>
-  `${count > 1 ? `${count} × ` : ''}${designation ?? '?'}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
+const marked = ({ designation, group, count, housingSeat }: DraftBearing) =>
+  `${count > 1 ? `${count} × ` : ''}${unitNamed(designation, housingSeat) ?? designation ?? '?'}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
 const drawing = computed(() =>
   shaftLineDrawing({
     width: 900,
@@ -38,6 +40,7 @@ const drawing = computed(() =>
           key: `${i} ${n} ${k}`,
           row: b.designation === null ? null : recordedRow(b.designation),
           tone: props.chosen === i ? ('hand' as const) : ('own' as const),
+          ...(b.arrangement && { leans: leansOf(b.arrangement, k, b.count) }),
         })),
       ),
     })),

@@ -9,6 +9,7 @@ import { carryOver } from '../../../core/line/carry.js'
 import { readLine } from '../../../core/line/notation.js'
 import { editKey, writeDraft } from '../../stores/drafts.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
+import { leansOf } from '../../../core/drawing/glyph.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { outerSides } from '../../../core/line/records.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
@@ -47,7 +48,8 @@ const drawing = (line: ShaftLineView) =>
     height: 300,
     carries: line.carries,
     spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'distance'),
-    components: line.components.length ? line.components : undefined,
+    // Only what was recorded before what sits on a shaft was asked has no more than a word for it.
+    components: line.components.length || line.carries === 'shaft end' ? line.components : undefined,
     shaft: line.shaft,
     positions: line.positions.map((p) => ({
       name: p.name,
@@ -55,9 +57,13 @@ const drawing = (line: ShaftLineView) =>
       held: p.held,
       sides: outerSides(p.places.map((x) => x.holding)),
       designation: fittedWords(p.places) || 'nothing recorded',
-      places: p.places.map((x) => ({ key: x.code, row: x.row })),
+      places: p.places.map((x) => ({ key: x.code, row: x.row, ...leaning(p.places, x) })),
     })),
   })
+const leaning = (places: readonly PlaceView[], x: PlaceView) => {
+  const set = places.filter((y) => x.set && y.set?.code === x.set.code)
+  return x.set ? { leans: leansOf(x.set.arrangement, set.indexOf(x), set.length) } : {}
+}
 const mark = (p: PlaceView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
 const ARRANGED = { 'back-to-back': 'pair, back to back', 'face-to-face': 'pair, face to face', tandem: 'pair, in tandem' } as const
 /** Places of a set stand as one with how many they are; others each by itself. */
