@@ -281,7 +281,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
   grid-template-columns: repeat(auto-fit, minmax(24rem, 1fr));
 }
 .position {
-  align-items: center;
+  align-items: start;
   border-top: 1px solid var(--hair);
   display: flex;
   flex-wrap: wrap;
