@@ -1,14 +1,13 @@
 // Measures what is promised about speed, each line beside its limit; ends with 1 when one is over. Uses a cluster of its own.
 import { randomUUID } from 'node:crypto'
 import { spawn } from 'node:child_process'
-import { rmSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { dragTime, evaluationTimes, firstScreen, rackWorkerTimes, solutionTime, untilUsable } from './bench/browser.mjs'
 import { answersPerSecond } from './bench/load.mjs'
 import { MACHINES, POSITIONS, fillPlant } from './bench/plant.mjs'
-import { startCluster, temporaryDirectory } from './cluster.mjs'
-import { SERVER, SPARING, ensureBrowser, ensureBuilt, ensurePackages, freePort, main, root, say } from './setup.mjs'
+import { demoServer } from './demo-server.mjs'
+import { SPARING, ensureBrowser, ensureBuilt, ensurePackages, main, root, say } from './setup.mjs'
 
 const ROUNDS = 200
 /** Calls until a server that has just started works as it does all day. */
@@ -73,25 +72,11 @@ main(async () => {
   await ensurePackages()
   await ensureBuilt()
   const programs = await ensureBrowser()
-  const temp = temporaryDirectory()
-  const cluster = await startCluster(temp)
-  const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
-  const server = spawn(process.execPath, SERVER, {
-    cwd: root,
-    stdio: ['ignore', 2, 2],
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1' },
-  })
+  const { url, databaseUrl, close } = await demoServer({ NODE_ENV: 'production' })
   try {
-    const up = () =>
-      fetch(`${url}/api/v1/health`).then(
-        (r) => r.ok,
-        () => false,
-      )
-    for (let i = 0; i < 150 && !(await up()); i++) await new Promise((done) => setTimeout(done, 200))
     line('first screen, script gzipped', await firstScreen(url, programs), 200, 'kB')
     say('filling the plant')
-    const filled = await fillPlant(cluster.url)
+    const filled = await fillPlant(databaseUrl)
     say(`${filled.machines} machines, ${filled.positions} positions, ${filled.greasings} greasings`)
 
     let cookie = ''
@@ -150,7 +135,7 @@ main(async () => {
     line('a class of a seat dragged until all is drawn anew, median', await dragTime(url, programs, `/jobs/${pump.id}/fit`), 16, 'ms')
     line('Yard in the browser until it can be used', await untilUsable(url, programs, '/', '.due li a'), 1000, 'ms')
     line('machines in the browser until they can be used', await untilUsable(url, programs, '/machines', 'tr td a'), 1500, 'ms')
-    await besideBare(cluster.url, five.job.id, async (bare, path) => [
+    await besideBare(databaseUrl, five.job.id, async (bare, path) => [
       await answersPerSecond(`http://127.0.0.1:${bare}/${path}`),
       await answersPerSecond(`${url}/api/v1/${path === 'yard' ? 'yard' : `cards/${five.job.id}`}`, { cookie }),
     ])
@@ -245,10 +230,7 @@ main(async () => {
     const busy = await machine('BX-1')
     line('machine with its timeline over a million greasings, p95', await p95(() => call('GET', `/machines/${busy}`)), 50, 'ms')
   } finally {
-    server.kill('SIGTERM')
-    await new Promise((done) => server.once('exit', done))
-    cluster.stop()
-    rmSync(temp, { recursive: true, force: true })
+    await close()
   }
   process.exitCode = results.every(Boolean) ? 0 : 1
 })

@@ -11,7 +11,7 @@ import {
   type DraftPosition,
   type LineDraft,
 } from '../../src/core/line/draft.js'
-import { readLine } from '../../src/core/line/notation.js'
+import { readLine, withMarking } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
 import { NOTATION } from '../../src/core/line/vocabulary.js'
 import type { Holder, HousingSeatRecord, Sides } from '../../src/core/line/records.js'
@@ -397,6 +397,25 @@ describe('what runs in what, at one support or everywhere', () => {
     expect(greaseSaid(readGrease('VG 220 NLGI 1'), [])).to.equal(null)
     for (const words of ['', 'FOO', 'lithium FOO', 'VG 5', 'VG 20000', '"']) expect(readGrease(words), words).to.equal(null)
   })
+})
+
+describe('a number typed anew at its support', () => {
+  // prettier-ignore
+  const TYPED: [stood: string, typed: string | null, becomes: string][] = [
+    ['6312', '7309 B DB', '7309 B pair back-to-back'],
+    ['6312 held', 'UCP 210 C3', 'UCP 210 C3 held'],
+    ['UCP 210 held', 'UC 210', 'UC 210 held'],
+    ['22218 K in SN 518', '22218 EK C3', '22218 EK C3 in SN 518'],
+    ['22218 K in split block', '22217 K', '22217 K in split block'],
+    ['6312 C3', 'bronze sleeve', '"bronze sleeve"'],
+    ['6312', null, '?'],
+  ]
+  for (const [stood, typed, becomes] of TYPED)
+    it(`${stood} → ${typed}: ${becomes}`, () => {
+      const line = read(stood)
+      line.positions[0]!.bearings = [withMarking(line.positions[0]!.bearings[0]!, typed)]
+      expect(writeLine(line, 'metric')).to.equal(becomes)
+    })
 })
 
 describe('what cannot be of a line', () => {

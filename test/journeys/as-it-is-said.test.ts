@@ -1,13 +1,11 @@
 import { expect } from 'chai'
-import { Key } from 'selenium-webdriver'
 import type { CardView } from '../../src/contract/cards.js'
 import { draftOf } from '../../src/contract/lines.js'
 import type { MachineView } from '../../src/contract/machines.js'
 import { readLine } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
-import { freshDatabase, startInstance } from '../server/helpers.js'
 import { TEN_MACHINES } from '../core/tables/ten-machines.js'
-import { Person, WEB_DIR, clear, technicianAtScreen, type Stage } from './helpers.js'
+import { clear, emptyStage, technicianAtScreen, type Person, type Stage } from './helpers.js'
 
 const CODE = 'ten-of-all'
 
@@ -30,15 +28,8 @@ describe('journey: ten machines in words alone, from an empty database', () => {
   let at: Stage
   let person: Person
   before(async () => {
-    const db = await freshDatabase('empty')
-    at = { db, instance: await startInstance(db.url, { demo: false, webDir: WEB_DIR, now: () => new Date() }) }
-    await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', $1)", [CODE])
-    person = await Person.at(at.instance.url)
-    await person.go('/sign-in')
-    await person.seeText('First administrator')
-    await person.tabTo('Code printed at the start')
-    await person.press(CODE, Key.TAB, 'A. Bramley', Key.TAB, 'bramley', Key.TAB, 'russet-russet', Key.ENTER)
-    await person.see("//h1[normalize-space()='Begin here']")
+    ;({ at, person } = await emptyStage(CODE))
+    await person.beginAs(CODE)
   })
   after(async () => {
     await person.leave()

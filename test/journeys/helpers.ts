@@ -49,6 +49,15 @@ export class Person {
     await this.web.get(this.base + path)
   }
 
+  /** Becomes the first administrator by the code that was printed at the start. */
+  async beginAs(code: string): Promise<void> {
+    await this.go('/sign-in')
+    await this.seeText('First administrator')
+    await this.tabTo('Code printed at the start')
+    await this.press(code, Key.TAB, 'A. Bramley', Key.TAB, 'bramley', Key.TAB, 'russet-russet', Key.ENTER)
+    await this.see("//h1[normalize-space()='Begin here']")
+  }
+
   /** Goes on inside the page, as a link does, and waits until the screen is there. */
   async visit(path: string): Promise<void> {
     await this.web.executeScript(
@@ -342,6 +351,14 @@ export async function stage(now: () => Date = () => new Date()): Promise<Stage> 
 export async function clear({ db, instance }: Stage): Promise<void> {
   await instance.close()
   await db.drop()
+}
+
+/** A database in which nobody is yet, and who opens it first; the code of the first administrator is `code`. */
+export async function emptyStage(code: string): Promise<{ at: Stage; person: Person }> {
+  const db = await freshDatabase('empty')
+  const at = { db, instance: await startInstance(db.url, { demo: false, webDir: WEB_DIR, now: () => new Date() }) }
+  await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', $1)", [code])
+  return { at, person: await Person.at(at.instance.url) }
 }
 
 /** A plant with a technician at a screen of its own, who also calls the server, for all tests of one `describe`. */

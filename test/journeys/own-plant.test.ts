@@ -1,7 +1,6 @@
 import { expect } from 'chai'
 import { By, Key } from 'selenium-webdriver'
-import { freshDatabase, startInstance } from '../server/helpers.js'
-import { Person, WEB_DIR, clear, stage, type Stage } from './helpers.js'
+import { clear, emptyStage, Person, stage, type Stage } from './helpers.js'
 
 const CODE = 'first-of-all'
 
@@ -9,10 +8,7 @@ describe('journey: from an empty database to the first card, by keyboard', () =>
   let at: Stage
   let person: Person
   before(async () => {
-    const db = await freshDatabase('empty')
-    at = { db, instance: await startInstance(db.url, { demo: false, webDir: WEB_DIR, now: () => new Date() }) }
-    await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', $1)", [CODE])
-    person = await Person.at(at.instance.url)
+    ;({ at, person } = await emptyStage(CODE))
   })
   after(async () => {
     await person.leave()
@@ -20,11 +16,7 @@ describe('journey: from an empty database to the first card, by keyboard', () =>
   })
 
   it('makes the administrator, who is signed in at once and sees where to begin', async () => {
-    await person.go('/sign-in')
-    await person.seeText('First administrator')
-    await person.tabTo('Code printed at the start')
-    await person.press(CODE, Key.TAB, 'A. Bramley', Key.TAB, 'bramley', Key.TAB, 'russet-russet', Key.ENTER)
-    await person.see("//h1[normalize-space()='Begin here']")
+    await person.beginAs(CODE)
   })
 
   it('names the plant', async () => {

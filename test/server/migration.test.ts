@@ -6,7 +6,7 @@ import type pg from 'pg'
 import type { CardView, FrozenCard } from '../../src/contract/cards.js'
 import type { MachineView } from '../../src/contract/machines.js'
 import { freezeFinished } from '../../src/server/cards/finish.js'
-import { figuresOf } from '../../src/core/card/evaluate.js'
+import { figuresOf } from '../../src/core/card/results.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
 import { answer, Client, NOW, blankDatabase, startInstance, type Instance } from './helpers.js'
 

@@ -9,23 +9,11 @@ import { opposes } from '../life/set-of-bearings.js'
 import { levelStep, type Filling } from './steps/filling.js'
 import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
-import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { amount } from '../words/message.js'
-import {
-  LINE,
-  keyOf,
-  placeAnswers,
-  positionOf,
-  type CardAnswers,
-  type IdentifyAnswers,
-  type Key,
-  type LineAnswers,
-  type Scope,
-} from './answers.js'
-import { STATIONS, type Station } from './work-line.js'
+import { LINE, keyOf, placeAnswers, positionOf, type CardAnswers, type IdentifyAnswers, type LineAnswers, type Scope } from './answers.js'
+import type { Station } from './work-line.js'
 import { couplingOf, leadOf, leanDegOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
-import type { Figure, Question, StationCaution, StationResult } from './station.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
 import { withThrust } from './stations/arrange-thrust.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
@@ -37,6 +25,7 @@ import { lubricateStation } from './stations/lubricate.js'
 import { mountStation, type MountResult } from './stations/mount.js'
 import { runInStation, type RunInResult } from './stations/runin.js'
 import { selectStation, type SelectResult } from './stations/select.js'
+import { resultScope } from './results.js'
 import { judgeSet } from './sets.js'
 import { sharesAt, withShare } from './share.js'
 import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
@@ -60,25 +49,6 @@ export interface LineEvaluation {
   places: Record<Scope, CardEvaluation>
   /** What the whole line settles of loads; not there in older closed cards. */
   lineDuty?: LineDuty
-}
-
-/** Of what the result of a station speaks. */
-const RESULT_LEVEL: Record<Station, 'line' | 'position' | 'place' | 'set'> = {
-  identify: 'place',
-  duty: 'position',
-  select: 'set',
-  arrange: 'line',
-  fit: 'set',
-  mount: 'set',
-  lubricate: 'position',
-  runin: 'position',
-  inspect: 'place',
-}
-
-/** Where the result of a station stands that a place shows. */
-export function resultScope(station: Station, place: Scope, lead: Scope): Scope {
-  const level = RESULT_LEVEL[station]
-  return level === 'line' ? LINE : level === 'position' ? positionOf(place) : level === 'set' ? lead : place
 }
 
 /** What the papers say at the position of a place. */
@@ -302,101 +272,4 @@ function askUnread({ unread }: LineContext, order: LineEvaluation['order'], plac
       params: { value: value.slice(0, 40), label: fieldOf(station, field)?.label ?? field },
     })
   }
-}
-
-/** A result of a station with where it stands. */
-export interface Scoped {
-  scope: Scope
-  /** A place that shows it. */
-  place: Scope
-  result: StationResult
-}
-
-/** Every result of the card once, station by station. */
-export function resultsOf({ order, places }: LineEvaluation): Scoped[] {
-  const found = new Map<string, Scoped>()
-  for (const station of STATIONS)
-    for (const { place, lead } of order) {
-      const scope = resultScope(station, place, lead)
-      const key = `${scope}/${station}`
-      if (!found.has(key)) found.set(key, { scope, place, result: places[place]![station] })
-    }
-  return [...found.values()]
-}
-
-/** All figures by their full key. */
-export function figuresOf(evaluation: LineEvaluation): Map<Key, Figure> {
-  return new Map(resultsOf(evaluation).flatMap(({ scope, result }) => result.figures.map((f) => [`${scope}/${f.key}`, f] as const)))
-}
-
-export interface PlacedCaution extends StationCaution {
-  scope: Scope
-  place: Scope
-}
-
-/** Every caution of the card, stops first. */
-export function cautionsOf(evaluation: LineEvaluation): PlacedCaution[] {
-  const rank = { stop: 0, caution: 1, note: 2 }
-  return resultsOf(evaluation)
-    .flatMap(({ scope, place, result }) => result.cautions.map((c) => ({ ...c, scope, place })))
-    .sort((a, b) => rank[a.level] - rank[b.level])
-}
-
-export interface PlacedQuestion extends Question {
-  scope: Scope
-  place: Scope
-}
-
-/** Every open question of a line with the place that it is asked at. */
-export function questionsOf(evaluation: LineEvaluation): PlacedQuestion[] {
-  return resultsOf(evaluation).flatMap(({ scope, place, result }) => result.questions.map((x) => ({ ...x, scope, place })))
-}
-
-const NOTHING = '—'
-
-/** A figure as a person sees it in metric units: what differs here has moved, what does not has not. */
-export function asShown(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>): string {
-  const one = (v: number) =>
-    shown(sensible(v, figure.quantity), figure.quantity, 'metric')
-      .toFixed(figure.decimals ?? decimalsOf(figure.quantity, 'metric'))
-      .replace(/^-(0(\.0+)?)$/, '$1')
-  const { value } = figure
-  if (value === null) return NOTHING
-  if (typeof value === 'string') return value
-  return typeof value === 'number' ? one(value) : value.map(one).join(' … ')
-}
-
-export interface Moved {
-  key: Key
-  label: string
-  scope: Scope
-  station: Station
-  before: string
-  after: string
-}
-
-/** What every figure was shown as, by full key. */
-export type Shown = ReadonlyMap<Key, string>
-/** How every figure reads, by key: what signatures rest on and what decides whether it moved. */
-export const shownOf = (evaluation: LineEvaluation): Map<Key, string> =>
-  new Map([...figuresOf(evaluation)].map(([key, f]) => [key, asShown(f)]))
-/** Figures outside the changed results (`scope/station`) that differ by more than display rounding. */
-export function movedFigures(before: Shown, after: LineEvaluation, changed: ReadonlySet<string>): Moved[] {
-  return resultsOf(after).flatMap(({ scope, result }) =>
-    changed.has(`${scope}/${result.station}`)
-      ? []
-      : result.figures.flatMap((figure): Moved[] => {
-          const key = `${scope}/${figure.key}`
-          const was = before.get(key)
-          const now = asShown(figure)
-          return was === undefined || was === NOTHING || was === now
-            ? []
-            : [{ key, label: figure.label, scope, station: result.station, before: was, after: now }]
-        }),
-  )
-}
-
-/** What a step rests on, as shown at the time of signing. */
-export function restsOn(figures: ReadonlyMap<Key, Figure>, keys: readonly Key[]): Record<Key, string> {
-  return Object.fromEntries(keys.map((key) => [key, figures.has(key) ? asShown(figures.get(key)!) : NOTHING]))
 }

@@ -1,4 +1,5 @@
-import { figuresOf, restsOn, resultScope, type LineEvaluation } from './evaluate.js'
+import { type LineEvaluation } from './evaluate.js'
+import { figuresOf, restsOn, resultScope } from './results.js'
 import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
 import { meanOfRowsUm } from '../mounting/drive-progress.js'
 import { ONCE_FIRST, ONCE_LAST, phaseOf } from '../mounting/plan.js'

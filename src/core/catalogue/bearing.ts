@@ -86,8 +86,8 @@ export const SOURCE_WORDS: Record<Source, string> = {
   entered: 'entered from the maker’s sheet',
 }
 
-/** Figures that a row carries and whose source is told. */
-export const FIGURE_FIELDS = [
+/** Sizes of the boundary of a row. */
+export const BOUNDARY_FIELDS = [
   'boreMm',
   'outsideMm',
   'widthMm',
@@ -97,6 +97,11 @@ export const FIGURE_FIELDS = [
   'innerChamferMm',
   'outerChamferMm',
   'boreTaper',
+] as const
+
+/** Figures that a row carries and whose source is told. */
+export const FIGURE_FIELDS = [
+  ...BOUNDARY_FIELDS,
   'contactAngleDeg',
   'elements',
   'elementDiameterMm',

@@ -1,4 +1,4 @@
-import { FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
+import { BOUNDARY_FIELDS, FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
 import { TILT_DEG } from './families.js'
 import type { FormName } from './construction-forms.js'
 import type { SetRule } from './series-table.js'
@@ -20,20 +20,7 @@ export function sourcesFor(fixed: readonly string[]): Readonly<Record<string, So
     FIGURE_FIELDS.map((field) => [field, fixed.includes(field) ? 'standard' : practice.includes(field) ? 'practice' : 'computed']),
   )
 }
-export const BOUNDARY = [
-  'boreMm',
-  'outsideMm',
-  'widthMm',
-  'innerWidthMm',
-  'outerWidthMm',
-  'chamferMm',
-  'innerChamferMm',
-  'outerChamferMm',
-  'boreTaper',
-  'shaftFilletMm',
-  'housingFilletMm',
-  'filletMm',
-]
+export const BOUNDARY: readonly string[] = [...BOUNDARY_FIELDS, 'shaftFilletMm', 'housingFilletMm', 'filletMm']
 export const PLAIN = sourcesFor(BOUNDARY)
 export const WITH_ANGLE = sourcesFor([...BOUNDARY, 'contactAngleDeg'])
 export const WITH_RACEWAYS = sourcesFor([...BOUNDARY, 'innerRacewayMm', 'outerRacewayMm'])

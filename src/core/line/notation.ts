@@ -1,7 +1,5 @@
 import { findMarked, keptName } from '../identify/marked.js'
-import { readOil } from '../lubrication/oil.js'
-import { readGrease } from '../lubrication/grease-words.js'
-import { parse, type UnitSystem } from '../units/quantities.js'
+import type { UnitSystem } from '../units/quantities.js'
 import { lower } from '../words/lower.js'
 import type { Message } from '../words/message.js'
 import {
@@ -13,15 +11,14 @@ import {
   type ComponentKind,
   type DraftBearing,
   type DraftComponent,
-  type DraftPosition,
   type LineDraft,
 } from './draft.js'
-import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
 import { readShaft, speaksOfShaft } from './shaft.js'
 import { couldBe, distanceOf, elements, find, mayBeBearing, nearest, round, settle, split, trimmed, type Piece } from './pieces.js'
+import { TAKES, clausesOf, faultOf, takesLubricant, type RunsIn } from './clauses.js'
 import { componentIn, factsIn } from './component-words.js'
-import { splitBlock, unitOf } from './housed.js'
-import { ARRANGEMENTS, CLAUSES, HELD_BY, LINE_WORDS, SEATS, STANDS, type Clause } from './vocabulary.js'
+import { unitOf } from './housed.js'
+import { ARRANGEMENTS, LINE_WORDS } from './vocabulary.js'
 
 /**
  * A shaft line as words, left to right: `coupling, 6312 C3 held, 320, NU 312, impeller`. Elements stand between commas or
@@ -53,139 +50,7 @@ export interface ReadLine {
   problems: NotUnderstood[]
 }
 
-/** A day as `2026-03-12`; a month or a year alone is its first day; null when it is none. */
-function dayOf(text: string): string | null {
-  const match = /^(\d{4})(?:-(\d{2})(?:-(\d{2}))?)?$/.exec(text.trim())
-  if (!match) return null
-  const day = `${match[1]}-${match[2] ?? '01'}-${match[3] ?? '01'}`
-  const date = new Date(`${day}T00:00:00Z`)
-  return Number.isNaN(date.getTime()) || date.toISOString().slice(0, 10) !== day ? null : day
-}
-
-/** How one ring is held, by what stands behind `held`, `free` or `inner`; null when it is not understood. */
-function sidesOf(text: string, before: Sides, plain: Holder, other: Holder): Sides | null {
-  const match = /^(?:by\s+([a-z ]+?))?\s*(left|right)?$/.exec(lower(text))
-  if (!match) return null
-  const holder = match[1] === undefined ? plain : find(HELD_BY, match[1])
-  if (!holder) return null
-  if (!match[2]) return [holder, holder]
-  const kept = (side: Holder): Holder => (side === 'not-recorded' ? other : side)
-  return match[2] === 'left' ? [holder, kept(before[1])] : [kept(before[0]), holder]
-}
-
-/** What stands behind `on`. */
-function seatOf(text: string, system: UnitSystem): ShaftSeatRecord | null {
-  const match = /^(.*?)\s*(?:(?:Ø|ø|dia\.?)\s*([\d.,/ ]+(?:\s*(?:mm|in|"))?))?$/.exec(text.trim())
-  if (!match) return null
-  const read = match[2] ? parse(match[2], 'length', system) : null
-  if (read && !read.ok) return null
-  const size = read ? { nominalMm: round(read.value) } : {}
-  const name = match[1]!.trim()
-  const kind = find(SEATS, name)
-  if (kind) return { kind, ...size }
-  if (/^A(O)?H[A-Z]*\s*\d[\d/]*[A-Z]*$/i.test(name)) return { kind: 'withdrawal-sleeve', sleeve: name.toUpperCase(), ...size }
-  if (/^H[A-Z]*\s*\d[\d/]*[A-Z]*$/i.test(name)) return { kind: 'adapter-sleeve', sleeve: name.toUpperCase(), ...size }
-  if (/^[a-z]{1,2}\d{1,2}$/.test(name)) return { kind: 'cylindrical', toleranceClass: name, ...size }
-  return name === '' && match[2] ? { kind: 'cylindrical', ...size } : null
-}
-
 type Problem = (piece: Piece, code: string, params?: Message['params'], could?: string[]) => void
-
-/** `inner free` is one clause, and `in` behind a size its unit. */
-const BEGINS = `(?:${CLAUSES.filter((c) => c !== 'in').join('|')})\\b`
-const CLAUSE = `(?:${BEGINS}|in\\b(?=\\s+(?!in\\b|${BEGINS})\\S))`
-const CLAUSE_WORD = new RegExp(`^(?:${CLAUSES.join('|')})\\b`, 'i')
-const CLAUSE_FIRST = new RegExp(`^${CLAUSE}`, 'i')
-const CLAUSE_START = new RegExp(`(?<!\\binner)\\s+(?=${CLAUSE})`, 'gi')
-
-/** Takes a bearing's name from its clauses: the stretches that begin with a word of the table. */
-function clausesOf(source: string, piece: Piece): { head: Piece; clauses: (Piece & { word: Clause; rest: string })[] } {
-  const from = piece.text.startsWith('"') ? Math.max(1, piece.text.indexOf('"', 1)) : 0
-  const starts = [...piece.text.slice(from).matchAll(CLAUSE_START)].map((m) => piece.from + from + m.index)
-  const first = CLAUSE_FIRST.test(piece.text)
-  const bounds = [...(first ? [] : [piece.from]), ...(first ? [piece.from] : []), ...starts, piece.to]
-  const parts = bounds.slice(0, -1).map((start, i) => trimmed(source, start, bounds[i + 1]!))
-  const head = first ? { text: '', from: piece.from, to: piece.from } : parts.shift()!
-  const clauses = parts.map((p) => {
-    const [word] = CLAUSE_WORD.exec(p.text)!
-    return { ...p, word: word.toLowerCase() as Clause, rest: p.text.slice(word.length).trim() }
-  })
-  return { head, clauses }
-}
-
-/** What a support runs in. */
-type RunsIn = Pick<DraftPosition, 'oil' | 'grease'>
-
-/** Oil-air of which nobody said the oil. Engineering practice for spindles. */
-const USUAL_OIL_AIR = 'VG 68'
-
-/** What is said of what something runs in; false when it is neither. */
-function takesLubricant(runsIn: RunsIn, word: string, rest: string): boolean {
-  const read = word === 'grease' ? null : word === 'oil-air' && !rest ? (runsIn.oil ?? readOil(USUAL_OIL_AIR)) : readOil(rest)
-  const oil = read && { ...read, ...(word === 'oil-air' && { feed: 'oil-air' as const }) }
-  const grease = word === 'grease' ? readGrease(rest) : null
-  if (oil) Object.assign(runsIn, { oil, grease: null })
-  if (grease) Object.assign(runsIn, { oil: null, grease })
-  return oil !== null || grease !== null
-}
-
-/** What stands behind `in`: what it runs in, or what it stands in. */
-function takesIn(bearing: DraftBearing, rest: string, runsIn: RunsIn): boolean {
-  const oil = /^oil\b\s*(.*)$/i.exec(rest)
-  if (oil) return takesLubricant(runsIn, 'oil', oil[1]!)
-  const stands = find(STANDS, rest)
-  const block = stands ? null : (splitBlock(rest) ?? unitOf(rest))
-  if (stands) bearing.housingSeat = { ...bearing.housingSeat, standsIn: stands }
-  if (block) bearing.housingSeat = { ...bearing.housingSeat, ...block.housing }
-  return Boolean(stands ?? block)
-}
-
-/** Each clause with what it changes on a bearing or its support; false when its words are not understood. */
-const TAKES: Record<Clause, (bearing: DraftBearing, rest: string, system: UnitSystem, runsIn: RunsIn) => boolean> = {
-  held: (b, rest) => takesRing(b, 'outer', sidesOf(rest, b.holding.outer, 'held', 'free')),
-  free: (b, rest) => !rest.startsWith('by') && takesRing(b, 'outer', sidesOf(rest, b.holding.outer, 'free', 'not-recorded')),
-  inner: (b, rest) => {
-    const [, free, by] = /^(free|held)?\s*(.*)$/i.exec(rest)!
-    return takesRing(b, 'inner', sidesOf(by!, b.holding.inner, free?.toLowerCase() === 'free' ? 'free' : 'held', 'not-recorded'))
-  },
-  on: (b, rest, system) => {
-    const seat = seatOf(rest, system)
-    if (seat) b.shaftSeat = seat
-    return seat !== null
-  },
-  since: (b, rest) => {
-    const day = dayOf(rest)
-    if (day) b.since = day
-    return day !== null
-  },
-  in: (b, rest, _system, runsIn) => takesIn(b, rest, runsIn),
-  grease: (_b, rest, _system, runsIn) => takesLubricant(runsIn, 'grease', rest),
-  'oil-air': (_b, rest, _system, runsIn) => takesLubricant(runsIn, 'oil-air', rest),
-  pair: (b, rest) => takesSet(b, 2, rest),
-  set: (b, rest) => {
-    const match = /^of\s+(\d+)\s+(.*)$/i.exec(rest)
-    return match !== null && takesSet(b, Number(match[1]), match[2]!)
-  },
-}
-
-function takesRing(bearing: DraftBearing, ring: keyof RingHolding, sides: Sides | null): boolean {
-  if (sides) bearing.holding = { ...bearing.holding, [ring]: sides }
-  return sides !== null
-}
-
-function takesSet(bearing: DraftBearing, count: number, arrangement: string): boolean {
-  const faces = find(ARRANGEMENTS, arrangement)
-  if (!faces || count < 2 || count > MOST.inSet) return false
-  bearing.count = count
-  bearing.arrangement = faces
-  return true
-}
-
-const CLAUSE_FAULT: Partial<Record<Clause, string>> = {
-  ...{ since: 'words-since', pair: 'words-set', set: 'words-set', in: 'words-in', grease: 'words-grease', 'oil-air': 'words-oil' },
-}
-const faultOf = ({ word, rest }: { word: Clause; rest: string }) =>
-  word === 'in' && /^oil\b/i.test(rest) ? 'words-oil' : (CLAUSE_FAULT[word] ?? 'words-not-here')
 
 /** The bearing that a name speaks of; null when it speaks of none. */
 function named(head: string, before: DraftBearing | null): DraftBearing | null {
@@ -378,6 +243,23 @@ function readShafts(source: string, tokens: readonly Token[], system: UnitSystem
     if (!speaksOfShaft(piece.text)) continue
     line.shaft = readShaft(piece.text, system, (line.positions.at(-1)?.alongMm ?? 0) - (line.positions[0]?.alongMm ?? 0))
     if (!line.shaft) problem(piece, 'words-shaft', { text: piece.text })
+  }
+}
+
+/**
+ * A bearing whose number is typed anew, alone: letters of a pair make two of it, a unit brings its housing and takes it away again, and what is no
+ * number is kept as it is written. No unit. Source: as `readLine`.
+ */
+export function withMarking(bearing: DraftBearing, text: string | null): DraftBearing {
+  const read = text === null ? null : named(text.trim(), null)
+  const { block, standsIn, ...housing } = bearing.housingSeat
+  const stays = block && !unitOf(block) ? { block, standsIn } : block ? {} : { standsIn }
+  const own = Object.fromEntries(Object.entries({ ...stays, ...read?.housingSeat, kind: housing.kind }).filter(([, v]) => v !== undefined))
+  return {
+    ...bearing,
+    ...{ designation: read ? read.designation : text, group: read?.group ?? null },
+    ...(read?.arrangement && { count: read.count, arrangement: read.arrangement }),
+    housingSeat: { ...housing, ...own },
   }
 }
 

@@ -6,7 +6,7 @@ import { wordsOf } from '../../core/words/say.js'
 import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'
 import QuestionLine from './QuestionLine.vue'
-import type { PlacedCaution, PlacedQuestion } from '../../core/card/evaluate.js'
+import type { PlacedCaution, PlacedQuestion } from '../../core/card/results.js'
 import { useCard } from '../stores/card.js'
 
 /**

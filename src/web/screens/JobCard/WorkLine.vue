@@ -2,7 +2,7 @@
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/work-line.js'
-import { resultsOf } from '../../../core/card/evaluate.js'
+import { resultsOf } from '../../../core/card/results.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import { shared } from '../../stores/shared.js'

@@ -5,7 +5,8 @@ import { recordedRow } from '../../../core/identify/marked.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
 import { plainBearing, type DraftBearing, type DraftPosition, type LineDraft, type PairArrangement } from '../../../core/line/draft.js'
-import { readLine } from '../../../core/line/notation.js'
+import { unitNamed } from '../../../core/line/housed.js'
+import { withMarking } from '../../../core/line/notation.js'
 import { HOLDERS, SHAFT_SEATS, type Holder, type RingHolding, type ShaftSeatRecord } from '../../../core/line/records.js'
 import { OIL_CODES, OIL_FEEDS, OIL_FEED_LABEL, type OilRecord } from '../../../core/lubrication/oil-record.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -47,25 +48,18 @@ const LUBRICANT_OPTIONS = [
 const CODE_OPTIONS = ['none', ...OIL_CODES].map((value) => ({ value, label: value === 'none' ? 'no sample' : value }))
 /** What a gear unit or pump of usual size runs in, until somebody reads the plate. */
 const USUAL_OIL: OilRecord = { feed: 'bath', viscosity40: 68, viscosity100: null, code: null }
-const oil = (edit: Partial<OilRecord>, field?: string) => change((p) => (p.oil = { ...USUAL_OIL, ...p.oil, ...edit }), field)
+const oil = (edit: Partial<OilRecord>, field?: string) =>
+  change((p) => Object.assign(p, { oil: { ...USUAL_OIL, ...p.oil, ...edit }, grease: null }), field)
 function lubricate(how: string | null) {
   const feed = OIL_FEEDS.find((f) => f === how)
   if (feed) oil({ feed })
   else change((p) => (p.oil = null))
 }
 
-const marking = (b: DraftBearing) => (b.designation ?? '') + (b.designation && b.group && b.group !== 'N' ? ` ${groupMark(b.group)}` : '')
-function setMarking(n: number, text: string | null) {
-  bearing(
-    n,
-    (b) => {
-      const found = text === null ? null : readLine(text, 'metric').line.positions[0]?.bearings[0]
-      b.designation = found?.designation ?? text
-      b.group = found?.group ?? null
-    },
-    'marking',
-  )
-}
+const marking = (b: DraftBearing) =>
+  (unitNamed(b.designation, b.housingSeat) ?? b.designation ?? '') +
+  (b.designation && b.group && b.group !== 'N' ? ` ${groupMark(b.group)}` : '')
+const setMarking = (n: number, text: string | null) => bearing(n, (b) => Object.assign(b, withMarking(b, text)), 'marking')
 function what(b: DraftBearing): string {
   if (b.designation === null) return 'not known what is in there'
   const row = recordedRow(b.designation)
