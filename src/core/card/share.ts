@@ -34,17 +34,21 @@ function byKind({ row }: Neighbour, others: readonly Neighbour[]): Takes {
   return holds ? 'across' : 'all'
 }
 
+/** By so much the hardest pressed of several alike is over its even part: their play and seats are never the same. Engineering practice. */
+const UNEVEN = 1.2
+
 /** What counts as alike: the same ring so many times. */
 const like = (a: Neighbour, b: Neighbour) => a.row !== null && a.row.designation === b.row?.designation && a.count === b.count
 
 /**
  * What each bearing of a support takes of its load, as shares from 0 to 1: thrust goes to the thrust bearing, nothing along the shaft to what moves
- * inside, alike ones share evenly; those that are unlike are each counted with all that they can take, since seats decide who carries. Source:
- * engineering practice.
+ * inside. Alike ones share what goes across, the one that carries most with a fifth over its even part; thrust only a matched set would share, so
+ * that each is counted with all of it, as are unlike ones with all that they can take: play and seats decide who carries. Source: engineering
+ * practice.
  */
 export function sharesOf(neighbours: readonly Neighbour[]): Map<Scope, Share> {
   const taken = neighbours.map((own) => ({ own, takes: own.said ?? byKind(own, neighbours.filter((o) => o !== own)) })) // prettier-ignore
-  const among = (own: Neighbour, without: Takes) => taken.filter((t) => t.takes !== without && like(t.own, own)).length
+  const alike = (own: Neighbour) => taken.filter((t) => t.takes !== 'thrust' && like(t.own, own)).length
   return new Map(
     taken.map(({ own, takes }) => {
       const thrusts = taken.find((t) => t.own !== own && t.takes !== 'across')?.own.row?.designation ?? null
@@ -52,8 +56,8 @@ export function sharesOf(neighbours: readonly Neighbour[]): Map<Scope, Share> {
         own.lead,
         {
           takes,
-          across: takes === 'thrust' ? 0 : 1 / Math.max(1, among(own, 'thrust')),
-          thrust: takes === 'across' ? 0 : 1 / Math.max(1, among(own, 'across')),
+          across: takes === 'thrust' ? 0 : Math.min(1, UNEVEN / Math.max(1, alike(own))),
+          thrust: takes === 'across' ? 0 : 1,
           instead: takes === 'across' ? thrusts : null,
         },
       ]

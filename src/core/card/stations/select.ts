@@ -188,24 +188,12 @@ function standing(
 }
 
 /** What it takes of the load of its support, beside others. */
-function shareFigure(station: StationBuilder, { takes, across, thrust, instead }: Share): void {
-  const part = [...(across > 0 && across < 1 ? [`${Math.round(100 * across)} % across`] : []), ...(thrust > 0 && thrust < 1 ? [`${Math.round(100 * thrust)} % along`] : [])] // prettier-ignore
+function shareFigure(station: StationBuilder, { takes, across, instead }: Share): void {
+  const part = across > 0 && across < 1 ? `${Math.round(100 * across)} % of what goes across, beside its like` : null
   const sheet = new Derivation()
-  sheet.step(
-    'share',
-    'of the load of the support',
-    'by kind, or as said',
-    TAKES_LABEL[takes],
-    part.join(', ') || 'all of it',
-    '',
-    'engineering practice: thrust to the thrust bearing',
-  )
+  sheet.step('share', 'of the load of the support', 'by kind, or as said', TAKES_LABEL[takes], part ?? 'all of it', '', 'engineering practice: thrust to the thrust bearing; alike ones with a fifth over their even part across') // prettier-ignore
   station.figure('takes', 'Of the load here it takes', TAKES_LABEL[takes], 'text', sheet.result({}), {
-    note: instead
-      ? `the thrust goes to ${instead}`
-      : part.length
-        ? `${part.join(', ')}, beside its like`
-        : 'beside others, each counted with all that it can take',
+    note: instead ? `the thrust goes to ${instead}` : (part ?? 'beside others, each counted with all that it can take'),
   })
 }
 
