@@ -1,3 +1,4 @@
+import type { PlaceSet } from '../card/context.js'
 import type { Bearing } from '../catalogue/bearing.js'
 import { formOf } from '../catalogue/construction-forms.js'
 import type { PairArrangement } from '../line/draft.js'
@@ -13,6 +14,13 @@ export function leansOf(arrangement: PairArrangement, n: number, count: number):
   const first = n < count / 2
   if (arrangement === 'tandem') return 1
   return (arrangement === 'back-to-back') === first ? -1 : 1
+}
+
+/** How one of a support leans by the set that it belongs to; left out where it stands alone. No unit. Source: as `leansOf`. */
+export function leaning<P extends { set: PlaceSet | null }>(places: readonly P[], own: P): { leans?: Leans } {
+  if (!own.set) return {}
+  const set = places.filter((p) => p.set?.code === own.set!.code)
+  return { leans: leansOf(own.set.arrangement, set.indexOf(own), set.length) }
 }
 
 export interface Half {

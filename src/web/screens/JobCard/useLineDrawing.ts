@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { keyOf } from '../../../core/card/answers.js'
-import { leansOf } from '../../../core/drawing/glyph.js'
+import { leaning } from '../../../core/drawing/glyph.js'
 import { shaftLineDrawing, type ShaftLineSpec } from '../../../core/drawing/shaft-line.js'
 import { nameOf } from '../../../core/catalogue/bearing.js'
 import { groupMark } from '../../../core/fits/clearance-group.js'
@@ -21,10 +21,8 @@ export function useLineDrawing(width: number, height: number, more: () => More =
         const tone = x.code === card.place ? ('hand' as const) : own ? ('own' as const) : ('other' as const)
         const group = own?.fit.group ?? own?.identify.group
         const marked = group && group !== 'N' ? ` ${groupMark(group)}` : ''
-        const set = p.places.filter((y) => x.set && y.set?.code === x.set.code)
-        const leans = x.set ? { leans: leansOf(x.set.arrangement, set.indexOf(x), set.length) } : {}
         return {
-          ...leans,
+          ...leaning(p.places, x),
           key: x.code,
           row,
           tone,
@@ -32,10 +30,11 @@ export function useLineDrawing(width: number, height: number, more: () => More =
         }
       })
       const held = card.lineAnswers[keyOf(p.code, 'arrange', 'held')]
-      // What is answered counts before what the records have.
+      // What is answered counts before what the records have: a support that is said to hold otherwise stands otherwise.
+      const asRecorded = held === undefined || held === null || held === p.held
       const stands = (name: 'outerLeft' | 'outerRight', side: 'left' | 'right') => {
         const said = card.lineAnswers[keyOf(p.code, 'arrange', name)]
-        return said ? said !== 'free' : (p.sides?.[side] ?? false)
+        return said ? said !== 'free' : asRecorded && (p.sides?.[side] ?? false)
       }
       const sides = { left: stands('outerLeft', 'left'), right: stands('outerRight', 'right') }
       const names = [...new Set(places.map((x) => x.words))]

@@ -9,7 +9,7 @@ import { carryOver } from '../../../core/line/carry.js'
 import { readLine } from '../../../core/line/notation.js'
 import { editKey, writeDraft } from '../../stores/drafts.js'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
-import { leansOf } from '../../../core/drawing/glyph.js'
+import { leaning } from '../../../core/drawing/glyph.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
 import { outerSides } from '../../../core/line/records.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
@@ -60,10 +60,6 @@ const drawing = (line: ShaftLineView) =>
       places: p.places.map((x) => ({ key: x.code, row: x.row, ...leaning(p.places, x) })),
     })),
   })
-const leaning = (places: readonly PlaceView[], x: PlaceView) => {
-  const set = places.filter((y) => x.set && y.set?.code === x.set.code)
-  return x.set ? { leans: leansOf(x.set.arrangement, set.indexOf(x), set.length) } : {}
-}
 const mark = (p: PlaceView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
 const ARRANGED = { 'back-to-back': 'pair, back to back', 'face-to-face': 'pair, face to face', tandem: 'pair, in tandem' } as const
 /** Places of a set stand as one with how many they are; others each by itself. */
