@@ -2,7 +2,9 @@ import { expect } from 'chai'
 import { asLineAnswers, emptyAnswers, keyOf, type LineAnswers } from '../../src/core/card/answers.js'
 import { bareContext, type LineContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
-import { heldAnswers, recordedLives } from '../../src/core/card/recorded.js'
+import { heldAnswers, recordedLives, saidAnswers } from '../../src/core/card/recorded.js'
+import { readLine } from '../../src/core/line/notation.js'
+import { greaseOf } from '../../src/core/lubrication/grease-words.js'
 import type { Holder, Sides } from '../../src/core/line/records.js'
 import { sharesOf } from '../../src/core/card/share.js'
 import { lineDuty, supportLives, supportsOf } from '../../src/core/card/line-duty.js'
@@ -99,5 +101,27 @@ describe('several bearings at one support share its load', () => {
     const [apart, together] = [{}, held].map((h) => recordedLives(facing, h, context))
     expect(apart!.get('p1.1')).to.be.greaterThan(0)
     expect(together!.get('p1.1')! / apart!.get('p1.1')!).to.be.lessThan(0.8)
+  })
+})
+
+describe('what was said of a line is where its card begins', () => {
+  const { positions, components } = readLine(
+    'sheave Ø355, 180, 22218 K on H 318 in SN 518 grease "Tin", 900, UCP 210, castellated nut',
+    'metric',
+  ).line
+  const recorded = positions.map((p, i) => ({
+    ...p,
+    code: `p${i + 1}`,
+    places: p.bearings.map((b, n) => ({ ...b, code: `p${i + 1}.${n + 1}` })),
+  }))
+  const tin = { id: 7, ...greaseOf({ name: 'Tin', thickener: 'lithium' }) }
+  const keys = (onCard: string[], parts = components) =>
+    Object.keys(saidAnswers({ positions: recorded, components: parts }, onCard, [tin])).sort()
+  it('of the places on the card, and of the line', () => {
+    expect(keys(['p1.1', 'p2.1'])).to.deep.equal(['line/duty.sources', 'line/mount.hubLock', 'p1.1/fit.split', 'p1.1/mount.standsIn', 'p1/lubricate.greaseId', 'p2.1/mount.standsIn']) // prettier-ignore
+    expect(keys(['p2.1'])).to.deep.equal(['line/duty.sources', 'line/mount.hubLock', 'p2.1/mount.standsIn'])
+  })
+  it('nothing of what sits on the shaft where nothing is known of it', () => {
+    expect(keys(['p2.1'], components.map(({ facts: _facts, ...c }) => c))).to.deep.equal(['line/mount.hubLock', 'p2.1/mount.standsIn']) // prettier-ignore
   })
 })

@@ -1,8 +1,12 @@
 import { FIRST_SCHOOLS, type LineContext } from './context.js'
-import { keyOf, stationAnswers, type Key, type LineAnswers, type Scope } from './answers.js'
+import { LINE, keyOf, positionOf, stationAnswers, type Key, type LineAnswers, type Scope } from './answers.js'
 import { lineDuty, placeLives, supportsOf } from './line-duty.js'
 import { arrangeStation } from './stations/arrange.js'
-import { RING_ENDS, holderAt, type RingHolding } from '../line/records.js'
+import type { DraftComponent } from '../line/draft.js'
+import { RING_ENDS, castellated, holderAt, type HousingSeatRecord, type RingHolding } from '../line/records.js'
+import { sourcesOfRecords } from '../loads/recorded-sources.js'
+import type { Grease } from '../lubrication/grease.js'
+import { greaseSaid, type GreaseSaid } from '../lubrication/grease-words.js'
 
 /** What the records of a line say, as answers of a card. */
 
@@ -20,6 +24,45 @@ export function heldAnswers(positions: readonly Recorded[]): Record<Key, unknown
     return [[keyOf(p.code, 'arrange', 'held'), p.held], ...ends]
   })
   return Object.fromEntries(known.filter(([, value]) => value !== null))
+}
+
+interface SaidPosition {
+  code: Scope
+  alongMm: number
+  grease?: GreaseSaid | null
+  places: readonly { code: Scope; holding: RingHolding; housingSeat: HousingSeatRecord }[]
+}
+
+/**
+ * What was said of a line besides, as answers of a card of these places, so that it is not asked again: the tin that goes in, what a bearing stands in,
+ * a castellated nut, and what sits on the shaft where something is known of it, kg, mm, N. Source: the records.
+ */
+export function saidAnswers(
+  { positions, components }: { positions: readonly SaidPosition[]; components: readonly DraftComponent[] },
+  onCard: readonly Scope[],
+  greases: readonly Grease[],
+): Record<Key, unknown> {
+  const own = onCard.map(positionOf)
+  const each = positions.flatMap((p): [Key, unknown][] => {
+    // A tin that the plant keeps goes in again; of a kind alone nobody knows which.
+    const tin = own.includes(p.code) && p.grease?.name ? greaseSaid(p.grease, greases) : null
+    const stands = p.places.filter((x) => onCard.includes(x.code)).map((x) => [x.code, x.housingSeat.standsIn] as const)
+    return [
+      ...(tin ? [[keyOf(p.code, 'lubricate', 'greaseId'), tin.id] as [Key, unknown]] : []),
+      ...stands.flatMap(([code, standsIn]): [Key, unknown][] => (standsIn ? [[keyOf(code, 'mount', 'standsIn'), standsIn]] : [])),
+      ...stands.flatMap(([code, standsIn]): [Key, unknown][] => (standsIn === 'split' ? [[keyOf(code, 'fit', 'split'), true]] : [])),
+    ]
+  })
+  const slotted =
+    components.some((c) => c.kind === 'castellated-nut') || castellated(positions.flatMap((p) => p.places.map((x) => x.holding)))
+  const supportsMm = positions.map((p) => p.alongMm)
+  return {
+    ...Object.fromEntries(each),
+    ...(slotted && { [keyOf(LINE, 'mount', 'hubLock')]: 'castellated' }),
+    ...(components.some((c) => c.facts) && {
+      [keyOf(LINE, 'duty', 'sources')]: sourcesOfRecords(components, supportsMm, (n) => `r${n + 1}`),
+    }),
+  }
 }
 
 /**

@@ -5,15 +5,14 @@ import type { SayingView } from '../../contract/documents.js'
 import type { Me } from '../../contract/people.js'
 import { readAnswers } from '../../contract/answers.js'
 import { keyOf, partsOf, positionOf, type Key, type LineAnswers, type Scope } from '../../core/card/answers.js'
-import { heldAnswers } from '../../core/card/recorded.js'
+import { heldAnswers, saidAnswers } from '../../core/card/recorded.js'
 import { STATIONS, type Station } from '../../core/card/work-line.js'
 import { leanDegOf, type LineContext } from '../../core/card/context.js'
 import { orientationAt } from '../../core/lubrication/tables.js'
 import { evaluateLine, type LineEvaluation } from '../../core/card/evaluate.js'
 import { asShown, cautionsOf, questionsOf, resultsOf } from '../../core/card/results.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
-import { castellated, outerSides } from '../../core/line/records.js'
-import { sourcesOfRecords } from '../../core/loads/recorded-sources.js'
+import { outerSides } from '../../core/line/records.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
 import { saidLimit, type Saying } from '../../core/line/sayings.js'
 import { nameOf, type Bearing } from '../../core/catalogue/bearing.js'
@@ -243,7 +242,8 @@ export function resultRows(answers: LineAnswers, evaluation: LineEvaluation): an
 /** What the records of a line say on a card of it before anything is entered. */
 function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[]): Record<Key, unknown> {
   const positions = new Set(places.map(positionOf))
-  const known: Record<Key, unknown> = {}
+  // What an earlier card entered goes before what the line says of itself.
+  const known: Record<Key, unknown> = { ...heldAnswers(line.positions), ...saidAnswers(line, places, plant.greases) }
   for (const [key, value] of Object.entries(duty)) {
     const scope = partsOf(key)!.scope
     if (value !== null && (scope === 'line' || positions.has(scope))) known[key] = value
@@ -254,25 +254,6 @@ function knownAnswers({ line, duty, plant }: LineRecord, places: readonly Scope[
   if (line.positions.length <= 2) set('line', 'arrange', 'spanMm', line.spanMm)
   set('line', 'arrange', 'shaftMaterial', line.shaftMaterial)
   set('line', 'arrange', 'housingMaterial', line.housingMaterial)
-  Object.assign(known, heldAnswers(line.positions))
-  for (const p of line.positions) {
-    // A tin that the plant keeps goes in again; of a kind alone nobody knows which.
-    if (positions.has(p.code) && p.grease?.name) set(p.code, 'lubricate', 'greaseId', greaseSaid(p.grease, plant.greases)?.id ?? null)
-    for (const { code, housingSeat } of p.places) {
-      if (!places.includes(code) || !housingSeat.standsIn) continue
-      set(code, 'mount', 'standsIn', housingSeat.standsIn)
-      if (housingSeat.standsIn === 'split') set(code, 'fit', 'split', true)
-    }
-  }
-  if (
-    line.components.some((c) => c.kind === 'castellated-nut') ||
-    castellated(line.positions.flatMap((p) => p.places.map((x) => x.holding)))
-  )
-    set('line', 'mount', 'hubLock', 'castellated')
-  const sources = keyOf('line', 'duty', 'sources')
-  const supportsMm = line.positions.map((p) => p.alongMm)
-  if (!known[sources] && line.components.some((c) => c.facts))
-    known[sources] = sourcesOfRecords(line.components, supportsMm, (n) => `r${n + 1}`)
   const standing = orientationAt(leanDegOf(line))
   for (const p of positions) if (standing !== 'horizontal') set(p, 'lubricate', 'orientation', standing)
   for (const p of places) set(p, 'fit', 'loadBands', plant.schools.loadBands)
