@@ -48,6 +48,9 @@ export class InputError extends Error {
   }
 }
 
+/** Digits behind a point that nobody measures are left out of a sum that is read. */
+const readable = (substituted: string): string => substituted.replace(/\d+\.\d{7,}/g, (digits) => short(Number(digits), 5))
+
 /** Collects working, cautions and assumptions while a calculation runs. */
 export class Derivation {
   readonly working: WorkingStep[] = []
@@ -55,7 +58,7 @@ export class Derivation {
   readonly assumptions: string[] = []
 
   step(symbol: string, name: string, formula: string, substituted: string, value: number | string, unit: string, source: string): void {
-    this.working.push({ symbol, name, formula, substituted, value, unit, source })
+    this.working.push({ symbol, name, formula, substituted: readable(substituted), value, unit, source })
   }
 
   caution(level: CautionLevel, code: string, params: Params = {}, figure?: number | string): void {
@@ -82,6 +85,16 @@ export class Derivation {
     }
     return { values, working: this.working, cautions: this.cautions, assumptions: this.assumptions }
   }
+}
+
+/**
+ * How one figure came about in a single step, beside what was assumed; the unit is named with the value.
+ * Source: none, it computes nothing.
+ */
+export function worked(...step: Parameters<Derivation['step']>): Sheet {
+  const sheet = new Derivation()
+  sheet.step(...step)
+  return sheet.result({})
 }
 
 /**

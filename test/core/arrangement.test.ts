@@ -63,6 +63,9 @@ describe('how a line is arranged', () => {
     ['NU 311', false, GAP, NONE, 'one', ['inside-loose']],
     ['NU 311', false, HOLD, NONE, 'one', []],
     ['6312', true, HOLD, GAP, 'one', ['inner-loose']],
+    ['6312', false, GAP, GAP, 'one', ['both-free']],
+    ['6312', false, OPEN, GAP, 'crossed', []],
+    ['6312', false, GAP, HOLD, 'one', []],
   ]
   for (const [name, held, outer, inner, arranged, faults] of FAULTS)
     it(`${name} ${held} between ${outer.join(' and ')}, inner ${inner.join(' and ')}: ${faults.join(', ') || 'right'}`, () =>

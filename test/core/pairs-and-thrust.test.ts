@@ -5,6 +5,8 @@ import { bareContext, type LineContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { playsAsPair } from '../../src/core/card/stations/fit-pair.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
+import type { HeldBy } from '../../src/core/arrangement/holding.js'
+import type { Material } from '../../src/core/materials.js'
 import { arrangementDrawing } from '../../src/core/drawing/arrangement.js'
 import { axialForceN, insideOf, loadDistribution } from '../../src/core/distribution/load-distribution.js'
 import { canSlide } from '../../src/core/fits/fit.js'
@@ -12,6 +14,7 @@ import { pairPlay, pairPreloadN } from '../../src/core/fits/pair-play.js'
 import { InputError } from '../../src/core/result.js'
 import { newSource } from '../../src/core/loads/line-sources.js'
 import { askedOf } from '../../src/core/words/say.js'
+import { cautionsOf, filledCard } from './line.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 const refusing = (make: () => unknown) => {
@@ -158,6 +161,33 @@ describe('a free ring that its housing grips', () => {
     [null, 'N7', ['free-tight']], ['H7', 'N7', []], [null, 'H7', []], [null, undefined, []], ['Z9', undefined, []],
   ] as const)
     it(`chosen ${own}, recorded ${recorded ?? 'nothing'}: ${faults.join() || 'slides'}`, () => expect(at(own, recorded)).to.deep.equal(faults))
+  it('one that slides cold and grips warm is a caution at Fit and at Arrange, in cast iron and not in steel', () => {
+    const codes = (housingMaterial: Material, housingClass: string, outerRingC: number) => {
+      const answers = {
+        duty: { innerRingC: outerRingC + 10, outerRingC },
+        arrange: { driveEndHeld: false, nonDriveEndHeld: true, housingMaterial },
+        fit: { housingClass },
+      }
+      const said = cautionsOf(filledCard('6312', answers)).filter((c) => /free-(ring-)?(hot|tight)/.test(c.code))
+      return said.map((c) => `${c.station} ${c.code}`)
+    }
+    expect(codes('carbon-steel', 'H7', 60)).to.deep.equal([])
+    expect(codes('cast-iron', 'H7', 40)).to.deep.equal([])
+    expect(codes('cast-iron', 'H7', 140)).to.deep.equal(['arrange free-hot-p1', 'fit free-ring-hot'])
+    expect(codes('cast-iron', 'G7', 140)).to.deep.equal([])
+    expect(codes('cast-iron', 'M7', 140)).to.deep.equal(['arrange free-tight-p1', 'fit free-ring-tight'])
+  })
+  it('one with nothing beside either ring is a caution at both, as is one that moves inside and whose outer ring is left free', () => {
+    const codes = (name: string, inner: HeldBy, outer: HeldBy) => {
+      const ends = { outerLeft: outer, outerRight: outer, innerLeft: inner, innerRight: inner }
+      const said = cautionsOf(filledCard(name, { arrange: { driveEndHeld: false, nonDriveEndHeld: true, ...ends } }))
+      return said.filter((c) => /both|inside-loose|unheld/.test(c.code)).map((c) => `${c.station} ${c.code}`)
+    }
+    expect(codes('6312', 'free', 'free')).to.deep.equal(['arrange both-free-p1', 'fit free-ring-both'])
+    expect(codes('6312', 'nut', 'free')).to.deep.equal([])
+    expect(codes('NU 312', 'nut', 'free')).to.deep.equal(['arrange inside-loose-p1', 'fit ring-unheld'])
+    expect(codes('NU 312', 'nut', 'cover')).to.deep.equal([])
+  })
   it('slides where more of its assemblies are loose than tight', () => {
     const slides = (minInterferenceUm: number, maxInterferenceUm: number) => canSlide({ minInterferenceUm, maxInterferenceUm })
     expect([slides(-30, 10), slides(-10, 10), slides(1, 30)]).to.deep.equal([true, false, false])

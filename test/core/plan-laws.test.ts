@@ -9,9 +9,10 @@ import { findMarked } from '../../src/core/identify/marked.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
 import { HUB_LOCKS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_ANSWERS } from '../../src/core/mounting/ways.js'
 import { inUnits } from '../../src/core/units/quantities.js'
+import { figuresOf } from './line.js'
 import { seeded } from '../../tools/seeded.mjs'
 
-/** Laws that every plan keeps, held against ten thousand made-up situations: family, seat, housing, clamp, lubricant, places, what comes off. */
+/** Laws that every card and its plan keep, held against ten thousand made-up situations: family, seat, housing, clamp, lubricant, places, what comes off. */
 
 const GREASE: Grease = { id: 1, name: 'Press house lithium 2', thickener: 'lithium', baseOil: 'mineral', viscosity40: 110, viscosity100: 11, nlgi: '2', lowC: -20, highC: 120 } as Grease // prettier-ignore
 // prettier-ignore
@@ -274,12 +275,29 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
     }
     return null
   },
+  'every number has its working, in few digits and without a mark of ours': ({ evaluation }) => {
+    const places = Object.entries(evaluation.places).flatMap(([place, e]) => [...figuresOf(e!).values()].map((f) => ({ place, f })))
+    const bare = places.find(({ f }) => f.value !== null && typeof f.value !== 'string' && !f.working.length)
+    if (bare) return `${bare.place} ${bare.f.key} says a number and not how it came about`
+    for (const { place, f } of places) {
+      const assumed = f.assumptions.find((a) => UNREADABLE.test(a))
+      if (assumed) return `${place} ${f.key} assumes: ${assumed}`
+      for (const { name, formula, substituted, unit, source, value } of f.working) {
+        const text = [name, formula, substituted, unit, source, typeof value === 'string' ? value : ''].join(' ')
+        if (UNREADABLE.test(text)) return `${place} ${f.key}: ${text}`
+      }
+    }
+    return null
+  },
 }
+
+/** What a working must not print: a mark of ours around a quantity, and more digits than anybody measures. */
+const UNREADABLE = /\{[^}]*\|[^}]*\}|\d\.\d{9,}|NaN|Infinity|undefined|null/
 
 const SITUATIONS = 10_000
 const SHARE = 1000
 
-describe('laws of every plan', () => {
+describe('laws of every card and its plan', () => {
   const broken = new Map<string, string[]>()
   let withPlan = 0
   for (let from = 0; from < SITUATIONS; from += SHARE)

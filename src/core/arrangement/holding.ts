@@ -76,17 +76,17 @@ export function besidePair(supports: readonly HoldingSupport[]): number[] {
 }
 
 /** What is wrong with how one support is held: found by rule, marked on the drawing. */
-export const HOLDING_FAULTS = ['free-clamped', 'free-tight', 'held-open', 'inside-loose', 'inner-loose'] as const
+export const HOLDING_FAULTS = ['free-clamped', 'free-tight', 'free-hot', 'held-open', 'inside-loose', 'inner-loose', 'both-free'] as const
 export type HoldingFault = (typeof HOLDING_FAULTS)[number]
 
 /**
  * What speaks against what is seen at one support: a free one clamped to both sides or gripped by its housing (`tightIn` the class
- * that does), a held one that stands against nothing, a bearing
- * that gives way inside but whose ring is loose, an inner ring that nothing holds. Ends not said speak against nothing. `arranged` as
+ * that does, `hotIn` the one that may when warm), a held one that stands against nothing, a bearing that gives way inside but whose ring is
+ * loose, an inner ring that nothing holds, a free one whose rings are both left free. Ends not said speak against nothing. `arranged` as
  * the whole line is. No unit. Source: engineering practice.
  */
 export function holdingFaults(
-  support: HoldingSupport & { inner?: Ends; tightIn?: string | null },
+  support: HoldingSupport & { inner?: Ends; tightIn?: string | null; hotIn?: string | null },
   arranged: Holding | null,
 ): HoldingFault[] {
   const { held, outer = [null, null], inner = [null, null], rows } = support
@@ -96,9 +96,12 @@ export function holdingFaults(
   if (inside && clamped === false) faults.push('inside-loose')
   if (!inside && held === false && clamped && arranged !== 'crossed') faults.push('free-clamped')
   if (!inside && held === false && support.tightIn && arranged !== 'crossed') faults.push('free-tight')
+  if (!inside && held === false && support.hotIn && !support.tightIn && arranged !== 'crossed') faults.push('free-hot')
   // Two that are set against each other stand against something to one side only.
   if (!inside && held === true && clamped === false && arranged !== 'adjusted') faults.push('held-open')
-  if (inner[0] === 'free' && inner[1] === 'free' && held === true) faults.push('inner-loose')
+  const innerFree = inner.every((end) => end === 'free')
+  if (innerFree && held === true) faults.push('inner-loose')
+  if (innerFree && held === false && outer.every((end) => end === 'free')) faults.push('both-free')
   return faults
 }
 

@@ -19,6 +19,8 @@ export function withMakersFigures(row: Bearing, list: readonly MakersFigures[]):
   const figures = list.find((f) => f.designation === row.designation)
   if (!figures) return row
   const { dynamicRatingN, staticRatingN, fatigueLoadLimitN, massKg, enteredBy, enteredAt, sheet } = figures
+  const own = { dynamicRatingN, staticRatingN, fatigueLoadLimitN, massKg }
+  const entered = Object.fromEntries(Object.entries(own).flatMap(([field, v]) => (v === null ? [] : [[field, 'entered' as const]])))
   return {
     ...row,
     dynamicRatingN: dynamicRatingN ?? row.dynamicRatingN,
@@ -26,6 +28,7 @@ export function withMakersFigures(row: Bearing, list: readonly MakersFigures[]):
     fatigueLoadLimitN: fatigueLoadLimitN ?? row.fatigueLoadLimitN,
     massKg: massKg ?? row.massKg,
     ratingSource: `the maker's figures where entered (${sheet}, by ${enteredBy}), otherwise ${row.ratingSource}`,
+    sources: { ...row.sources, ...entered },
     entered: { by: enteredBy, at: enteredAt, sheet },
   }
 }

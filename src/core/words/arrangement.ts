@@ -40,6 +40,8 @@ export const ARRANGEMENT_CAUTIONS: Cautions = {
   'third-held': 'Two bearings hold the shaft against each other, and {names} holds it too: a third beside such a pair must be free.',
   'free-clamped': 'The outer ring at the {where} is to be free and stands against something to both sides: it cannot move. Take the ring out or the cover back.',
   'free-tight': 'The outer ring at the {where} is to slide and {class} grips it: it stays where it is until the shaft pushes. Take a class no tighter than J7, or let it move inside its bearing.',
+  'free-hot': 'The outer ring at the {where} slides in {class} while it is cold; warm, the housing grows less than the ring and may grip it. Take a class looser, or let it move inside its bearing.',
+  'both-free': 'At the {where} nothing stands beside either ring: the bearing can wander on its shaft and in its housing. Hold the inner ring by shoulder, nut or snap ring.',
   'thrust-through': 'The thrust of {thrust} comes to the {where}, and {designation} there takes none: the shaft wanders until something rubs. Let a bearing hold that takes thrust, or put a locating bearing beside it.',
   'thrust-free': 'A thrust of {thrust} is said to come to the {where}, which is to be free: its ring slides until it stands against its cover. It belongs to the support that holds.',
   'held-open': 'The outer ring at the {where} is to hold the shaft and has nothing on one side: it holds one way only. Put a ring or a cover there.',

@@ -1,5 +1,5 @@
 import { GROWTH_SCHOOL_LABEL, thermalGrowth, type GrowthInput, type GrowthSchool, type GrowthValues } from '../../arrangement/growth.js'
-import { short, type Result } from '../../result.js'
+import { short, worked, type Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { ArrangeAnswers } from '../answers.js'
@@ -111,12 +111,24 @@ export function couplingFigures(
   const push = coupledPushMm ?? 0
   const closes = Math.max(...movesMm)
   const far = Math.max(...movesMm.map(Math.abs)) + push
-  station.figure('couplingGrowthMm', 'Grows toward the coupling by', closes, 'gap', all?.full ?? null, {
+  const still = worked('Δ', 'growth toward the coupling', 'α · L · ΔT', 'L 0: what holds the shaft stands at the coupling', 0, 'mm', 'linear expansion') // prettier-ignore
+  const grown = all?.full ?? still
+  station.figure('couplingGrowthMm', 'Grows toward the coupling by', closes, 'gap', grown, {
     ...(push > 0 && { note: `and what it is coupled to comes ${q(push, 'gap')} this way` }),
   })
   if (gap !== null) {
     const hot = gap - closes - push
-    station.figure('couplingHotMm', 'Coupling gap at its smallest', hot, 'gap', all?.full ?? null, { note: `${q(gap, 'gap')} at assembly` })
+    const left = worked(
+      'g',
+      'gap left',
+      'gap − growth − push',
+      `${short(gap)} − ${short(closes)} − ${short(push)}`,
+      hot,
+      'mm',
+      'difference',
+    )
+    const from = { ...left, working: [...grown.working, ...left.working] }
+    station.figure('couplingHotMm', 'Coupling gap at its smallest', hot, 'gap', from, { note: `${q(gap, 'gap')} at assembly` })
     if (hot <= 0) station.warn('stop', 'coupling-closes', { gap: amount(gap, 'gap'), growth: amount(closes + push, 'gap') }, short(hot))
   }
   if (allows !== null && far > allows)

@@ -14,12 +14,14 @@ import { nutAngle, pairSetting, shimPack, type PairSettingInput } from '../../ar
 import type { Bearing } from '../../catalogue/bearing.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup } from '../../fits/clearance-group.js'
-import { canSlide, fit } from '../../fits/fit.js'
-import { InputError, short } from '../../result.js'
+import { canSlide, fit, mayGrip, type FitValues } from '../../fits/fit.js'
+import { furtherUm } from '../../fits/operating-clearance.js'
+import type { Material } from '../../materials.js'
+import { InputError, short, worked } from '../../result.js'
 import { accuracyOf } from '../../tolerances/ring.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
-import { keyOf, type ArrangeAnswers, type LineAnswers, type Scope } from '../answers.js'
+import { LINE, keyOf, type ArrangeAnswers, type LineAnswers, type Scope } from '../answers.js'
 import type { StationBuilder, Verdict } from '../station.js'
 import { worstC, type GrowthAnswers } from './arrange-growth.js'
 
@@ -49,6 +51,8 @@ export interface Judged extends Support {
   inside: boolean
   /** The class of a housing seat that grips its ring; null where none does, or nobody has said. */
   tightIn: string | null
+  /** The class of a housing seat that grips its ring only when warm; null as before. */
+  hotIn: string | null
 }
 
 const known = (row: Bearing | null): row is Bearing => row !== null
@@ -66,27 +70,37 @@ export function judged(answers: LineAnswers, support: Support): Judged {
     spigotMm: of('spigotMm'),
     presentMm: of('floatPresentMm'),
     inside: allMoveInside(support.rows),
-    tightIn: tightIn(answers, support),
+    tightIn: seatThat(gripsOuter, answers, support),
+    hotIn: seatThat(gripsHot, answers, support),
   }
 }
 
-/** The class of a housing seat, chosen or recorded, in which an outer ring does not slide. */
-function tightIn(answers: LineAnswers, { rows, places = [] }: Support): string | null {
-  const tight = places.find(({ code, housingClass }, i) => {
+/** An outer ring in its housing, and by how much the seat closes on it when warm, µm. */
+type Gripping = (cold: FitValues, closesByUm: number) => boolean
+const gripsOuter: Gripping = (cold) => !canSlide(cold)
+const gripsHot: Gripping = mayGrip
+
+/** The class of a housing seat, chosen or recorded, in which an outer ring is gripped so. */
+function seatThat(grips: Gripping, answers: LineAnswers, { code: position, rows, places = [] }: Support): string | null {
+  const ringC = (answers[keyOf(position, 'duty', 'outerRingC')] ?? null) as number | null
+  const material = (answers[keyOf(LINE, 'arrange', 'housingMaterial')] ?? undefined) as Material | undefined
+  for (const [i, { code, housingClass: recorded }] of places.entries()) {
     const row = rows[i]
-    const toleranceClass = (answers[keyOf(code, 'fit', 'housingClass')] as string | null | undefined) ?? housingClass
-    return row && toleranceClass && row.family !== 'insert-ball' && gripsOuter(row, toleranceClass)
-  })
-  return tight ? ((answers[keyOf(tight.code, 'fit', 'housingClass')] as string | null | undefined) ?? tight.housingClass) : null
+    const toleranceClass = (answers[keyOf(code, 'fit', 'housingClass')] as string | null | undefined) ?? recorded
+    if (!row || !toleranceClass || row.family === 'insert-ball') continue
+    const cold = coldFit(row, toleranceClass)
+    if (cold && grips(cold, ringC === null ? 0 : -furtherUm(material, row.outsideMm, ringC))) return toleranceClass
+  }
+  return null
 }
 
-function gripsOuter(row: Bearing, toleranceClass: string): boolean {
+/** The fit of an outer ring in a class; null where the class does not exist, which is refused at Fit. */
+function coldFit(row: Bearing, toleranceClass: string): FitValues | null {
   const { outsideMm: sizeMm, family } = row
   try {
-    return !canSlide(fit({ seat: 'housing', sizeMm, toleranceClass, family, accuracy: accuracyOf(row, 'normal') }).values)
+    return fit({ seat: 'housing', sizeMm, toleranceClass, family, accuracy: accuracyOf(row, 'normal') }).values
   } catch (error) {
-    // A class that does not exist is refused at Fit.
-    if (error instanceof InputError) return false
+    if (error instanceof InputError) return null
     throw error
   }
 }
@@ -123,7 +137,9 @@ export function insertPlay(station: StationBuilder, holders: readonly Judged[], 
   )
   // Each stands in the middle of its play at best: half of it is left either way.
   const roomMm = plays.reduce((sum, play) => sum + play / 2, 0)
-  station.figure('insertPlayMm', 'Play within the inserts', roomMm, 'gap', null, {
+  const halves = plays.map((play) => `${short(play)} / 2`).join(' + ')
+  const from = worked('p', 'play of all inserts, half of each', 'Σ play / 2', halves || '0', roomMm, 'mm', 'as the axial play of a grooved ball bearing at its least radial clearance: engineering practice') // prettier-ignore
+  station.figure('insertPlayMm', 'Play within the inserts', roomMm, 'gap', from, {
     note: 'from the middle, at the least clearance of the normal group',
   })
   if (growthMm === null) return { word: 'not complete', level: 'open' }
@@ -136,9 +152,11 @@ export function insertPlay(station: StationBuilder, holders: readonly Judged[], 
 const WARN_OF: Readonly<Record<HoldingFault, (station: StationBuilder, s: Judged) => void>> = {
   'free-clamped': (station, s) => station.warn('stop', `free-clamped-${s.code}`, { where: s.name }),
   'free-tight': (station, s) => station.warn('stop', `free-tight-${s.code}`, { where: s.name, class: s.tightIn! }),
+  'free-hot': (station, s) => station.warn('caution', `free-hot-${s.code}`, { where: s.name, class: s.hotIn! }),
   'held-open': (station, s) => station.warn('caution', `held-open-${s.code}`, { where: s.name }),
   'inside-loose': (station, s) => station.warn('caution', `inside-loose-${s.code}`, { where: s.name }),
   'inner-loose': (station, s) => station.warn('caution', `inner-loose-${s.code}`, { where: s.name }),
+  'both-free': (station, s) => station.warn('caution', `both-free-${s.code}`, { where: s.name }),
 }
 
 /** Both seats of a shaft together, N/µm: an order of size only. Engineering practice. */
@@ -217,7 +235,8 @@ export function pairChange(
   // Hot it may lose all its play, and gain a thousandth of its bore over what is wanted.
   const slackUm = Math.max(one.boreMm, other.boreMm)
   const limits = [Math.min(coldUm, -changeUm), coldUm + slackUm] as const
-  station.figure('pairLimitsUm', 'Set no further than', limits, 'fine', null, {
+  const reach = worked('limits', 'least and most end play, cold', 'min(cold, − change) … cold + bore / 1000', `min(${short(coldUm)}, ${short(-changeUm)}) … ${short(coldUm)} + ${short(slackUm)}`, limits.map((um) => short(um)).join(' … '), 'µm', 'engineering practice: hot it may lose its play, and gain a thousandth of its bore') // prettier-ignore
+  station.figure('pairLimitsUm', 'Set no further than', limits, 'fine', reach, {
     note: 'under it preload, heat and deep spalls; over it a path on one side only',
   })
   pairColdest(station, a, setting, coldUm)

@@ -2,7 +2,7 @@ import { freeRingRoom, reachOnCard } from '../../arrangement/free-ring.js'
 import { holdingFaults, holdingOf, schemesOf, type Holding, type HoldingFault, type Scheme } from '../../arrangement/holding.js'
 import type { Bearing } from '../../catalogue/bearing.js'
 import type { CouplingAt } from '../../line/driven.js'
-import { short } from '../../result.js'
+import { short, worked } from '../../result.js'
 import { q, typed } from '../../units/quantities.js'
 import type { ArrangeAnswers, LineAnswers, Scope } from '../answers.js'
 import type { Schools } from '../context.js'
@@ -84,6 +84,12 @@ function metalOff(neededMm: number, support: Judged, presentMm: number): MetalOf
   return { offMm, leftMm: support.spigotMm === null ? null : support.spigotMm - offMm }
 }
 
+/** How much a free ring can move, as measured; nothing where it is clamped. */
+const playFrom = ({ presentMm }: Judged, playMm: number) =>
+  presentMm === null
+    ? worked('p', 'float present', 'held to both sides', 'what holds it to the left and to the right', playMm, 'mm', 'the records of its rings')
+    : worked('p', 'float present', 'as entered: groove or cap to cap − ring width', short(presentMm), playMm, 'mm', 'measured by feeler or depth gauge') // prettier-ignore
+
 /** What one free position needs, has, and where its ring sits; `suffix` and `at` tell it from others of the line. */
 function floatFigures(
   station: StationBuilder,
@@ -103,10 +109,11 @@ function floatFigures(
       ? null
       : { ...freeRingRoom({ ...(movesMm.length > 1 ? { movesMm } : { growthMm: movesMm[0]! }), playMm }), cautions: [] }
   const neededMm = reach && reach.towardMm + reach.awayMm
-  station.figure(`floatNeededMm${suffix}`, `Float needed${at}`, neededMm, 'gap', room, {
+  const sum = reach && worked('s', 'room needed', 'each way its largest move and a fifth, never under the least', `${short(reach.towardMm)} toward the held end + ${short(reach.awayMm)} away from it; moves ${movesMm.map((m) => short(m)).join(', ')}`, neededMm!, 'mm', 'engineering practice') // prettier-ignore
+  station.figure(`floatNeededMm${suffix}`, `Float needed${at}`, neededMm, 'gap', room ?? sum, {
     ...(reach && { note: `${q(reach.awayMm, 'gap')} away from the held end, ${q(reach.towardMm, 'gap')} toward it` }),
   })
-  station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', null, { note: 'groove or cap to cap, less ring width' })
+  station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', playMm === null ? null : playFrom(support!, playMm), { note: 'groove or cap to cap, less ring width' }) // prettier-ignore
   const metal = support && neededMm !== null && playMm !== null && !support.inside ? metalOff(neededMm, support, playMm) : null
   if (room) {
     const { behindMm, aheadMm } = room.values
@@ -118,10 +125,12 @@ function floatFigures(
       note: back ? 'on the other side' : 'the shaft grows this way',
     })
   }
-  if (metal)
-    station.figure(`metalOffMm${suffix}`, `To come off the cover${at}`, metal.offMm, 'gap', null, {
-      note: `face of the spigot ${back ? 'toward' : 'away from'} the held end${metal.leftMm === null ? '' : `, leaves ${q(metal.leftMm, 'gap')}`}`,
-    })
+  if (metal) {
+    const sum = worked('x', 'to come off', 'needed − present, up to the next 0.1', `${short(neededMm!)} − ${short(playMm!)}`, metal.offMm, 'mm', 'engineering practice') // prettier-ignore
+    const leaves = metal.leftMm === null ? '' : `, leaves ${q(metal.leftMm, 'gap')}`
+    const note = `face of the spigot ${back ? 'toward' : 'away from'} the held end${leaves}`
+    station.figure(`metalOffMm${suffix}`, `To come off the cover${at}`, metal.offMm, 'gap', sum, { note })
+  }
   return { neededMm, presentMm: playMm, growthMm, behindMm: room?.values.behindMm ?? null, aheadMm: room?.values.aheadMm ?? null, metal }
 }
 

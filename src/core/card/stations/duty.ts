@@ -5,7 +5,7 @@ import { SHOCKS } from '../../life/targets.js'
 import { openOf, sourceOf } from '../../loads/line-sources.js'
 import { loadSweep } from '../../loads/sources.js'
 import type { SupportLoad } from '../../loads/line-loads.js'
-import { Derivation, short, type Sheet } from '../../result.js'
+import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { OpposedShare } from '../line-duty.js'
 import type { DutyAnswers } from '../answers.js'
 import { q, type Quantity } from '../../units/quantities.js'
@@ -68,9 +68,10 @@ const LIMITS: readonly (readonly [keyof DutyAnswers, number, number, Quantity])[
 function warnOfSurroundings(station: StationBuilder, answers: DutyAnswers): void {
   const { innerRingC, outerRingC } = answers
   if (innerRingC !== null && outerRingC !== null) {
-    station.figure('ringDifferenceK', 'Inner ring warmer by', innerRingC - outerRingC, 'rise', null)
-    if (innerRingC - outerRingC > 30)
-      station.warn('caution', 'ring-difference', { limit: amount(30, 'rise') }, Math.round(innerRingC - outerRingC))
+    const warmerK = innerRingC - outerRingC
+    const from = worked('ΔT', 'inner ring over outer', 'Ti − Ta', `${short(innerRingC)} − ${short(outerRingC)}`, warmerK, 'K', 'the temperatures entered') // prettier-ignore
+    station.figure('ringDifferenceK', 'Inner ring warmer by', warmerK, 'rise', from)
+    if (warmerK > 30) station.warn('caution', 'ring-difference', { limit: amount(30, 'rise') }, Math.round(warmerK))
     if (Math.max(innerRingC, outerRingC) > 120)
       station.warn('caution', 'ring-hot', { limit: amount(120, 'temperature') }, Math.round(Math.max(innerRingC, outerRingC)))
   }
@@ -109,9 +110,10 @@ function loadsOf(station: StationBuilder, answers: DutyAnswers, refused: Readonl
   const axialN = opposed?.axialN ?? own
   const sheet = new Derivation()
   if (loads && support) sheet.include({ ...loads, cautions: [] })
-  if (radialN !== null && axialN !== null) {
-    const words = SHOCKS[answers.shock!].label
+  const words = answers.shock && SHOCKS[answers.shock].label
+  if (radialN !== null)
     sheet.step('Fr', 'radial load with shock', 'fs · Fr', `${factor} · ${short(Fr!)}`, radialN, 'N', `engineering practice: ${words}`)
+  if (axialN !== null) {
     if (opposed) sheet.include(opposed.from)
     else sheet.step('Fa', 'axial load with shock', 'fs · Fa', `${factor} · ${short(Fa!)}`, axialN, 'N', `engineering practice: ${words}`)
   }

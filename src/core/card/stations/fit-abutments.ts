@@ -1,5 +1,5 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
-import { short } from '../../result.js'
+import { short, worked } from '../../result.js'
 import { standardToleranceUm } from '../../tolerances/iso286.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
@@ -21,7 +21,10 @@ export function abutmentFigures(station: StationBuilder, { fit }: CardAnswers, r
     if (seat === 'shaft' && !onShaft) continue
     const [least, most] = limits
     const shoulder = fit[`${seat}ShoulderMm`]
-    station.figure(`${seat}Shoulder`, `${name} shoulder`, most === null ? least : ([least, most] as const), 'length', null, {
+    const edge =
+      seat === 'shaft' ? 'over the chamfer of the inner ring, not over its land' : 'over the chamfer of the outer ring, not over its land'
+    const from = worked('Ø', `${seat} shoulder`, edge, `Ø${short(sizeMm)}, ${row.designation}`, most === null ? short(least) : `${short(least)} … ${short(most)}`, 'mm', "engineering practice: twice the chamfer's height beyond it; a maker's sheet goes before it") // prettier-ignore
+    station.figure(`${seat}Shoulder`, `${name} shoulder`, most === null ? least : ([least, most] as const), 'length', from, {
       decimals: 1,
       note: `fillet ${q(fillet, 'length', 1)} at most`,
     })

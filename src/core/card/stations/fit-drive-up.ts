@@ -3,7 +3,7 @@ import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from '../../fits/clearance-group.js'
 import { TRAVEL_FACTOR, driveUp, leastLeftUm, reductionShare } from '../../mounting/drive-up.js'
 import { expansionPerK } from '../../materials.js'
-import { InputError, short } from '../../result.js'
+import { InputError, short, worked } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
@@ -69,6 +69,14 @@ function cameFrom(driven: number | null, unmounted: number | null, group: Cleara
   return unmounted === null ? group && `${groupMark(group)} as bought` : `${q(unmounted, 'fine')} as measured`
 }
 
+/** The clearance that must be left, cold, on its seat. Source: `leastLeftUm`. */
+function leastFigure(station: StationBuilder, row: Bearing, groupMinUm: number, group: ClearanceGroup): void {
+  const leastUm = leastLeftUm(row.boreMm, groupMinUm, group)
+  const share = reductionShare(row.boreMm)[group === 'N' || group === '2' ? 0 : 1]
+  const from = worked('c', 'least left', 'least as bought − share · bore', `${short(groupMinUm)} − ${short(share)} · ${short(row.boreMm)}`, leastUm, 'µm', 'engineering practice: least share in the normal group, largest above it') // prettier-ignore
+  station.figure('leastLeftUm', 'Least clearance that must be left', leastUm, 'fine', from, { note: 'cold, on its seat' })
+}
+
 /** What a drive-up asks for and leaves, µm and mm; the hero is the clearance that is left, hot. Source: `driveUp`. */
 export function driveUpFigures(
   station: StationBuilder,
@@ -89,16 +97,16 @@ export function driveUpFigures(
   const left =
     driven !== null ? range(driven - heat, driven - heat) : before && range(before.minUm - most - heat, before.maxUm - least - heat)
   const from = cameFrom(driven, unmounted, group)
-  const hero = station.figure('clearance', 'Clearance left when driven up and hot', left, 'fine', null, {
+  const start = driven ?? (before && `${short(before.minUm)} … ${short(before.maxUm)}`)
+  const taken = driven === null ? ` − (${short(least)} … ${short(most)})` : ''
+  const sheet = left && worked('c', 'clearance left', driven === null ? 'before − drive-up − warmth between the rings' : 'felt − warmth between the rings', `${start}${taken} − ${short(heat)}`, left.map((um) => short(um)).join(' … '), 'µm', 'drive-up: engineering practice; warmth: linear expansion over the mean raceway') // prettier-ignore
+  const hero = station.figure('clearance', 'Clearance left when driven up and hot', left, 'fine', sheet, {
     note: left && from ? `from ${from}` : undefined,
   })
   // An insert is drawn up by its nut alone; nobody feels for its clearance.
   if (row.family === 'insert-ball') return { hero, verdict: open }
   travelFigures(station, row, reduction, turned, pitchMm)
-  if (bought && group && !turned)
-    station.figure('leastLeftUm', 'Least clearance that must be left', leastLeftUm(row.boreMm, bought.minUm, group), 'fine', null, {
-      note: 'cold, on its seat',
-    })
+  if (bought && group && !turned) leastFigure(station, row, bought.minUm, group)
   if (bought && unmounted !== null && (unmounted < bought.minUm || unmounted > bought.maxUm)) {
     const [a, b] = [amount(bought.minUm, 'fine'), amount(bought.maxUm, 'fine')]
     station.warn('caution', 'unmounted-off', { group: groupMark(group!), is: amount(unmounted, 'fine'), from: a, to: b }, unmounted)

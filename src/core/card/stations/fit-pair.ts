@@ -2,6 +2,7 @@ import type { Bearing } from '../../catalogue/catalogue.js'
 import { operatingClearance } from '../../fits/operating-clearance.js'
 import { pairPlay, pairPreloadN } from '../../fits/pair-play.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
+import { short, worked } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
@@ -45,7 +46,8 @@ export function pairFigures(
   })
   if (!play) return { hero, verdict: { word: 'play of the pair open', level: 'open' } }
   const hardest = pairPreloadN(row, play[0])
-  station.figure('pairPreloadN', 'Hardest preload then', hardest, 'force', null, { note: 'as the contacts of typical geometry give' })
+  const from = worked('Fv', 'preload', 'force that presses both contacts together by half of what is below zero', `play ${short(play[0])} µm, ${row.elements} × Ø${short(row.elementDiameterMm)}, α ${short(row.contactAngleDeg)}°`, hardest, 'N', 'Hertz contact over the typical geometry') // prettier-ignore
+  station.figure('pairPreloadN', 'Hardest preload then', hardest, 'force', from, { note: 'as the contacts of typical geometry give' })
   const most = MOST_OF_STATIC * row.staticRatingN
   if (hardest > most) {
     station.warn('stop', 'pair-preload-high', { is: amount(hardest, 'force', 1), most: amount(most, 'force', 1) }, Math.round(hardest))

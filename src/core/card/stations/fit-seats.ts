@@ -8,7 +8,7 @@ import type { HousingSeatRecord, ShaftSeatRecord } from '../../line/records.js'
 import { seatUnder, type SeatUnder } from '../../line/seats.js'
 import { MATERIALS } from '../../materials.js'
 import { pressForce } from '../../mounting/press-force.js'
-import { Derivation, type Result } from '../../result.js'
+import { Derivation, short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { accuracyOf } from '../../tolerances/ring.js'
 import { q } from '../../units/quantities.js'
@@ -178,6 +178,12 @@ export function seatFigures(
 /** A shift of the fit under this is not worth a figure of its own, µm. */
 const NOTICED_UM = 1
 
+/** How a fit came from cold to hot: by how much its seat outgrows its ring. */
+const hotFrom = (cold: readonly [number, number], furtherBy: number, hot: readonly [number, number], ringC: number) => {
+  const both = ([a, b]: readonly [number, number]) => `${short(a)} … ${short(b)}`
+  return worked('I', 'interference when hot', 'cold + (α seat − α ring) · d · (T − 20)', `${both(cold)} + ${short(furtherBy)} at ${short(ringC)} °C`, both(hot), 'µm', 'linear expansion against bearing steel') // prettier-ignore
+}
+
 /** What unlike materials make of the fits when hot; the range of the outer ring in its housing then, µm. Source: `furtherUm`. */
 export function hotFits(
   station: StationBuilder,
@@ -195,7 +201,8 @@ export function hotFits(
   const grip = s.shaft?.values.grip
   if (grip && Math.abs(onShaft) >= NOTICED_UM) {
     const hot = range(grip.minInterferenceUm + onShaft, grip.maxInterferenceUm + onShaft)
-    station.figure('shaftHotInterference', 'Inner ring grip, hot', hot, 'fine', null, {
+    const { minInterferenceUm: least, maxInterferenceUm: most } = grip
+    station.figure('shaftHotInterference', 'Inner ring grip, hot', hot, 'fine', hotFrom([least, most], onShaft, hot, innerRingC), {
       note: `${MATERIALS[shaftMaterial!].label} against bearing steel at ${q(innerRingC, 'temperature')}`,
     })
     const stress = pressForce({
@@ -211,7 +218,8 @@ export function hotFits(
   if (!outer) return null
   const hot = range(outer.minInterferenceUm - inHousing, outer.maxInterferenceUm - inHousing)
   if (Math.abs(inHousing) < NOTICED_UM) return hot
-  station.figure('housingHotInterference', 'Outer ring in housing, hot', hot, 'fine', null, {
+  const { minInterferenceUm: least, maxInterferenceUm: most } = outer
+  station.figure('housingHotInterference', 'Outer ring in housing, hot', hot, 'fine', hotFrom([least, most], -inHousing, hot, outerRingC), {
     note: `${MATERIALS[housingMaterial!].label} against bearing steel at ${q(outerRingC, 'temperature')}`,
   })
   if (duty.outerRingLoad === 'rotating' && inHousing > 0 && hot[0] < 0)

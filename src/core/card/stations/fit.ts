@@ -4,11 +4,10 @@ import { formOf, isDrawnCup } from '../../catalogue/construction-forms.js'
 import type { ShaftHold } from '../../catalogue/sleeves.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { operatingClearance, preloadTakenUm, type OperatingClearanceValues } from '../../fits/operating-clearance.js'
-import { canSlide } from '../../fits/fit.js'
 import { recommendFit, type RecommendValues } from '../../fits/recommend.js'
 import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
 import { seatUnder } from '../../line/seats.js'
-import type { Result } from '../../result.js'
+import { short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
@@ -19,6 +18,7 @@ import { abutmentFigures } from './fit-abutments.js'
 import { creepMargin } from './fit-creep.js'
 import { driveUpFigures } from './fit-drive-up.js'
 import { measuredFigures } from './fit-measured.js'
+import { freeRing } from './fit-free-ring.js'
 import { pairFigures, playsAsPair } from './fit-pair.js'
 import { hotFits, range, seatFigures, seatedAs, seats, type FitSeat, type SeatRecords, type Seats } from './fit-seats.js'
 import type { SelectResult } from './select.js'
@@ -70,9 +70,27 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   racewayFigure(station, 'shaft', `Shaft as raceway Ø${q(row.boreMm, 'length', 0)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
   const outside = `Housing ${cage ? 'as raceway' : 'seat'} Ø${q(row.outsideMm, 'length', 0)}`
   racewayFigure(station, 'housing', outside, row.outsideMm, classes.housingClass, cage ? null : recommended)
-  station.figure('racewayHrc', `${cage ? 'Raceways' : 'Shaft'} hard to at least, HRC`, RACEWAY.hrc, 'ratio', null, { decimals: 0 })
-  station.figure('racewayDepthMm', 'Hardened to a depth of', leastDepthMm(row.elementDiameterMm), 'gap', null, { note: 'at least' })
-  station.figure('racewayRaUm', 'Roughness Ra at most, µm', RACEWAY.raUm, 'ratio', null, { decimals: 2, note: 'ground or honed' })
+  const limits = (symbol: string, name: string, value: number, unit: string) =>
+    worked(symbol, name, 'as a ring of a rolling bearing', 'for every size', value, unit, 'engineering practice')
+  const depthMm = leastDepthMm(row.elementDiameterMm)
+  const depth = worked('h', 'hardened depth', 'max(0.3, 0.1 · element)', `max(0.3, 0.1 · ${short(row.elementDiameterMm)})`, depthMm, 'mm', 'engineering practice') // prettier-ignore
+  station.figure(
+    'racewayHrc',
+    `${cage ? 'Raceways' : 'Shaft'} hard to at least, HRC`,
+    RACEWAY.hrc,
+    'ratio',
+    limits('HRC', 'hardness of a raceway', RACEWAY.hrc, ''),
+    { decimals: 0 },
+  )
+  station.figure('racewayDepthMm', 'Hardened to a depth of', depthMm, 'gap', depth, { note: 'at least' })
+  station.figure(
+    'racewayRaUm',
+    'Roughness Ra at most, µm',
+    RACEWAY.raUm,
+    'ratio',
+    limits('Ra', 'roughness of a raceway', RACEWAY.raUm, 'µm'),
+    { decimals: 2, note: 'ground or honed' },
+  )
   const sheet = 'The maker’s sheet goes before these limits.'
   if (cage) return `Needles in a cage: shaft and housing are the raceways, in these classes for ordinary clearance. ${sheet}`
   const shaft = cup ? recommended.values.shaftReason : `This bearing has no inner ring: the shaft is its raceway, ${classes.shaftClass} for ordinary clearance.` // prettier-ignore
@@ -224,8 +242,7 @@ export function fitStation(
       decimals: 0,
       note: 'of 100',
     })
-  const outer = settled.housing.values.grip
-  if (slides && outer && (!canSlide(outer) || (outerHot && outerHot[0] > 0))) station.warn('stop', 'free-ring-tight', {}, housingClass)
+  freeRing(station, answers, row, slides, settled, outerHot)
   if (!asPair) askClearance(station, row, from, group)
   const closed = station.close(
     `${recommended.values.shaftReason} ${recommended.values.housingReason}`,

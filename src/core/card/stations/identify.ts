@@ -1,13 +1,13 @@
 import { RACK_CONTENTS, findBearing, sizes, type Bearing } from '../../catalogue/catalogue.js'
 import { nameOf } from '../../catalogue/bearing.js'
-import { FAMILY_LABEL } from '../../catalogue/families.js'
+import { FAMILY_LABEL, MASS_SHARE } from '../../catalogue/families.js'
 import { withMakersFigures, type MakersFigures } from '../../catalogue/makers-figures.js'
 import { clearanceFrom, clearanceGroup, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { identify, type Candidate } from '../../identify/identify.js'
 import { nameOfParts, readParts, type ReadParts } from '../../identify/parts.js'
 import { findMarked, lettersCautions, namedRow, type Marked } from '../../identify/marked.js'
 import { groupIn, type Saying } from '../../line/sayings.js'
-import { Derivation } from '../../result.js'
+import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
 import { typed } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
@@ -52,6 +52,18 @@ function notListed(station: StationBuilder, designation: string): void {
   station.ask('not-listed')
 }
 
+/** Steel, kg/mm³. */
+const STEEL_KG_MM3 = 7.85e-6
+
+/** Where the mass of a row comes from. */
+function massFrom({ family, designation, massKg, entered, sources }: Bearing): Sheet {
+  if (sources.massKg === 'entered')
+    return worked('m', 'mass', 'as entered', designation, massKg, 'kg', entered?.sheet ?? "the maker's sheet")
+  const share = MASS_SHARE[family]
+  const volume = short(massKg / STEEL_KG_MM3 / share)
+  return worked('m', 'mass', 'volume between bore and outside · density · share that is steel', `${volume} mm³ · 7.85e-6 · ${share}`, massKg, 'kg', 'engineering practice: typical share by kind') // prettier-ignore
+}
+
 /** Boundary dimensions and mass of what it is or may be. */
 function sizeFigures(station: StationBuilder, row: Bearing): void {
   const sizes = new Derivation()
@@ -68,7 +80,7 @@ function sizeFigures(station: StationBuilder, row: Bearing): void {
   station.figure('boreMm', 'Bore', row.boreMm, 'length', from, { decimals: 0 })
   station.figure('outsideMm', 'Outside diameter', row.outsideMm, 'length', from, { decimals: 0 })
   station.figure('widthMm', 'Width', row.widthMm, 'length', from, { decimals: 0 })
-  station.figure('massKg', 'Mass', row.massKg, 'mass', null, { note: 'estimated' })
+  station.figure('massKg', 'Mass', row.massKg, 'mass', massFrom(row), { note: row.sources.massKg === 'entered' ? undefined : 'estimated' })
   if (row.massKg > 10)
     station.warn(
       row.massKg > 25 ? 'caution' : 'note',

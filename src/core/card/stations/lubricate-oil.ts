@@ -3,7 +3,6 @@ import { at100, oilServiceH, writeOil } from '../../lubrication/oil.js'
 import { OIL_FEED_LABEL, type OilFeed } from '../../lubrication/oil-record.js'
 import { motionOf } from '../../life/swing.js'
 import { Derivation, short } from '../../result.js'
-import { q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import type { CardContext } from '../context.js'
 import { cleanlinessOf, oilOf, type PlaceFilm } from '../film.js'
@@ -20,7 +19,7 @@ const BATH_SPEED = 400_000
 function serviceFigure(station: StationBuilder, feed: Exclude<OilFeed, 'oil-air'>, runC: number, hoursPerDay: number | null) {
   const service = new Derivation()
   const hours = oilServiceH(feed, runC)
-  service.step('t', 'change of oil', 'by temperature and feed', `${OIL_FEED_LABEL[feed]}, ${q(runC, 'temperature')}`, hours ?? '—', 'h', 'engineering practice: a sample or the maker’s word governs') // prettier-ignore
+  service.step('t', 'change of oil', 'by temperature and feed', `${OIL_FEED_LABEL[feed]}, ${short(runC)} °C`, hours ?? '—', 'h', 'engineering practice: a sample or the maker’s word governs') // prettier-ignore
   return station.figure('oilServiceH', 'Change the oil after', hours, 'hours', service.result({}), {
     note:
       hours && hoursPerDay

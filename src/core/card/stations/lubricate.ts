@@ -14,7 +14,7 @@ import {
 import { regreasingAtRest } from '../../lubrication/at-rest.js'
 import { motionOf, type Motion } from '../../life/swing.js'
 import { type Contamination, type Moisture } from '../../lubrication/tables.js'
-import type { Result } from '../../result.js'
+import { short, worked, type Result } from '../../result.js'
 import { q } from '../../units/quantities.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import { UNFILLED, fillSteps, type Filling } from '../steps/filling.js'
@@ -211,7 +211,8 @@ export function lubricateStation(
 function serviceFigure(station: StationBuilder, schools: readonly SchoolInterval[]): void {
   const half = schools.find((s) => s.school === 'grease-life')?.intervalH ?? null
   const hours = half === null ? null : 2 * half
-  station.figure('greaseLifeH', 'Its grease lasts about', hours, 'hours', null, {
+  const from = hours === null ? null : worked('t', 'grease life', '2 · interval of the grease-life equation', `2 · ${short(half!)}`, hours, 'h', 'engineering practice: grease is renewed at half of its life') // prettier-ignore
+  station.figure('greaseLifeH', 'Its grease lasts about', hours, 'hours', from, {
     note: hours === null ? 'no equation speaks for this kind; its maker does' : 'grease-life equation; then the bearing is replaced',
   })
 }

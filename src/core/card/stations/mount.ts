@@ -107,7 +107,7 @@ function withoutPressing(
   if (held === 'collar' && answers.mount.reversing) station.warn('stop', 'collar-reversing')
   const [reason, usual, usually] = WITHOUT[held]
   const drive = row && (held === 'sleeve' || held === 'taper') ? driveOf(answers, row, fitted) : null
-  const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', null, { note: `from its zero; ${q(drive.travelMm[0], 'gap')} to ${q(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
+  const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', { working: fitted.figures.find((f) => f.key === 'fit.reductionUm')?.working ?? [], assumptions: [] }, { note: `from its zero; ${q(drive.travelMm[0], 'gap')} to ${q(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
   const verdict: Verdict = drive ? { word: 'can be done', level: 'good' } : usual
   const headline = drive ? `${q(drive.reductionUm[0], 'fine')} less` : usually
   const situation = situationOf(answers, row, fitted, held, 'press', set, at)

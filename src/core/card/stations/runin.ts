@@ -12,7 +12,7 @@ import {
   type RunStop,
   type VibrationZone,
 } from '../../runin/run-in.js'
-import { InputError, Derivation } from '../../result.js'
+import { Derivation, InputError, short, worked } from '../../result.js'
 import { saidLimit, type Saying } from '../../line/sayings.js'
 import { q, typed } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
@@ -112,9 +112,25 @@ function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof 
   if (forecast && forecast.settlesC > a.limitC)
     station.warn('caution', 'run-will-pass', { to: amount(forecast.settlesC, 'temperature'), limit: amount(a.limitC, 'temperature') }, Math.round(forecast.settlesC)) // prettier-ignore
   if (forecast)
-    station.figure('settlesC', 'Will settle at about', forecast.settlesC, 'temperature', null, {
-      note: `${q(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
-    })
+    station.figure(
+      'settlesC',
+      'Will settle at about',
+      forecast.settlesC,
+      'temperature',
+      worked(
+        'Tend',
+        'where it settles',
+        'T(t) = Tend − A · exp(−t/τ), least squares',
+        `A ${short(forecast.amountK, 3)} K, τ ${short(forecast.tauMin, 3)} min, ${a.readings.length} readings`,
+        forecast.settlesC,
+        '°C',
+        'one mass warmed evenly: engineering practice',
+      ),
+      {
+        // prettier-ignore
+        note: `${q(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
+      },
+    )
   station.figure('state', 'The run', run.state === 'none' ? null : STATE_WORDS[run.state], 'text', from)
   return { run, hero }
 }
@@ -135,7 +151,9 @@ function vibrating(station: StationBuilder, a: Answers): VibrationZone | null {
       'mm/s RMS',
       a.machineClass!.startsWith('group') ? 'ISO 20816-3:2022, annex A' : 'ISO 10816-1:1995, annex B',
     )
-  station.figure('vibrationRmsMmS', 'Vibration, RMS', a.vibrationRmsMmS, 'velocity', limits ? vibration.result({}) : null, {
+  else if (a.vibrationRmsMmS !== null)
+    vibration.step('v', 'vibration velocity, RMS', 'as measured', short(a.vibrationRmsMmS), a.vibrationRmsMmS, 'mm/s RMS', 'choose the class of the machine and its zone is told') // prettier-ignore
+  station.figure('vibrationRmsMmS', 'Vibration, RMS', a.vibrationRmsMmS, 'velocity', vibration.result({}), {
     note: zone ? `zone ${zone}; good under ${q(limits![1], 'velocity')}` : undefined,
   })
   if (a.vibrationRmsMmS !== null && a.vibrationRmsMmS < 0) station.refuse('vibrationRmsMmS', 'A velocity is not negative.')

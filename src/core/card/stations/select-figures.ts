@@ -1,6 +1,7 @@
 import { type Bearing } from '../../catalogue/catalogue.js'
 import { isThrust, rollsOnBalls } from '../../catalogue/families.js'
 import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
+import { survival } from '../../life/many-lives.js'
 import { type Rated } from '../../life/rate-bearing.js'
 import { LIFE_TARGETS } from '../../life/targets.js'
 import { InputError, short, type Result } from '../../result.js'
@@ -95,6 +96,18 @@ export function lifeFigures(
       ? `aISO ${short(long.values.aIso, 2)}, κ ${short(long.values.kappa, 2)}, eC ${short(long.values.contaminationFactor, 2)}`
       : undefined,
   })
+  const half = survival({ rollingElement: rollsOnBalls(row.family) ? 'ball' : 'roller', ratingLifeH: life.values.ratingLifeH, hours: 0 })
+  const { medianH } = half.values
+  station.figure(
+    'medianH',
+    'Half of them reach',
+    medianH,
+    'hours',
+    { ...half, working: [...rated.working, ...half.working.slice(1)] },
+    {
+      note: `about ${Math.round(medianH / life.values.ratingLifeH)} times the rating life, which one in ten misses`,
+    },
+  )
   loadFigures(station, answers, row, rated, set)
   return answers.select.lifeSchool === 'modified' && long ? lasting : hero
 }

@@ -21,9 +21,11 @@ const share = computed(() => step.value / STEPS)
 const WORDS: Readonly<Record<HoldingFault, string>> = {
   'free-clamped': 'clamped',
   'free-tight': 'too tight to slide',
+  'free-hot': 'may grip when warm',
   'held-open': 'open to one side',
   'inside-loose': 'outer ring loose',
   'inner-loose': 'inner ring loose',
+  'both-free': 'free on both rings',
 }
 const GRIPS: Readonly<Record<string, string>> = {
   'adapter-sleeve': 'on a sleeve',
