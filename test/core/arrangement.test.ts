@@ -263,6 +263,12 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
     expect(codes(cool)).to.include('inserts-within')
     expect(codes(arrange(['UC 210', 'UC 210'], both))).to.include('inserts-locked')
   })
+  it('names what is missing and the field that takes it, and nothing once it is judged', () => {
+    const fields = (r: ReturnType<typeof arrange>) => r.missing?.map((m) => [m.scope, m.field].filter(Boolean).join('/'))
+    expect(fields(arrange(['6312', '6311'], {}, { shaftHotC: null }))).to.deep.equal(['p1/held', 'p2/held', 'shaftHotC'])
+    expect(fields(arrange(['6312', '6311'], HELD))).to.deep.equal(['p2/floatPresentMm'])
+    expect(fields(arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 3 }))).to.equal(undefined)
+  })
   it('says how far each free support moves, to its own side', () => {
     const { moves } = arrange(['6312', '6312', '6312'], { 'p1/arrange.held': false, 'p2/arrange.held': true, 'p3/arrange.held': false })
     expect(moves!.p1).to.be.closeTo(-GROWTH, 1e-9)

@@ -204,18 +204,19 @@ describe('what is missing of a duty', () => {
   const line = { support, loads: null, refused: null, opposed: null }
   const open = { ...whole, radialLoadN: null, axialLoadN: null, sources: [newSource('weight', 'a', 100), newSource('belt', 'b', 0)] }
   // prettier-ignore
-  const MISSING: [what: string, duty: DutyAnswers, from: FromLine | undefined, reason: string | null][] = [
-    ['nothing', whole, undefined, null],
-    ['everything', emptyAnswers().duty, undefined, 'Missing: speed, or how it moves, how it runs (smooth, moderate, heavy), temperature of the inner ring, temperature of the outer ring.'],
-    ['one load', { ...whole, axialLoadN: null }, undefined, 'Missing: axial load.'],
-    ['a ring', { ...whole, innerRingC: null }, undefined, 'Missing: temperature of the inner ring.'],
-    ['things on the shaft of which not all is said', open, line, 'Missing: mass of the weight, power of the belt.'],
-    ['nothing where the loads are typed beside them', { ...open, radialLoadN: 3000, axialLoadN: 0 }, line, null],
+  const MISSING: [what: string, duty: DutyAnswers, from: FromLine | undefined, reason: string | null, fields: string[]][] = [
+    ['nothing', whole, undefined, null, []],
+    ['everything', emptyAnswers().duty, undefined, 'Missing: speed, or how it moves, how it runs (smooth, moderate, heavy), temperature of the inner ring, temperature of the outer ring.', ['speedRpm', 'shock', 'innerRingC', 'outerRingC']],
+    ['one load', { ...whole, axialLoadN: null }, undefined, 'Missing: axial load.', ['axialLoadN']],
+    ['a ring', { ...whole, innerRingC: null }, undefined, 'Missing: temperature of the inner ring.', ['innerRingC']],
+    ['things on the shaft of which not all is said', open, line, 'Missing: mass of the weight, power of the belt.', ['a-massKg', 'b-powerKw']],
+    ['nothing where the loads are typed beside them', { ...open, radialLoadN: 3000, axialLoadN: 0 }, line, null, []],
   ]
-  for (const [what, duty, from, reason] of MISSING)
+  for (const [what, duty, from, reason, fields] of MISSING)
     it(what, () => {
       const found = dutyStation(duty, from)
       expect(found.verdict.level).to.equal(reason === null ? 'good' : 'open')
+      expect(found.missing!.map((m) => m.field)).to.deep.equal(fields)
       if (reason) expect(found.reason).to.equal(reason)
       else expect(found.reason).to.not.contain('Missing')
     })

@@ -140,7 +140,7 @@ describe('loads from what sits on a shaft', () => {
   it('a source with something open is left out and named', () => {
     const open = put('weight', 250, {})
     const found = lineLoads({ ...LINE, sources: [open, WHEEL] })
-    expect(found.cautions[0]).to.deep.include({ code: 'source-open-1', params: { number: 1, open: 'mass' } })
+    expect(found.cautions[0]).to.deep.include({ code: 'source-open-1', params: { what: 'weight 1', open: 'mass' } })
     expect(found.values.supports[1]!.radialN).to.be.closeTo(G, 1e-5)
   })
   it('an estimate says so, and what to measure', () =>

@@ -22,6 +22,11 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     return handle
   }
   const lives = async () => (await person.see("//*[@aria-label='Life of every bearing']")).getText()
+  /** What is missing leads to the field that takes it. */
+  const ledTo = async (missing: string, field: RegExp) => {
+    await person.button(missing)
+    await person.web.wait(async () => field.test(await person.web.executeScript('return document.activeElement.id')), 5_000, missing)
+  }
   const changes = (what: () => Promise<string>, before: string, words: string) =>
     person.web.wait(async () => (await what()) !== before, 15_000, words)
 
@@ -98,10 +103,13 @@ describe('journey: what a shaft carries, and how long its bearings last', () => 
     await person.cardOn(id, 'Screw taken apart')
     await person.type('Number on ring or paper', 'NU 212')
     await person.station('Duty')
+    await ledTo('temperature of the outer ring', /^outerRingC$/)
     await person.type('Speed', '60')
     await person.choose('Running', 'smooth')
     await look('What sits on the shaft')
     await person.click("//*[@aria-label='Put on the shaft']//button[normalize-space()='weight']")
+    await look('This bearing')
+    await ledTo('mass of the weight', /-massKg$/)
     await person.type('Mass', '240')
     await person.seeText('say which end is the upper one')
     await person.choose('Upper end of the shaft', 'the left')

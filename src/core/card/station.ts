@@ -1,6 +1,7 @@
 import { InputError, type Caution, type Result, type Sheet, type WorkingStep } from '../result.js'
 import type { Quantity } from '../units/quantities.js'
 import type { Message, Params } from '../words/message.js'
+import type { Scope } from './answers.js'
 import type { Station } from './work-line.js'
 
 /**
@@ -40,6 +41,14 @@ export interface Verdict {
   level: 'good' | 'caution' | 'stop' | 'open'
 }
 
+/** An answer without which a station is not complete: the field that takes it; of a thing on the shaft its id and field. */
+export interface Missing {
+  field: string
+  label: string
+  /** Where it is answered, where that is not the place in hand. */
+  scope?: Scope
+}
+
 export interface StationResult {
   station: Station
   /** One sentence why the figures are as they are. */
@@ -52,9 +61,14 @@ export interface StationResult {
   questions: Question[]
   /** Refused input, by field of the station's answers, beside which it is shown. */
   fieldErrors: Record<string, string>
+  /** What is missing, in the order of its fields; not there in older closed cards, nor where nothing is. */
+  missing?: Missing[]
   /** Short text under the journal of the work line; quantities as in `q`. */
   headline: string
 }
+
+/** What is missing in one sentence, for paper. No unit. Source: none. */
+export const missingWords = (missing: readonly Missing[]): string => `Missing: ${missing.map((m) => m.label).join(', ')}.`
 
 /** Gathers a station's result while its calculations run. */
 export class StationBuilder {

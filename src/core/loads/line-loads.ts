@@ -2,7 +2,7 @@ import type { ShaftShape } from '../line/shaft.js'
 import type { Material } from '../materials.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import { shaftDeflection, type ShaftSegment } from './beam.js'
-import { forcesOf, openOf, type Acting, type LoadSource, type Surroundings } from './line-sources.js'
+import { forcesOf, openOf, sourceName, type Acting, type LoadSource, type Surroundings } from './line-sources.js'
 
 /** What every support of a line carries of all that sits on its shaft. mm, N, degrees, minutes of arc. */
 
@@ -85,7 +85,7 @@ function forces(input: LineLoadsInput, sheet: Derivation): Acting[] {
   return input.sources.flatMap((source, i) => {
     const open = openOf(source)
     if (open) {
-      sheet.caution('note', `source-open-${i + 1}`, { number: i + 1, open: open.toLowerCase() })
+      sheet.caution('note', `source-open-${i + 1}`, { what: sourceName(source, input.sources), open: open.toLowerCase() })
       return []
     }
     return forcesOf(source, input, sheet)

@@ -324,14 +324,24 @@ export const eitherWay = (source: LoadSource): boolean =>
 /** A source whose teeth pull to the other side. Source: as `eitherWay`. */
 export const turnedOver = (source: LoadSource): LoadSource => ({ ...source, values: { ...source.values, turns: 1, drives: -1 } })
 
-/** The first thing that is still open of a source; null where it can be worked out. Source: the fields of its kind. */
-export function openOf(source: LoadSource): string | null {
-  if (source.alongMm === null) return 'Along the shaft'
+/** What a thing on the shaft is called: by what it is, with its number where there are several of it. No unit. Source: the table of kinds. */
+export function sourceName(source: LoadSource, among: readonly LoadSource[]): string {
+  const label = (s: LoadSource) => sourceOf(s.kind).label.split(',')[0]!.toLowerCase()
+  const alike = among.filter((s) => label(s) === label(source))
+  return alike.length > 1 ? `${label(source)} ${alike.findIndex((s) => s === source || s.id === source.id) + 1}` : label(source)
+}
+
+/** The first field that is still open of a source, with its label; null where it can be worked out. Source: the fields of its kind. */
+export function openFieldOf(source: LoadSource): { name: string; label: string } | null {
+  if (source.alongMm === null) return { name: 'along', label: 'Along the shaft' }
   const { fields, along } = sourceOf(source.kind)
   const values = { ...unsaid(source.kind), ...source.values }
   const open = fields.find((f) => (values[f.name] ?? null) === null)
-  return open?.label ?? (along && source.toward === null ? 'Pushes the shaft' : null)
+  return open ?? (along && source.toward === null ? { name: 'toward', label: 'Pushes the shaft' } : null)
 }
+
+/** What is still open of a source in a word; null where it can be worked out. Source: as `openFieldOf`. */
+export const openOf = (source: LoadSource): string | null => openFieldOf(source)?.label ?? null
 
 /**
  * The forces of a source on its shaft, N, mm, with their working. Speed above 0 r/min. Sources: mechanics, involute, bevel and worm gears, ISO

@@ -49,7 +49,7 @@ export const LOADS_CAUTIONS: Cautions = {
   'slope-over': 'The shaft leans {slope} in its seat here; this bearing puts up with about {allowed}. A stiffer shaft, a support nearer to the load, or a type that leans.',
   'support-lifted': 'The load lifts this support: it is pressed upward, against its cap.',
   'typed-beside-sources': 'The load typed here is {typed}; what sits on the shaft makes {found}. The typed one counts: empty its field to take the other.',
-  'source-open': 'Source {number} is left out: {open} is open.',
+  'source-open': 'The {what} is left out: its {open} is open.',
   'upper-end-unknown': 'The shaft leans or stands: say which end is the upper one, so that weight pushes the right way.',
   'thrust-unheld': 'Something pushes along the shaft, and nobody has said which support holds: settle it at Arrange.',
   'sweep-open': 'A load that stands and one that turns along are nearly equal here: neither ring can be given a loose fit.',

@@ -23,6 +23,13 @@ const card = useCard()
 /** Station, and the place where the card has several, of something that is said elsewhere. */
 const where = (c: { station: Station; scope: string }) =>
   [STATION_TITLE[c.station], card.line.order.length > 1 ? card.nameOf(c.scope) : ''].filter(Boolean).join(', ')
+/** What is said of several places, gathered by place in the order of the line; of one place all stands together. */
+function gathered<T extends { scope: string }>(said: readonly T[]): { name: string; said: T[] }[] {
+  if (card.line.order.length < 2) return said.length ? [{ name: '', said: [...said] }] : []
+  const groups = new Map<string, T[]>()
+  for (const s of said) groups.set(s.scope, [...(groups.get(s.scope) ?? []), s])
+  return [...groups].map(([scope, own]) => ({ name: card.nameOf(scope) || 'Whole line', said: own }))
+}
 const isHere = (c: PlacedCaution) => c.station === props.station && c.scope === card.scopeAt(c.station)
 const words = (c: PlacedCaution) => (isHere(c) ? '' : `${where(c)}: `) + session.say(wordsOf(c))
 const here = computed(() => props.cautions.filter((c) => isHere(c) || c.level === 'stop' || props.station === FINISH))
@@ -43,29 +50,35 @@ const count = computed(() => {
     <div v-if="open" class="all">
       <div>
         <h3>Cautions</h3>
-        <ul class="plain-list">
-          <li v-for="c in cautions" :key="c.code + c.station + c.scope">
-            <CautionLine :caution="c">
-              <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }" @click="card.place = c.place">{{
-                where(c)
-              }}</RouterLink>
-            </CautionLine>
-          </li>
-          <li v-if="!cautions.length" class="soft">None.</li>
-        </ul>
+        <section v-for="g in gathered(cautions)" :key="g.name" :aria-label="g.name || 'Cautions'">
+          <h4 v-if="g.name">{{ g.name }}</h4>
+          <ul class="plain-list">
+            <li v-for="c in g.said" :key="c.code + c.station">
+              <CautionLine :caution="c">
+                <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }" @click="card.place = c.place">{{
+                  STATION_TITLE[c.station]
+                }}</RouterLink>
+              </CautionLine>
+            </li>
+          </ul>
+        </section>
+        <p v-if="!cautions.length" class="soft">None.</p>
       </div>
       <div>
         <h3>Open questions</h3>
-        <ul class="plain-list">
-          <li v-for="q in questions" :key="q.code + q.scope">
-            <QuestionLine :question="q">
-              <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }" @click="card.place = q.place">{{
-                where(q)
-              }}</RouterLink>
-            </QuestionLine>
-          </li>
-          <li v-if="!questions.length" class="soft">None.</li>
-        </ul>
+        <section v-for="g in gathered(questions)" :key="g.name" :aria-label="g.name || 'Open questions'">
+          <h4 v-if="g.name">{{ g.name }}</h4>
+          <ul class="plain-list">
+            <li v-for="q in g.said" :key="q.code + q.station">
+              <QuestionLine :question="q">
+                <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }" @click="card.place = q.place">{{
+                  STATION_TITLE[q.station]
+                }}</RouterLink>
+              </QuestionLine>
+            </li>
+          </ul>
+        </section>
+        <p v-if="!questions.length" class="soft">None.</p>
       </div>
     </div>
     <button type="button" class="summary" :aria-expanded="open" @click="open = !open">
@@ -116,6 +129,12 @@ const count = computed(() => {
   text-decoration: underline dotted;
   text-underline-offset: 4px;
   white-space: nowrap;
+}
+.all h4 {
+  border-bottom: 1px solid var(--hair);
+  color: var(--damson);
+  font: 650 1.05rem var(--condensed);
+  margin: 10px 0 0;
 }
 .all {
   border-bottom: 1px solid var(--hair);

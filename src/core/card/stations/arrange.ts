@@ -6,7 +6,7 @@ import { short, worked } from '../../result.js'
 import { q, typed } from '../../units/quantities.js'
 import type { ArrangeAnswers, LineAnswers, Scope } from '../answers.js'
 import type { Schools } from '../context.js'
-import { StationBuilder, type StationResult, type Verdict } from '../station.js'
+import { StationBuilder, type Missing, type StationResult, type Verdict } from '../station.js'
 import { amount } from '../../words/message.js'
 import type { ThrustPath } from './arrange-thrust.js'
 import {
@@ -225,6 +225,29 @@ function toCoupling(
   return at > low && at < high ? Math.abs(holder.alongMm - at) : spanMm + Math.abs(beside.alongMm - at)
 }
 
+/** Of the growth: each field with what it is called, in the order of the screen. */
+const OF_GROWTH = [
+  ['spanMm', 'distance of the supports'],
+  ['shaftMaterial', 'material of the shaft'],
+  ['housingMaterial', 'material of the housing'],
+  ['assemblyC', 'temperature at assembly'],
+  ['shaftHotC', 'shaft when hot'],
+  ['housingHotC', 'housing when hot'],
+] as const
+
+/** What is missing before the arrangement can be judged. */
+function missingOf(shared: Shared, supports: readonly Judged[], holding: Holding | null, free: readonly Judged[]): Missing[] {
+  const unsaid = holding === null ? supports.filter((s) => s.held === null) : []
+  const growth = OF_GROWTH.filter(([field]) => shared[field] === null && (field !== 'spanMm' || supports.length === 2))
+  const float = free.filter((s) => !s.inside && s.presentMm === null)
+  return [
+    ...unsaid.map((s) => ({ field: 'held', label: `whether the ${typed(s.name)} holds`, scope: s.code })),
+    ...float.map((s) => ({ field: 'floatPresentMm', label: `float at the ${typed(s.name)}`, scope: s.code })),
+    ...growth.map(([field, label]) => ({ field, label })),
+    ...(holding === 'adjusted' && shared.hotPlayUm === null ? [{ field: 'hotPlayUm', label: 'end play wanted when hot' }] : []),
+  ]
+}
+
 type Shared = GrowthAnswers & CouplingAnswers & PairAnswers & Pick<ArrangeAnswers, 'spanMm'>
 
 /** What every free support needs and has, and the verdict on each. */
@@ -313,5 +336,6 @@ export function arrangeStation(
     faults,
     schemes: schemesOf(supports),
     pair,
+    ...(verdict.level === 'open' && { missing: missingOf(shared, supports, holding, free) }),
   }
 }

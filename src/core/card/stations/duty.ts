@@ -2,14 +2,14 @@ import type { RingLoad } from '../../fits/recommend.js'
 import { faultOfSteps } from '../../life/duty-spectrum.js'
 import { motionOf, swingSpeed, type Motion } from '../../life/swing.js'
 import { SHOCKS } from '../../life/targets.js'
-import { openOf, sourceOf } from '../../loads/line-sources.js'
+import { openFieldOf, openOf, sourceName } from '../../loads/line-sources.js'
 import { loadSweep } from '../../loads/sources.js'
 import type { SupportLoad } from '../../loads/line-loads.js'
 import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { OpposedShare } from '../line-duty.js'
 import type { DutyAnswers } from '../answers.js'
 import { q, type Quantity } from '../../units/quantities.js'
-import { StationBuilder, type StationResult } from '../station.js'
+import { missingWords, StationBuilder, type Missing, type StationResult } from '../station.js'
 import { amount } from '../../words/message.js'
 
 export interface DutyResult extends StationResult {
@@ -180,19 +180,25 @@ function missingOf(
   answers: DutyAnswers,
   { support, opposed }: FromLine,
   { radialN, axialN, inner, motion }: Pick<DutyResult, 'radialN' | 'axialN'> & { inner: RingLoad | null; motion: Motion | null },
-): string[] {
+): Missing[] {
   const open = support && (answers.radialLoadN === null || (answers.axialLoadN === null && !opposed)) ? answers.sources.filter((s) => openOf(s) !== null) : [] // prettier-ignore
   const shock = answers.shock === null
-  return [
-    ...(motion === null ? ['speed, or how it moves'] : []),
-    ...(shock ? ['how it runs (smooth, moderate, heavy)'] : []),
-    ...(radialN === null && !shock ? ['radial load'] : []),
-    ...(axialN === null && !shock ? ['axial load'] : []),
-    ...open.map((s) => `${openOf(s)!.toLowerCase()} of the ${sourceOf(s.kind).label.split(',')[0]}`),
-    ...(inner === null && motion !== null ? ['which ring turns, and whether the load does'] : []),
-    ...(answers.innerRingC === null ? ['temperature of the inner ring'] : []),
-    ...(answers.outerRingC === null ? ['temperature of the outer ring'] : []),
+  const stands = answers.speedRpm === 0
+  const rows: [boolean, string, string][] = [
+    [motion === null, stands ? 'atRest' : 'speedRpm', stands ? 'how it moves' : 'speed, or how it moves'],
+    [shock, 'shock', 'how it runs (smooth, moderate, heavy)'],
+    [radialN === null && !shock, 'radialLoadN', 'radial load'],
+    [axialN === null && !shock, 'axialLoadN', 'axial load'],
+    ...open.map((s): [boolean, string, string] => [true, `${s.id}-${openFieldOf(s)!.name}`, `${openOf(s)!.toLowerCase()} of the ${sourceName(s, answers.sources)}`]), // prettier-ignore
+    [
+      inner === null && motion !== null,
+      answers.turningRing ? 'loadDirection' : 'turningRing',
+      'which ring turns, and whether the load does',
+    ],
+    [answers.innerRingC === null, 'innerRingC', 'temperature of the inner ring'],
+    [answers.outerRingC === null, 'outerRingC', 'temperature of the outer ring'],
   ]
+  return rows.flatMap(([missing, field, label]) => (missing ? [{ field, label }] : []))
 }
 
 /** What the bearing carries; also settles which ring the load sweeps. What sits on the shaft counts where no load is typed. */
@@ -220,6 +226,15 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
   if (fault) station.warn('caution', fault.code, fault.params)
   const headline = radialN === null ? '—' : q(radialN, 'force', 1)
   const verdict = !missing.length ? ({ word: 'complete', level: 'good' } as const) : ({ word: 'not complete', level: 'open' } as const)
-  const result = station.close(missing.length ? `Missing: ${missing.join(', ')}.` : reasonOf(inner, line, motion), verdict, hero, headline)
-  return { ...result, innerRingLoad: inner, outerRingLoad: outer, radialN, axialN, slopeArcmin: support?.slopeArcmin ?? null, motion }
+  const result = station.close(missing.length ? missingWords(missing) : reasonOf(inner, line, motion), verdict, hero, headline)
+  return {
+    ...result,
+    missing,
+    innerRingLoad: inner,
+    outerRingLoad: outer,
+    radialN,
+    axialN,
+    slopeArcmin: support?.slopeArcmin ?? null,
+    motion,
+  }
 }

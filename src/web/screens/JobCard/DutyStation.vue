@@ -7,6 +7,7 @@ import AnswerField from '../../fields/AnswerField.vue'
 import { useCard } from '../../stores/card.js'
 import EmptyStation from './EmptyStation.vue'
 import StationFrame from './StationFrame.vue'
+import { useSources } from './useSources.js'
 import { useSection } from './useSection.js'
 
 const ShaftLoads = defineAsyncComponent(() => import('./ShaftLoads.vue'))
@@ -41,6 +42,14 @@ const views = computed(() => VIEWS.filter((v) => hasShaft.value || v !== 'What s
 const running = computed(() => view.value === 'How it runs')
 /** What each step does of the damage, once the bearing and its life are known. */
 const damage = computed(() => card.evaluation.select.changing?.damageShares ?? null)
+const { sources, chosen } = useSources()
+/** A thing on the shaft stands in the view of the shaft. */
+function lead(field: string) {
+  const source = sources.value.find((s) => field.startsWith(`${s.id}-`))
+  if (!source) return
+  view.value = 'What sits on the shaft'
+  chosen.value = source.id
+}
 const shaft = computed(() => view.value === 'What sits on the shaft' && hasShaft.value)
 </script>
 
@@ -49,6 +58,7 @@ const shaft = computed(() => view.value === 'What sits on the shaft' && hasShaft
     :result="card.evaluation.duty"
     :drawing-title="running ? 'What eats the life' : shaft ? 'What sits on the shaft' : 'What it carries'"
     :hide-figures="shaft"
+    @lead="lead"
     :drawing-note="shaft ? 'along the shaft to scale; drag, or use the arrow keys' : running ? '' : section?.scale"
   >
     <template #drawing>

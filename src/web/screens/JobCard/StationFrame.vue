@@ -2,21 +2,29 @@
 import { computed } from 'vue'
 import { STATION_TITLE } from '../../../core/card/work-line.js'
 import { hasEnded } from '../../../core/card/ended.js'
-import type { StationResult } from '../../../core/card/station.js'
+import type { Missing, StationResult } from '../../../core/card/station.js'
 import CautionLine from '../../figures/CautionLine.vue'
 import FigureRow from '../../figures/FigureRow.vue'
 import QuestionLine from '../../figures/QuestionLine.vue'
 import PapersSay from './PapersSay.vue'
+import { toField } from '../../fields/toField.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
 /** Every station alike: drawing and questions to answer on the left, figures with verdict on the right. */
 const props = defineProps<{ result: StationResult; drawingTitle: string; drawingNote?: string; hideFigures?: boolean }>()
+const emit = defineEmits<{ lead: [field: string] }>()
 const card = useCard()
 const session = useSession()
 const scope = computed(() => card.scopeAt(props.result.station))
 const moved = computed(() => new Map(props.result.figures.map((f) => [f.key, card.moved.get(`${scope.value}/${f.key}`)])))
 const rows = computed(() => props.result.figures.filter((f) => f.key !== props.result.hero?.key && f.value !== null))
+const missing = computed(() => (card.readOnly ? [] : (props.result.missing ?? [])))
+/** To the field that takes what is missing; one in another view is brought to sight by its station first. */
+async function lead({ field, scope: at }: Missing) {
+  emit('lead', field)
+  await toField(at ? `${field}-${at}` : field)
+}
 /** Whose figures these are, where the card has more than one place. */
 const where = computed(() => (card.line.order.length > 1 ? card.nameOf(scope.value) || 'whole line' : ''))
 /** Of a step that is signed nothing more need be heeded. */
@@ -39,7 +47,13 @@ const movedHere = computed(() => [...moved.value.values()].filter(Boolean).lengt
       <h1>
         {{ STATION_TITLE[result.station] }} <span v-if="where" class="where">{{ where }}</span>
       </h1>
-      <p class="soft">{{ session.say(result.reason) }}</p>
+      <p v-if="missing.length" class="missing">
+        Missing:
+        <template v-for="(m, i) in missing" :key="m.field + (m.scope ?? '')"
+          >{{ i ? ', ' : '' }}<button type="button" class="link-button" @click="lead(m)">{{ session.say(m.label) }}</button></template
+        >
+      </p>
+      <p v-else class="soft">{{ session.say(result.reason) }}</p>
       <div v-if="movedHere" class="moved-box" role="status">
         <b>{{ movedHere }} figure{{ movedHere > 1 ? 's' : '' }} moved after an earlier answer changed.</b>
         <button v-if="!card.readOnly" type="button" class="link-button" @click="card.seen(result.station)">Seen</button>
@@ -95,6 +109,13 @@ const movedHere = computed(() => [...moved.value.values()].filter(Boolean).lengt
   color: var(--damson);
   padding-left: 6px;
   font-size: 1.15rem;
+}
+.missing {
+  color: var(--soft);
+}
+.missing .link-button {
+  min-height: 28px;
+  text-align: left;
 }
 .hero-line {
   margin-top: 10px;
