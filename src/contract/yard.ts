@@ -69,6 +69,8 @@ export interface Found {
   id: number | string
   label: string
   hint: string
+  /** Its sizes in mm, each with what it is where that must be told. */
+  sizesMm?: { what: string; mm: number }[]
   /** The machine that a position belongs to. */
   machineId?: number
 }

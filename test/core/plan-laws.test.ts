@@ -9,6 +9,8 @@ import { findMarked } from '../../src/core/identify/marked.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
 import { HUB_LOCKS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_ANSWERS } from '../../src/core/mounting/ways.js'
 import { inUnits } from '../../src/core/units/quantities.js'
+import type { StationResult } from '../../src/core/card/station.js'
+import { askedOf, wordsOf } from '../../src/core/words/say.js'
 import { figuresOf } from './line.js'
 import { seeded } from '../../tools/seeded.mjs'
 
@@ -275,6 +277,19 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
     }
     return null
   },
+  'in inches no sentence keeps a metric figure': ({ plan, evaluation }) => {
+    const steps = plan.flatMap((s) => [s.title, s.doing, s.tool, s.caution ?? '', ...s.fields.map((f) => f.label)])
+    const stations = Object.values(evaluation.places).flatMap((e) =>
+      Object.values(e!).flatMap((r: StationResult) => [
+        ...[r.reason, r.headline, r.verdict.word, ...Object.values(r.fieldErrors), ...(r.missing ?? []).map((m) => m.label)],
+        ...r.figures.flatMap((f) => [f.label, f.note ?? '', typeof f.value === 'string' ? f.value : '']),
+        ...r.cautions.map(wordsOf),
+        ...r.questions.flatMap((x) => Object.values(askedOf(x))),
+      ]),
+    )
+    const metric = [...steps, ...stations].map((text) => inUnits(text, 'inch')).find((text) => METRIC.test(text))
+    return metric ? metric : null
+  },
   'every number has its working, in few digits and without a mark of ours': ({ evaluation }) => {
     const places = Object.entries(evaluation.places).flatMap(([place, e]) => [...figuresOf(e!).values()].map((f) => ({ place, f })))
     const bare = places.find(({ f }) => f.value !== null && typeof f.value !== 'string' && !f.working.length)
@@ -293,6 +308,9 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
 
 /** What a working must not print: a mark of ours around a quantity, and more digits than anybody measures. */
 const UNREADABLE = /\{[^}]*\|[^}]*\}|\d\.\d{9,}|NaN|Infinity|undefined|null/
+
+/** A figure in a unit that nobody who measures in inches reads; viscosity has one unit for all. */
+const METRIC = /\d\s?(mm(?!²)|cm|µm|°C|kg|kN|MPa|bar|kW|Nm)(?![\w·])/
 
 const SITUATIONS = 10_000
 const SHARE = 1000
@@ -315,6 +333,9 @@ describe('laws of every card and its plan', () => {
   for (const law of Object.keys(LAWS))
     it(law, () => {
       const found = broken.get(law) ?? []
-      expect(found.slice(0, 3), `${found.length} situations`).to.deep.equal([])
+      expect(
+        process.env.ALL ? [...new Set(found.map((x) => x.replace(/^\d+: /, '').replace(/[\d.]+/g, '#')))].slice(0, 40) : found.slice(0, 3),
+        `${found.length} situations`,
+      ).to.deep.equal([])
     })
 })

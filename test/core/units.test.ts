@@ -1,10 +1,12 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
+import { wasText } from '../../src/core/card/figure-text.js'
 import {
   QUANTITIES,
   decimalsOf,
   format,
   inUnits,
+  nominal,
   parse,
   q,
   sensible,
@@ -110,5 +112,25 @@ describe('units at the edge', () => {
     expect(inUnits(sentence, 'inch')).to.equal('Heat to 230 °F, room 0.96 thou, bore 2.3622 in, life 51\u2009000 h.')
     expect(inUnits('a drop of −5 and {braces} stay', 'inch')).to.equal('a drop of −5 and {braces} stay')
     expect(inUnits(q(-78, 'temperature'), 'inch')).to.equal('−108 °F')
+  })
+  it('a nominal size keeps the decimals that it has, and what a figure was before reads in the units of whoever looks', () => {
+    expect([40, 19.05, 45.237, 63.5].map((mm) => inUnits(nominal(mm), 'metric'))).to.deep.equal([
+      '40 mm',
+      '19.05 mm',
+      '45.237 mm',
+      '63.5 mm',
+    ])
+    expect(inUnits(nominal(19.05), 'inch')).to.equal('0.7500 in')
+    const was = (before: string, quantity: Quantity, units: UnitSystem) => wasText(before, { quantity }, units)
+    expect(was('12.50', 'force', 'inch')).to.equal('2810 lbf')
+    expect(was('-3 … 24', 'fine', 'metric')).to.equal('−3 … 24 µm')
+    expect(was('20 … 60', 'temperature', 'inch')).to.equal('68 … 140 °F')
+    expect(was('swept by the load', 'text', 'inch')).to.equal('swept by the load')
+    expect(was('—', 'force', 'inch')).to.equal('—')
+  })
+  it('a unit that does not fit is answered in the units of whoever typed it', () => {
+    const wanted = (units: UnitSystem) => parse('12 kg', 'length', units)
+    expect(wanted('metric')).to.deep.equal({ ok: false, message: '"kg" does not fit here; wanted mm.' })
+    expect(wanted('inch')).to.deep.equal({ ok: false, message: '"kg" does not fit here; wanted in.' })
   })
 })

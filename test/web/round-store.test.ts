@@ -1,3 +1,5 @@
+import type { Found } from '../../src/contract/yard.js'
+import { inUnits, type UnitSystem } from '../../src/core/units/quantities.js'
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
 import type { GreasingInput } from '../../src/contract/greasing.js'
@@ -129,10 +131,18 @@ describe('palette', () => {
   ] as const
   for (const [kind, id, to] of WHERE)
     it(`a ${kind} that the server found leads to its screen`, () => {
-      const [command] = commandsOf([{ kind, id, label: 'x', hint: '', machineId: 9 }])
+      const [command] = commandsOf([{ kind, id, label: 'x', hint: '', machineId: 9 }], String)
       expect(command!.to).to.deep.equal(to)
       expect(command!.key).to.match(/^[a-zA-Z0-9-]+$/)
     })
+  it('what was found shows its sizes in the units of whoever looks, with the decimals that they have', () => {
+    const hint = (units: UnitSystem, sizesMm: NonNullable<Found['sizesMm']>) =>
+      commandsOf([{ kind: 'bearing', id: 'x', label: 'x', hint: 'of a kind', sizesMm }], (text) => inUnits(text, units))[0]!.hint
+    const plain = [19.05, 45.237, 16].map((mm) => ({ what: '', mm }))
+    expect(hint('metric', plain)).to.equal('of a kind, 19.05 × 45.237 × 16 mm')
+    expect(hint('inch', plain)).to.equal('of a kind, 0.75 × 1.781 × 0.6299 in')
+    expect(hint('inch', [{ what: 'shaft', mm: 25.4 }])).to.equal('of a kind, shaft 1.0000 in')
+  })
 })
 
 describe('areas', () => {

@@ -1,7 +1,7 @@
 import { BY_HAND_KG } from '../mounting/handling.js'
 import { sleeveNut, lockNut, type LockNut } from '../parts/nuts.js'
 import { locatingRingName } from '../parts/parts.js'
-import { q, typed } from '../units/quantities.js'
+import { nominal, q, typed } from '../units/quantities.js'
 import type { LineContext } from './context.js'
 import { standingAt } from './context.js'
 import type { LineEvaluation } from './evaluate.js'
@@ -62,13 +62,11 @@ function partsOf({ places }: LineEvaluation, context: Pick<LineContext, 'positio
   return [
     ...(name ? [`${many}${name}`] : []),
     ...(fit.sleeve && row
-      ? [
-          `adapter sleeve ${fit.sleeve} for a shaft of ${q(fit.shaft?.sizeMm ?? 0, 'length', 0)}, ${nutWords(sleeveNut(fit.sleeve, row.boreMm))}`,
-        ]
+      ? [`adapter sleeve ${fit.sleeve} for a shaft of ${nominal(fit.shaft?.sizeMm ?? 0)}, ${nutWords(sleeveNut(fit.sleeve, row.boreMm))}`]
       : []),
     ...(steps.includes('nut') && row ? [`${nutWords(lockNut(row.boreMm))}: read the thread on the shaft first`] : []),
     ...(steps.includes('end-plate') ? ['end plate with its bolts and locking plate'] : []),
-    ...(steps.includes('snap-ring') && row ? [`snap ring for a shaft of ${q(row.boreMm, 'length', 0)}`] : []),
+    ...(steps.includes('snap-ring') && row ? [`snap ring for a shaft of ${nominal(row.boreMm)}`] : []),
     ...(steps.includes('rings') ? [ringWords(mount.block ?? null)] : []),
     ...(steps.includes('cap') && mount.block
       ? [`seals for its shaft, and the cap of its own base: by its sizes block ${mount.block.name}`]

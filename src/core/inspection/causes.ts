@@ -244,7 +244,7 @@ export const CAUSES = [
     prior: 2,
     makes: { 'ring-cracked': 3, 'band-both-rings': 1 },
     now: 'Measure the seat; look for taper, burr or a step under the crack.',
-    change: 'Keep the stress in the ring under 100 MPa; a measured seat before each mounting.',
+    change: 'Keep the stress in the ring under 100 MPa (14 500 psi); a measured seat before each mounting.',
   },
   {
     name: 'overheated-mounting',

@@ -41,7 +41,7 @@ export const FINDINGS = [
   { name: 'etch-at-pitch', part: 'raceway', label: 'Etched lines at element spacing', plain: 'grey-black across the path: water while it stood' },
   { name: 'rust', part: 'raceway', label: 'Rust spots', plain: 'red or black pits, not wiped off' },
   { name: 'craters', part: 'raceway', label: 'Melted craters', plain: 'tiny round holes with a melted rim' },
-  { name: 'heat-colours', part: 'raceway', label: 'Heat colours on the rings', plain: 'straw, brown, purple, blue: 200 to 300 °C', scrap: true },
+  { name: 'heat-colours', part: 'raceway', label: 'Heat colours on the rings', plain: 'straw, brown, purple, blue: 200 to 300 °C (390 to 570 °F)', scrap: true },
   { name: 'ring-cracked', part: 'raceway', label: 'Cracked ring', plain: 'a crack along the shaft or right through', scrap: true },
   { name: 'elements-frosted', part: 'elements', label: 'Dull grey all over', plain: 'frosted evenly, paths cannot be told' },
   { name: 'elements-flaked', part: 'elements', label: 'Flaked', plain: 'pits with sharp edges', scrap: true },

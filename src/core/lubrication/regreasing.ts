@@ -257,6 +257,6 @@ function greaseLife(
   return {
     ...entry,
     intervalH: lifeH / 2,
-    note: `Half of the grease life of ${Number(lifeH.toPrecision(2))} h${T < 70 ? ', counted at 70 °C' : ''}; halves every 10 to 15 K.`,
+    note: `Half of the grease life of ${Number(lifeH.toPrecision(2))} h${T < 70 ? ', counted at 70 °C (158 °F)' : ''}; halves every 10 to 15 K (18 to 27 °F).`,
   }
 }

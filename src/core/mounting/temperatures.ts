@@ -2,6 +2,9 @@ import { coolingPerK, expansionPerK, type Material } from '../materials.js'
 import { InputError, Derivation, inRange, short, type Result } from '../result.js'
 import { amount } from '../words/message.js'
 
+/** Warmed to so much a retaining compound lets go, °C. Engineering practice; its sheet goes before it. */
+export const BOND_LETS_GO_C = 250
+
 export interface HeatingInput {
   boreMm: number
   interferenceUm: number

@@ -1,5 +1,5 @@
 import { InputError, inRange } from '../result.js'
-import { q, typed, type Quantity } from '../units/quantities.js'
+import { nominal, q, type Quantity, typed } from '../units/quantities.js'
 import { HEATERS, type Heater } from './ways.js'
 import { timeIn } from './heaters.js'
 
@@ -152,7 +152,7 @@ export function shortOf(tool: Tool, wanted: Wanted): string | null {
   const size = of && wanted[of]
   if (!of || size === undefined) return null
   if ((tool.fromMm !== null && size < tool.fromMm) || (tool.toMm !== null && size > tool.toMm))
-    return `Takes ${tool.fromMm === null ? 'up' : q(tool.fromMm, 'length', 0)} to ${q(tool.toMm ?? 0, 'length', 0)}; it is ${SIZE_WORDS[of]} ${q(size, 'length', 0)}.` // prettier-ignore
+    return `Takes ${tool.fromMm === null ? 'up' : q(tool.fromMm, 'length', 0)} to ${q(tool.toMm ?? 0, 'length', 0)}; it is ${SIZE_WORDS[of]} ${nominal(size)}.` // prettier-ignore
   return null
 }
 const cap = (word: string) => word[0]!.toUpperCase() + word.slice(1)

@@ -1,7 +1,7 @@
 import { sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import type { Boundary } from '../catalogue/catalogue.js'
-import { inUnits, q, typed, type UnitSystem } from '../units/quantities.js'
+import { inUnits, nominal, type UnitSystem, typed } from '../units/quantities.js'
 import { belongingTo, findPart, misfit, parts, type Thing } from './belongs.js'
 import { PART_LABEL, plainPart, type Part, type PartKind } from './parts.js'
 
@@ -171,7 +171,7 @@ export function wordedParts(found: PartSearch, units: UnitSystem): PartSearch {
 
 /** What can be said of seals that no standard has sizes of; shaft in mm. Engineering practice: stretched by about a tenth. */
 const axialWords = (shaftMm: number | null): string =>
-  `No standard gives the sizes of axial lip rings: each make has its own. Order by the shaft${shaftMm === null ? '' : `, ${q(shaftMm, 'length', 0)}`}, the height of the old section and the room along the shaft; ` +
+  `No standard gives the sizes of axial lip rings: each make has its own. Order by the shaft${shaftMm === null ? '' : `, ${nominal(shaftMm)}`}, the height of the old section and the room along the shaft; ` +
   'it sits stretched by about a tenth, and its lip runs on a flat, ground face across the shaft.'
 
 function whyNothing(things: readonly Thing[], kinds: readonly PartKind[] | null): string | null {

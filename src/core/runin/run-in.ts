@@ -193,14 +193,14 @@ export function timesInDoubt(readings: readonly RunReading[]): { claimedMin: num
  * Source: ISO 10816-1:1995, annex B, table B.1.
  */
 export const MACHINE_CLASSES = [
-  { name: 'small', label: 'small, to 15 kW', limits: [0.71, 1.8, 4.5] },
-  { name: 'medium', label: 'medium, to 75 kW', limits: [1.12, 2.8, 7.1] },
+  { name: 'small', label: 'small, to 15 kW (20 hp)', limits: [0.71, 1.8, 4.5] },
+  { name: 'medium', label: 'medium, to 75 kW (100 hp)', limits: [1.12, 2.8, 7.1] },
   { name: 'large-rigid', label: 'large, rigid base', limits: [1.8, 4.5, 11.2] },
   { name: 'large-soft', label: 'large, soft base', limits: [2.8, 7.1, 18] },
-  { name: 'group-2-rigid', label: 'over 15 to 300 kW, rigid (ISO 20816-3)', limits: [1.4, 2.8, 4.5] },
-  { name: 'group-2-soft', label: 'over 15 to 300 kW, soft (ISO 20816-3)', limits: [2.3, 4.5, 7.1] },
-  { name: 'group-1-rigid', label: 'over 300 kW, rigid (ISO 20816-3)', limits: [2.3, 4.5, 7.1] },
-  { name: 'group-1-soft', label: 'over 300 kW, soft (ISO 20816-3)', limits: [3.5, 7.1, 11] },
+  { name: 'group-2-rigid', label: 'over 15 to 300 kW (20 to 400 hp), rigid (ISO 20816-3)', limits: [1.4, 2.8, 4.5] },
+  { name: 'group-2-soft', label: 'over 15 to 300 kW (20 to 400 hp), soft (ISO 20816-3)', limits: [2.3, 4.5, 7.1] },
+  { name: 'group-1-rigid', label: 'over 300 kW (400 hp), rigid (ISO 20816-3)', limits: [2.3, 4.5, 7.1] },
+  { name: 'group-1-soft', label: 'over 300 kW (400 hp), soft (ISO 20816-3)', limits: [3.5, 7.1, 11] },
 ] as const
 export type MachineClass = (typeof MACHINE_CLASSES)[number]['name']
 export type VibrationZone = 'A' | 'B' | 'C' | 'D'

@@ -173,6 +173,12 @@ export function q(value: number, quantity: Quantity, metricDecimals?: number): s
   return `{${value}|${quantity}${metricDecimals === undefined ? '' : `|${metricDecimals}`}}`
 }
 
+/** Decimals that a nominal size has in millimetres, at most three: 40 has none, 19.05 two. No unit. Source: none. */
+export const decimalsOfSize = (mm: number): number => [0, 1, 2].find((n) => Math.abs(mm - Number(mm.toFixed(n))) < 5e-4) ?? 3
+
+/** A nominal size in mm inside a sentence, with the decimals that it has. */
+export const nominal = (mm: number): string => q(mm, 'length', decimalsOfSize(mm))
+
 /** Sizes of one thing in mm inside a sentence, written `40 × 80 × 18 mm` by `inUnits`. */
 export const sizes = (sizesMm: readonly number[]): string => `{${sizesMm.join(';')}|sizes}`
 
@@ -234,7 +240,6 @@ export function parse(text: string, quantity: Quantity, system: UnitSystem): Par
   const unit = match[2] ?? unitOf(quantity, system)
   if (!match[2] && QUANTITIES[quantity].core === '1') return { ok: true, value: amount }
   const value = toCore(amount, unit, quantity)
-  if (value === null)
-    return { ok: false, message: `"${unit}" does not fit here; wanted ${unitOf(quantity, 'metric') || 'a plain number'}.` }
+  if (value === null) return { ok: false, message: `"${unit}" does not fit here; wanted ${unitOf(quantity, system) || 'a plain number'}.` }
   return { ok: true, value }
 }

@@ -15,7 +15,7 @@ export const LUBRICATION_CAUTIONS: Cautions = {
   'film-thin': 'The film is too thin (κ {kappa}): take thicker oil, or one with EP additives.',
   'film-low': 'κ {kappa} is under the 1 that is wanted; thicker oil would last longer.',
   'film-thick': 'κ {kappa} is more than it needs: the bearing runs warmer than it must.',
-  'oil-too-hot': 'Above 120 °C ordinary oil does not last: cool it, or take what its maker gives for this heat.',
+  'oil-too-hot': 'Above {limit} ordinary oil does not last: cool it, or take what its maker gives for this heat.',
   'bath-too-fast': 'The speed factor is {ndm} 000 mm/min; past about {limit} 000 a bath churns and warms itself: let the oil circulate.',
   'no-grease-speed': 'The speed factor is {times} times what a {family} runs at with grease: this is no grease case. Use oil or continuous feed, and ask the machine maker.',
   'no-grease-speed-bore': 'At this speed and bore grease does not stay: this is no grease case. Use oil or continuous feed, and ask the machine maker.',

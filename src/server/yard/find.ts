@@ -18,7 +18,7 @@ const PARTS = 4
 function partsFound(text: string): Found[] {
   const { parts, heard } = searchParts(text)
   const named = heard.length > 0 || parts.length <= EACH
-  return (named ? parts.slice(0, PARTS) : []).map((p): Found => ({ kind: 'part', id: p.name, label: p.name, hint: `${PART_LABEL[p.kind]}, ${p.sizes.map(([what, mm]) => `${what} ${mm}`).join(', ')} mm` })) // prettier-ignore
+  return (named ? parts.slice(0, PARTS) : []).map((p): Found => ({ kind: 'part', id: p.name, label: p.name, hint: PART_LABEL[p.kind], sizesMm: p.sizes.map(([what, mm]) => ({ what, mm })) })) // prettier-ignore
 }
 
 /** Machines, cards, positions, bearings and people that hold every word of a text; what it names exactly comes first. */
@@ -68,7 +68,8 @@ export async function find(query: Query, text: string): Promise<Found[]> {
     kind: 'bearing',
     id: b.designation,
     label: b.designation,
-    hint: `${FAMILY_LABEL[b.family]}, ${b.boreMm} × ${b.outsideMm} × ${b.widthMm} mm`,
+    hint: FAMILY_LABEL[b.family],
+    sizesMm: [b.boreMm, b.outsideMm, b.widthMm].map((mm) => ({ what: '', mm })),
   })
   return [
     ...machines.map((m): Found => ({ kind: 'machine', id: m.id, label: `${m.name} ${m.code}`, hint: m.where })),

@@ -100,7 +100,7 @@ async function look() {
   const text = search.value.trim()
   const answer = text ? await call('find', { query: { find: text } }).catch(() => ({ found: [] })) : { found: [] }
   if (text !== search.value.trim()) return
-  found.value = commandsOf(answer.found)
+  found.value = commandsOf(answer.found, session.say)
   looking.value = false
 }
 const ask = useDebounceFn(look, 120)

@@ -1,5 +1,6 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Found } from '../../contract/yard.js'
+import { nominal, sizes } from '../../core/units/quantities.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
 
 /** One thing that can be reached or done by its words. */
@@ -24,12 +25,16 @@ const WHERE: Record<Found['kind'], (found: Found) => RouteLocationRaw> = {
   person: ({ id }) => ({ name: 'yard', query: { person: String(id) } }),
 }
 
-/** What the server found, each with the screen that shows it. */
-export const commandsOf = (found: readonly Found[]): Command[] =>
+/** Sizes of something that was found, in words with marked quantities. */
+const sizeWords = (list: NonNullable<Found['sizesMm']>) =>
+  list.every((s) => !s.what) ? sizes(list.map((s) => s.mm)) : list.map((s) => `${s.what} ${nominal(s.mm)}`).join(', ')
+
+/** What the server found, each with the screen that shows it; `say` writes quantities in the reader's units. */
+export const commandsOf = (found: readonly Found[], say: (text: string) => string): Command[] =>
   found.map((f) => ({
     key: `${f.kind}-${String(f.id).replace(/\W+/g, '-')}`,
     label: f.label,
-    hint: f.hint,
+    hint: f.sizesMm ? `${f.hint}, ${say(sizeWords(f.sizesMm))}` : f.hint,
     kind: f.kind,
     to: WHERE[f.kind](f),
   }))

@@ -56,6 +56,7 @@ const set = (given: unknown) => card.edit(props.station, { [props.name]: given ?
     :id="id"
     :label="label"
     :quantity="field.quantity"
+    :range="field.range"
     :from="from"
     :model-value="as.number"
     :error="error"

@@ -66,14 +66,13 @@ function read(value: string) {
   if (parsed.ok && refusal.value === null) emit('update:modelValue', parsed.value + (props.from ?? 0))
 }
 
-/** What is said of a number that its field cannot hold; null where it can. */
+/** What is said of a number, counted as it was typed, that its field cannot hold; null where it can. */
 function beyond(value: number): string | null {
-  const { range, quantity } = props
-  if (!range || (value >= range[0] && value <= range[1])) return null
-  return (
-    `Allowed from ${session.showTrimmed(range[0], quantity)} to ${session.showTrimmed(range[1], quantity)} ${session.unit(quantity)}`.trimEnd() +
-    '.'
-  )
+  const { range, quantity, from = 0 } = props
+  if (!range) return null
+  const [least, most] = [range[0] - from, range[1] - from]
+  if (value >= least && value <= most) return null
+  return `${`Allowed from ${session.showTrimmed(least, quantity)} to ${session.showTrimmed(most, quantity)} ${session.unit(quantity)}`.trimEnd()}.`
 }
 
 function leave() {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { MovedView } from '../../contract/cards.js'
+import { wasText } from '../../core/card/figure-text.js'
 import type { Figure } from '../../core/card/station.js'
 import { useSession } from '../stores/session.js'
 import { figureText } from './figureText.js'
@@ -26,7 +27,7 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
       {{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ session.say(figure.label) }}</span>
     </button>
     <slot />
-    <p v-if="moved" class="moved-note">moved: was {{ moved.before }}, changed at {{ moved.because }}</p>
+    <p v-if="moved" class="moved-note">moved: was {{ wasText(moved.before, figure, session.units) }}, changed at {{ moved.because }}</p>
     <WorkingList v-if="open" :id="id" class="opened" :working="figure.working" :assumptions="figure.assumptions" />
   </div>
 </template>

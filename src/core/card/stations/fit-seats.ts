@@ -11,7 +11,7 @@ import { pressForce } from '../../mounting/press-force.js'
 import { Derivation, short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { accuracyOf } from '../../tolerances/ring.js'
-import { q } from '../../units/quantities.js'
+import { nominal, q } from '../../units/quantities.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
@@ -152,7 +152,7 @@ export function seatFigures(
   if (sleeve)
     station.figure('sleeve', hold === 'sleeve' ? 'Adapter sleeve' : 'Withdrawal sleeve', sleeve, 'text', null, { note: 'ISO 2982' })
   if (shaft)
-    station.figure('shaftClass', `Shaft seat Ø${q(shaft.values.sizeMm, 'length', 0)}`, shaftClass, 'text', recommended, {
+    station.figure('shaftClass', `Shaft seat Ø${nominal(shaft.values.sizeMm)}`, shaftClass, 'text', recommended, {
       note: [limits(shaft.values), CLAMPED[hold]].filter(Boolean).join(', '),
     })
   const grip = shaft?.values.grip
@@ -161,7 +161,7 @@ export function seatFigures(
       note: words(grip),
     })
   const outer = housing.values.grip
-  station.figure('housingClass', `Housing seat Ø${q(row.outsideMm, 'length', 0)}`, housingClass, 'text', recommended, {
+  station.figure('housingClass', `Housing seat Ø${nominal(row.outsideMm)}`, housingClass, 'text', recommended, {
     note: outer ? limits(housing.values) : `${limits(housing.values)}, bored by the maker of its housing`,
   })
   if (outer)

@@ -9,7 +9,7 @@ import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
 import { seatUnder } from '../../line/seats.js'
 import { short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
-import { q } from '../../units/quantities.js'
+import { nominal, q } from '../../units/quantities.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
@@ -67,8 +67,8 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   const cup = isDrawnCup(row)
   if (cup) recommended.cautions.forEach((c) => station.caution(c))
   const classes = racewayClasses(row, recommended.values)!
-  racewayFigure(station, 'shaft', `Shaft as raceway Ø${q(row.boreMm, 'length', 0)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
-  const outside = `Housing ${cage ? 'as raceway' : 'seat'} Ø${q(row.outsideMm, 'length', 0)}`
+  racewayFigure(station, 'shaft', `Shaft as raceway Ø${nominal(row.boreMm)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
+  const outside = `Housing ${cage ? 'as raceway' : 'seat'} Ø${nominal(row.outsideMm)}`
   racewayFigure(station, 'housing', outside, row.outsideMm, classes.housingClass, cage ? null : recommended)
   const limits = (symbol: string, name: string, value: number, unit: string) =>
     worked(symbol, name, 'as a ring of a rolling bearing', 'for every size', value, unit, 'engineering practice')

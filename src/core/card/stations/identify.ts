@@ -9,7 +9,7 @@ import { findMarked, lettersCautions, namedRow, type Marked } from '../../identi
 import { groupIn, type Saying } from '../../line/sayings.js'
 import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
-import { typed } from '../../units/quantities.js'
+import { decimalsOfSize, typed } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
 import { amount } from '../../words/message.js'
 
@@ -77,9 +77,9 @@ function sizeFigures(station: StationBuilder, row: Bearing): void {
     row.dimensionSource,
   )
   const from = sizes.result({})
-  station.figure('boreMm', 'Bore', row.boreMm, 'length', from, { decimals: 0 })
-  station.figure('outsideMm', 'Outside diameter', row.outsideMm, 'length', from, { decimals: 0 })
-  station.figure('widthMm', 'Width', row.widthMm, 'length', from, { decimals: 0 })
+  station.figure('boreMm', 'Bore', row.boreMm, 'length', from, { decimals: decimalsOfSize(row.boreMm) })
+  station.figure('outsideMm', 'Outside diameter', row.outsideMm, 'length', from, { decimals: decimalsOfSize(row.outsideMm) })
+  station.figure('widthMm', 'Width', row.widthMm, 'length', from, { decimals: decimalsOfSize(row.widthMm) })
   station.figure('massKg', 'Mass', row.massKg, 'mass', massFrom(row), { note: row.sources.massKg === 'entered' ? undefined : 'estimated' })
   if (row.massKg > 10)
     station.warn(

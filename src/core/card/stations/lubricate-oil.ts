@@ -8,6 +8,7 @@ import type { CardContext } from '../context.js'
 import { cleanlinessOf, oilOf, type PlaceFilm } from '../film.js'
 import { oilSteps, type Filling } from '../steps/filling.js'
 import type { StationBuilder } from '../station.js'
+import { amount } from '../../words/message.js'
 import { NOTHING, checkFilm, type LubricateResult } from './lubricate-figures.js'
 
 /** Where a position runs in oil: its film, how clean it is, when it is changed, and how high it stands. */
@@ -62,7 +63,7 @@ export function oilStation(
   })
   const changed = oil.feed === 'oil-air' ? null : serviceFigure(station, oil.feed, runC, hoursPerDay)
   const tooHot = changed !== null && changed.value === null
-  if (tooHot) station.warn('stop', 'oil-too-hot', {}, Math.round(runC))
+  if (tooHot) station.warn('stop', 'oil-too-hot', { limit: amount(120, 'temperature') }, Math.round(runC))
   const ndm = speedRpm * row.pitchDiameterMm
   if (oil.feed === 'bath' && ndm > BATH_SPEED) station.warn('caution', 'bath-too-fast', { ndm: Math.round(ndm / 1000), limit: BATH_SPEED / 1000 }, Math.round(ndm)) // prettier-ignore
   checkFilm(station, kappa)

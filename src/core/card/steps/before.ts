@@ -1,9 +1,10 @@
+import { BOND_LETS_GO_C } from '../../mounting/temperatures.js'
 import { RACEWAY, leastDepthMm } from '../../fits/raceway.js'
 import { BY_HAND_KG } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import type { Remedy } from '../../fits/seat-options.js'
 import { TAKE_OFF_LABEL, type StandsIn, type TakeOffWay } from '../../mounting/ways.js'
-import { q, typed } from '../../units/quantities.js'
+import { nominal, q, typed } from '../../units/quantities.js'
 import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from '../mounting-plan.js'
 import { BEARING, check, number, sized, words, type Make, type StepContext } from './step.js'
 
@@ -137,7 +138,7 @@ export const BEFORE = {
   }),
   off: ({ situation, tools, remedies }) => ({
     title: situation.hub ? HUB_OFF[situation.hub].title : `Take the old bearing off: ${TAKE_OFF_LABEL[situation.takeOff!]}`,
-    doing: `${situation.hub ? `${HUB_OFF[situation.hub].doing} ` : ''}${OFF[situation.takeOff!].why}${remedies.shaft === 'compound' || remedies.housing === 'compound' ? ' What was bonded lets go when it is warmed to about 250 °C; until then no puller moves it.' : ''}`,
+    doing: `${situation.hub ? `${HUB_OFF[situation.hub].doing} ` : ''}${OFF[situation.takeOff!].why}${remedies.shaft === 'compound' || remedies.housing === 'compound' ? ` What was bonded lets go when it is warmed to about ${q(BOND_LETS_GO_C, 'temperature')}; until then no puller moves it.` : ''}`,
     tool: situation.takeOff === 'puller' && tools.puller ? `${tools.puller}, plate behind the ring` : OFF[situation.takeOff!].tool,
     fields: [check('off', 'It is off, the seat is whole')],
     caution: OFF[situation.takeOff!].caution,
@@ -177,7 +178,7 @@ export const BEFORE = {
         }
       : situation.held === 'sleeve'
         ? {
-            title: `Measure the shaft under the sleeve, ${q(shaft.sizeMm, 'length', 0)} ${shaft.toleranceClass}`,
+            title: `Measure the shaft under the sleeve, ${nominal(shaft.sizeMm)} ${shaft.toleranceClass}`,
             doing: `Clean and deburr where sleeve ${sleeve} will sit, and mark how far along the shaft that is. Two planes, four directions; write down the mean.`,
             tool: 'outside micrometer (zero checked)',
             fields: [seatField('seatMm', 'Shaft diameter', shaft)],
@@ -194,7 +195,7 @@ export const BEFORE = {
     situation.held === 'cage'
       ? raceway(
           'bore',
-          `Look at the housing as raceway, ${q(row!.outsideMm, 'length', 0)}`,
+          `Look at the housing as raceway, ${nominal(row!.outsideMm)}`,
           sized('boreMm', 'Housing bore', row!.outsideMm, classes?.housingClass ?? null),
           row!.elementDiameterMm,
         )
@@ -234,7 +235,7 @@ export const BEFORE = {
   }),
   raceway: ({ row, classes }) => {
     const shaftClass = classes?.shaftClass ?? null
-    const title = `Look at the shaft as raceway, ${q(row!.boreMm, 'length', 0)}${shaftClass ? ` ${shaftClass}` : ''}`
+    const title = `Look at the shaft as raceway, ${nominal(row!.boreMm)}${shaftClass ? ` ${shaftClass}` : ''}`
     return raceway('raceway', title, sized('shaftMm', 'Shaft diameter', row!.boreMm, shaftClass), row!.elementDiameterMm)
   },
   sheet: () => ({

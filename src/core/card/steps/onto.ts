@@ -1,3 +1,4 @@
+import { BOND_LETS_GO_C } from '../../mounting/temperatures.js'
 import { DRYING_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../mounting/plan.js'
 import type { Heater } from '../../mounting/ways.js'
@@ -92,7 +93,7 @@ export const ONTO = {
       words('compound', 'Compound as read, and its cure time'),
       check('home', 'Against its shoulder, nothing inside the bearing'),
     ],
-    caution: 'Compound and solvent on skin and in eyes: gloves, eye protection, air. It comes off again only warmed to about 250 °C.',
+    caution: `Compound and solvent on skin and in eyes: gloves, eye protection, air. It comes off again only warmed to about ${q(BOND_LETS_GO_C, 'temperature')}.`,
     restsOn: BEARING,
   }),
   heat: ({ heat, limitC, tools, heater, set }) => ({

@@ -4,7 +4,7 @@ import VueApexCharts from 'vue3-apexcharts'
 import type { OperatingClearanceInput, OperatingClearanceValues } from '../../../core/fits/operating-clearance.js'
 import { shown } from '../../../core/units/quantities.js'
 import { useRack } from '../../stores/rack.js'
-import { chartLook } from '../../figures/chart.js'
+import { chartLook, roundAxis } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** The clearance that is left in 100,000 assemblies of such parts, drawn at random in the worker. */
@@ -37,6 +37,10 @@ const series = computed(() => [
 ])
 const options = computed(() => {
   const { palette: p, chart, tooltip } = chartLook(session.theme)
+  const { middlesUm, shares } = bars.value!
+  const half = (middlesUm[1]! - middlesUm[0]!) / 2 || 1
+  const across = roundAxis([middlesUm[0]! - half, middlesUm.at(-1)! + half].map(inUnit), 8)
+  const up = roundAxis([0, ...shares.map((s) => 100 * s)], 4)
   const colours = bars.value!.middlesUm.map((middle) => (middle < 0 ? p.rowan : p.damson))
   return {
     chart,
@@ -47,12 +51,12 @@ const options = computed(() => {
     grid: { borderColor: p.hair, padding: { left: 4, right: 8, bottom: -6 } },
     xaxis: {
       type: 'numeric',
-      tickAmount: 8,
+      ...across,
       title: { text: `clearance left, ${session.unit('fine')}` },
-      labels: { formatter: (v: string) => Number(v).toFixed(session.units === 'inch' ? 2 : 0) },
+      labels: { formatter: (v: string) => Number(v).toFixed(across.decimals) },
       axisBorder: { color: p.ink },
     },
-    yaxis: { tickAmount: 3, labels: { formatter: (v: number) => v.toFixed(0) } },
+    yaxis: { ...up, labels: { formatter: (v: number) => v.toFixed(up.decimals) } },
     annotations: {
       xaxis: [
         {

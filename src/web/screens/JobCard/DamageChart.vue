@@ -21,7 +21,7 @@ const options = computed(() => {
     dataLabels: { enabled: props.steps.length < 8, formatter: (v: number) => `${v} %`, offsetY: -18, style: { colors: [p.ink] } },
     grid: { borderColor: p.hair, padding: { left: 4, right: 8, bottom: -6 } },
     xaxis: { categories: props.steps.map((_, i) => `step ${i + 1}`), axisBorder: { color: p.ink } },
-    yaxis: { min: 0, max: 110, tickAmount: 4, labels: { formatter: (v: number) => (v > 100 ? '' : `${Math.round(v)} %`) } },
+    yaxis: { min: 0, max: 120, tickAmount: 6, labels: { formatter: (v: number) => (v > 100 ? '' : `${Math.round(v)} %`) } },
     legend: { position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
     tooltip: { theme: tooltip, y: { formatter: (v: number) => `${v} %` } },
   }

@@ -6,8 +6,9 @@ import VueApexCharts from 'vue3-apexcharts'
 import { FACTORS, LIFE_AXES, lifeIf, stepsOf, whatBuysMost, type LifeAxis, type LifeBasis } from '../../../core/life/curves.js'
 import { BEYOND_H, lifeWords } from '../../../core/life/life-words.js'
 import { cleanlinessLabel, stepsOfCleanliness } from '../../../core/life/modified-life.js'
+import { shown } from '../../../core/units/quantities.js'
 import { wordsOf } from '../../../core/words/say.js'
-import { chartLook } from '../../figures/chart.js'
+import { chartLook, decadeAxis, roundsBetween } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** Life against load, speed, viscosity or cleanliness, with the point that stands and a handle for what if. */
@@ -23,7 +24,7 @@ const at = ref(here.value)
 watch(here, (index) => (at.value = index))
 
 const whole = (hours: number) => session.show(hours, 'hours')
-const inHours = (hours: number) => `${whole(hours)} h${hours >= BEYOND_H ? ' or more' : ''}`
+const inHours = (hours: number) => `${whole(hours)} h${hours >= 0.999 * BEYOND_H ? ' or more' : ''}`
 function place(index: number): string {
   const step = steps.value[index]!
   if (step.cleanliness) return cleanlinessLabel(step.cleanliness).split(':')[0]!
@@ -33,7 +34,6 @@ function place(index: number): string {
   if (axis.value === 'speed') return session.withUnit(speedRpm * factor, 'speed')
   return kappa === null ? `${factor.toPrecision(2)} times` : `κ ${(kappa * factor).toPrecision(2)}`
 }
-const categories = computed(() => steps.value.map((_, i) => place(i)))
 const there = computed(() => lives.value[at.value]!)
 const said = computed(() => {
   const { nominalH, modifiedH } = there.value
@@ -56,46 +56,59 @@ const buys = computed(() =>
       ),
 )
 
-/** No life is drawn beyond what is known of any. */
-const drawn = (hours: number | null) => hours && Math.min(hours, BEYOND_H)
-const series = computed(() => [
-  { name: 'rating life', data: lives.value.map((l) => drawn(l.nominalH)) },
-  ...(props.basis.kappa === null ? [] : [{ name: 'with film and dirt', data: lives.value.map((l) => drawn(l.modifiedH)) }]),
-])
+/** No life is drawn beyond what is known of any; heights and places are logarithms. */
+const drawn = (hours: number | null) => hours && Math.log10(Math.min(hours, BEYOND_H))
+const byHand = computed(() => axis.value === 'cleanliness')
+/** What stands along the axis at one step, in the reader's unit. */
+function amountAt(index: number): number {
+  const { equivalentLoadN, speedRpm, kappa } = props.basis
+  const of = axis.value === 'load' ? shown(equivalentLoadN, 'force', session.units) : axis.value === 'speed' ? speedRpm : (kappa ?? 1)
+  return of * FACTORS[index]!
+}
+const along = (index: number) => (byHand.value ? place(index) : Math.log10(amountAt(index)))
+const series = computed(() => {
+  const line = (name: string, of: (l: (typeof lives.value)[number]) => number | null) => ({
+    name,
+    data: lives.value.map((l, i) => ({ x: along(i), y: drawn(of(l)) })),
+  })
+  return [line('rating life', (l) => l.nominalH), ...(props.basis.kappa === null ? [] : [line('with film and dirt', (l) => l.modifiedH)])]
+})
+/** What is counted along the axis. */
+const counted = computed(() => (axis.value === 'load' ? ` ${session.unit('force')}` : axis.value === 'speed' ? ' r/min' : ''))
 const options = computed(() => {
   const { palette: p, chart, tooltip } = chartLook(session.theme)
-  const mark = (index: number, colour: string, text: string) => ({
-    x: categories.value[index],
-    borderColor: colour,
-    strokeDashArray: 0,
-    label: { text, orientation: 'horizontal', borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } },
-  })
+  const label = (text: string, colour: string) => ({ text, orientation: 'horizontal', borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } }) // prettier-ignore
+  const mark = (index: number, colour: string, text: string) => ({ x: along(index), borderColor: colour, strokeDashArray: 0, label: label(text, colour) }) // prettier-ignore
+  const last = FACTORS.length - 1
+  const rounds = byHand.value ? [] : roundsBetween(amountAt(0), amountAt(last))
+  const ticks = rounds.map((amount) => ({
+    x: Math.log10(amount),
+    ...{ borderColor: p.hair, strokeDashArray: 0 },
+    label: { ...label(`${amount}${counted.value}`, p.soft), position: 'bottom', offsetY: 18 },
+  }))
+  const heights = lives.value.flatMap((l) => [l.nominalH, l.modifiedH ?? l.nominalH]).map((h) => Math.min(h, BEYOND_H))
+  const wanted = props.wantedH && Math.min(props.wantedH, BEYOND_H)
   return {
     chart,
     colors: [p.damson, p.ember],
     stroke: { width: [3, 3], dashArray: [0, 6], curve: 'straight' },
-    grid: { borderColor: p.hair, padding: { left: 4, right: 8, top: -18, bottom: -6 } },
+    grid: { borderColor: p.hair, padding: { left: 4, right: 8, top: -18, bottom: byHand.value ? -6 : 14 } },
     xaxis: {
-      categories: categories.value,
-      tickAmount: axis.value === 'cleanliness' ? undefined : 4,
-      labels: { rotate: 0, hideOverlappingLabels: true, style: { fontSize: '12px' } },
+      ...(byHand.value ? {} : { type: 'numeric', min: along(0), max: along(last) }),
+      labels: { show: byHand.value, rotate: 0, hideOverlappingLabels: true, style: { fontSize: '12px' } },
       tooltip: { enabled: false },
+      axisTicks: { show: byHand.value },
       axisBorder: { color: p.ink },
     },
-    yaxis: { logarithmic: true, tickAmount: 4, labels: { formatter: inHours, style: { fontSize: '12px' } } },
+    yaxis: {
+      ...decadeAxis([...heights, ...(wanted ? [wanted] : [])]),
+      labels: { formatter: (v: number) => (10 ** v > 5 * BEYOND_H ? '' : `${whole(10 ** v)} h`), style: { fontSize: '12px' } },
+    },
     legend: { show: series.value.length > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
-    tooltip: { theme: tooltip, y: { formatter: inHours } },
+    tooltip: { theme: tooltip, x: { formatter: (_: unknown, at: { dataPointIndex: number }) => place(at.dataPointIndex) }, y: { formatter: (v: number) => inHours(10 ** v) } }, // prettier-ignore
     annotations: {
-      xaxis: [mark(here.value, p.ink, 'here'), ...(at.value === here.value ? [] : [mark(at.value, p.ember, 'what if')])],
-      yaxis: props.wantedH
-        ? [
-            {
-              y: props.wantedH,
-              borderColor: p.rowan,
-              label: { text: 'wanted', borderWidth: 0, style: { background: p.paper, color: p.rowan, fontSize: '13px' } },
-            },
-          ]
-        : [],
+      xaxis: [...ticks, mark(here.value, p.ink, 'here'), ...(at.value === here.value ? [] : [mark(at.value, p.ember, 'what if')])],
+      yaxis: wanted ? [{ y: Math.log10(wanted), borderColor: p.rowan, label: label('wanted', p.rowan) }] : [],
     },
   }
 })

@@ -5,7 +5,7 @@ import VueApexCharts from 'vue3-apexcharts'
 import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
 import type { Candidate } from '../../../core/select/select.js'
 import { shown } from '../../../core/units/quantities.js'
-import { chartLook } from '../../figures/chart.js'
+import { chartLook, decadeAxis, roundAxis } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** What meets the limits, looked at: how large it is against how long it lasts; a point is chosen by pressing it. */
@@ -58,6 +58,7 @@ const series = computed(() =>
 const whole = (hours: number) => session.show(hours, 'hours')
 const options = computed(() => {
   const { palette: p, chart } = chartLook(session.theme)
+  const across = roundAxis([0.97 * seen.low, 1.03 * seen.high].map((mm) => shown(mm, 'length', session.units)))
   const here = props.candidates.find((c) => c.designation === props.here)
   return {
     chart: {
@@ -72,17 +73,13 @@ const options = computed(() => {
     grid: { borderColor: p.hair, padding: { left: 4, right: 12 } },
     xaxis: {
       type: 'numeric',
-      tickAmount: 6,
-      min: 0.95 * shown(seen.low, 'length', session.units),
-      max: 1.05 * shown(seen.high, 'length', session.units),
+      ...across,
       title: { text: `outside diameter, ${session.unit('length')}` },
-      labels: { formatter: (v: string) => Number(v).toFixed(session.units === 'inch' ? 1 : 0) },
+      labels: { formatter: (v: string) => Number(v).toFixed(across.decimals) },
       tooltip: { enabled: false },
     },
     yaxis: {
-      min: Math.floor(height(seen.least)),
-      max: Math.ceil(height(seen.most)),
-      tickAmount: 4,
+      ...decadeAxis([seen.least, seen.most]),
       labels: { formatter: (v: number) => `${whole(10 ** v)} h` },
     },
     legend: { position: 'top', horizontalAlign: 'right', fontSize: '13px' },

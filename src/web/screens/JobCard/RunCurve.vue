@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import { forecastRun, foreseenC, type RunReading } from '../../../core/runin/run-in.js'
 import { shown } from '../../../core/units/quantities.js'
-import { chartLook } from '../../figures/chart.js'
+import { chartLook, roundAxis } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** The temperatures of the first hours, every position of the card in one picture, with the limit and where the one in hand will settle. */
@@ -19,12 +19,6 @@ const forecast = computed(() => {
 })
 const lastMinute = computed(() => Math.max(120, ...props.runs.flatMap((r) => r.readings.map((x) => x.minute))))
 const STEPS = 24
-/** Ends and number of steps of an axis whose steps are round. */
-function roundAxis(from: number, to: number) {
-  const step = [10, 20, 50].find((s) => to - from <= 6 * s) ?? 100
-  const [min, max] = [Math.floor(from / step) * step, Math.ceil(to / step) * step]
-  return { min, max, tickAmount: (max - min) / step }
-}
 const series = computed(() => {
   const measured = props.runs
     .filter((r) => r.readings.length)
@@ -59,7 +53,7 @@ const options = computed(() => {
     legend: { show: count > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
     grid: { borderColor: p.hair, padding: { left: 14, right: 12, bottom: -6 } },
     xaxis: { type: 'numeric', min: 0, max: Math.ceil(lastMinute.value / 60) * 60, tickAmount: 6, title: { text: 'minutes since the start' }, labels: { formatter: (v: string) => Number(v).toFixed(0) }, axisBorder: { color: p.ink } }, // prettier-ignore
-    yaxis: { ...roundAxis(Math.min(...all) - 2, Math.max(...all) + 4), labels: { formatter: (v: number) => v.toFixed(0) } }, // prettier-ignore
+    yaxis: { ...roundAxis([Math.min(...all) - 2, Math.max(...all) + 4]), labels: { formatter: (v: number) => v.toFixed(0) } }, // prettier-ignore
     annotations: {
       yaxis: [
         line(props.limitC, `limit ${session.withUnit(props.limitC, 'temperature')}`, p.rowan),

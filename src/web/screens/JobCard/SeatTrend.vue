@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import type { Measuring } from '../../../core/line/records.js'
 import { shown } from '../../../core/units/quantities.js'
-import { chartLook } from '../../figures/chart.js'
+import { chartLook, roundAxis } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** What a seat has become from one measuring to the next, within the limits of its class; the last is the one on this card. */
@@ -29,16 +29,17 @@ const options = computed(() => {
   const digits = session.units === 'inch' ? 2 : 0
   const limit = (value: number) => ({ y: inUnit(value), borderColor: p.rowan, strokeDashArray: 4 })
   const all = [...points.value.map((x) => x.um), ...props.limitsUm].map(inUnit)
-  const air = 0.15 * (Math.max(...all) - Math.min(...all))
+  const air = 0.1 * (Math.max(...all) - Math.min(...all))
+  const up = roundAxis([Math.min(...all) - air, Math.max(...all) + air], 5)
   return {
     chart,
     ...{ colors: [p.damson], stroke: { width: 2 }, markers: { size: 5 }, legend: { show: false } },
     grid: { borderColor: p.hair, padding: { left: 4, right: 12, bottom: -6 } },
     xaxis: { type: 'datetime', axisBorder: { color: p.ink } },
     yaxis: {
-      ...{ min: Math.min(...all) - air, max: Math.max(...all) + air, tickAmount: 4 },
+      ...up,
       title: { text: `from nominal, ${session.unit('fine')}` },
-      labels: { formatter: (v: number) => v.toFixed(digits) },
+      labels: { formatter: (v: number) => v.toFixed(up.decimals) },
     },
     annotations: { yaxis: props.limitsUm.map(limit) },
     tooltip: {
