@@ -339,7 +339,18 @@ describe('an adjusted pair, felt warm', () => {
 
 describe('the drawing of an arrangement', () => {
   const support = (change: Partial<ArrangedSupport> = {}): ArrangedSupport => ({
-    ...{ key: 'p1', name: 'end', designation: '6312', rolls: 'ball', held: false, inside: false, outer: GAP, inner: HOLD, grip: null },
+    ...{
+      key: 'p1',
+      name: 'end',
+      designation: '6312',
+      row: row('6312'),
+      leans: 1,
+      held: false,
+      inside: false,
+      outer: GAP,
+      inner: HOLD,
+      grip: null,
+    },
     ...{ gapsMm: [0.5, 1.5], moveMm: 0.6, fault: null, ...change },
   })
   const draw = (share: number, ...supports: ArrangedSupport[]) =>

@@ -210,6 +210,54 @@ describe('shaft line', () => {
       expect(Math.min(...all.map(([x]) => x))).to.be.at.least(0)
       expect(Math.max(...all.map(([x]) => x))).to.be.at.most(1180)
     })
+  /** Roughly what letters cover: [left, right, top, bottom]. */
+  const lettersOf = (d: ReturnType<typeof shaftLineDrawing>) =>
+    d.primitives.flatMap((p) => {
+      if (p.kind !== 'text' || !p.text) return []
+      const wide = p.text.length * 7.2
+      const left = p.anchor === 'start' ? p.x : p.anchor === 'end' ? p.x - wide : p.x - wide / 2
+      return [{ text: p.text, left, right: left + wide, top: p.y - 11, bottom: p.y + 2 }]
+    })
+  const over = (all: ReturnType<typeof lettersOf>) =>
+    all.flatMap((a, i) => all.slice(i + 1).filter((b) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom).map((b) => `${a.text} over ${b.text}`)) // prettier-ignore
+  for (const n of [1, 2, 3, 5])
+    for (const upright of [false, true])
+      it(`${n} supports${upright ? ' of an upright shaft' : ''}: no letters over others, all on the paper, places where the bearings are`, () => {
+        const positions = Array.from({ length: n }, (_, i) => at(`block ${i + 1}`, i * 900, i === 0))
+        const components = [
+          { kind: 'coupling' as const, slot: 0, alongMm: -240 },
+          { kind: 'impeller' as const, slot: n, alongMm: (n - 1) * 900 + 310 },
+        ]
+        const d = shaftLineDrawing({ width: 900, height: 420, positions, components, say: String, spanText: null, carries: '', upright })
+        expect(over(lettersOf(d))).to.deep.equal([])
+        const figures = texts(d).filter((t) => /^\d+$/.test(t))
+        expect(figures).to.have.members(['240', ...positions.slice(1).map(() => '900'), '310'])
+        const all = d.primitives.flatMap(points)
+        expect(Math.min(...all.flat())).to.be.at.least(0)
+        expect(Math.max(...all.map(([x]) => x))).to.be.at.most(900)
+        expect(Math.max(...all.map(([, y]) => y))).to.be.at.most(420)
+        const along = d.places.map((p) => (upright ? p.y : p.x))
+        expect(along).to.deep.equal([...along].sort((a, b) => a - b))
+        expect(new Set(d.places.map((p) => (upright ? p.x : p.y))).size, 'one axis').to.equal(1)
+      })
+  it('a sleeve with its nut, a block and a flange, and what turns round a standing axle are drawn; nothing of them where they are not', () => {
+    const one = (place: object, more: object = {}) => {
+      const own = (name: string, alongMm: number) => ({ ...at(name, alongMm, null), places: [{ key: name, row, ...place }] })
+      const count = new Map<string, number>()
+      const spec = { width: 680, height: 280, spanText: null, carries: '', components: [], ...more }
+      for (const p of shaftLineDrawing({ ...spec, positions: [own('a', 0), own('b', 400)] }).primitives)
+        if ('role' in p) count.set(p.role, (count.get(p.role) ?? 0) + 1)
+      return [count.get('part') ?? 0, count.get('housing') ?? 0]
+    }
+    expect(one({})).to.deep.equal([0, 0])
+    expect(one({ shaftSeat: { kind: 'adapter-sleeve' } })).to.deep.equal([8, 0])
+    expect(one({ housingSeat: { block: 'SN 518' } })).to.deep.equal([0, 6])
+    expect(one({ housingSeat: { standsIn: 'flange' } })).to.deep.equal([0, 8])
+    expect(one({ row: findBearing('UC 210')!.row })).to.deep.equal([0, 6])
+    const roll = [{ kind: 'roll' as const, slot: 1, alongMm: 200 }]
+    expect(one({}, { components: roll, outerTurns: true })).to.deep.equal([0, 2])
+    expect(one({}, { components: roll })).to.deep.equal([0, 0])
+  })
   it('draws a pair side by side, each to be picked by itself, the one in hand told apart', () => {
     const pair = {
       ...at('coupling end', 0, true),

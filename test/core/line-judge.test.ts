@@ -70,7 +70,7 @@ describe('while somebody is still typing', () => {
             judgeLine(line)
             const drawn = shaftLineDrawing({
               ...{ width: 900, height: 380, carries: '', spanText: null, components: line.components, shaft: line.shaft },
-              gapTexts: line.positions.slice(1).map(() => '1'),
+              say: String,
               positions: line.positions.map((p, i) => ({ name: p.name, designation: '?', alongMm: p.alongMm, held: draftHeld(p), places: [{ key: `${i}`, row: null }] })), // prettier-ignore
             })
             expect(JSON.stringify(drawn.primitives), whole.slice(0, length)).to.not.match(/NaN|null,/)

@@ -137,7 +137,7 @@ describe('where thrust leaves the shaft', () => {
     expect(thrust!.map((t) => [t.to, t.toRight, Math.round(t.thrustN)])).to.deep.equal([['p1', false, 900]])
   })
   it('is drawn as an arrow, in the colour of what is wrong where nothing takes it', () => {
-    const support = { key: 'p1', name: 'drive end', designation: 'NU 312', rolls: 'roller', held: true, inside: true, outer: [null, null], inner: [null, null], grip: null, gapsMm: null, moveMm: 0, fault: null } as const // prettier-ignore
+    const support = { key: 'p1', name: 'drive end', designation: 'NU 312', row: row('NU 312'), leans: 1, held: true, inside: true, outer: [null, null], inner: [null, null], grip: null, gapsMm: null, moveMm: 0, fault: null } as const // prettier-ignore
     const drawn = (wrong: boolean) => arrangementDrawing({ width: 680, height: 244, supports: [support, { ...support, key: 'p2' }], share: 0, say: String, spanText: null, error: null, thrust: [{ key: 'p2', toRight: null, text: '900 N', wrong }] }) // prettier-ignore
     const roles = (wrong: boolean) => drawn(wrong).primitives.map((p) => ('role' in p ? p.role : ''))
     expect(roles(true).filter((r) => r === 'error')).to.have.length(roles(false).filter((r) => r === 'error').length + 1)

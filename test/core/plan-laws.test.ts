@@ -333,9 +333,6 @@ describe('laws of every card and its plan', () => {
   for (const law of Object.keys(LAWS))
     it(law, () => {
       const found = broken.get(law) ?? []
-      expect(
-        process.env.ALL ? [...new Set(found.map((x) => x.replace(/^\d+: /, '').replace(/[\d.]+/g, '#')))].slice(0, 40) : found.slice(0, 3),
-        `${found.length} situations`,
-      ).to.deep.equal([])
+      expect(found.slice(0, 3), `${found.length} situations`).to.deep.equal([])
     })
 })

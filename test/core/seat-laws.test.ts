@@ -104,7 +104,7 @@ describe('laws of arrangement and seats', () => {
     expect(seats[1]!.height * umPerUnit).to.be.closeTo(40, 1e-9)
   })
   it('housings of many supports keep apart', () => {
-    const support: ArrangedSupport = { key: 'p', name: 'block', designation: '22211 K', rolls: 'roller', held: false, inside: false, outer: ['free', 'free'], inner: [null, null], grip: null, gapsMm: null, moveMm: 0, fault: null } // prettier-ignore
+    const support: ArrangedSupport = { key: 'p', name: 'block', designation: '22211 K', row: null, leans: 1, held: false, inside: false, outer: ['free', 'free'], inner: [null, null], grip: null, gapsMm: null, moveMm: 0, fault: null } // prettier-ignore
     const supports = Array.from({ length: 5 }, (_, i) => ({ ...support, key: `p${i}` }))
     const drawn = arrangementDrawing({ width: 680, height: 244, supports, share: 0, say: String, spanText: null, error: null })
     const walls = drawn.primitives.flatMap((p) => (p.kind === 'path' && p.role === 'housing' ? [p.d.match(/-?[\d.]+/g)!.map(Number)] : []))

@@ -1,4 +1,6 @@
 import type { Ends, HeldBy } from '../arrangement/holding.js'
+import type { Bearing } from '../catalogue/bearing.js'
+import { elements, type Leans } from './glyph.js'
 import { arrow, box, filled, hatch, outline, segment, text, type Drawing, type Point, type Primitive } from './primitives.js'
 
 /** How a line is arranged: each support with what its rings stand against to each side, and how the free ones move until it is hot. */
@@ -7,8 +9,9 @@ export interface ArrangedSupport {
   key: string
   name: string
   designation: string
-  /** `ball`, or a roller. */
-  rolls: 'ball' | 'roller'
+  /** What stands there first; null where it is not known. */
+  row: Bearing | null
+  leans: Leans
   held: boolean | null
   /** The shaft moves along between its rings. */
   inside: boolean
@@ -101,9 +104,9 @@ function drawSupport(shapes: Primitive[], s: ArrangedSupport, spec: ArrangementS
   const walls = box(x - half, top - 14, x + half, top)
   shapes.push(filled(walls, 'housing'), hatch(walls, 6, 1, 'housing-hatch'))
   shapes.push(filled(box(outerX - HALF, top, outerX + HALF, mid), 'ring-own'), filled(box(innerX - HALF, low, innerX + HALF, shaft), 'ring-own')) // prettier-ignore
-  const [cx, cy] = [(outerX + innerX) / 2, (mid + low) / 2]
-  if (s.rolls === 'ball') shapes.push({ kind: 'circle', cx, cy, r: Math.min(HALF - 4, (low - mid) / 2 + 6), role: 'element' })
-  else shapes.push(filled(box(outerX - HALF + 9, mid, outerX + HALF - 9, low), 'element'))
+  // Elements reach into both rings.
+  const [x0, middle, deep] = [(outerX + innerX) / 2, (mid + low) / 2, (low - mid) * 1.7]
+  shapes.push(...elements({ row: s.row, x: x0, wide: 2 * HALF, middle, deep, side: -1, leans: s.leans }, 'element'))
   const sides = [
     [0, -1],
     [1, 1],

@@ -1,7 +1,10 @@
 import { COMPONENTS, type ComponentKind, type DraftComponent } from '../line/draft.js'
 import { shaftLengthMm, type ShaftShape } from '../line/shaft.js'
 import type { Bearing } from '../catalogue/bearing.js'
-import { half, type Leans } from './glyph.js'
+import { half, housingRound, housingWall, sleeveUnder, type Leans } from './glyph.js'
+import type { HousingSeatRecord, ShaftSeatRecord } from '../line/records.js'
+import type { StandsIn } from '../mounting/ways.js'
+import { stoodUp } from './stand-up.js'
 import { arrow, outline, text, type Drawing, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
 
 /** One bearing of a position. */
@@ -12,6 +15,9 @@ export interface LinePlace {
   tone?: 'hand' | 'own' | 'other'
   /** To which side its load leans; left out: to the right, or as its support is held. */
   leans?: Leans
+  /** What it sits on and stands in, as the records have them. */
+  shaftSeat?: Pick<ShaftSeatRecord, 'kind'>
+  housingSeat?: Pick<HousingSeatRecord, 'block' | 'standsIn'>
 }
 
 export interface HeldSides {
@@ -55,10 +61,14 @@ export interface ShaftLineSpec {
   components?: readonly DraftComponent[]
   /** The shaft in its steps, where somebody has drawn them. */
   shaft?: ShaftShape | null
-  /** Words of the distance between each two supports; drawn instead of the whole span. */
-  gapTexts?: readonly string[]
+  /** A distance along the shaft in words: those between supports and to what sits furthest out are drawn instead of the whole span. */
+  say?: (mm: number) => string
   /** Leaves out all words: a small picture. */
   wordless?: boolean
+  /** The shaft stands: it is drawn from top to bottom. */
+  upright?: boolean
+  /** The axle stands and what the outer rings sit in turns round it. */
+  outerTurns?: boolean
   /** Leaves out spans and words under the bearings where there is little height. */
   low?: boolean
 }
@@ -169,6 +179,9 @@ function drawSteps(
   }
 }
 
+/** So much of the way to the next support a bearing takes at most. */
+const FILLED = 0.5
+
 /** Width of a bearing on the paper, never so small that it cannot be hit. */
 const wideOf = ({ row }: LinePlace, scale: number, low = false) => Math.max(low ? 14 : 18, (row?.widthMm ?? 20) * scale)
 
@@ -205,6 +218,14 @@ function bearing(
   for (const side of [-1, 1] as const) shapes.push(...half({ row, x, wide, axis, bore, outside, side, leans }, ring, element))
 }
 
+/** How much of the width of a bearing its outer ring takes. */
+const outerShare = ({ row }: LinePlace) =>
+  row?.family === 'insert-ball' ? Math.min(1, (row.outerWidthMm ?? row.widthMm) / row.widthMm) : 1
+
+/** What houses a bearing by the records; an insert stands in a block of its own where nothing is said, a split block is one with a foot too. */
+const housedIn = ({ row, housingSeat }: LinePlace): StandsIn =>
+  housingSeat?.standsIn ?? (housingSeat?.block ? 'split' : row?.family === 'insert-ball' ? 'solid' : 'machine')
+
 /** Half height in shaft radii and half width on the paper of what sits on a shaft. */
 const COMPONENT_SHAPE: Partial<Record<ComponentKind, readonly [radii: number, halfWidth: number]>> = {
   'fan-wheel': [3, 8],
@@ -225,6 +246,11 @@ const COMPONENT_SHAPE: Partial<Record<ComponentKind, readonly [radii: number, ha
   seal: [1.5, 5],
 }
 
+/** Thickness of what turns round a standing axle, on the paper. */
+const SHELL = 14
+/** What turns round a standing axle. */
+const ROUND_AXLE: readonly ComponentKind[] = ['drum', 'roll', 'wheel', 'sheave', 'sprocket']
+
 /** What sits on the shaft: between its neighbours where nobody has said where, outside of the ends in its order. */
 function drawComponents(
   shapes: Primitive[],
@@ -233,6 +259,8 @@ function drawComponents(
   axis: number,
   shaftR: number,
   ends: readonly [number, number],
+  /** From the first to the last bearing where the outer rings turn, and their outside, on the paper. */
+  round: { from: number; to: number; outside: number } | null,
 ): ShaftLineDrawing['carried'] {
   const carried: ShaftLineDrawing['carried'] = []
   const xOf = paperOf(spec, at, ends)
@@ -247,6 +275,16 @@ function drawComponents(
       const x = c.alongMm === null || !at.length ? left + (right - left) * share : xOf(c.alongMm)
       const wide = Math.min(half, Math.max(5, (right - left) / (own.length + 1) / 2 - 6))
       const r = Math.min(shaftR * radii, most)
+      if (round && ROUND_AXLE.includes(c.kind)) {
+        // What turns sits on the outer rings: a shell round all of them.
+        const { from, to, outside } = round
+        const rim = outside / 2 + SHELL
+        for (const side of [-1, 1]) shapes.push(box(from, axis + (side * outside) / 2, to, axis + side * rim, 'housing'))
+        const between = at.length > 1 ? (at[0]! + at[1]!) / 2 : (from + to) / 2
+        shapes.push(text(between, axis - rim - 8, COMPONENTS[c.kind].words[0], 'label', 'middle'))
+        carried.push({ index: spec.components!.indexOf(c), x: from, y: axis - rim, width: to - from, height: SHELL })
+        return
+      }
       shapes.push(box(x - wide, axis - r, x + wide, axis + r, 'shaft'))
       if (c.kind === 'sheave')
         for (const y of [-0.86, -0.72, 0.72, 0.86])
@@ -258,15 +296,32 @@ function drawComponents(
   return carried
 }
 
-/** The whole shaft line from coupling to what it carries; bearing sections to one scale, the spans shortened. */
-export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
+/** Where dimensions end, mm along the shaft and on the paper: at what sits furthest out to the left, at each support, and furthest out to the right. */
+function dimensionsAlong(spec: ShaftLineSpec, at: readonly number[], carried: ShaftLineDrawing['carried']): Point[] {
+  const { positions, components = [] } = spec
+  if (!positions.length) return []
+  const supports = positions.map((p, i): Point => [p.alongMm, at[i]!])
+  const things = carried.flatMap(({ index, x, width }): Point[] => {
+    const { alongMm } = components[index]!
+    return alongMm === null ? [] : [[alongMm, x + width / 2]]
+  })
+  const [first, last] = [supports[0]!, supports.at(-1)!]
+  const left = things.filter((t) => t[0] < first[0]).sort((a, b) => a[0] - b[0])[0]
+  const right = things.filter((t) => t[0] > last[0]).sort((a, b) => b[0] - a[0])[0]
+  return [...(left ? [left] : []), ...supports, ...(right ? [right] : [])]
+}
+
+function lyingLine(spec: ShaftLineSpec): ShaftLineDrawing {
   const { width, height, positions, low } = spec
   const axis = height / 2 + (low ? 8 : 4)
   const rows = positions.flatMap((p) => p.places.map((x) => x.row))
   const largest = Math.max(60, ...rows.map((r) => r?.outsideMm ?? 0))
-  const scale = (height - (low ? 58 : 130)) / (largest * (low ? 1.05 : 1.25))
-  const shaftR = Math.max(low ? 7 : 12, ((rows[0]?.boreMm ?? 40) / 2) * scale)
   const at = stations(positions, width)
+  const nearest = Math.min(width * 0.28, ...at.slice(1).map((x, i) => x - at[i]!))
+  const widest = Math.max(20, ...positions.map((p) => p.places.reduce((sum, x) => sum + (x.row?.widthMm ?? 20), 0)))
+  // Of many supports none comes over its neighbour.
+  const scale = Math.min((height - (low ? 58 : 130)) / (largest * (low ? 1.05 : 1.25)), (FILLED * nearest) / widest)
+  const shaftR = Math.max(low ? 7 : 12, ((rows[0]?.boreMm ?? 40) / 2) * scale)
   const [left, right] = positions.length > 2 ? [width * 0.045, width * 0.955] : [width * 0.1, width * 0.9]
   const shapes: Primitive[] = []
   const bar = (x1: number, x2: number, r: number) => box(x1, axis - r, x2, axis + r, 'shaft')
@@ -284,7 +339,9 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   const most = height - axis - 24
   const [half, carried] = [Math.min(shaftR * 2, most), Math.min(shaftR * 2.6, most)]
   const under = (r: number) => Math.min(height - 6, axis + r + 20)
-  const onShaft = spec.components ? drawComponents(shapes, spec, at, axis, shaftR, [left, right]) : []
+  const round =
+    spec.outerTurns && at.length ? { from: at[0]! - halves[0]! - 4, to: at.at(-1)! + halves.at(-1)! + 4, outside: largest * scale } : null
+  const onShaft = spec.components ? drawComponents(shapes, spec, at, axis, shaftR, [left, right], round) : []
   if (!spec.components) {
     shapes.push(bar(left - 20, left + 8, half), text(Math.max(30, left - 6), under(half), 'coupling', 'label', 'middle'))
     shapes.push(bar(right - 6, right + 14, carried))
@@ -301,6 +358,10 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
       const wide = widths[n]!
       const x = edge + wide / 2
       edge += wide
+      const stand = { x, wide, axis, bore: (place.row?.boreMm ?? 40) * scale, outside: (place.row?.outsideMm ?? 80) * scale }
+      const toward = i * 2 < positions.length ? -1 : 1
+      if (place.shaftSeat?.kind.endsWith('-sleeve')) shapes.push(...sleeveUnder(stand, toward))
+      if (!spec.outerTurns) shapes.push(...housingRound(stand, housedIn(place)))
       bearing(
         shapes,
         {
@@ -316,15 +377,23 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
     })
     const said = p.sides && (p.sides.left || p.sides.right) ? p.sides : null
     const sides = said ?? (p.held ? BOTH : NEITHER)
-    held(shapes, at[i]! - together / 2, at[i]! + together / 2, axis, outside, low === true, sides)
-    const top = axis - outside / 2
+    const face = (together / 2) * Math.min(...p.places.map(outerShare))
+    held(shapes, at[i]! - face, at[i]! + face, axis, outside, low === true, sides)
+    // Letters stand clear of what houses the bearing.
+    const housed = p.places.some((x) => housedIn(x) !== 'machine')
+    const clear = round ? (round.outside - outside) / 2 + SHELL : housed ? housingWall(outside) + 6 : 0
+    const top = axis - outside / 2 - clear
     const own = p.places.some((x) => (x.tone ?? 'own') !== 'other')
     const names: TextRole = low && own ? 'held-text' : 'label'
     if (low)
-      shapes.push(text(at[i]!, top - 8, p.name, names, 'middle'), text(at[i]!, axis + outside / 2 + 17, p.designation, 'small', 'middle'))
+      shapes.push(
+        text(at[i]!, top - 8, p.name, names, 'middle'),
+        text(at[i]!, axis + outside / 2 + clear + 17, p.designation, 'small', 'middle'),
+      )
     else shapes.push(text(at[i]!, top - 26, p.name, names, 'middle'), text(at[i]!, top - 8, p.designation, 'figure', 'middle'))
     const words = heldWords(p)
-    if (words && !low) shapes.push(text(at[i]!, axis + outside / 2 + 20, words, words === 'free' ? 'gap-text' : 'held-text', 'middle'))
+    if (words && !low)
+      shapes.push(text(at[i]!, axis + outside / 2 + clear + 20, words, words === 'free' ? 'gap-text' : 'held-text', 'middle'))
     // The first and the last of a position take its margins, so that a single one is easy to hit.
     return found.map((f, n) => {
       const [before, behind] = [n === 0 ? 18 : 0, n === found.length - 1 ? 18 : 0]
@@ -334,14 +403,15 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
   })
 
   const spanY = height - 22
-  if (spec.gapTexts)
-    at.slice(1).forEach((x, i) =>
-      shapes.push(
-        ...arrow([at[i]!, spanY], [x, spanY], 'dimension', 'dimension-head', 9, true),
-        text((at[i]! + x) / 2, spanY - 7, spec.gapTexts![i] ?? '', 'figure', 'middle'),
-      ),
-    )
-  else if (spec.spanText && at.length > 1) {
+  if (spec.say) {
+    const marks = dimensionsAlong(spec, at, onShaft)
+    marks.slice(1).forEach(([mm, x], i) => {
+      const [before, from] = marks[i]!
+      shapes.push(...arrow([from, spanY], [x, spanY], 'dimension', 'dimension-head', 9, true))
+      shapes.push(text((from + x) / 2, spanY - 7, spec.say!(mm - before), 'figure', 'middle'))
+    })
+  }
+  if (!spec.say && spec.spanText && at.length > 1) {
     shapes.push(
       ...arrow([at[0]!, spanY], [at.at(-1)!, spanY], 'dimension', 'dimension-head', 9, true),
       text((at[0]! + at.at(-1)!) / 2, spanY - 7, spec.spanText, 'figure', 'middle'),
@@ -368,6 +438,20 @@ export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
     carried: onShaft,
     at,
     mmPerUnit: scaleAlong(positions, at),
-    description: `Shaft line with ${positions.map((p) => `${p.designation} at the ${p.name}`).join(' and ')}; held: ${holding.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,
+    description: `${spec.upright ? 'Upright shaft' : 'Shaft'} line${round ? ' on a standing axle' : ''} with ${positions.map((p) => `${p.designation} at the ${p.name}`).join(' and ')}; held: ${holding.join(' and ') || 'none'}.${spec.error ? ` ${spec.error}.` : ''}`,
   }
+}
+
+/** How much taller than wide the paper of a line may be that is laid on its side before it stands: bearings keep to the width of the shaft. */
+const SLENDER = 1.5
+
+/**
+ * The whole shaft line from coupling to what it carries; bearing sections to one scale, the spans shortened. One that stands is drawn from
+ * top to bottom in the middle of its paper. In units of the paper, sizes in mm. Source: engineering practice.
+ */
+export function shaftLineDrawing(spec: ShaftLineSpec): ShaftLineDrawing {
+  if (!spec.upright) return lyingLine(spec)
+  const across = Math.min(spec.width, spec.height * SLENDER)
+  const lying = lyingLine({ ...spec, width: spec.height, height: across, low: spec.low || spec.height < 280 })
+  return stoodUp(lying, spec.width, (spec.width - across) / 2)
 }

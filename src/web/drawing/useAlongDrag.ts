@@ -7,16 +7,17 @@ export const snapMm = (mm: number) => Math.round(mm / STEP_MM) * STEP_MM
 
 /** How far an arrow key moves along the shaft, mm; null for any other key. */
 export function alongByKey({ key, shiftKey }: KeyboardEvent): number | null {
-  const way = key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0
+  const way = ['ArrowRight', 'ArrowDown'].includes(key) ? 1 : ['ArrowLeft', 'ArrowUp'].includes(key) ? -1 : 0
   return way ? way * (shiftKey ? 10 * STEP_MM : STEP_MM) : null
 }
 
-/** Drags things along a shaft on its drawing: `move` is told where one of them is now, `end` that it was let go. */
-export function useAlongDrag<T>(move: (what: T, alongMm: number) => void, end: () => void = () => {}) {
+/** Drags things along a shaft on its drawing: `move` is told where one of them is now, `end` that it was let go; along one that is `upright` from top to bottom. */
+export function useAlongDrag<T>(move: (what: T, alongMm: number) => void, end: () => void = () => {}, upright = () => false) {
+  const place = (event: PointerEvent) => (upright() ? event.clientY : event.clientX)
   const dragged = ref<{ what: T; from: number; alongMm: number; perPixel: number } | null>(null)
   useEventListener('pointermove', (event) => {
     const drag = dragged.value
-    if (drag) move(drag.what as T, snapMm(drag.alongMm + (event.clientX - drag.from) * drag.perPixel))
+    if (drag) move(drag.what as T, snapMm(drag.alongMm + (place(event) - drag.from) * drag.perPixel))
   })
   useEventListener('pointerup', () => {
     if (dragged.value) end()
@@ -25,7 +26,7 @@ export function useAlongDrag<T>(move: (what: T, alongMm: number) => void, end: (
   /** Takes hold of one where it is; `mmPerUnit` of the paper, whose whole width is `width`. */
   return function grab(what: T, alongMm: number, mmPerUnit: number, width: number, event: PointerEvent) {
     const svg = (event.currentTarget as SVGElement).ownerSVGElement!
-    dragged.value = { what, from: event.clientX, alongMm, perPixel: mmPerUnit * (width / svg.getBoundingClientRect().width) }
+    dragged.value = { what, from: place(event), alongMm, perPixel: mmPerUnit * (width / svg.getBoundingClientRect().width) }
     event.preventDefault()
   }
 }

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Ends, HoldingFault } from '../../../core/arrangement/holding.js'
 import { allMoveInside } from '../../../core/arrangement/holding.js'
 import { keyOf, type Scope } from '../../../core/card/answers.js'
-import { rollsOnBalls } from '../../../core/catalogue/families.js'
+import { leaning } from '../../../core/drawing/glyph.js'
 import { arrangementDrawing, type ArrangedSupport } from '../../../core/drawing/arrangement.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useCard } from '../../stores/card.js'
@@ -55,7 +55,8 @@ const supports = computed((): ArrangedSupport[] => {
     return {
       ...{ key: p.code, name: p.name, held: answer<boolean | null>(p.code, 'held'), inside: allMoveInside(rows) },
       designation: rows.length > 1 && names.length === 1 ? `${rows.length} × ${names[0]}` : names.join(' + '),
-      rolls: rows[0] && !rollsOnBalls(rows[0].family) ? 'roller' : 'ball',
+      row: rows[0] ?? null,
+      leans: leaning(p.places, p.places[0]!).leans ?? (i === positions.length - 1 && i > 0 ? -1 : 1),
       ...{ outer: ends(p.code, 'outer'), inner: ends(p.code, 'inner') },
       grip: GRIPS[p.places[0]?.shaftSeat?.kind ?? ''] ?? null,
       gapsMm: gaps && (i < holder ? [gaps[1], gaps[0]] : gaps),

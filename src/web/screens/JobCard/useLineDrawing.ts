@@ -25,6 +25,7 @@ export function useLineDrawing(width: number, height: number, more: () => More =
           ...leaning(p.places, x),
           key: x.code,
           row,
+          ...{ shaftSeat: x.shaftSeat, housingSeat: x.housingSeat },
           tone,
           words: own?.identify.typedDesignation ?? (row ? nameOf(row) + marked : (x.designation ?? 'not known')),
         }
@@ -57,6 +58,7 @@ export function useLineDrawing(width: number, height: number, more: () => More =
       carries: context.line.carries,
       components,
       shaft: card.view?.line.shaft,
+      outerTurns: context.line.turning === 'housing',
       spanText: null,
       ...more(),
     })

@@ -25,10 +25,11 @@ const drawing = computed(() =>
     width: 900,
     height: 380,
     carries: '',
+    ...{ upright: props.line.orientation === 'vertical', outerTurns: props.line.turning === 'housing' },
     components: props.line.components,
     shaft: props.line.shaft,
     spanText: null,
-    gapTexts: props.line.positions.slice(1).map((p, i) => session.showTrimmed(p.alongMm - props.line.positions[i]!.alongMm, 'length', 2)),
+    say: (mm) => session.showTrimmed(mm, 'length', 2),
     positions: props.line.positions.map((p, i) => ({
       name: p.name,
       alongMm: p.alongMm,
@@ -40,6 +41,7 @@ const drawing = computed(() =>
           key: `${i} ${n} ${k}`,
           row: b.designation === null ? null : recordedRow(b.designation),
           tone: props.chosen === i ? ('hand' as const) : ('own' as const),
+          ...{ shaftSeat: b.shaftSeat, housingSeat: b.housingSeat },
           ...(b.arrangement && { leans: leansOf(b.arrangement, k, b.count) }),
         })),
       ),
@@ -57,10 +59,17 @@ const box = (i: number) => {
   }
 }
 
-const grabSupport = useAlongDrag<number>((index, alongMm) => {
-  const before = props.line.positions[index - 1]!.alongMm
-  emit('move', index, Math.max(before + STEP_MM, before + snapMm(alongMm - before)))
-})
+const upright = () => props.line.orientation === 'vertical'
+/** Middle of something along the shaft on the paper. */
+const middleOf = (b: { x: number; y: number; width: number; height: number }) => (upright() ? b.y + b.height / 2 : b.x + b.width / 2)
+const grabSupport = useAlongDrag<number>(
+  (index, alongMm) => {
+    const before = props.line.positions[index - 1]!.alongMm
+    emit('move', index, Math.max(before + STEP_MM, before + snapMm(alongMm - before)))
+  },
+  undefined,
+  upright,
+)
 function grab(index: number, event: PointerEvent) {
   emit('choose', index)
   const { at, width } = drawing.value
@@ -90,7 +99,7 @@ function carriedAt(index: number): number {
   if (own.alongMm !== null) return own.alongMm
   const { positions } = props.line
   const box = drawing.value.carried.find((c) => c.index === index)!
-  const x = box.x + box.width / 2
+  const x = middleOf(box)
   const near = Math.min(Math.max(0, own.slot - 1), positions.length - 1)
   const found = snapMm(positions[near]!.alongMm + (x - drawing.value.at[near]!) * perUnitAt(x))
   // Outside of the supports the paper is not to scale: on a drawn shaft it sits on it.
@@ -99,10 +108,10 @@ function carriedAt(index: number): number {
   const left = positions[0]!.alongMm - shaft.leftMm
   return Math.min(left + shaftLengthMm(shaft) - STEP_MM, Math.max(left + STEP_MM, found))
 }
-const grabOnShaft = useAlongDrag<number>((index, alongMm) => emit('carry', index, alongMm))
+const grabOnShaft = useAlongDrag<number>((index, alongMm) => emit('carry', index, alongMm), undefined, upright)
 function grabCarried(index: number, event: PointerEvent) {
-  const { x } = drawing.value.carried.find((c) => c.index === index)!
-  grabOnShaft(index, carriedAt(index), perUnitAt(x), drawing.value.width, event)
+  const at = middleOf(drawing.value.carried.find((c) => c.index === index)!)
+  grabOnShaft(index, carriedAt(index), perUnitAt(at), drawing.value.width, event)
 }
 function keyCarried(index: number, event: KeyboardEvent) {
   const by = alongByKey(event)

@@ -47,6 +47,7 @@ const drawing = (line: ShaftLineView) =>
     width: 1180,
     height: 300,
     carries: line.carries,
+    ...{ upright: line.orientation === 'vertical', outerTurns: line.turning === 'housing' },
     spanText: line.positions.length > 2 || line.spanMm === null ? null : session.withUnit(line.spanMm, 'distance'),
     // Only what was recorded before what sits on a shaft was asked has no more than a word for it.
     components: line.components.length || line.carries === 'shaft end' ? line.components : undefined,
@@ -57,7 +58,12 @@ const drawing = (line: ShaftLineView) =>
       held: p.held,
       sides: outerSides(p.places.map((x) => x.holding)),
       designation: fittedWords(p.places) || 'nothing recorded',
-      places: p.places.map((x) => ({ key: x.code, row: x.row, ...leaning(p.places, x) })),
+      places: p.places.map((x) => ({
+        key: x.code,
+        row: x.row,
+        ...{ shaftSeat: x.shaftSeat, housingSeat: x.housingSeat },
+        ...leaning(p.places, x),
+      })),
     })),
   })
 const mark = (p: PlaceView) => (p.fitted?.group && p.fitted.group !== 'N' ? ` C${p.fitted.group}` : '')
