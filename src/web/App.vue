@@ -91,7 +91,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <UnitSwitch />
     <span class="who">{{ session.me.name }}</span>
   </header>
-  <main id="main" tabindex="-1"><RouterView /></main>
+  <main id="main" tabindex="-1"><RouterView v-if="session.me || route.meta.open" /></main>
   <SignInAgain v-if="session.expired" />
   <CommandPalette v-if="open === 'palette'" :actions="actions" @close="open = open === 'palette' ? null : open" />
   <ShortcutList v-if="open === 'keys'" @close="open = null" />

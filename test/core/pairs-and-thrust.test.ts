@@ -10,7 +10,14 @@ import type { Material } from '../../src/core/materials.js'
 import { arrangementDrawing } from '../../src/core/drawing/arrangement.js'
 import { axialForceN, insideOf, loadDistribution } from '../../src/core/distribution/load-distribution.js'
 import { canSlide } from '../../src/core/fits/fit.js'
-import { pairPlay, pairPreloadN } from '../../src/core/fits/pair-play.js'
+import {
+  PRELOAD_CLASSES,
+  pairPlay,
+  pairPreloadN,
+  playOfPreloadUm,
+  preloadOfClassN,
+  type PreloadClass,
+} from '../../src/core/fits/pair-play.js'
 import { InputError } from '../../src/core/result.js'
 import { newSource } from '../../src/core/loads/line-sources.js'
 import { askedOf } from '../../src/core/words/say.js'
@@ -55,6 +62,18 @@ describe('a pair that is bought by its play', () => {
     }
     expect(pairPreloadN(b, 0)).to.equal(0)
   })
+  it('a class on the box stands for a usual preload, of which the play is found again; heavier presses harder, and a steeper angle more', () => {
+    for (const name of ['7014 C', '7312 B'])
+      for (const preload of PRELOAD_CLASSES) {
+        const b = row(name)
+        const forceN = preloadOfClassN(b, preload)
+        expect(pairPreloadN(b, playOfPreloadUm(b, forceN)), `${name} ${preload}`).to.be.closeTo(forceN, forceN * 1e-6)
+      }
+    const all = PRELOAD_CLASSES.map((preload) => preloadOfClassN(row('7014 C'), preload))
+    expect(all).to.deep.equal([...all].sort((a, b) => a - b))
+    const share = (name: string) => preloadOfClassN(row(name), 'light') / row(name).dynamicRatingN
+    expect(share('7312 B') / share('7014 C')).to.be.closeTo(1.5, 1e-9)
+  })
   it('the more play is missing, the harder', () =>
     fc.assert(
       fc.property(fc.double({ min: 0.5, max: 60, noNaN: true }), fc.constantFrom('7312 B', '7206 B', '32210'), (um, name) => {
@@ -64,7 +83,7 @@ describe('a pair that is bought by its play', () => {
     ))
 
   /** A pump of a back-to-back pair and a roller bearing; the card is that of the pair. */
-  function pump(pairPlayUm: number | null, shaftClass: string | null = null) {
+  function pump(pairPlayUm: number | null, shaftClass: string | null = null, pairPreload: PreloadClass | null = null) {
     const context: LineContext = bareContext(null, row('NU 312'))
     const set = { code: 'p1.s1', arrangement: 'back-to-back' as const }
     context.positions[0]!.places = ['p1.1', 'p1.2'].map((code) => ({ code, designation: '7312 B', row: row('7312 B'), set, past: { removed: null, causes: [] } })) // prettier-ignore
@@ -73,7 +92,7 @@ describe('a pair that is bought by its play', () => {
     Object.assign(a.duty, DUTY)
     Object.assign(a.identify, { designation: '7312 B' })
     Object.assign(a.select, { target: 'motor-24h' })
-    Object.assign(a.fit, { pairPlayUm, shaftClass })
+    Object.assign(a.fit, { pairPlayUm, shaftClass, pairPreload })
     const answers: LineAnswers = { ...asLineAnswers(a, 'p1.1'), 'p1.2/identify.designation': '7312 B' }
     return evaluateLine(answers, context).places['p1.1']!.fit
   }
@@ -96,6 +115,15 @@ describe('a pair that is bought by its play', () => {
     expect(tight.verdict.word).to.equal('preloaded')
     expect(hard.verdict).to.deep.equal({ word: 'preloaded too hard', level: 'stop' })
     expect(hard.cautions.map((c) => c.code)).to.include('pair-preload-high')
+  })
+  it('by the class on its box it is no longer asked, is marked as usual, and gives way to a play that was read', () => {
+    const [light, heavy, read] = [pump(null, null, 'light'), pump(null, null, 'heavy'), pump(12, null, 'light')]
+    expect(light.questions.map((q) => q.code)).to.not.include('pair-play')
+    expect(value(light, 'pairBoughtN')).to.be.closeTo(0.0045 * row('7312 B').dynamicRatingN, 1e-6)
+    const least = (fit: ReturnType<typeof pump>) => (value(fit, 'clearance') as [number, number])[0]
+    expect(least(heavy)).to.be.below(least(light))
+    expect(value(read, 'pairBoughtN')).to.equal(undefined)
+    expect(least(read)).to.be.closeTo(least(pump(12)), 1e-9)
   })
   it('a tighter class takes more of it', () => {
     const [k5, m6] = ['k5', 'm6'].map((name) => (value(pump(40, name), 'clearance') as [number, number])[0])

@@ -1,6 +1,8 @@
 import { expect } from 'chai'
 import { calculate } from '../../src/contract/calculations/registry.js'
+import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { findMarked } from '../../src/core/identify/marked.js'
+import { rackNames, readMarking } from '../../src/core/identify/marking.js'
 import { quickAnswer } from '../../src/core/quick/answer.js'
 import { inUnits } from '../../src/core/units/quantities.js'
 import { WRITINGS } from './tables/writings.js'
@@ -13,6 +15,17 @@ describe('markings as they are written every day', () => {
       const m = findMarked(written)!
       expect(m && [m.row.designation, m.group ?? '', m.closure ?? '', m.accuracy ?? '', m.pairing ?? '', m.notRead.join(','), m.changes ?? '']).to.deep.equal([row, group, closure, accuracy, pairing, notRead, changes]) // prettier-ignore
     })
+  it('read at Compare and on the bench as they are read in a line: the same row, group and bore', () => {
+    const names = rackNames(catalogue())
+    const other = WRITINGS.flatMap(([written, row, group]) => {
+      const first = readMarking(names, written).readings[0]
+      const [read, wanted] = [[first?.row.designation, first?.features.clearance ?? ''].join(' '), [row, group].join(' ')]
+      return read === wanted ? [] : [`${written}: ${read}, not ${wanted}`]
+    })
+    expect(other).to.deep.equal([])
+    const large = readMarking(names, '23048 CCK/W33 C4').readings[0]!
+    expect([large.row.designation, large.features.bore, large.features.clearance]).to.deep.equal(['23048 K', '1:12', '4'])
+  })
   it('are four hundred and more', () => expect(new Set(WRITINGS.map(([w]) => w)).size).to.be.at.least(400))
   it('other words behind a number are no letters, and a figure more is another number', () => {
     for (const text of ['1206 bronze bush', '6312 17', '62061', 'banana 6312', '6312 spindle'])

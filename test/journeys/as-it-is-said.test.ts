@@ -90,7 +90,8 @@ const MEASURED = `
   window.scrollTo(0, 1e6)
   page.scrollTop = 1e6
   const header = Math.round(document.querySelector('header').getBoundingClientRect().top)
-  return { blank: page.scrollHeight > page.clientHeight ? Math.round(page.scrollHeight + top - bottom) : 0, document: document.scrollingElement.scrollHeight - innerHeight, beyond: Math.max(document.scrollingElement.scrollWidth, page.scrollWidth) - innerWidth, header, cut: [...new Set(cut)] }
+  return { blank: page.scrollHeight > page.clientHeight ? Math.round(page.scrollHeight + top - bottom) : 0, document: document.scrollingElement.scrollHeight - innerHeight, beyond: Math.max(document.scrollingElement.scrollWidth, page.scrollWidth) - innerWidth, header, cut: [...new Set(cut)],
+    wrong: [...document.querySelectorAll('[role=status], [aria-live]')].map((e) => e.textContent).filter((t) => /No results|No available/.test(t)).concat([...document.querySelectorAll('input')].map((e) => e.value).filter((t) => /NaN/.test(t))) }
 `
 /** Under the last thing of a page there may be so much air, px. */
 const AIR = 80
@@ -116,7 +117,7 @@ describe('journey: no page scrolls into nothing, none is wider than its window, 
     it(`at ${width} x ${height}`, async () => {
       const { person } = here
       const { pump, job } = await pumpCard()
-      const pages = ['/', '/machines', '/machines/new', `/machines/${pump}`, `/machines/${pump}/edit`, '/rack', '/rack/6312', '/bench', '/compare?rows=6312', '/parts', '/greasing', '/settings', '/own-data', ...STATIONS.map((s) => `/jobs/${job}/${s}`)] // prettier-ignore
+      const pages = ['/', '/machines', '/machines/new', `/machines/${pump}`, `/machines/${pump}/edit`, '/rack', '/rack/6312', '/bench', '/compare?rows=6312&rows=6312-2RS&rows=NU+312&rows=6312+C3', '/parts', '/greasing', '/settings', '/own-data', `/jobs/${job}/steps`, ...STATIONS.map((s) => `/jobs/${job}/${s}`)] // prettier-ignore
       await person.resize(width, height)
       for (const page of pages) {
         await person.visit(page)
@@ -126,6 +127,7 @@ describe('journey: no page scrolls into nothing, none is wider than its window, 
           beyond: number
           header: number
           cut: string[]
+          wrong: string[]
         }
         const found = await person.web.executeScript<Measured>(MEASURED)
         expect(found.blank, `${page}: blank below its content`).to.be.lessThan(AIR)
@@ -133,6 +135,7 @@ describe('journey: no page scrolls into nothing, none is wider than its window, 
         expect(found.beyond, `${page}: wider than its window`).to.be.at.most(0)
         expect(found.header, `${page}: the header stays`).to.be.greaterThan(-2)
         expect(found.cut, `${page}: texts that are cut`).to.deep.equal([])
+        expect(found.wrong, `${page}: read out where nothing was asked, or no number`).to.deep.equal([])
       }
     })
 

@@ -50,6 +50,9 @@ describe('journey: how tight, and what is left of the clearance', () => {
     await person.button('Measure the shaft seat')
     for (let i = 0; i < 12; i++) await person.click("//button[starts-with(normalize-space(), 'Read plane')]")
     await person.seeText('All read')
+    // What is too coarse for the class is said where it is read.
+    await person.pick('Shaft seat read with', 'Caliper C-1')
+    await person.seeText('too coarse for this')
     await person.see("//*[name()='svg'][contains(@aria-label, 'Seat as measured: plane 1')]")
     await verdictIs(/stop/)
     await person.seeText('Ways out')

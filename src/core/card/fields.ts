@@ -1,4 +1,5 @@
 import { HELD_BY } from '../arrangement/holding.js'
+import { PRELOAD_CLASSES } from '../fits/pair-play.js'
 import { GROWTH_SCHOOLS, GROWTH_SCHOOL_LABEL } from '../arrangement/growth.js'
 import { FAMILIES, FAMILY_LABEL } from '../catalogue/families.js'
 import { CLEARANCE_GROUPS, groupMark } from '../fits/clearance-group.js'
@@ -236,11 +237,13 @@ export const FIELDS = {
     shaftPlane1: readings('place', 'Shaft seat, first plane'),
     shaftPlane2: readings('place', 'Shaft seat, second plane'),
     shaftPlane3: readings('place', 'Shaft seat, third plane'),
+    shaftReadWith: words('place', 'Shaft seat read with', 80),
     shaftPartC: number('place', 'Shaft while measured', 'temperature'),
     shaftZeroUm: number('place', 'Micrometer reads too much by', 'fine'),
     housingPlane1: readings('place', 'Housing seat, first plane'),
     housingPlane2: readings('place', 'Housing seat, second plane'),
     housingPlane3: readings('place', 'Housing seat, third plane'),
+    housingReadWith: words('place', 'Housing seat read with', 80),
     housingPartC: number('place', 'Housing while measured', 'temperature'),
     housingZeroUm: number('place', 'Bore gauge reads too much by', 'fine'),
     shaftRemedy: choice('place', 'What is done about the shaft seat', REMEDIES, REMEDY_LABEL),
@@ -253,6 +256,7 @@ export const FIELDS = {
     housingRunoutUm: number('place', 'Housing shoulder runs out', 'fine'),
     unmountedUm: number('place', 'Clearance before it is driven up', 'fine'),
     drivenUm: number('place', 'Clearance left once it is driven up', 'fine'),
+    pairPreload: choice('place', 'Preload on the box', PRELOAD_CLASSES),
     pairPlayUm: number('place', 'Axial play of the pair as bought (preload below zero)', 'fine'),
   },
   mount: {

@@ -36,3 +36,31 @@ export function pairPlay(input: PairPlayInput): Result<{ leastUm: number; mostUm
  */
 export const pairPreloadN = (row: Bearing, playUm: number): number =>
   playUm >= 0 ? 0 : axialForceN(insideOf(row, { clearanceUm: 0, tiltArcmin: 0, radialLoadN: 0, axialLoadN: 1 }), -playUm / 2000)
+
+/** How hard a pair is ground to press itself, by the class on its box. */
+export const PRELOAD_CLASSES = ['light', 'medium', 'heavy'] as const
+export type PreloadClass = (typeof PRELOAD_CLASSES)[number]
+/** Usual preload of a class as a share of the dynamic rating, to 20° of contact angle and above. Engineering practice; classes are each maker's own. */
+const PRELOAD_SHARE: Readonly<Record<PreloadClass, readonly [flat: number, steep: number]>> = {
+  light: [0.003, 0.0045],
+  medium: [0.009, 0.0135],
+  heavy: [0.018, 0.027],
+}
+const STEEP_DEG = 20
+
+/** Usual preload of a pair of such rows by its class, N. Source: engineering practice; the sheet of its maker goes before it. */
+export const preloadOfClassN = (row: Pick<Bearing, 'dynamicRatingN' | 'contactAngleDeg'>, preload: PreloadClass): number =>
+  row.dynamicRatingN * PRELOAD_SHARE[preload][row.contactAngleDeg > STEEP_DEG ? 1 : 0]
+
+/** Axial play, µm and below zero, at which a pair of such rows presses itself together with a force, N, from 0; the inverse of `pairPreloadN`. Source: as that, by bisection. */
+export function playOfPreloadUm(row: Bearing, forceN: number): number {
+  let [hard, soft] = [-MOST_PRELOAD_UM, 0]
+  for (let step = 0; step < 50; step += 1) {
+    const middle = (hard + soft) / 2
+    if (pairPreloadN(row, middle) > forceN) hard = middle
+    else soft = middle
+  }
+  return (hard + soft) / 2
+}
+/** No pair is bought with more preload than this, µm. */
+const MOST_PRELOAD_UM = 200

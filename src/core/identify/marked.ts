@@ -7,9 +7,8 @@ import { CLEARANCE_GROUPS, groupMark } from '../fits/clearance-group.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { InputError, Derivation, type Caution, type Result } from '../result.js'
 import { FEATURE_LABEL, LETTERS, PAIRINGS, closureIn } from './letters.js'
-import { explainer, rackNames, readMarking, readingOf, type Piece, type RackNames, type Reading } from './marking.js'
+import { everydayReading, rackNames, readMarking, usualOf, type Piece, type RackNames, type Reading } from './marking.js'
 import { askedOf } from './order.js'
-import { readWritten } from './written.js'
 
 /** A row found by what somebody typed, with what each piece of it means. */
 export interface Marked extends Found {
@@ -34,18 +33,13 @@ type Pairing = (typeof PAIRINGS)[number]
 let base: RackNames | null = null
 
 const LONGEST = 60
-/** The row that a name is usually taken for, where letters that choose among rows are missing. */
-const usualOf = (name: string) => findBearing(name)?.row.designation ?? null
-
 function best(names: RackNames, text: string): Reading | null {
   const { readings } = readMarking(names, text)
   // Letters that choose among rows and are missing: the usual one, as `findBearing` takes it.
   const first = readings.find((r) => usualOf(text.trim().split(/[\s/-]/)[0]!) === r.row.designation) ?? readings[0] ?? null
   if (first && !first.unknown) return first
-  const written = readWritten(names, text, explain, LETTERS, usualOf)
-  return written && readingOf(written.row, { letters: written.letters, unknown: written.notRead.join(' ') }, written.name)
+  return everydayReading(names, text, LETTERS)
 }
-const explain = explainer(LETTERS)
 
 /** Letters that make another angle of a row, by its family: no table lists the angle of these. Engineering practice. */
 const OTHER_ANGLE: Partial<Record<Family, RegExp>> = { 'tapered-roller': /^[BCD](?!\d)/, 'angular-contact-ball': /^A(?!C\b)/ }

@@ -1,9 +1,10 @@
-import type { Boundary } from '../catalogue/catalogue.js'
+import { findBearing, type Boundary } from '../catalogue/catalogue.js'
 import { inchNames, namesInSeries, plainName } from '../catalogue/designation.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
 import { FORMS, type FormName } from '../catalogue/construction-forms.js'
 import { InputError } from '../result.js'
 import { FEATURE_LABEL, LETTERS, valueWords, type Feature, type Letters } from './letters.js'
+import { readWritten } from './written.js'
 
 export interface Piece {
   text: string
@@ -221,6 +222,15 @@ function breaksOf(text: string): Set<number> {
   return found
 }
 
+/** The row that a name is usually taken for, where letters that choose among rows are missing. No unit. Source: the rack. */
+export const usualOf = (name: string): string | null => findBearing(name)?.row.designation ?? null
+
+/** A marking with letters among others that no table explains, as it is written every day; null where no number stands at its head. No unit. Source: as `readWritten`. */
+export function everydayReading(names: RackNames, text: string, table: readonly Letters[]): Reading | null {
+  const written = readWritten(names, text, explainer(table), table, usualOf)
+  return written && readingOf(written.row, { letters: written.letters, unknown: written.notRead.join(' ') }, written.name)
+}
+
 /**
  * Reads a marking, also one that is half gone: `?` stands for one sign that cannot be read, `*` for any number of them.
  * Readings come best first: nothing unexplained before something, exact number before a completed one.
@@ -279,7 +289,8 @@ export function readMarking(
     const before = written.get(reading.completed)
     if (!before || before.row.designation.length < reading.row.designation.length) written.set(reading.completed, reading)
   }
-  const unique = [...written.values()]
+  const every = explained.length || wild ? null : everydayReading(names, crossReferences.get(pattern) ?? text, table)
+  const unique = [...(every ? [every] : []), ...[...written.values()].filter((r) => r.completed !== every?.completed)]
   return {
     readings: unique.slice(0, GIVEN),
     more: Math.max(0, unique.length - GIVEN),

@@ -45,8 +45,9 @@ const FIELD_DECIMALS: Partial<Record<Quantity, number>> = {
   speed: 1,
 }
 const shown = computed(() => {
-  if (props.modelValue === null || Number.isNaN(props.modelValue)) return ''
-  const value = props.modelValue - (props.from ?? 0)
+  // A form that was never filled has nothing there.
+  if (!Number.isFinite(props.modelValue ?? NaN)) return ''
+  const value = props.modelValue! - (props.from ?? 0)
   return props.decimals === undefined
     ? session.showTrimmed(value, props.quantity, FIELD_DECIMALS[props.quantity])
     : session.show(value, props.quantity, props.decimals)

@@ -17,11 +17,11 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
 
 <template>
   <div class="row" :class="{ hero, moved: moved }" :data-figure="figure.key">
-    <span class="label">{{ session.say(figure.label) }}</span>
+    <span class="label">{{ session.say(figure.label) }}</span>{{ ' ' }}
     <span class="value">
-      <b class="number" :class="{ words: typeof figure.value === 'string' && figure.value.length > 10 }">{{ shown.number }}</b>
-      <span class="unit">{{ shown.unit }}</span>
-      <span v-if="figure.note" class="note">{{ session.say(figure.note) }}</span>
+      <b class="number" :class="{ words: typeof figure.value === 'string' && figure.value.length > 10 }">{{ shown.number }}</b>{{ ' '
+      }}<span class="unit">{{ shown.unit }}</span
+      >{{ ' ' }}<span v-if="figure.note" class="note">{{ session.say(figure.note) }}</span>
     </span>
     <button v-if="figure.working.length" type="button" class="link-button" :aria-expanded="open" :aria-controls="id" @click="open = !open">
       {{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ session.say(figure.label) }}</span>

@@ -4,7 +4,7 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['arrangement/free-ring', 2, 2.2],
   ['arrangement/locked-growth', 8, 13180],
   ['card/context', 2, 0.3],
-  ['card/fields', 704, -99467860.53],
+  ['card/fields', 713, 86569609.92],
   ['catalogue/bearing', 1, 0],
   ['catalogue/catalogue', 56, 46346],
   ['catalogue/construction-forms', 85, 377],

@@ -1,6 +1,6 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { operatingClearance } from '../../fits/operating-clearance.js'
-import { pairPlay, pairPreloadN } from '../../fits/pair-play.js'
+import { pairPlay, pairPreloadN, playOfPreloadUm, preloadOfClassN } from '../../fits/pair-play.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
 import { short, worked } from '../../result.js'
 import { q } from '../../units/quantities.js'
@@ -18,6 +18,18 @@ const MOST_OF_STATIC = 0.03
 export const playsAsPair = (row: Bearing, { count, arrangement }: SetOfBearings): boolean =>
   count === 2 && row.rows === 1 && row.contactAngleDeg >= 5 && (arrangement === 'back-to-back' || arrangement === 'face-to-face')
 
+/** Axial play or preload with which a pair was bought, µm: as measured or read, else as is usual of the class on its box. */
+function boughtUm(station: StationBuilder, { fit: { pairPlayUm, pairPreload } }: CardAnswers, row: Bearing): number | null {
+  if (pairPlayUm !== null || !pairPreload) return pairPlayUm
+  const forceN = preloadOfClassN(row, pairPreload)
+  const playUm = playOfPreloadUm(row, forceN)
+  const from = worked('Fv', 'preload as bought', 'share of C by class', `${pairPreload}: ${short(forceN / row.dynamicRatingN, 2)} · ${short(row.dynamicRatingN)}`, forceN, 'N', "engineering practice; the maker's sheet goes before it") // prettier-ignore
+  station.figure('pairBoughtN', 'Preload as bought, usual', forceN, 'force', from, {
+    note: `${q(-playUm, 'fine')} of axial preload; its sheet says it exactly`,
+  })
+  return playUm
+}
+
 /** What is left of a pair's axial play when hot, µm, and how hard it presses itself then, N. Source: `pairPlay`, `pairPreloadN`. */
 export function pairFigures(
   station: StationBuilder,
@@ -26,7 +38,7 @@ export function pairFigures(
   settled: Seats,
 ): { hero: Figure; verdict: Verdict } {
   const { innerRingC, outerRingC } = answers.duty
-  const bought = answers.fit.pairPlayUm
+  const bought = boughtUm(station, answers, row)
   if (bought === null) station.ask('pair-play')
   const known = bought !== null && innerRingC !== null && outerRingC !== null && settled.shaft
   const found = known

@@ -218,8 +218,12 @@ export function fitStation(
   if (select.loadRatio === null) return waiting('Select must rate the load first: it decides how tight the ring sits.')
   const recommended = advised(station, answers, row, duty, select.loadRatio, slides, record)
   if (!recommended) return waiting('A value is refused.')
-  if (formOf(row).innerRing === false)
-    return { ...waiting(onTheShaft(station, row, recommended)), recommended: recommended.values, hold: 'none' }
+  if (formOf(row).innerRing === false) {
+    const reason = onTheShaft(station, row, recommended)
+    const { shaftClass, housingClass } = racewayClasses(row, recommended.values)!
+    const closed = station.close(reason, { word: 'raceways to prove', level: 'open' }, null, `${shaftClass} / ${housingClass}`)
+    return { ...closed, ...none, recommended: recommended.values, hold: 'none' }
+  }
   const settled = seats(station, answers, row, recommended, record)
   if (!settled) return waiting('A tolerance class is refused; choose another.')
 

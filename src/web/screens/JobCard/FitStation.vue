@@ -191,7 +191,10 @@ const TICKS = ['split', 'thinWall', 'lightAlloy', 'heatThroughShaft', 'precise']
     <template #chart>
       <AnswerField v-if="card.evaluation.identify.row?.boreTaper" station="fit" name="unmountedUm" />
       <AnswerField v-if="card.evaluation.identify.row?.boreTaper" station="fit" name="drivenUm" />
-      <AnswerField v-if="asPair" station="fit" name="pairPlayUm" />
+      <template v-if="asPair">
+        <AnswerField v-if="card.answers.fit.pairPlayUm === null" station="fit" name="pairPreload" clearable />
+        <AnswerField station="fit" name="pairPlayUm" />
+      </template>
       <DrawingView v-if="band" :drawing="band" />
       <template v-if="assembly">
         <Button

@@ -2,9 +2,8 @@
 import { computed, defineAsyncComponent } from 'vue'
 import { positionOf } from '../../../core/card/answers.js'
 import AnswerField from '../../fields/AnswerField.vue'
-import ChoiceField from '../../fields/ChoiceField.vue'
-import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
+import InstrumentChoice from './InstrumentChoice.vue'
 import RunReadings from './RunReadings.vue'
 import RunRound from './RunRound.vue'
 import StationFrame from './StationFrame.vue'
@@ -13,7 +12,6 @@ import { useRuns } from './useRuns.js'
 
 const { card, run, positions, of, nameOf } = useRuns()
 const session = useSession()
-const gauges = useGauges()
 const result = computed(() => card.evaluation.runin)
 const a = computed(() => card.answers.runin)
 
@@ -27,12 +25,8 @@ const curves = computed(() =>
     return [{ name: nameOf(code), here, readings: of(code) }, ...earlier]
   }),
 )
-/** What reads vibration or noise. */
-const meters = computed(() =>
-  (['velocity', 'sound'] as const)
-    .flatMap((quantity) => gauges.forQuantity(card.context.plant.instruments, quantity))
-    .map((i) => ({ value: i.name, label: i.name })),
-)
+/** What is read of vibration and noise. */
+const METERED = [{ quantity: 'velocity' }, { quantity: 'sound' }] as const
 /** What does not turn is not watched while it warms up. */
 const motion = computed(() => card.evaluation.duty.motion?.kind ?? 'turns')
 const measured = computed(() => a.value.vibrationRmsMmS !== null || a.value.noiseDb !== null)
@@ -62,14 +56,12 @@ const measured = computed(() => a.value.vibrationRmsMmS !== null || a.value.nois
         <AnswerField station="runin" name="noiseDb" />
         <AnswerField station="runin" name="currentA" />
         <AnswerField station="runin" name="ratedA" />
-        <ChoiceField
-          v-if="meters.length && measured"
+        <InstrumentChoice
+          v-if="measured"
           id="readWith"
           label="Vibration and noise read with"
-          :options="meters"
+          :fields="METERED"
           :model-value="a.readWith"
-          placeholder="not said"
-          clearable
           :disabled="card.readOnly"
           @update:model-value="card.edit('runin', { readWith: $event })"
         />

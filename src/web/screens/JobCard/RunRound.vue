@@ -8,7 +8,6 @@ import { fieldOf } from '../../../core/card/fields.js'
 import { nextMinute } from '../../../core/runin/run-in.js'
 import { serverNow } from '../../clock.js'
 import { readSent } from '../../devices/wedge.js'
-import ChoiceField from '../../fields/ChoiceField.vue'
 import FormPart from '../../fields/FormPart.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import SentForm from '../../fields/SentForm.vue'
@@ -17,6 +16,7 @@ import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'
 import GaugePanel from '../StepByStep/GaugePanel.vue'
 import { useGauge } from '../StepByStep/useGauge.js'
+import InstrumentChoice from './InstrumentChoice.vue'
 import { useRuns } from './useRuns.js'
 
 /** A round of readings: one temperature for each position of the card, typed or from a gauge, at the minute of the run's clock. */
@@ -98,7 +98,6 @@ const { heard, hears } = useGauge(
 )
 useEventListener(window, 'keydown', hears, { capture: true })
 
-const instruments = computed(() => gauges.forQuantity(card.context.plant.instruments, 'temperature').map((i) => ({ value: i.name, label: i.name }))) // prettier-ignore
 const usual = computed(() => gauges.usual(card.context.plant.instruments, 'temperature'))
 
 /** A run that is stopped says why before anything else. */
@@ -152,16 +151,7 @@ function stop() {
     <p class="soft small">Minutes left empty: {{ elapsedS === null ? minuteNow : 'those of the clock' }}.</p>
     <p v-if="heard" class="soft" role="status">{{ heard }}</p>
     <div class="with">
-      <ChoiceField
-        v-if="instruments.length"
-        id="run-with"
-        label="Temperatures read with"
-        :options="instruments"
-        :model-value="usual"
-        placeholder="not said"
-        clearable
-        @update:model-value="gauges.choose('temperature', $event)"
-      />
+      <InstrumentChoice id="run-with" label="Temperatures read with" :fields="[{ quantity: 'temperature' }]" :model-value="usual" />
       <GaugePanel class="panel" :field="{ quantity }" />
     </div>
   </div>

@@ -10,6 +10,7 @@ import DrawingView from '../../drawing/DrawingView.vue'
 import AnswerField from '../../fields/AnswerField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import QuantityField from '../../fields/QuantityField.vue'
+import InstrumentChoice from './InstrumentChoice.vue'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
@@ -73,6 +74,12 @@ const limits = computed(() => {
   const { upperUm, lowerUm } = tolerance({ sizeMm: props.nominalMm, toleranceClass: props.toleranceClass }).values
   return [lowerUm, upperUm] as const
 })
+/** What an instrument is held against: the limits of the class. */
+const toRead = computed(() => ({
+  quantity: 'length' as const,
+  min: props.nominalMm + limits.value[0] / 1000,
+  max: props.nominalMm + limits.value[1] / 1000,
+}))
 /** The chart of earlier measurings comes where there are some. */
 const SeatTrend = defineAsyncComponent(() => import('./SeatTrend.vue'))
 const earlier = computed(() => {
@@ -134,6 +141,14 @@ const drawing = computed(() => {
         @click="take"
       />
     </div>
+    <InstrumentChoice
+      :id="`${seat}ReadWith`"
+      :label="`${seat === 'shaft' ? 'Shaft' : 'Housing'} seat read with`"
+      :fields="[toRead]"
+      :model-value="card.answers.fit[`${seat}ReadWith`]"
+      :disabled="card.readOnly"
+      @update:model-value="card.edit('fit', { [`${seat}ReadWith`]: $event })"
+    />
     <p class="soft small">
       Sizes over half a turn in each plane; paste fills line by line. The gauge here is a stand-in that measures nothing real.
     </p>

@@ -14,8 +14,11 @@ const rack = useRack()
 const session = useSession()
 const SHOWN = 8
 const found = ref<RackLine[]>([])
+/** Something was looked for: only then is it said that nothing was found. */
+const asked = ref(false)
 
 async function look({ query }: AutoCompleteCompleteEvent) {
+  asked.value = true
   try {
     await rack.ready()
     found.value = (await rack.worker.search(query)).slice(0, SHOWN)
@@ -40,6 +43,7 @@ const typed = (value: unknown) =>
       option-label="designation"
       :delay="120"
       :min-length="2"
+      :empty-search-message="asked ? 'No bearing of the rack begins so; it stands as it is typed.' : ' '"
       placeholder="6312 C3, or 60 130 31"
       @complete="look"
       @option-select="take"

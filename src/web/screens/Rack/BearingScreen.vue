@@ -96,7 +96,7 @@ const figures = computed((): Figure[] => {
         label,
         value: typeof value === 'number' ? rounded(field, value) : value[0] === value[1] ? value[0]! : ([...value] as [number, number]),
         quantity,
-        decimals,
+        decimals: quantity === 'angle' && Number.isInteger(value) ? 0 : decimals,
         note: changed ? `maker's sheet; computed ${session.withUnit(was as number, quantity, decimals)}` : sourceOf(row, field),
         working: symbol && from && !changed ? from.working.filter((w) => w.symbol === symbol || w.symbol === 'γ' || w.symbol === 'fc') : [],
         assumptions: from?.assumptions ?? [],

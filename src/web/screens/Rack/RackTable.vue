@@ -30,7 +30,9 @@ watch(sorted, () => (at.value = -1))
 
 const figure = (c: RackColumn) => !!c.quantity || c.key === 'stock'
 const shown = (line: RackLine, c: RackColumn) =>
-  c.quantity ? session.showTrimmed(c.sort(line) as number, c.quantity, c.decimals) : c.words!(line)
+  !c.quantity
+    ? c.words!(line)
+    : (c.quantity === 'length' ? session.showTrimmed : session.show)(c.sort(line) as number, c.quantity, c.decimals)
 const has = ({ designation }: RackLine) => props.picked.includes(designation)
 const rowClass = (line: RackLine) => ({ here: sorted.value[at.value] === line, picked: has(line) })
 /** The grid has the focus and says which row is meant: rows come and go while it is scrolled. */

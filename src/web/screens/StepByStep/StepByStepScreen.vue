@@ -57,10 +57,13 @@ const trail = computed(() => {
     <div v-if="card.view" class="by-step">
       <CrumbTrail :trail="trail" />
       <StepSheet v-if="step" :key="step.key" :step="step" :index="index" :at-hand="atHand" @go="go" />
-      <p v-else class="none">
-        This card has no steps yet: they come when the fit is settled.
-        <RouterLink :to="{ name: 'card', params: { id: jobId, station: 'identify' } }">Back to the card</RouterLink>
-      </p>
+      <section v-else class="none">
+        <h1>No steps yet</h1>
+        <p>
+          They come when the fit is settled.
+          <RouterLink :to="{ name: 'card', params: { id: jobId, station: 'identify' } }">Back to the card</RouterLink>
+        </p>
+      </section>
     </div>
   </LoadState>
 </template>
