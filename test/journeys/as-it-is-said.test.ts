@@ -87,10 +87,11 @@ const MEASURED = `
   const bottom = Math.max(0, ...ends.map((e) => e.getBoundingClientRect().bottom + page.scrollTop))
   const controls = document.body.querySelectorAll('button, a, label, legend, th, h1, h2, h3, summary, .p-select-label')
   const cut = [...controls].filter((e) => seen(e) && e.textContent.trim() && getComputedStyle(e).overflowX !== 'visible' && e.scrollWidth > e.clientWidth + 1).map((e) => e.textContent.trim().slice(0, 40))
+  const squeezed = [...document.querySelectorAll('.p-select-label, button, label')].filter((e) => seen(e) && e.clientWidth < 64 && e.scrollHeight > 4 * parseFloat(getComputedStyle(e).fontSize) && /\\w{4}/.test(e.textContent)).map((e) => 'squeezed: ' + e.textContent.trim().slice(0, 40))
   window.scrollTo(0, 1e6)
   page.scrollTop = 1e6
   const header = Math.round(document.querySelector('header').getBoundingClientRect().top)
-  return { blank: page.scrollHeight > page.clientHeight ? Math.round(page.scrollHeight + top - bottom) : 0, document: document.scrollingElement.scrollHeight - innerHeight, beyond: Math.max(document.scrollingElement.scrollWidth, page.scrollWidth) - innerWidth, header, cut: [...new Set(cut)],
+  return { blank: page.scrollHeight > page.clientHeight ? Math.round(page.scrollHeight + top - bottom) : 0, document: document.scrollingElement.scrollHeight - innerHeight, beyond: Math.max(document.scrollingElement.scrollWidth, page.scrollWidth) - innerWidth, header, cut: [...new Set([...cut, ...squeezed])],
     wrong: [...document.querySelectorAll('[role=status], [aria-live]')].map((e) => e.textContent).filter((t) => /No results|No available/.test(t)).concat([...document.querySelectorAll('input')].map((e) => e.value).filter((t) => /NaN/.test(t))) }
 `
 /** Under the last thing of a page there may be so much air, px. */

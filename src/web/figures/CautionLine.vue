@@ -18,6 +18,7 @@ const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
 
 <style scoped>
 .caution {
+  align-items: baseline;
   display: grid;
   gap: 10px;
   grid-template-columns: 5.2rem minmax(0, 1fr);

@@ -21,6 +21,7 @@ const asked = computed(() => askedOf(props.question))
 
 <style scoped>
 .question {
+  align-items: baseline;
   display: grid;
   gap: 10px;
   grid-template-columns: 5.2rem minmax(0, 1fr);

@@ -160,7 +160,7 @@ const { zero } = useZero()
 .support {
   display: grid;
   gap: 8px 16px;
-  grid-template-columns: minmax(13rem, 1fr) minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 12rem), 1fr));
   margin-bottom: 6px;
 }
 .grid.pair {
@@ -187,7 +187,7 @@ const { zero } = useZero()
 .grid {
   display: grid;
   gap: 8px 14px;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(10rem, 1fr));
   margin-top: 10px;
 }
 </style>

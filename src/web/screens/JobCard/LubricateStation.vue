@@ -134,7 +134,7 @@ const schools = computed(() => result.value.schools)
 .schools {
   border: 0;
   display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(9rem, 1fr));
   margin: 4px 0 8px;
   padding: 0;
 }

@@ -213,7 +213,7 @@ const done = computed(() => {
 }
 .methods {
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(auto-fill, minmax(10rem, 1fr));
   margin-top: 6px;
 }
 .methods label {
@@ -265,7 +265,7 @@ const done = computed(() => {
 .limits {
   display: grid;
   gap: 10px;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(10rem, 1fr));
   margin: 14px 0;
 }
 </style>

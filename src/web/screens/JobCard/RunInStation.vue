@@ -94,7 +94,7 @@ const measured = computed(() => a.value.vibrationRmsMmS !== null || a.value.nois
 .grid {
   display: grid;
   gap: 8px 14px;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(10rem, 1fr));
   margin-top: 10px;
 }
 .look {

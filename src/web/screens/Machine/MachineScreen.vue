@@ -81,7 +81,10 @@ const since = ({ fitted }: PlaceView) =>
   !fitted ? 'nothing recorded as fitted' : fitted.since ? `fitted since ${dayOf(fitted.since)}` : 'nobody has said since when'
 const materials = (line: ShaftLineView) =>
   `${MATERIALS[line.shaftMaterial as Material].label} shaft, ${MATERIALS[line.housingMaterial as Material].label} housing`
-const about = computed(() => [machine.value?.area, machine.value?.location, machine.value?.notes].filter(Boolean).join('. '))
+const about = computed(() => {
+  const where = [machine.value?.area, machine.value?.location].filter(Boolean).join(', ')
+  return [where, machine.value?.notes].filter(Boolean).join('. ')
+})
 const trail = computed(() => [{ label: 'Yard', to: '/' }, { label: `${machine.value?.name} ${machine.value?.code}` }])
 
 /** What stood before a change is laid into the editor, where it is looked at and saved. */

@@ -29,10 +29,14 @@ const at = ref(-1)
 watch(sorted, () => (at.value = -1))
 
 const figure = (c: RackColumn) => !!c.quantity || c.key === 'stock'
-const shown = (line: RackLine, c: RackColumn) =>
-  !c.quantity
-    ? c.words!(line)
-    : (c.quantity === 'length' ? session.showTrimmed : session.show)(c.sort(line) as number, c.quantity, c.decimals)
+/** Nominal sizes keep their own decimals, all else in a column has as many; what is less than the last of them is said so. */
+function shown(line: RackLine, c: RackColumn): string {
+  if (!c.quantity) return c.words!(line)
+  const value = c.sort(line) as number
+  if (c.quantity === 'length') return session.showTrimmed(value, c.quantity, c.decimals)
+  const text = session.show(value, c.quantity, c.decimals)
+  return value > 0 && Number(text) === 0 ? `< ${text.replace(/0$/, '1')}` : text
+}
 const has = ({ designation }: RackLine) => props.picked.includes(designation)
 const rowClass = (line: RackLine) => ({ here: sorted.value[at.value] === line, picked: has(line) })
 /** The grid has the focus and says which row is meant: rows come and go while it is scrolled. */

@@ -388,4 +388,30 @@ footer {
     grid-column: 1 / -1;
   }
 }
+/* On a phone the work keeps the screen: the answer is still wide enough for a glove. */
+@media (max-width: 600px) {
+  header {
+    gap: 10px;
+    padding-inline: 14px;
+  }
+  .work {
+    padding-inline: 14px;
+  }
+  footer {
+    gap: 6px 10px;
+    padding: 8px 14px;
+  }
+  .back,
+  .onward {
+    font-size: 1.1rem;
+    min-height: 64px;
+    padding: 4px 12px;
+  }
+  .onward {
+    font-size: 1.3rem;
+  }
+  .then {
+    font-size: 1rem;
+  }
+}
 </style>
