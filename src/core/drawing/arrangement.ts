@@ -56,6 +56,8 @@ const BLOCK = 15
 /** Height of a ring, and what lies under the shaft's upper edge. */
 const RING = 22
 const FOOT = 88
+/** So many times the gap between the rings are the rings of a picture whose rollers fill it. */
+const REACH = 2.1
 /** The largest gap on the paper, and a ring's width in mm that its drawn width stands for. */
 const GAP = 26
 const RING_MM = 25
@@ -105,8 +107,9 @@ function drawSupport(shapes: Primitive[], s: ArrangedSupport, spec: ArrangementS
   shapes.push(filled(walls, 'housing'), hatch(walls, 6, 1, 'housing-hatch'))
   shapes.push(filled(box(outerX - HALF, top, outerX + HALF, mid), 'ring-own'), filled(box(innerX - HALF, low, innerX + HALF, shaft), 'ring-own')) // prettier-ignore
   // Elements reach into both rings.
-  const [x0, middle, deep] = [(outerX + innerX) / 2, (mid + low) / 2, (low - mid) * 1.7]
-  shapes.push(...elements({ row: s.row, x: x0, wide: 2 * HALF, middle, deep, side: -1, leans: s.leans }, 'element'))
+  const [x0, middle, gap] = [(outerX + innerX) / 2, (mid + low) / 2, low - mid]
+  const room = { wide: 2 * HALF, deep: REACH * gap, ball: gap / 2 + 6 }
+  shapes.push(...elements({ row: s.row, x: x0, middle, ...room, side: -1, leans: s.leans }, 'element'))
   const sides = [
     [0, -1],
     [1, 1],

@@ -52,28 +52,31 @@ export interface Rolls {
   deep: number
   side: -1 | 1
   leans: Leans
+  /** Radius of a ball that touches its rings, with a little of it in them, where they are drawn apart; left out: as one ring block leaves it. */
+  ball?: number
 }
 
 /** Elements of one half and the line along which they pass the load on, in units of the paper. Source: engineering practice; not to scale. */
-export function elements({ row, x, wide, middle, deep, side, leans }: Rolls, element: Role): Primitive[] {
+export function elements({ row, x, wide, middle, deep, side, leans, ball: touching }: Rolls, element: Role): Primitive[] {
   const ball = (at: number, r: number): Primitive => ({ kind: 'circle', cx: at, cy: middle, r, role: element })
   const family = row?.family ?? 'deep-groove-ball'
   const rows = row?.rows ?? 1
-  const r = Math.min(wide / rows, deep) * 0.27
+  const r = touching ? Math.min(touching, (0.45 * wide) / rows) : Math.min(wide / rows, deep) * 0.27
+  const thick = (share: number) => (touching ? touching - 3 : deep * share)
   // Outside of the rollers is where y grows from the axis.
   const tilt = (rise: number) => side * leans * rise
   const reach = Math.min(wide * 0.4, deep * 0.36)
   const line: Primitive = { kind: 'line', x1: x - leans * reach, y1: middle + (side * deep) / 2, x2: x + leans * reach, y2: middle - (side * deep) / 2, role: 'extension' } // prettier-ignore
   if (family === 'thrust-ball') return [ball(x, r)]
-  if (family.startsWith('thrust')) return [roller(x, middle, Math.min(wide, deep) * 0.3, deep * 0.18, family === 'thrust-spherical-roller' ? tilt(deep * 0.14) : 0, 0, element)] // prettier-ignore
+  if (family.startsWith('thrust')) return [roller(x, middle, Math.min(wide, deep) * 0.3, thick(0.18), family === 'thrust-spherical-roller' ? tilt(deep * 0.14) : 0, 0, element)] // prettier-ignore
   if (family === 'tapered-roller' && rows === 1)
-    return [roller(x, middle, wide * 0.34, deep * 0.17, tilt(deep * 0.09), leans * 0.18, element), line]
+    return [roller(x, middle, wide * 0.34, thick(0.17), tilt(deep * 0.09), leans * 0.18, element), line]
   if (family === 'spherical-roller' || family === 'tapered-roller')
-    return [-1, 1].map((k) => roller(x + k * wide * 0.23, middle, wide * 0.18, deep * 0.18, -side * k * deep * 0.07, 0, element))
+    return [-1, 1].map((k) => roller(x + k * wide * 0.23, middle, wide * 0.18, thick(0.18), -side * k * deep * 0.07, 0, element))
   if (rows === 2 && formOf(row!).family !== 'cylindrical-roller') return [ball(x - wide * 0.23, r), ball(x + wide * 0.23, r)]
   if (family === 'angular-contact-ball') return [line, ball(x, r)]
   if (family === 'deep-groove-ball' || family === 'four-point-ball' || family === 'self-aligning-ball') return [ball(x, r)]
-  return [roller(x, middle, wide * 0.32, deep / 6, 0, 0, element)]
+  return [roller(x, middle, wide * 0.32, thick(1 / 6), 0, 0, element)]
 }
 
 /** Rings and elements of one half, in units of the paper. Source: engineering practice; not to scale inside. */

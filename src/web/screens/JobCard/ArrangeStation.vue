@@ -160,7 +160,7 @@ const { zero } = useZero()
 .support {
   display: grid;
   gap: 8px 16px;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 12rem), 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 12rem), 1fr));
   margin-bottom: 6px;
 }
 .grid.pair {
