@@ -42,6 +42,12 @@ export function postgresProgram(name) {
   )
 }
 
+/** Directory of the programs that write and read a backup; null where they are not installed. */
+export function programsOfPostgres() {
+  const program = postgresProgram('pg_dump')
+  return program && dirname(program)
+}
+
 function postgresDirectory() {
   const initdb = postgresProgram('initdb')
   return initdb && existsSync(join(dirname(initdb), 'postgres')) ? dirname(initdb) : null

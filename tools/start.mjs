@@ -4,16 +4,14 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { clusterDirectory, startCluster, takeLock } from './cluster.mjs'
-import { SERVER, SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, root, say } from './setup.mjs'
+import { PLANTS, backupsOf } from './plants.mjs'
+import { SERVER, SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, programsOfPostgres, root, say } from './setup.mjs'
 
-const options = new Set(process.argv.slice(2))
+const given = process.argv.slice(2)
+/** Another database of the same cluster, to look at what was restored beside the living one. */
+const database = given.find((o) => o.startsWith('--database='))?.slice('--database='.length)
+const options = new Set(given.filter((o) => !o.startsWith('--database=')))
 const known = ['--empty', '--demo', '--reset', '--second', '--yes']
-const home = process.env.YARDFROST_DATA_DIR ?? join(root, '.data')
-/** The demo plant and a plant of one's own never meet: each has its database, its address and its memory. Tests give a place of their own. */
-const PLANTS = {
-  demo: { dir: home, words: 'The demo plant', command: 'npm start' },
-  own: { dir: join(home, 'own'), words: 'A plant of your own', command: 'npm start -- --empty' },
-}
 const wanted = options.has('--empty') && !process.env.DATABASE_URL ? 'own' : 'demo'
 const dataDir = PLANTS[wanted].dir
 const stateFile = join(dataDir, 'state.json')
@@ -106,7 +104,7 @@ main(async () => {
   const letGo = await takeLock(dataDir)
   process.on('exit', letGo)
   const state = readState()
-  const second = options.has('--second')
+  const second = options.has('--second') || database !== undefined
   if (!second && state.webPort && (await ask(urlAt(state.webPort)))) {
     if (options.has('--reset')) throw new SetupError(`Yardfrost of this clone runs at ${urlAt(state.webPort)}; stop it before --reset`)
     console.log(`Yardfrost of this clone already runs: ${urlAt(state.webPort)}`)
@@ -149,12 +147,16 @@ main(async () => {
     writeFileSync(stateFile, JSON.stringify({ webPort, databasePort: cluster?.port ?? state.databasePort }, null, 2))
   }
   const demo = options.has('--demo') || (!process.env.DATABASE_URL && !options.has('--empty'))
+  const living = cluster?.url ?? process.env.DATABASE_URL
+  const databaseUrl = database ? living.replace(/\/[^/]*$/, `/${database}`) : living
   say('starting the server')
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0))
   server = serve(
     {
       NODE_ENV: 'production',
-      DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL,
+      DATABASE_URL: databaseUrl,
+      YARDFROST_BACKUPS: process.env.YARDFROST_BACKUPS ?? backupsOf(dataDir),
+      YARDFROST_POSTGRES: process.env.YARDFROST_POSTGRES ?? programsOfPostgres() ?? '',
       PORT: String(webPort),
       HOST: process.env.YARDFROST_HOST ?? '127.0.0.1',
       YARDFROST_DEMO: demo ? '1' : '0',

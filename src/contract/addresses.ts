@@ -37,6 +37,8 @@ export const ADDRESSES = {
   people: { method: 'get', path: '/people', least: 'administrator', summary: 'All people' },
   addPerson: { method: 'post', path: '/people', least: 'administrator', summary: 'Add a person' },
   invite: { method: 'post', path: '/people/:id/invitation', least: 'administrator', summary: 'Make a new one-time code; it is shown once' },
+  backups: { method: 'get', path: '/backups', least: 'administrator', summary: 'Backups of the plant, newest first, and where they lie' },
+  makeBackup: { method: 'post', path: '/backups', least: 'administrator', summary: 'Make a backup now' },
   deeds: { method: 'get', path: '/people/:id/deeds', least: 'administrator', summary: 'What a person did, newest first' },
   changePerson: { method: 'patch', path: '/people/:id', least: 'administrator', summary: 'Change a person' },
 

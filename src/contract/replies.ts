@@ -1,5 +1,6 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
+import type { BackupsView } from './backups.js'
 import type { DocumentView } from './documents.js'
 import type { VisitView } from './visits.js'
 import type { GreasingView } from './greasing.js'
@@ -30,6 +31,8 @@ export interface Replies {
   invite: Invitation
   changePerson: Person
   deeds: Deed[]
+  backups: BackupsView
+  makeBackup: BackupsView
 
   yard: Yard
   colleagues: Colleague[]

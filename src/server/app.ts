@@ -14,6 +14,7 @@ import { TooBusy } from './people/password.js'
 import { Refused } from './problems.js'
 import { calculationRoutes } from './calculations/routes.js'
 import { sameOrigin, sendProblem } from './http/guard.js'
+import { backupRoutes } from './backup/routes.js'
 import { peopleRoutes } from './people/routes.js'
 import { cardRoutes } from './cards/routes.js'
 import { greasingRoutes } from './greasing/routes.js'
@@ -135,6 +136,7 @@ function api(options: ServerOptions): express.Router {
     greasingRoutes(options),
     settingsRoutes(options),
     rackRoutes(options),
+    backupRoutes(options),
   )
   return router
 }

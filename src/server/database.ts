@@ -10,8 +10,9 @@ export type Query = Pick<pg.ClientBase, 'query'>
 
 export function createPool(url: string): pg.Pool {
   // Compiling a statement costs more here than running it.
+  // One stays: whoever restores a backup sees that the program runs.
   // Statements that do not wait for each other go out together and are answered in their order.
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, pipeline: true, options: '-c jit=off' })
+  const pool = new pg.Pool({ connectionString: url, max: 10, min: 1, connectionTimeoutMillis: 3000, pipeline: true, options: '-c jit=off' })
   // A connection that breaks, idle or lent out, must not end the process; the query on it or the next one reports it.
   pool.on('error', () => {})
   pool.on('connect', (client) => client.on('error', () => {}))

@@ -5,13 +5,34 @@ import { pino } from 'pino'
 import { createApp } from './app.js'
 import { freezeFinished } from './cards/finish.js'
 import { loadDemo } from './demo.js'
-import { prepareDatabase } from './prepare.js'
+import { USUAL_KEEP, byTheHour } from './backup/backup.js'
+import { COMMANDS } from './commands.js'
+import { NewerDatabase, prepareDatabase } from './prepare.js'
 import { createPool, setting } from './database.js'
 import { anyPeople, tidySessions } from './people/store.js'
 
 const root = process.cwd()
 const url = process.env.DATABASE_URL
 if (!url) throw new Error('DATABASE_URL is not set')
+const migrationsDir = join(root, 'src', 'server', 'migrations')
+const directory = process.env.YARDFROST_BACKUPS
+const keep = Number(process.env.YARDFROST_BACKUPS_KEEP ?? USUAL_KEEP)
+if (!(Number.isInteger(keep) && keep > 0)) throw new Error('YARDFROST_BACKUPS_KEEP is how many backups are kept, 1 or more')
+const place = directory ? { directory, keep, programs: process.env.YARDFROST_POSTGRES ?? '' } : null
+
+/** Something to be done here once, beside the program that runs. */
+const [command, ...args] = process.argv.slice(2)
+if (command) {
+  try {
+    if (!Object.hasOwn(COMMANDS, command) || !place)
+      throw new Error(`known: ${Object.keys(COMMANDS).join(', ')}, with YARDFROST_BACKUPS set`)
+    console.log(await COMMANDS[command]!(url, place, args, migrationsDir))
+    process.exit(0)
+  } catch (error) {
+    console.error(`yardfrost: ${error instanceof Error ? error.message : String(error)}`)
+    process.exit(1)
+  }
+}
 const host = process.env.HOST ?? '127.0.0.1'
 const port = Number(process.env.PORT ?? 8080)
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' })
@@ -26,7 +47,13 @@ const wantsDemo = process.env.YARDFROST_DEMO === '1'
 const loopback = ['127.0.0.1', '::1', 'localhost'].includes(host)
 if (wantsDemo && !loopback) throw new Error('the demo plant has known passwords and is served on loopback only')
 
-await prepareDatabase(url, join(root, 'src', 'server', 'migrations'))
+try {
+  await prepareDatabase(url, migrationsDir, place)
+} catch (error) {
+  if (!(error instanceof NewerDatabase)) throw error
+  console.error(`yardfrost: ${error.message}`)
+  process.exit(1)
+}
 const pool = createPool(url)
 await freezeFinished(pool, now(), (job, error) => log.error({ job, err: error }, 'a finished card could not be read and is not kept'))
 const demo = wantsDemo && (await loadDemo(pool, now()))
@@ -37,6 +64,11 @@ if (!wantsDemo && !(await anyPeople(pool))) {
 const tidy = () => tidySessions(pool, now()).catch((error) => log.error({ err: error }, 'old sessions could not be cleared'))
 await tidy()
 setInterval(tidy, 3600 * 1000).unref()
+if (place) {
+  const kept = () => byTheHour(url, place, new Date()).catch((error) => log.error({ err: error }, 'no backup could be made'))
+  void kept()
+  setInterval(kept, 5 * 60 * 1000).unref()
+}
 const sessionSecret = await setting(pool, 'session-secret', () => randomBytes(32).toString('hex'))
 const server = createServer(
   createApp({
@@ -47,6 +79,7 @@ const server = createServer(
     webDir: join(root, 'dist', 'web'),
     log,
     publicOrigin,
+    ...(place && { backups: { url, place } }),
     instance: process.env.YARDFROST_INSTANCE,
   }),
 )

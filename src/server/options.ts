@@ -1,5 +1,6 @@
 import type pg from 'pg'
 import type { Logger } from 'pino'
+import type { BackupPlace } from './backup/backup.js'
 
 export interface ServerOptions {
   pool: pg.Pool
@@ -13,6 +14,8 @@ export interface ServerOptions {
   calculationsPerMinute?: number
   /** Scheme, host and port under which people reach this server when a proxy stands in front of it; null without one. */
   publicOrigin: string | null
+  /** Where backups of its database go; left out where nobody said. */
+  backups?: { url: string; place: BackupPlace }
   /** Tells a start command of the same clone that this server is its own. */
   instance?: string
 }

@@ -19,6 +19,7 @@ import { createApp } from '../../src/server/app.js'
 import { DEMO_PASSWORD, loadDemo } from '../../src/server/demo.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
 import { createPool } from '../../src/server/database.js'
+import type { ServerOptions } from '../../src/server/options.js'
 
 export const NOW = new Date('2026-11-24T09:30:00Z')
 
@@ -100,7 +101,14 @@ export interface Instance {
 /** One server instance on a database. */
 export async function startInstance(
   databaseUrl: string,
-  options: { demo?: boolean; webDir?: string; now?: () => Date; publicOrigin?: string; log?: Logger } = {},
+  options: {
+    demo?: boolean
+    webDir?: string
+    now?: () => Date
+    publicOrigin?: string
+    log?: Logger
+    backups?: ServerOptions['backups']
+  } = {},
 ): Promise<Instance> {
   const pool = createPool(databaseUrl)
   const demo = options.demo !== false && (await loadDemo(pool, NOW))
@@ -113,6 +121,7 @@ export async function startInstance(
     log: options.log,
     calculationsPerMinute: 10_000,
     publicOrigin: options.publicOrigin ?? null,
+    ...(options.backups && { backups: options.backups }),
   })
   const server = createServer(app)
   // A busy machine may pause longer than the usual five seconds between two calls.

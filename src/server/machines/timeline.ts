@@ -78,7 +78,7 @@ export async function timeline(
        (SELECT 'visit', v.at, s.name, v.result ->> 'verdict', o.name, NULL, v.id
         FROM visit_check v JOIN shaft_line s ON s.id = v.shaft_line_id JOIN person o ON o.id = v.person_id
         WHERE s.machine_id = $1 ORDER BY v.at DESC LIMIT $3)
-     ) every ORDER BY at DESC, kind LIMIT $3`,
+     ) every ORDER BY at DESC, kind, "positionName", words LIMIT $3`,
     [where.machineId ?? null, where.positionIds ?? null, limit],
   )
   return found.map((e) => ({ ...e, at: e.at.toISOString(), words: wordsOf(e) }))

@@ -23,3 +23,13 @@ export function dueWords(iso: string, now: string): DueWords {
   if (days === 0) return { level: 'caution', words: 'due today' }
   return { level: 'good', words: days < 60 ? `in ${days} ${days === 1 ? 'day' : 'days'}` : dayOf(iso) }
 }
+
+/** How long ago something was, in the largest unit that says it: `5 minutes ago`. */
+export function agoOf(iso: string, now: number): string {
+  const minutes = Math.max(0, Math.floor((now - Date.parse(iso)) / 60_000))
+  const say = (n: number, unit: string) => `${n} ${unit}${n === 1 ? '' : 's'} ago`
+  if (minutes < 2) return 'just now'
+  if (minutes < 120) return say(minutes, 'minute')
+  const hours = Math.floor(minutes / 60)
+  return hours < 48 ? say(hours, 'hour') : say(Math.floor(hours / 24), 'day')
+}

@@ -6,6 +6,7 @@ import { call } from '../../api.js'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
+import BackupPanel from './BackupPanel.vue'
 import GreasePanel from './GreasePanel.vue'
 import OwnPassword from './OwnPassword.vue'
 import PlantName from './PlantName.vue'
@@ -71,6 +72,7 @@ async function leave() {
         <span class="soft small"> machines, what is and was fitted, greasing, people, lists; job cards are not in it</span>
       </p>
     </section>
+    <BackupPanel v-if="session.may('administrator')" />
     <GreasePanel />
     <PeoplePanel v-if="session.may('administrator')" />
     <p v-else class="soft">People and their roles are managed by an administrator.</p>

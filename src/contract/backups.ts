@@ -1,0 +1,20 @@
+/** What the program knows of its backups. */
+
+/** One backup in the directory, newest first in a list. */
+export interface BackupLine {
+  /** Name of its directory, by the time at which it was made. */
+  name: string
+  madeAt: string
+  /** Why it was made: by hand, by the hour, before a migration, before a restore. */
+  why: string
+  bytes: number
+  rows: number
+}
+
+export interface BackupsView {
+  /** Where they lie on the machine of the server; null where it was not told to make any. */
+  directory: string | null
+  /** So many are kept. */
+  keep: number
+  backups: BackupLine[]
+}

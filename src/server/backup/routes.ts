@@ -1,0 +1,37 @@
+import { Router } from 'express'
+import { problem } from '../../contract/problem.js'
+import { ROUTES } from '../../contract/routes.js'
+import { audit } from '../database.js'
+import { route } from '../http/route.js'
+import type { ServerOptions } from '../options.js'
+import { Refused } from '../problems.js'
+import { BackupFailed, listBackups, makeBackup } from './backup.js'
+
+/** What is kept of the plant, and one more of it now. */
+export function backupRoutes({ pool, now, backups }: ServerOptions): Router {
+  const router = Router()
+  const view = async () =>
+    backups
+      ? { directory: backups.place.directory, keep: backups.place.keep, backups: await listBackups(backups.place) }
+      : { directory: null, keep: 0, backups: [] }
+
+  route(router, ROUTES.backups, view)
+  route(
+    router,
+    ROUTES.makeBackup,
+    async ({ me }) => {
+      if (!backups)
+        throw new Refused(problem(409, 'No place for backups', 'This server was not told where backups go: set YARDFROST_BACKUPS and start it again.')) // prettier-ignore
+      try {
+        const made = await makeBackup(backups.url, backups.place, 'by hand', now())
+        await audit(pool, now(), me.id, 'backup', made.name, { bytes: made.bytes, rows: made.rows })
+      } catch (error) {
+        if (error instanceof BackupFailed) throw new Refused(problem(503, 'No backup was made', error.message))
+        throw error
+      }
+      return view()
+    },
+    201,
+  )
+  return router
+}
