@@ -2,6 +2,9 @@ import { join, resolve } from 'node:path'
 import type { BackupPlace } from './backup/backup.js'
 import { makeBackup } from './backup/backup.js'
 import { restore, type RestoreInto } from './backup/restore.js'
+import { audit, createPool, execute, one, transaction } from './database.js'
+import { inviteOf, newCode } from './people/invitation.js'
+import { addPerson, changePerson, endSessions, invitePerson, lockPeople } from './people/store.js'
 import { migrationsIn } from './prepare.js'
 
 /** What is done on the machine of the server, beside the program that runs: `main.js COMMAND ...`. */
@@ -39,4 +42,34 @@ const bringBack: Command = async (url, place, args, migrationsDir) => {
   ].join('\n')
 }
 
-export const COMMANDS: Readonly<Record<string, Command>> = { backup, restore: bringBack }
+/** Nobody can sign in as administrator: a code for one, made where the server runs. */
+const administrator: Command = async (url, _place, args) => {
+  const [login = '', ...more] = args
+  if (!LOGIN.test(login) || more.length) throw new Error('whose? npm run administrator -- LOGIN (small letters, figures, . _ -)')
+  const code = newCode()
+  const pool = createPool(url)
+  try {
+    await transaction(pool, async (query) => {
+      await lockPeople(query)
+      const at = new Date()
+      const invite = inviteOf(code, at)
+      const found = await one<{ id: number }>(query, 'SELECT id FROM person WHERE login = $1', [login])
+      const person = found
+        ? await changePerson(query, found.id, { role: 'administrator', active: true })
+        : await addPerson(query, { name: login, login, role: 'administrator', passwordHash: null }, invite)
+      if (found) {
+        await invitePerson(query, found.id, invite)
+        await endSessions(query, found.id)
+      }
+      await execute(query, 'DELETE FROM sign_in_attempt')
+      await execute(query, "DELETE FROM setting WHERE key = 'first-administrator-code'")
+      await audit(query, at, null, 'administrator-code', `person ${person!.id}`, { login, new: !found })
+    })
+  } finally {
+    await pool.end()
+  }
+  return `One-time code for ${login}, administrator: ${code}\nAt the sign-in page: "I have a one-time code". It counts once, for seven days.`
+}
+const LOGIN = /^[a-z0-9._-]{2,40}$/
+
+export const COMMANDS: Readonly<Record<string, Command>> = { backup, restore: bringBack, administrator }

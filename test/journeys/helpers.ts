@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { openBrowser } from '../../tools/browser.mjs'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
+import type { BackupPlace } from '../../src/server/backup/backup.js'
 import { Client, freshDatabase, startInstance, type Instance } from '../server/helpers.js'
 
 const WAIT = 45_000
@@ -343,9 +344,10 @@ export interface Stage {
   instance: Instance
 }
 
-export async function stage(now: () => Date = () => new Date()): Promise<Stage> {
+export async function stage(now: () => Date = () => new Date(), backups?: BackupPlace): Promise<Stage> {
   const db = await freshDatabase('today')
-  return { db, instance: await startInstance(db.url, { webDir: WEB_DIR, now }) }
+  const kept = backups && { backups: { url: db.url, place: backups } }
+  return { db, instance: await startInstance(db.url, { webDir: WEB_DIR, now, ...kept }) }
 }
 
 export async function clear({ db, instance }: Stage): Promise<void> {

@@ -3,8 +3,12 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect } from 'chai'
 import { By } from 'selenium-webdriver'
+import { listBackups } from '../../src/server/backup/backup.js'
+import { restore } from '../../src/server/backup/restore.js'
+import { migrationsIn } from '../../src/server/prepare.js'
+import { programsOfPostgres } from '../../tools/setup.mjs'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
-import { Client, freshDatabase, startInstance } from '../server/helpers.js'
+import { Client, freshDatabase, startInstance, type Instance } from '../server/helpers.js'
 import { Person, WEB_DIR, clear, stage, type Stage } from './helpers.js'
 
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
@@ -123,6 +127,43 @@ describe('journey: a plant of one’s own, its lists, papers and people', () => 
     } finally {
       await other.leave()
       await clear({ db, instance: bare })
+    }
+  })
+})
+
+describe('journey: nothing lost', () => {
+  it('a backup by the button, its age, and the plant as it was brought back beside the living one', async () => {
+    const directory = mkdtempSync(join(tmpdir(), 'yardfrost-backups-'))
+    const place = { directory, keep: 5, programs: programsOfPostgres() ?? '' }
+    const at = await stage(undefined, place)
+    const person = await Person.at(at.instance.url)
+    const migrations = migrationsIn(join(process.cwd(), 'src', 'server', 'migrations'))
+    const database = `beside_${process.pid}`
+    let beside: Instance | null = null
+    try {
+      await person.signIn('administrator')
+      await person.go('/settings')
+      await person.seeText('There is none yet')
+      await person.button('Back up now')
+      await person.seeText('The newest was made just now')
+      await person.see("//table[@aria-label='Backups']//td[normalize-space()='by hand']")
+      const [made] = await listBackups(place)
+      const done = await restore(at.db.url, place, join(directory, made!.name), { kind: 'beside', database }, migrations, new Date())
+      beside = await startInstance(done.url, { demo: false, webDir: WEB_DIR, now: () => new Date() })
+      const other = await Person.at(beside.url)
+      try {
+        await other.signIn('technician')
+        await other.machine('Mash pump')
+        await other.seeText('6312 C3')
+      } finally {
+        await other.leave()
+      }
+    } finally {
+      await beside?.close()
+      await at.instance.pool.query(`DROP DATABASE IF EXISTS ${database} WITH (FORCE)`)
+      await person.leave()
+      await clear(at)
+      rmSync(directory, { recursive: true, force: true })
     }
   })
 })

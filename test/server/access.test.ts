@@ -3,6 +3,7 @@ import { ROLES } from '../../src/contract/people.js'
 import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
 import { ADDRESSES } from '../../src/contract/addresses.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
+import { TooBusy, checkPassword, hashPassword } from '../../src/server/people/password.js'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
@@ -195,6 +196,55 @@ describe('invitations and one’s own password', () => {
   })
 })
 
+describe('nobody locked out', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let instance: Instance
+  let admin: Client
+  before(async () => {
+    db = await freshDatabase()
+    instance = await startInstance(db.url)
+    admin = await new Client(instance.url).signIn('administrator')
+  })
+  after(async () => {
+    await instance.close()
+    await db.drop()
+  })
+
+  it('the last administrator who can sign in cannot go: one who is only invited does not count, by form or by file', async () => {
+    const added = await admin.post('/people', { name: 'N. Invited', login: 'invited', role: 'administrator', password: null })
+    expect(added.status).to.equal(201)
+    const { me } = (await admin.get('/session')).body
+    const away = await admin.send('PATCH', `/people/${me.id}`, { role: 'planner' })
+    expect([away.status, away.body.detail]).to.deep.equal([422, 'Somebody must stay administrator.'])
+    expect((await admin.send('PATCH', `/people/${me.id}`, { active: false })).status).to.equal(422)
+    const file = 'login,name,role,active\nadministrator,J. Lund,viewer,yes\n'
+    const read = await admin.post('/rack/people/file?name=own.csv&apply=1', file)
+    expect([read.status, read.body.detail]).to.deep.equal([422, 'Somebody must stay administrator.'])
+    // With a password of the other one it may.
+    const code = (await admin.post(`/people/${added.body.person.id}/invitation`, {})).body.code
+    await new Client(instance.url).post('/invitation', { login: 'invited', code, password: 'russet-russet-2' })
+    expect((await admin.send('PATCH', `/people/${me.id}`, { role: 'planner' })).status).to.equal(200)
+  })
+
+  it('a flood of sign-ins from one address holds back nobody but itself: the queue keeps room for others', async () => {
+    const flood = Array.from({ length: 40 }, () =>
+      checkPassword('x', `scrypt$00$${'00'.repeat(32)}`, '10.9.9.9').catch((error: unknown) => error),
+    )
+    const [other] = await Promise.all([checkPassword('russet', await hashPassword('russet', '10.1.1.1'), '10.1.1.1'), ...flood])
+    expect(other).to.equal(true)
+    const refusedOf = (await Promise.all(flood)).filter((r) => r instanceof TooBusy)
+    expect(refusedOf.length).to.be.greaterThan(20)
+  })
+
+  it('from one address only so many tries go on, with whatever names', async () => {
+    const anyone = new Client(instance.url)
+    const statuses = []
+    for (let n = 0; n < 64; n += 1) statuses.push((await anyone.post('/session', { login: `nobody${n}`, password: 'x' })).status)
+    expect(statuses.slice(0, 50)).to.deep.equal(Array.from({ length: 50 }, () => 401))
+    expect(statuses.at(-1)).to.equal(429)
+  })
+})
+
 describe('first start', () => {
   it('an empty database makes its first administrator with the printed code, once', async () => {
     const db = await freshDatabase('empty')
@@ -205,7 +255,7 @@ describe('first start', () => {
     const person = { name: 'A. Bramley', login: 'bramley', password: 'russet-russet' }
     expect((await client.post('/first-administrator', { ...person, code: 'wrong' })).status).to.equal(403)
     expect((await client.post('/first-administrator', { ...person, code: 'abc123' })).status).to.equal(201)
-    expect((await client.post('/first-administrator', { ...person, login: 'other', code: 'abc123' })).status).to.equal(403)
+    expect((await client.post('/first-administrator', { ...person, login: 'other', code: 'abc123' })).status).to.equal(410)
     await client.signIn('bramley', 'russet-russet')
     expect((await client.get('/yard')).body).to.deep.include({ plant: 'No plant yet', jobs: [], due: [], areas: [] })
     await instance.close()

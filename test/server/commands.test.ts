@@ -5,7 +5,8 @@ import { join } from 'node:path'
 import { expect } from 'chai'
 import { clusterDirectory, startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
 import { ensureBuilt, ensurePostgres, freePort } from '../../tools/setup.mjs'
-import { Client } from './helpers.js'
+import pg from 'pg'
+import { Client, freshDatabase, startInstance } from './helpers.js'
 
 interface Ended {
   code: number | null
@@ -75,6 +76,57 @@ describe('command line of the calculations', () => {
     expect(answers.map((a) => a.ok)).to.deep.equal([true, false, false, false, true])
     expect(answers[0].result.values.outsideMm).to.equal(80)
     expect(answers[4].result.values.ringTemperatureC).to.equal(95)
+  })
+})
+
+describe('commands on the machine of the server', () => {
+  let db: Awaited<ReturnType<typeof freshDatabase>>
+  const home = mkdtempSync(join(tmpdir(), 'yardfrost-kept-'))
+  before(async function () {
+    this.timeout(180_000)
+    await ensureBuilt()
+    db = await freshDatabase('demo')
+  })
+  after(async () => {
+    await db.drop()
+    rmSync(home, { recursive: true, force: true })
+  })
+  const command = (...args: string[]) =>
+    run(['tools/command.mjs', ...args], '', { DATABASE_URL: db.url, YARDFROST_BACKUPS: home, INIT_CWD: home })
+
+  it('makes a backup, restores it beside the living plant, and never over it without being asked', async () => {
+    const made = await command('backup')
+    expect(made.code, made.err).to.equal(0)
+    const [path] = made.out.trim().split('\n')
+    expect(existsSync(join(path!, 'plant.dump'))).to.equal(true)
+    const over = await command('restore', path!)
+    expect([over.code, over.err]).to.satisfy(([code, err]: [number, string]) => code === 1 && /a plant lives in this database/.test(err))
+    const name = `kept_${process.pid}`
+    const beside = await command('restore', path!.split('/').at(-1)!, `--beside=${name}`)
+    expect(beside.code, beside.err).to.equal(0)
+    expect(beside.out)
+      .to.match(/every table held against its sum/)
+      .and.contain(`--database=${name}`)
+    const admin = new pg.Client({ connectionString: db.url })
+    await admin.connect()
+    await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
+    await admin.end()
+    expect((await command('restore')).err).to.contain('npm run restore -- FILE')
+    expect((await command('horoscope')).err).to.contain('known: backup, restore, administrator')
+  })
+
+  it('makes a code for an administrator when nobody can sign in any more; it counts once', async () => {
+    const made = await command('administrator', 'a.bramley')
+    expect(made.code, made.err).to.equal(0)
+    const code = /administrator: (\S+)/.exec(made.out)![1]!
+    const instance = await startInstance(db.url, { demo: false })
+    const client = new Client(instance.url)
+    const taken = { login: 'a.bramley', code, password: 'russet-russet-1' }
+    expect((await client.post('/invitation', taken)).status).to.equal(200)
+    expect((await client.signIn('a.bramley', 'russet-russet-1').then((c) => c.get('/people'))).status).to.equal(200)
+    expect((await new Client(instance.url).post('/invitation', taken)).status).to.equal(401)
+    await instance.close()
+    expect((await command('administrator')).err).to.contain('whose?')
   })
 })
 

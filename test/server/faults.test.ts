@@ -457,7 +457,9 @@ describe('first administrator', () => {
     await at.instance.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'abc123')")
     const make = (login: string) =>
       new Client(at.instance.url).post('/first-administrator', { code: 'abc123', name: login, login, password: 'russet-russet' })
-    expect(statuses(await Promise.all(times(8, (i) => make(`person${i}`))))).to.deep.equal([201, ...times(7, () => 403)])
+    const all = statuses(await Promise.all(times(8, (i) => make(`person${i}`))))
+    // Who came while it was made is told that the code has been used, who came later that this door is gone.
+    expect(all.map((s) => (s === 410 ? 403 : s))).to.deep.equal([201, ...times(7, () => 403)])
     expect((await at.instance.pool.query('SELECT count(*)::int AS n FROM person')).rows[0].n).to.equal(1)
   })
 })

@@ -36,7 +36,7 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     const address = req.ip ?? ''
     await mustNotBeHeld(name, address)
     const person = await people.findSignIn(pool, name)
-    const good = await checkPassword(password, person?.passwordHash ?? (await NOBODY))
+    const good = await checkPassword(password, person?.passwordHash ?? (await NOBODY), address)
     if (!person || !good) {
       await audit(pool, now(), null, 'sign-in-failed', person ? `person ${person.id}` : 'nobody of this name', { login: name, address })
       throw new Refused(problem(401, 'Sign-in refused', 'Name and password do not belong together.'))
@@ -58,7 +58,7 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     const name = login.trim().toLowerCase()
     const address = req.ip ?? ''
     await mustNotBeHeld(name, address)
-    const passwordHash = await hashPassword(password)
+    const passwordHash = await hashPassword(password, address)
     const taken = await transaction(pool, async (query) => {
       const person = await people.takeInvitation(query, name, sumOf(code), passwordHash, now())
       if (!person) return false
@@ -75,8 +75,11 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
   })
 
   route(router, ROUTES.ownPassword, async ({ req, me, body: { old, password } }) => {
+    const address = req.ip ?? ''
+    await mustNotBeHeld(me.login, address)
     const person = await people.findSignIn(pool, me.login)
     if (!person || !(await checkPassword(old, person.passwordHash))) throw refused('old', 'your password as it is now')
+    await people.clearTries(pool, me.login, address)
     const passwordHash = await hashPassword(password)
     await transaction(pool, async (query) => {
       await people.changePerson(query, me.id, { passwordHash })
@@ -97,8 +100,16 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     return state({ ...me, units: units ?? me.units, theme: theme ?? me.theme })
   })
 
-  const firstAdministrator = async ({ code, name, login, password }: FirstAdministratorInput) => {
-    const passwordHash = await hashPassword(password)
+  const firstAdministrator = async ({ code, name, login, password }: FirstAdministratorInput, address: string) => {
+    // Looked at before anything is worked out: once somebody is there this door is gone.
+    if (await people.anyPeople(pool)) throw new Refused(problem(410, 'Gone', 'This plant has its first administrator already.'))
+    const wanted = await one<{ value: string }>(pool, "SELECT value FROM setting WHERE key = 'first-administrator-code'", [])
+    if (wanted?.value !== code.trim()) {
+      // Only wrong ones count, so that nobody is held back by the tries of others.
+      await mustNotBeHeld('first administrator', address)
+      throw new Refused(problem(403, 'Not allowed', 'The code is wrong or has been used.'))
+    }
+    const passwordHash = await hashPassword(password, address)
     await transaction(pool, async (query) => {
       const stored = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'first-administrator-code' FOR UPDATE", [])
       if (!stored || stored.value !== code.trim() || (await people.anyPeople(query)))
@@ -109,7 +120,7 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     })
     return state(null)
   }
-  route(router, ROUTES.firstAdministrator, ({ body }) => firstAdministrator(body), 201)
+  route(router, ROUTES.firstAdministrator, ({ req, body }) => firstAdministrator(body, req.ip ?? ''), 201)
 
   return router
 }

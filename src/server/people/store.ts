@@ -124,8 +124,12 @@ export async function deedsOf(query: Query, personId: number, limit = 200): Prom
   return found.map((d) => ({ ...d, at: d.at.toISOString() }))
 }
 
+/** Administrators who can sign in: one who was invited and has no password yet is none. */
 export async function administrators(query: Query): Promise<number> {
-  return (await one<{ n: number }>(query, "SELECT count(*) AS n FROM person WHERE role = 'administrator' AND active"))!.n
+  return (await one<{ n: number }>(
+    query,
+    "SELECT count(*) AS n FROM person WHERE role = 'administrator' AND active AND password_hash IS NOT NULL",
+  ))!.n
 }
 
 export async function setPreferences(query: Query, id: number, units: string | undefined, theme: string | undefined): Promise<void> {
@@ -142,8 +146,8 @@ export async function lockPeople(query: Query): Promise<void> {
   await query.query('LOCK TABLE person IN SHARE ROW EXCLUSIVE MODE')
 }
 
-/** Tries by one name from one address before the waits begin, and by one name from anywhere. */
-const FREE_TRIES = { here: 5, anywhere: 100 } as const
+/** Tries by one name from one address before the waits begin, by one name from anywhere, and from one address by whatever names. */
+const FREE_TRIES = { here: 5, anywhere: 100, address: 60 } as const
 const LONGEST_WAIT_S = 300
 
 /**
@@ -165,12 +169,16 @@ async function countTry(query: Query, key: string, free: number, now: Date): Pro
   return (await one<{ until: Date }>(query, 'SELECT blocked_until AS until FROM sign_in_attempt WHERE key = $1', [key]))?.until ?? now
 }
 
-const keysOf = (login: string, address: string) => [`${login} ${address}`, login] as const
+const keysOf = (login: string, address: string) => [`${login} ${address}`, login, `@${address}`] as const
 
-/** Until when signing in with this name is held back, from this address or from anywhere; null when it may be tried. */
+/** Until when signing in with this name is held back, from this address, from anywhere or of this address with any name; null when it may be tried. */
 export async function heldBack(query: Query, login: string, address: string, now: Date): Promise<Date | null> {
-  const [here, anywhere] = keysOf(login, address)
-  return (await countTry(query, here, FREE_TRIES.here, now)) ?? (await countTry(query, anywhere, FREE_TRIES.anywhere, now))
+  const [here, anywhere, all] = keysOf(login, address)
+  return (
+    (await countTry(query, here, FREE_TRIES.here, now)) ??
+    (await countTry(query, anywhere, FREE_TRIES.anywhere, now)) ??
+    (await countTry(query, all, FREE_TRIES.address, now))
+  )
 }
 
 /** A sign-in that succeeded: what was counted of this name from this address is forgotten. */
