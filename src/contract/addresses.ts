@@ -85,6 +85,7 @@ export const ADDRESSES = {
 
   greasingPoint: { method: 'get', path: '/points/:id', least: 'viewer', summary: 'A greasing point: what it feeds, what goes in' },
   logGreasing: { method: 'post', path: '/points/:id/greasings', least: 'technician', summary: 'Log a greasing done or skipped' },
+  takeBackGreasing: { method: 'post', path: '/points/:id/greasings/:key/taken-back', least: 'technician', summary: 'Take a greasing back that was noted by mistake, with a reason; it stays readable' },
   logAtPosition: { method: 'post', path: '/positions/:id/greasings', least: 'technician', summary: 'The same at the first point of a position, as pages of the release before send it' },
   greaseLabel: { method: 'get', path: '/points/:id/label.pdf', least: 'viewer', summary: 'The grease label with its QR code', answers: PDF },
   arrangePoints: { method: 'put', path: '/lines/:id/points', least: 'technician', summary: 'Which greasing points a line has and what each feeds, on the version that was seen' },

@@ -17,7 +17,22 @@ export const greasingInput = z.strictObject({
   grams: upTo(100_000).nullable(),
   looks: z.string().trim().max(120),
   note: z.string().trim().max(300),
+  /** Somebody greased it a little while ago, and this is a second time all the same. */
+  again: z.literal(true).optional(),
 })
+
+/** An entry is taken back with a reason. */
+export const takenBackInput = z.strictObject({ reason: z.string().trim().min(5, 'why, in at least 5 letters').max(300) })
+
+/** The last greasing of a point: what is asked about before a second, and what can be taken back. */
+export interface LastGreasing {
+  key: string
+  at: string
+  by: string
+  grams: number | null
+  /** It can be taken back still: it is not older than entries may be. */
+  open: boolean
+}
 
 export type GreasingInput = z.output<typeof greasingInput>
 
@@ -71,4 +86,6 @@ export interface GreasingView {
   now: string
   plant: PlantSettings
   events: TimelineEvent[]
+  /** Null where nothing was noted yet. */
+  last: LastGreasing | null
 }

@@ -37,7 +37,18 @@ export interface LubricationView {
   dueAt: string | null
 }
 
-export const TIMELINE_KINDS = ['fitted', 'opened', 'finished', 'cancelled', 'greased', 'skipped', 'cause', 'note', 'visit'] as const
+export const TIMELINE_KINDS = [
+  'fitted',
+  'opened',
+  'finished',
+  'cancelled',
+  'greased',
+  'skipped',
+  'taken-back',
+  'cause',
+  'note',
+  'visit',
+] as const
 
 export interface TimelineEvent {
   kind: (typeof TIMELINE_KINDS)[number]

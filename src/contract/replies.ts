@@ -73,6 +73,7 @@ export interface Replies {
 
   greasingPoint: GreasingView
   logGreasing: GreasingView
+  takeBackGreasing: GreasingView
   logAtPosition: GreasingView
   arrangePoints: MachineView
 

@@ -3,7 +3,7 @@ import { ADDRESSES, type Address, type RouteName } from './addresses.js'
 import { changesInput } from './answers.js'
 import { acceptStepInput, cancelInput, finishInput, inChargeInput, newJobInput, saveStepInput } from './cards.js'
 import { sayingInput } from './documents.js'
-import { greasingInput, pointsInput } from './greasing.js'
+import { greasingInput, takenBackInput, pointsInput } from './greasing.js'
 import { lineInput, newLineInput } from './lines.js'
 import { copyInput, machineInput, newMachineInput, retireInput } from './machines.js'
 import { entriesInput } from './own-data.js'
@@ -44,6 +44,7 @@ export const BODIES = {
   finish: finishInput,
   cancelCard: cancelInput,
   logGreasing: greasingInput,
+  takeBackGreasing: takenBackInput,
   logAtPosition: greasingInput,
   arrangePoints: pointsInput,
   namePlant: plantInput,

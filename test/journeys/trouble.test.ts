@@ -9,7 +9,7 @@ import { loadDemo } from '../../src/server/demo.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
 import { createPool } from '../../src/server/database.js'
 import { Client, answer, cardOf, startInstance } from '../server/helpers.js'
-import { Person, WEB_DIR, clear, stage, type Stage } from './helpers.js'
+import { Person, WEB_DIR, clear, stage, technicianAtScreen, type Stage } from './helpers.js'
 
 describe('journey: bad input', () => {
   let at: Stage
@@ -231,5 +231,57 @@ describe('journey: things go away and come back', () => {
       await person.leave()
       await clear(at)
     }
+  })
+})
+
+describe('journey: what waits on a device belongs to its person', () => {
+  const here = technicianAtScreen()
+  const notedBy = async () =>
+    (
+      await here.at.instance.pool.query(
+        "SELECT p.login FROM grease_event e JOIN person p ON p.id = e.person_id WHERE e.looks = 'dark, left waiting' ORDER BY e.id",
+      )
+    ).rows.map((r: { login: string }) => r.login)
+  const network = (offline: boolean) =>
+    here.person.command('Network.emulateNetworkConditions', {
+      offline,
+      latency: 0,
+      downloadThroughput: -1,
+      uploadThroughput: -1,
+    })
+
+  it('a greasing left waiting is not booked to whoever signs in next, and goes out with its own person', async () => {
+    const { person } = here
+    await person.visit('/greasing/1')
+    await (await person.field('Old grease at the lip')).sendKeys('dark, left waiting')
+    await person.command('Network.enable', {})
+    await network(true)
+    await person.button('Greased')
+    await person.seeText('the entry waits on this device')
+    await person.web.manage().deleteAllCookies()
+    await network(false)
+    await person.signIn('planner')
+    await person.visit('/greasing/1')
+    await person.seeText('Entries of R. Amble wait on this device until they sign in')
+    expect(await notedBy()).to.deep.equal([])
+    await person.web.manage().deleteAllCookies()
+    await person.signIn('technician')
+    await person.visit('/greasing/1')
+    await person.web.wait(async () => (await notedBy()).length === 1, 15_000, 'it goes out')
+    expect(await notedBy()).to.deep.equal(['technician'])
+  })
+
+  it('a second tap is asked about, and an entry is taken back with its reason', async () => {
+    const { person } = here
+    await person.visit('/greasing/1')
+    await person.button('Greased')
+    await person.seeText('is this a second greasing?')
+    await person.button('A second greasing: note it')
+    await person.seeText('Greasing noted; the next date is set.')
+    await person.button('Take the last entry back…')
+    await person.type('Why it is taken back', 'noted at the wrong point')
+    await person.button('Take it back')
+    await person.seeText('Taken back; the date is as it was before.')
+    await person.seeText('greasing taken back')
   })
 })

@@ -38,6 +38,8 @@ describe('greasing', () => {
     grams: 19.84,
     looks: 'clean',
     note: '',
+    // Most tests speak of other things than of a second greasing.
+    again: true as const,
     ...change,
   })
   const log = (change: object = {}) => technician.post(`/points/${point}/greasings`, entry(change))
@@ -103,6 +105,52 @@ describe('greasing', () => {
     expect((await due()).some((d) => d.pointId === point)).to.equal(false)
     expect(view.events[0]).to.include({ kind: 'greased', by: 'R. Amble' })
     clock = NOW
+  })
+
+  it('greased twice: a double tap, two people or an old page is asked, who and how much is said, and said again it counts', async () => {
+    clock = new Date(NOW.getTime() + 4 * DAY_MS)
+    const at = (minutes: number) => new Date(clock.getTime() - minutes * 60_000).toISOString()
+    const first = await log({ at: at(40) })
+    expect(first.status).to.equal(201)
+    const other = await planner.post(`/points/${point}/greasings`, entry({ again: undefined }))
+    expect([other.status, other.body.title]).to.deep.equal([409, 'Greased already'])
+    expect(other.body.detail).to.contain('R. Amble noted 20 g here, 40 minutes apart')
+    expect(other.body.current).to.include({ by: 'R. Amble' })
+    expect((await planner.post(`/points/${point}/greasings`, entry())).status).to.equal(201)
+    // A waiting entry that was done before the other is asked as well; one of days ago is not.
+    expect((await log({ again: undefined, at: at(70) })).status).to.equal(409)
+    expect((await log({ again: undefined, at: at(2.5 * 24 * 60) })).status).to.equal(201)
+    expect((await log({ again: undefined, kind: 'skipped', note: 'not reached today' })).status).to.equal(201)
+  })
+
+  it('one noted by mistake is taken back with a reason: it stays readable, and the date is as before', async () => {
+    const before = (await technician.get(`/points/${point}`)).body as GreasingView
+    const at = new Date(clock.getTime() + 60_000).toISOString()
+    const noted = (await log({ at })).body as GreasingView
+    expect(noted.point.lastAt).to.equal(at)
+    const path = (key: string) => `/points/${point}/greasings/${key}/taken-back`
+    expect((await planner.post(path(noted.last!.key), { reason: 'no' })).status).to.equal(422)
+    const viewer = await new Client(instance.url).signIn('viewer')
+    expect((await viewer.post(path(noted.last!.key), { reason: 'wrong machine' })).status).to.equal(403)
+    const back = await planner.post(path(noted.last!.key), { reason: 'wrong machine' })
+    expect(back.status).to.equal(200)
+    const view = back.body as GreasingView
+    expect([view.point.lastAt, view.point.dueAt, view.last]).to.deep.equal([before.point.lastAt, before.point.dueAt, before.last])
+    expect(view.events[0]).to.include({ kind: 'taken-back' })
+    expect(view.events[0]!.words).to.contain('wrong machine')
+    expect((await planner.post(path(noted.last!.key), { reason: 'wrong machine' })).status).to.equal(409)
+    clock = NOW
+  })
+
+  it('the same key with other grams, grease or looks is another entry and is refused', async () => {
+    const sent = entry({ at: NOW.toISOString() })
+    const post = (change: object) => technician.post(`/points/${point}/greasings`, { ...sent, ...change })
+    expect((await post({})).status).to.equal(201)
+    expect((await post({})).status).to.equal(201)
+    for (const change of [{ grams: 12 }, { looks: 'dark' }, { kind: 'skipped', note: 'not reached' }]) {
+      const reply = await post(change)
+      expect([reply.status, reply.body.title], JSON.stringify(change)).to.deep.equal([409, 'Key used'])
+    }
   })
 
   it('an entry from long ago or from the future is refused', async () => {

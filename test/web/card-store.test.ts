@@ -124,10 +124,10 @@ describe('card store', () => {
     card.edit('duty', { speedRpm: 14 })
     card.edit('duty', { speedRpm: 1470 })
     expect(card.saveState).to.equal('waiting')
-    expect(storage.get('yardfrost:card:7')).to.contain('1470')
+    expect(storage.get('yardfrost:card:7:1')).to.contain('1470')
     await until(() => card.saveState === 'saved')
     expect(server.calls.filter((c) => c.endsWith('/changes'))).to.have.length(1)
-    expect(storage.has('yardfrost:card:7')).to.equal(false)
+    expect(storage.has('yardfrost:card:7:1')).to.equal(false)
   })
 
   it('does not save what did not change', async () => {
@@ -141,7 +141,7 @@ describe('card store', () => {
       server.failWith = failure
       card.edit('duty', { radialLoadN: failure === 503 ? 500 : 400 })
       await until(() => card.saveState === 'away')
-      expect(storage.get('yardfrost:card:7')).to.contain('radialLoadN')
+      expect(storage.get('yardfrost:card:7:1')).to.contain('radialLoadN')
       server.failWith = null
       await until(() => card.saveState === 'saved')
     }
@@ -265,6 +265,25 @@ describe('card store', () => {
     await until(() => card.saveState === 'saved')
     expect(server.value('p2/arrange.floatPresentMm')).to.equal(0.7)
     expect(storage.has('yardfrost:card:7')).to.equal(false)
+  })
+
+  it('what one has typed and not sent is not sent by whoever opens the card next, and is there again for its person', async () => {
+    server.failWith = 'network'
+    card.edit('duty', { radialLoadN: 777 })
+    await until(() => card.saveState === 'away')
+    const me = useSession().me!
+    useSession().me = { ...me, id: 2, name: 'Z. Pippin' }
+    server.failWith = null
+    card.$reset()
+    await card.open(7)
+    expect(card.drafts).to.deep.equal({})
+    expect(server.value('p1/duty.radialLoadN')).to.not.equal(777)
+    useSession().me = me
+    card.$reset()
+    await card.open(7)
+    expect(Object.keys(card.drafts)).to.deep.equal(['p1/duty.radialLoadN'])
+    await until(() => card.saveState === 'saved')
+    expect(server.value('p1/duty.radialLoadN')).to.equal(777)
   })
 
   it('a set answers what it shares once, and each bearing what is its own', async () => {

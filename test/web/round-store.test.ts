@@ -8,6 +8,8 @@ import { commandsOf, findCommands, stationsOf } from '../../src/web/commands/com
 import { areaTree, flattened, pathOf } from '../../src/web/screens/Yard/areas.js'
 import { daysUntil, dueWords } from '../../src/web/figures/dates.js'
 import { useRound } from '../../src/web/stores/round.js'
+import { useSession } from '../../src/web/stores/session.js'
+import type { Me } from '../../src/contract/people.js'
 
 const entry = (key: string): GreasingInput => ({
   key,
@@ -89,6 +91,43 @@ describe('the round on a patchy connection', () => {
     expect(told).to.contain('other grease')
     expect(round.waiting).to.deep.equal([])
     expect(await round.log(1, entry('b'))).to.not.equal(null)
+  })
+  const person = (id: number, name: string) =>
+    (useSession().me = { id, name, login: name, role: 'technician', units: 'metric', theme: 'day' } as Me)
+  it('an entry belongs to whoever typed it: another who signs in here sends nothing of it', async () => {
+    answer = away
+    const round = useRound()
+    person(1, 'R. Amble')
+    await round.log(1, entry('a'))
+    answer = good
+    person(2, 'Z. Pippin')
+    await round.flush()
+    expect([sent, round.mine, round.others]).to.deep.equal([[], [], ['R. Amble']])
+    await round.log(2, entry('b'))
+    expect(sent).to.deep.equal(['b'])
+    person(1, 'R. Amble')
+    await round.flush()
+    expect([sent, storage.size]).to.deep.equal([['b', 'a'], 0])
+  })
+  it('an older entry that is refused is never dropped: it stays with its reason until somebody has looked', async () => {
+    answer = away
+    const round = useRound()
+    await round.log(1, entry('a'))
+    await round.log(1, entry('b'))
+    answer = (key) =>
+      key === 'a' ? new Response(JSON.stringify(problem(409, 'Greased already', 'J. Lund noted 20 g')), { status: 409 }) : good()
+    await round.flush()
+    expect(sent).to.deep.equal(['a', 'b'])
+    expect(round.refused.map((w) => [w.entry.key, w.refused])).to.deep.equal([['a', 'J. Lund noted 20 g']])
+    expect(storage.get('yardfrost:round')).to.contain('J. Lund')
+    let said: GreasingInput | null = null
+    globalThis.fetch = (async (_url: string, init: RequestInit) => {
+      said = JSON.parse(String(init.body)) as GreasingInput
+      return good()
+    }) as typeof fetch
+    await round.again('a')
+    expect(said!).to.deep.include({ key: 'a', again: true })
+    expect(storage.size).to.equal(0)
   })
   it('a signed-out device keeps its entries', async () => {
     answer = () => new Response(JSON.stringify(problem(401, 'Not signed in', 'Sign in')), { status: 401 })

@@ -1,5 +1,5 @@
 import type pg from 'pg'
-import { pointName, type GreasingInput, type GreasingView, type PointInput } from '../../contract/greasing.js'
+import { pointName, type GreasingInput, type GreasingView, type PointInput, type PointView } from '../../contract/greasing.js'
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
 import { compatibility } from '../../core/lubrication/grease.js'
@@ -10,7 +10,7 @@ import { lockLines } from '../cards/store.js'
 import { noteChange } from '../machines/records.js'
 import { findLine } from '../machines/store.js'
 import { arrangePoints, findPoint, lockPoint, pointOfPosition, pointsOfLine } from './points.js'
-import { addGreasing, sameGreasing } from './store.js'
+import { addGreasing, lastGreasing, sameGreasing, takeBack } from './store.js'
 import { findGrease, findGun, plantSettings } from '../plant/store.js'
 import { timeline } from '../machines/timeline.js'
 
@@ -20,6 +20,7 @@ export async function greasingView(query: Query, pointId: number, now: Date): Pr
   const { point } = found
   const { machine, line } = (await findLine(query, { lineId: found.lineId }, now))!
   const fed = point.feeds.map((f) => f.positionId)
+  const last = await lastGreasing(query, pointId)
   return {
     ...{ point, positions: line.positions.filter((p) => fed.includes(p.id)) },
     machineId: machine.id,
@@ -28,7 +29,8 @@ export async function greasingView(query: Query, pointId: number, now: Date): Pr
     location: machine.location,
     now: now.toISOString(),
     plant: await plantSettings(query),
-    events: (await timeline(query, { positionIds: fed })).filter((e) => e.kind === 'greased' || e.kind === 'skipped'),
+    events: (await timeline(query, { positionIds: fed })).filter((e) => ['greased', 'skipped', 'taken-back'].includes(e.kind)),
+    last: last && { ...last, at: last.at.toISOString(), open: last.at.getTime() > now.getTime() - WAITED_MS },
   }
 }
 
@@ -38,6 +40,33 @@ const MUCH = 2
 /** Entries may have waited on a device for as long, and its clock may be a little fast. */
 const WAITED_MS = 14 * 24 * 3600 * 1000
 const CLOCK_SLACK_MS = 5 * 60 * 1000
+
+/** A second greasing within this part of the interval is asked about, and within so long in any case. */
+const SOON = { share: 0.25, leastMs: 10 * 60 * 1000, mostMs: 24 * 3600 * 1000 }
+const DAY_MS = 24 * 3600 * 1000
+
+/** A double tap, two people, an old page: who greases what was just greased is told who put how much in, and says it again. */
+async function askTwice(query: Query, point: PointView, entry: GreasingInput, at: Date): Promise<void> {
+  if (entry.again || entry.kind !== 'greased') return
+  const last = await lastGreasing(query, point.id)
+  if (!last || last.key === entry.key) return
+  const soon = Math.min(SOON.mostMs, Math.max(SOON.leastMs, SOON.share * (point.intervalDays ?? 0) * DAY_MS))
+  const apart = Math.abs(at.getTime() - last.at.getTime())
+  if (apart > soon) return
+  const minutes = Math.round(apart / 60_000)
+  const ago = minutes < 2 ? 'at the same time' : minutes < 120 ? `${minutes} minutes apart` : `${Math.round(minutes / 60)} hours apart`
+  const grams = last.grams === null ? '' : ` ${Math.round(last.grams)} g`
+  throw new Refused(
+    problem(
+      409,
+      'Greased already',
+      `${last.by} noted${grams} here, ${ago}: is this a second greasing? Too much grease heats the bearing.`,
+      {
+        current: { ...last, at: last.at.toISOString() },
+      },
+    ),
+  )
+}
 
 /**
  * Logs a greasing done or skipped, once however often it arrives. Another grease that must not meet the one in there is
@@ -68,8 +97,12 @@ export async function logGreasing(pool: pg.Pool, pointId: number, entry: Greasin
         )
       const inside = point.grease
       const mixing = inside && compatibility(inside, grease)
-      if (mixing && inside.id !== grease.id && mixing.mixing !== 'compatible' && entry.kind !== 'changed-over')
-        throw refused('greaseId', `${typed(inside.name)} is in there: ${mixing.words} Record it as a change-over when that is done`)
+      if (mixing && inside.id !== grease.id && entry.kind !== 'changed-over')
+        throw refused(
+          'greaseId',
+          `${typed(inside.name)} is in there: ${mixing.words} Record it as a change-over when the old one is cleaned out`,
+        )
+      await askTwice(query, point, entry, at)
     }
     const skipped = entry.kind === 'skipped'
     const added = await addGreasing(query, point, {
@@ -78,9 +111,29 @@ export async function logGreasing(pool: pg.Pool, pointId: number, entry: Greasin
       at,
       personId: me.id,
     })
-    if (!added && !(await sameGreasing(query, pointId, entry)))
+    if (!added && !(await sameGreasing(query, point, entry)))
       throw new Refused(problem(409, 'Key used', 'This entry bears the key of another one: it was not stored. Type it again.'))
     if (added) await audit(query, now, me.id, 'log-greasing', `greasing point ${pointId}`, entry)
+    return greasingView(query, pointId, now)
+  })
+}
+
+/** Takes an entry back that was noted by mistake, by whoever finds it out; it stays in the history with its reason. */
+export async function takeBackGreasing(
+  pool: pg.Pool,
+  pointId: number,
+  key: string,
+  reason: string,
+  me: Me,
+  now: Date,
+): Promise<GreasingView> {
+  return transaction(pool, async (query) => {
+    await lockPoint(query, pointId)
+    const last = await lastGreasing(query, pointId)
+    if (!last || last.key !== key) throw conflict('Only the last greasing can be taken back, once.')
+    if (last.at.getTime() < now.getTime() - WAITED_MS) throw refused('reason', 'it is older than 14 days and stays')
+    if (!(await takeBack(query, pointId, key, me.id, reason, now))) throw notFound('greasing')
+    await audit(query, now, me.id, 'take-back-greasing', `greasing point ${pointId}`, { key, reason })
     return greasingView(query, pointId, now)
   })
 }

@@ -6,7 +6,7 @@ import { originOf } from '../http/guard.js'
 import { route, sendFile } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
 import { machineView } from '../machines/store.js'
-import { changePoints, greasingView, logAtPosition, logGreasing } from './greasing.js'
+import { changePoints, greasingView, logAtPosition, logGreasing, takeBackGreasing } from './greasing.js'
 
 /** The round: what a point needs, what was done there, its label. */
 export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
@@ -14,6 +14,9 @@ export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Rout
 
   route(router, ROUTES.greasingPoint, ({ id }) => greasingView(pool, id, now()))
   route(router, ROUTES.logGreasing, ({ id, body, me }) => logGreasing(pool, id, body, me, now()), 201)
+  route(router, ROUTES.takeBackGreasing, ({ id, req, body, me }) =>
+    takeBackGreasing(pool, id, String(req.params.key), body.reason, me, now()),
+  )
   route(router, ROUTES.logAtPosition, ({ id, body, me }) => logAtPosition(pool, id, body, me, now()), 201)
   route(
     router,

@@ -5,6 +5,12 @@ import { renewDue } from './points.js'
 
 /** What was greased, skipped or filled. */
 
+/** What a point knew before an entry. */
+interface Before {
+  lastBefore: string | null
+  greaseBefore: number | null
+}
+
 interface Entry {
   key: string
   at: Date
@@ -35,12 +41,13 @@ export async function addFill(query: Query, positionId: number, entry: Entry): P
  * Writes an entry at a point once, however often it is sent, with its share at each support that the point feeds; a greasing
  * moves the due date, a skip does not. False when it was there already.
  */
-export async function addGreasing(query: Query, point: Pick<PointView, 'id' | 'feeds'>, entry: Entry): Promise<boolean> {
-  const wanted = point.feeds.reduce((sum, f) => sum + (f.quantityG ?? 0), 0)
-  const share = (f: PointView['feeds'][number]) => (wanted && f.quantityG !== null ? f.quantityG / wanted : 1 / point.feeds.length)
+export async function addGreasing(query: Query, point: Point, entry: Entry): Promise<boolean> {
+  const share = shareOf(point)
+  const before = { lastBefore: point.lastAt, greaseBefore: point.grease?.id ?? null }
   for (const [i, feed] of point.feeds.entries()) {
     const part = {
       ...entry,
+      ...before,
       grams: entry.grams === null ? null : entry.grams * share(feed),
       strokes: point.feeds.length > 1 ? null : entry.strokes,
     }
@@ -63,14 +70,28 @@ export async function addGreasing(query: Query, point: Pick<PointView, 'id' | 'f
   return true
 }
 
+type Point = Pick<PointView, 'id' | 'feeds' | 'lastAt' | 'grease'>
+
+/** Which part of an entry goes to each support that a point feeds. */
+function shareOf({ feeds }: Pick<PointView, 'feeds'>) {
+  const wanted = feeds.reduce((sum, f) => sum + (f.quantityG ?? 0), 0)
+  return (f: PointView['feeds'][number]) => (wanted && f.quantityG !== null ? f.quantityG / wanted : 1 / feeds.length)
+}
+
 const besideKey = (key: string, positionId: number) => createHash('md5').update(`${key} ${positionId}`).digest('hex')
 
 /** The first row of an entry bears its key; those beside it one made of it and of their support. */
-async function writeRow(query: Query, e: Entry, positionId: number, pointId: number | null, beside = false): Promise<boolean> {
+async function writeRow(
+  query: Query,
+  e: Entry & Partial<Before>,
+  positionId: number,
+  pointId: number | null,
+  beside = false,
+): Promise<boolean> {
   const done = await execute(
     query,
-    `INSERT INTO grease_event (key, position_id, point_id, at, person_id, kind, grease_id, gun_id, strokes, grams, looks, note)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) ON CONFLICT (key) DO NOTHING`,
+    `INSERT INTO grease_event (key, position_id, point_id, at, person_id, kind, grease_id, gun_id, strokes, grams, looks, note, last_before, grease_before)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) ON CONFLICT (key) DO NOTHING`,
     [
       beside ? besideKey(e.key, positionId) : e.key,
       positionId,
@@ -84,17 +105,57 @@ async function writeRow(query: Query, e: Entry, positionId: number, pointId: num
       e.grams,
       e.looks,
       e.note,
+      e.lastBefore ?? null,
+      e.greaseBefore ?? null,
     ],
   )
   return done > 0
 }
 
+/** How far two amounts of one entry may lie apart, g. */
+const SAME_G = 1e-6
+
 /** Whether the stored event with this key is the same entry: one that was sent twice, and not another that bears its key. */
-export async function sameGreasing(query: Query, pointId: number, e: Pick<Entry, 'key' | 'kind' | 'note'>): Promise<boolean> {
+export async function sameGreasing(query: Query, point: Point, e: Omit<Entry, 'at' | 'personId'>): Promise<boolean> {
+  const [feed] = point.feeds
+  const grams = e.kind === 'skipped' || e.grams === null || !feed ? null : e.grams * shareOf(point)(feed)
   const stored = await one(
     query,
-    `SELECT 1 FROM grease_event WHERE key = $1 AND coalesce(point_id, position_id) = $2 AND kind = $3 AND note = $4`,
-    [e.key, pointId, e.kind, e.note],
+    `SELECT 1 FROM grease_event WHERE key = $1 AND coalesce(point_id, position_id) = $2 AND kind = $3 AND note = $4 AND looks = $5
+       AND grease_id IS NOT DISTINCT FROM $6 AND (grams IS NOT DISTINCT FROM $7::numeric OR abs(grams - $7::numeric) < $8)`,
+    [e.key, point.id, e.kind, e.note, e.looks, e.kind === 'skipped' ? null : e.greaseId, grams, SAME_G],
   )
   return stored !== null
+}
+
+/** The last greasing of a point that counts, all of its supports together. */
+export function lastGreasing(query: Query, pointId: number): Promise<{ key: string; at: Date; by: string; grams: number | null } | null> {
+  return one(
+    query,
+    `SELECT min(e.key::text) AS key, e.at, p.name AS by, sum(e.grams)::float8 AS grams
+     FROM grease_event e JOIN person p ON p.id = e.person_id
+     WHERE e.point_id = $1 AND e.withdrawn_at IS NULL AND e.kind IN ('greased', 'changed-over') GROUP BY e.at, p.name ORDER BY e.at DESC LIMIT 1`,
+    [pointId],
+  )
+}
+
+/** Takes an entry back at all its supports; the point stands as before it where nothing came after. False where there is none that counts. */
+export async function takeBack(query: Query, pointId: number, key: string, personId: number, reason: string, at: Date): Promise<boolean> {
+  const entry = await one<{ at: Date; lastBefore: Date | null; greaseBefore: number | null }>(
+    query,
+    `UPDATE grease_event e SET withdrawn_at = $4, withdrawn_by = $3, withdrawn_reason = $5
+     FROM grease_event k WHERE k.key = $2 AND k.point_id = $1 AND k.withdrawn_at IS NULL AND e.point_id = k.point_id AND e.at = k.at AND e.person_id = k.person_id
+     RETURNING k.at, k.last_before AS "lastBefore", k.grease_before AS "greaseBefore"`,
+    [pointId, key, personId, at, reason],
+  )
+  if (!entry) return false
+  await execute(
+    query,
+    `UPDATE greasing_point t SET grease_id = coalesce($4, t.grease_id), last_at = greatest($3::timestamptz,
+       (SELECT max(e.at) FROM grease_event e WHERE e.point_id = t.id AND e.withdrawn_at IS NULL AND e.kind <> 'skipped'))
+     WHERE t.id = $1 AND t.last_at = $2`,
+    [pointId, entry.at, entry.lastBefore, entry.greaseBefore],
+  )
+  await renewDue(query, [pointId])
+  return true
 }

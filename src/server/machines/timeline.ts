@@ -68,12 +68,12 @@ export async function timeline(
         FROM jobs j JOIN finished_place f ON f.job_id = j.id JOIN place x ON x.id = f.place_id JOIN at ON at.id = x.position_id
         WHERE f.note <> '' GROUP BY j.id, j.finished_at, at.name, f.note)
        UNION ALL
-       (SELECT CASE WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, at.name,
+       (SELECT CASE WHEN e.withdrawn_at IS NOT NULL THEN 'taken-back' WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, at.name,
           CASE e.kind WHEN 'skipped' THEN ${TYPED('e.note')}
             ELSE concat_ws(', ', CASE e.kind WHEN 'filled' THEN 'first fill' WHEN 'changed-over' THEN 'changed over' END,
-              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END, o.name, NULL, NULL
+              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END || coalesce(': ' || ${TYPED('e.withdrawn_reason')}, ''), coalesce(w.name, o.name), NULL, NULL
         FROM at JOIN LATERAL (SELECT * FROM grease_event x WHERE x.position_id = at.id ORDER BY x.at DESC LIMIT $3) e ON true
-        LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id)
+        LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id LEFT JOIN person w ON w.id = e.withdrawn_by)
        UNION ALL
        (SELECT 'visit', v.at, s.name, v.result ->> 'verdict', o.name, NULL, v.id
         FROM visit_check v JOIN shaft_line s ON s.id = v.shaft_line_id JOIN person o ON o.id = v.person_id

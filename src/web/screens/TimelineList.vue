@@ -17,6 +17,7 @@ const KIND: Record<TimelineEvent['kind'], string> = {
   cancelled: 'job cancelled',
   greased: 'greased',
   skipped: 'skipped',
+  'taken-back': 'greasing taken back',
   cause: 'cause found',
   note: 'note for the next person',
   visit: 'visit',

@@ -124,8 +124,21 @@ export const useCard = defineStore('card', {
     },
   },
   actions: {
+    /** What somebody typed is sent by nobody else. */
     draftKey(): string {
-      return `card:${this.view!.job.id}`
+      return `card:${this.view!.job.id}:${useSession().me?.id ?? ''}`
+    },
+
+    /** What this person has typed and not sent; a page of the release before did not say whose it was. */
+    kept(): (Drafts & OldDrafts) | null {
+      const before = `card:${this.view!.job.id}`
+      const own = readDraft<Drafts & OldDrafts>(this.draftKey())
+      const old = own ? null : readDraft<Drafts & OldDrafts>(before)
+      if (old) {
+        writeDraft(this.draftKey(), old)
+        writeDraft(before, null)
+      }
+      return own ?? old
     },
 
     /** Where the figures of a station stand for the place in hand. */
@@ -152,7 +165,7 @@ export const useCard = defineStore('card', {
     async open(id: number) {
       if (this.view?.job.id !== id) this.$reset()
       this.take(await call('card', { params: { id } }))
-      const kept = readDraft<Drafts & OldDrafts>(this.draftKey())
+      const kept = this.kept()
       const drafts = kept && (kept.stations ? readOldDrafts(kept, this.view!) : kept)
       this.drafts = drafts?.answers ?? {}
       this.stepDrafts = drafts?.steps ?? {}

@@ -4,20 +4,32 @@ import { ApiError, AwayError, call } from '../api.js'
 import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
 
-interface Waiting {
+export interface Waiting {
   /** An entry of the release before names the support, whose number its point has kept. */
   positionId?: number
   pointId?: number
   entry: GreasingInput
+  /** Whose work it is: nobody else sends it. Left out by pages of before, which did not say. */
+  person?: { id: number; name: string }
+  /** Why the server did not take it: it stays here until somebody has looked. */
+  refused?: string
 }
 
 const QUEUE = 'round'
 const RETRY_MS = 4000
 let timer: ReturnType<typeof setTimeout> | undefined
 
-/** Entries of the round. What cannot be sent waits on this device and arrives once, in the order it was typed. */
+/** Entries of the round. What cannot be sent waits on this device for its person and arrives once, in the order it was typed. */
 export const useRound = defineStore('round', {
   state: () => ({ waiting: readDraft<Waiting[]>(QUEUE) ?? [] }),
+  getters: {
+    /** What goes out as soon as the server is there. */
+    mine: (state): Waiting[] => state.waiting.filter((w) => isMine(w) && !w.refused),
+    /** What the server did not take, of whoever is signed in. */
+    refused: (state): Waiting[] => state.waiting.filter((w) => isMine(w) && w.refused),
+    /** Names of others whose entries wait here until they sign in. */
+    others: (state): string[] => [...new Set(state.waiting.flatMap((w) => (isMine(w) ? [] : [w.person!.name])))],
+  },
   actions: {
     /** By its key: another sending may be under way, and what it has taken is not what stands first now. */
     done(key: string) {
@@ -31,17 +43,25 @@ export const useRound = defineStore('round', {
 
     /** The view after it was taken, or null when it waits. A refusal is thrown. */
     async log(pointId: number, entry: GreasingInput): Promise<GreasingView | null> {
-      this.waiting.push({ pointId, entry })
+      const { me } = useSession()
+      this.waiting.push({ pointId, entry, ...(me && { person: { id: me.id, name: me.name } }) })
       this.keep()
       return this.flush(entry.key)
     },
 
-    /** Sends what waits. A refusal of the entry that was just typed is thrown; an older one is dropped from the queue and thrown too. */
+    /** Sends what was refused once more, as a second greasing where that was the reason. */
+    async again(key: string): Promise<GreasingView | null> {
+      this.waiting = this.waiting.map(({ refused, ...w }) => (w.entry.key === key ? { ...w, entry: { ...w.entry, again: true as const } } : { ...w, ...(refused && { refused }) })) // prettier-ignore
+      this.keep()
+      return this.flush(key)
+    },
+
+    /** Sends what waits. A refusal of the entry that was just typed is thrown; an older one stays here with its reason. */
     async flush(wanted?: string): Promise<GreasingView | null> {
       clearTimeout(timer)
       let view: GreasingView | null = null
-      while (this.waiting.length) {
-        const { pointId, positionId, entry } = this.waiting[0]!
+      for (let next = this.mine[0]; next; next = this.mine[0]) {
+        const { pointId, positionId, entry } = next
         try {
           const taken = await call('logGreasing', { params: { id: (pointId ?? positionId)! }, body: entry })
           if (entry.key === wanted) view = taken
@@ -52,8 +72,14 @@ export const useRound = defineStore('round', {
             timer = setTimeout(() => void this.flush().catch(() => {}), RETRY_MS)
             return null
           }
-          this.done(entry.key)
-          throw error
+          if (entry.key === wanted) {
+            this.done(entry.key)
+            throw error
+          }
+          const why = error instanceof Error ? error.message : String(error)
+          this.waiting = this.waiting.map((w) => (w.entry.key === entry.key ? { ...w, refused: why } : w))
+          this.keep()
+          continue
         }
         this.done(entry.key)
       }
@@ -61,3 +87,9 @@ export const useRound = defineStore('round', {
     },
   },
 })
+
+/** An entry belongs to whoever typed it; those of before to whoever is there. */
+function isMine({ person }: Waiting): boolean {
+  const { me } = useSession()
+  return !person || person.id === me?.id
+}

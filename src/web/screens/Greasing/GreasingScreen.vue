@@ -4,11 +4,14 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { pointName, type GreasingInput } from '../../../contract/greasing.js'
+import { pointName, takenBackInput, type GreasingInput } from '../../../contract/greasing.js'
 import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
-import { refusalOf } from '../../api.js'
+import { ApiError, call, refusalOf } from '../../api.js'
 import { fittedWords } from '../../../core/line/fitted.js'
-import { dueWords } from '../../figures/dates.js'
+import { dayOf, dueWords, timeOf } from '../../figures/dates.js'
+import FormPart from '../../fields/FormPart.vue'
+import SentForm from '../../fields/SentForm.vue'
+import TextField from '../../fields/TextField.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import QuantityField from '../../fields/QuantityField.vue'
@@ -52,8 +55,11 @@ watch([gun, point], ([g, l]) => {
   if (g) writeDraft('gun', g.id)
 })
 
-async function log(kind: GreasingInput['kind']) {
+/** What the server asks about before it takes a second greasing. */
+const twice = ref<{ words: string; kind: GreasingInput['kind'] } | null>(null)
+async function log(kind: GreasingInput['kind'], again = false) {
   message.value = null
+  twice.value = null
   refusals.value = {}
   const skipped = kind === 'skipped'
   try {
@@ -67,6 +73,7 @@ async function log(kind: GreasingInput['kind']) {
       grams: skipped ? null : grams.value,
       looks: looks.value,
       note: note.value,
+      ...(again && { again: true as const }),
     })
     if (taken) view.value = taken
     message.value = taken
@@ -77,9 +84,28 @@ async function log(kind: GreasingInput['kind']) {
     skipping.value = false
     changeOver.value = false
   } catch (failure) {
+    if (failure instanceof ApiError && failure.problem.title === 'Greased already') {
+      twice.value = { words: failure.problem.detail, kind }
+      return
+    }
     const { errors, problem } = refusalOf(failure)
     refusals.value = errors
     if (problem) message.value = { level: 'caution', words: problem }
+  }
+}
+/** The last entry is taken back with a reason. */
+const taking = ref(false)
+async function takeBack(body: { reason: string }) {
+  const { point: at, last } = view.value!
+  view.value = await call('takeBackGreasing', { params: { id: at.id, key: last!.key }, body })
+  taking.value = false
+  message.value = { level: 'good', words: 'Taken back; the date is as it was before.' }
+}
+async function sendAgain(key: string) {
+  try {
+    view.value = (await round.again(key)) ?? view.value
+  } catch (failure) {
+    message.value = { level: 'caution', words: refusalOf(failure).problem ?? String(failure) }
   }
 }
 const name = computed(() => (view.value ? `${view.value.machineName} ${view.value.machineCode}` : ''))
@@ -178,7 +204,33 @@ const trail = computed(() => [
           </div>
           <p v-if="message" class="state" :class="`state-${message.level}`" role="status">{{ message.words }}</p>
           <p v-if="refusals.at" class="state state-stop" role="alert">{{ refusals.at }}</p>
-          <p v-if="round.waiting.length" class="state state-caution">{{ round.waiting.length }} waiting on this device</p>
+          <div v-if="twice" class="twice" role="alert">
+            <p class="state state-caution">{{ twice.words }}</p>
+            <Button label="A second greasing: note it" outlined @click="log(twice.kind, true)" />
+            <Button label="Leave it" text @click="twice = null" />
+          </div>
+          <p v-if="round.mine.length" class="state state-caution">{{ round.mine.length }} waiting on this device</p>
+          <ul v-if="round.refused.length" class="plain-list" aria-label="Not taken">
+            <li v-for="w in round.refused" :key="w.entry.key" class="twice">
+              <p class="state state-caution">Not taken: {{ w.refused }}</p>
+              <Button label="Send it all the same" outlined @click="sendAgain(w.entry.key)" />
+              <Button label="Let it go" text @click="round.done(w.entry.key)" />
+            </li>
+          </ul>
+          <p v-if="round.others.length" class="state state-caution">
+            Entries of {{ round.others.join(', ') }} wait on this device until they sign in.
+          </p>
+          <template v-if="view.last?.open">
+            <SentForm v-if="taking" class="take-back" :schema="takenBackInput" :initial="{ reason: '' }" :send="takeBack">
+              <FormPart id="reason" name="reason" :control="TextField" label="Why it is taken back" :most="300" empty="" />
+              <Button type="submit" label="Take it back" outlined />
+              <Button label="It stays" text @click="taking = false" />
+            </SentForm>
+            <p v-else>
+              <button type="button" class="link-button" @click="taking = true">Take the last entry back…</button>
+              <span class="soft small"> {{ view.last.by }}, {{ dayOf(view.last.at) }} {{ timeOf(view.last.at) }}</span>
+            </p>
+          </template>
         </section>
       </div>
       <section aria-labelledby="history">
@@ -251,6 +303,14 @@ const trail = computed(() => [
   display: flex;
   gap: 12px;
   padding: 14px 0 8px;
+}
+.twice,
+.take-back {
+  align-items: end;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  padding: 6px 0;
 }
 .big {
   font-size: 1.2rem;
