@@ -1,3 +1,5 @@
+import { seeded } from '../../tools/seeded.mjs'
+import { faultsOf } from '../../src/core/line/draft.js'
 import { expect } from 'chai'
 import { withdrawalSleeves } from '../../src/core/parts/sleeves.js'
 import { againstWords } from '../../src/core/card/against.js'
@@ -285,5 +287,27 @@ describe('edges that a change of one sign would cross', () => {
     const refused = (letters: number) => JSON.stringify(calculate('quick-answer', { text: 'x'.repeat(letters) }))
     expect(refused(200)).to.not.contain('200 letters')
     expect(refused(201)).to.contain('200')
+  })
+})
+
+describe('odd words cost little', () => {
+  const LONGEST = 4000
+  const PIECES = ['+1 ', '6312, 100, ', 'same, ', '6312 held held ', '6312 + ', '1x ', 'roll 1 kg 1 kg ', '6312 on H ', 'abcdefgh ', '1', 'a', '6312-', '", ', 'Ø1 ', '2, ', '1 mm, ', 'grease ', ' ', 'in SN ', '7014 C P4 DB + '] // prettier-ignore
+  const random = seeded(25)
+  const mixed = Array.from({ length: 200 }, () => {
+    let text = ''
+    while (text.length < LONGEST) text += PIECES[Math.floor(random() * PIECES.length)]!
+    return text.slice(0, LONGEST)
+  })
+  it('a line of four thousand letters, whatever stands in it, is read in far less than a second', () => {
+    readLine('6312, 320, NU 312', 'metric')
+    const slow = [...PIECES.map((piece) => piece.repeat(Math.ceil(LONGEST / piece.length)).slice(0, LONGEST)), ...mixed].flatMap((text) => {
+      const before = performance.now()
+      const { line } = readLine(text, 'metric')
+      faultsOf(line, '2026-12-01')
+      const ms = performance.now() - before
+      return ms > 600 ? [`${text.slice(0, 40)}…: ${Math.round(ms)} ms`] : []
+    })
+    expect(slow).to.deep.equal([])
   })
 })

@@ -50,7 +50,7 @@ export interface ReadLine {
   problems: NotUnderstood[]
 }
 
-type Problem = (piece: Piece, code: string, params?: Message['params'], could?: string[]) => void
+type Problem = (piece: Piece, code: string, params?: Message['params'], could?: () => string[]) => void
 
 /** The bearing that a name speaks of; null when it speaks of none. */
 function named(head: string, before: DraftBearing | null): DraftBearing | null {
@@ -92,7 +92,7 @@ function bearingOf(
   const bearing = named(head.text, before)
   if (!bearing) {
     const words = before ? ['same'] : []
-    problem(head, 'words-unknown', { text: head.text }, [...new Set([...nearest(head.text, words), ...couldBe(head.text)])])
+    problem(head, 'words-unknown', { text: head.text }, () => [...new Set([...nearest(head.text, words), ...couldBe(head.text)])])
     // What is meant for a bearing keeps its support while somebody is still typing.
     if (!/\d/.test(head.text) && !clauses.length) return null
   }
@@ -263,6 +263,9 @@ export function withMarking(bearing: DraftBearing, text: string | null): DraftBe
   }
 }
 
+/** Beyond so many stretches that are not understood nobody reads what each could be. */
+const HINTED = 12
+
 /**
  * Reads a line from words. A number alone is a distance in the unit of `system`; where a bearing bears it too, what leaves no
  * distance missing. Whatever is
@@ -273,7 +276,8 @@ export function readLine(source: string, system: UnitSystem): ReadLine {
   const line: LineDraft = { orientation: 'horizontal', tiltDeg: 0, turning: 'shaft', positions: [], components: [], shaft: null }
   const tokens: Token[] = []
   const problems: NotUnderstood[] = []
-  const problem: Problem = ({ from, to }, code, params = {}, could = []) => problems.push({ from, to, code, params, could })
+  const problem: Problem = ({ from, to }, code, params = {}, could = () => []) =>
+    problems.push({ from, to, code, params, could: problems.length < HINTED ? could() : [] })
   const everywhere: RunsIn = {}
   const found = source.trim() ? elementsOf(source, system, line, everywhere, tokens, problem) : []
   let slot = 0

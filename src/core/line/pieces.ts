@@ -61,9 +61,13 @@ export function find<T>(table: readonly (readonly [string, T])[], text: string):
   return table.find(([word]) => word === given)?.[1]
 }
 
+/** Longer than any name or word: nothing is near to it. */
+const LONGEST_NAME = 32
+
 /** Words nearest to what was typed, best first; none that needs more than a third of it changed. No unit. Source: edit distance. */
 export function nearest(text: string, words: readonly string[]): string[] {
   const given = plainName(text)
+  if (given.length > LONGEST_NAME) return []
   return (
     words
       .map((word) => ({ word, off: distance(given, plainName(word)) }))
