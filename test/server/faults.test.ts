@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
 import { pino } from 'pino'
@@ -536,5 +537,74 @@ describe('files that are no lists', () => {
       expect(looksLikeFormula(cell), cell).to.equal(true)
     for (const cell of ['-2', '+3.5', '-1,234.5', '12+3', '-2e5', 'A-1', '6312', '-1 250', ''])
       expect(looksLikeFormula(cell), cell).to.equal(false)
+  })
+})
+
+describe('cards of what is gone', () => {
+  const at = stage()
+  it('a place that is retired makes no card, nor does a machine that is; neither while it is being retired', async () => {
+    const planner = await new Client(at.instance.url).signIn('planner')
+    const technician = await new Client(at.instance.url).signIn('technician')
+    const fan = await machineBy(technician, 'CF-1')
+    const place = fan.shaftLines[0]!.positions[0]!.places[0]!.id
+    const { pool } = at.instance
+    await pool.query('UPDATE place SET retired_at = now() WHERE id = $1', [place])
+    const gone = await technician.post('/cards', { places: [place], reason: 'x' })
+    expect([gone.status, gone.body.detail]).to.satisfy(
+      ([status, detail]: [number, string]) => status === 422 && /no longer part of this line/.test(detail),
+    )
+    await pool.query('UPDATE place SET retired_at = NULL WHERE id = $1', [place])
+    // Both at once: either the card is there and the machine stays, or the machine is gone and there is no card.
+    const [retired, opened] = await Promise.all([
+      planner.put(`/machines/${fan.id}/retirement`, { retired: true, reason: 'scrapped' }),
+      technician.post('/cards', { places: [place], reason: 'at once' }),
+    ])
+    expect([retired.status, opened.status]).to.satisfy(([r, o]: number[]) => (r === 200 && o === 422) || (r === 409 && o === 201))
+    if (opened.status === 201) {
+      await technician.post(`/cards/${opened.body.job.id}/cancel`, { reason: 'opened by mistake' })
+      expect((await planner.put(`/machines/${fan.id}/retirement`, { retired: true, reason: 'scrapped' })).status).to.equal(200)
+    }
+    expect((await technician.post('/cards', { places: [place], reason: 'x' })).body.detail).to.contain('out of the lists')
+  })
+
+  it('one that stands open for no place is cancelled when the program comes up, and its machine can go', async () => {
+    const { pool } = at.instance
+    const planner = await new Client(at.instance.url).signIn('planner')
+    const drum = await machineBy(planner, 'AG-1')
+    const made = await pool.query(
+      `INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by, in_charge, summary) SELECT '9999', s.id, 'open', now(), min(p.id), min(p.id),
+         '{"questions":0,"stops":0,"done":[],"designations":[],"cause":null}'::jsonb
+       FROM shaft_line s, person p WHERE s.machine_id = $1 GROUP BY s.id RETURNING id`,
+      [drum.id],
+    )
+    const retire = () => planner.put(`/machines/${drum.id}/retirement`, { retired: true, reason: 'scrapped' })
+    expect((await retire()).status).to.equal(409)
+    await pool.query(readFileSync('src/server/migrations/20261206000000002_cards_of_nothing.sql', 'utf8'))
+    expect((await retire()).status).to.equal(200)
+    expect((await planner.get(`/cards/${made.rows[0].id}`)).status).to.equal(404)
+  })
+
+  it('nothing is handed to somebody who is being switched off, whichever comes first', async () => {
+    const admin = await new Client(at.instance.url).signIn('administrator')
+    const technician = await new Client(at.instance.url).signIn('technician')
+    const pump = await machineBy(technician, 'MP-3')
+    const { body: card } = await technician.post('/cards', { places: [pump.shaftLines[0]!.positions[0]!.places[0]!.id], reason: 'x' })
+    for (let n = 0; n < 6; n += 1) {
+      const { body: made } = await admin.post('/people', {
+        name: `P. ${n}`,
+        login: `helper${n}`,
+        role: 'technician',
+        password: 'cider-press-4',
+      })
+      const [off, handed] = await Promise.all([
+        admin.send('PATCH', `/people/${made.person.id}`, { active: false }),
+        technician.put(`/cards/${card.job.id}/in-charge`, { personId: made.person.id }),
+      ])
+      expect([off.status, handed.status]).to.satisfy(([o, h]: number[]) => (o === 200 && h === 422) || (o === 409 && h === 200))
+    }
+    const idle = await at.instance.pool.query(
+      "SELECT count(*)::int AS n FROM job j JOIN person p ON p.id = j.in_charge WHERE j.status = 'open' AND NOT p.active",
+    )
+    expect(idle.rows[0].n).to.equal(0)
   })
 })

@@ -19,8 +19,10 @@ import { nameOf, type Bearing } from '../../core/catalogue/bearing.js'
 import { fittedWords } from '../../core/line/fitted.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { sayingsOf } from '../documents/store.js'
-import { findLine, linesOfPlaces, recordChanges, type LineRecord } from '../machines/store.js'
-import { blocked, conflict, notFound } from '../problems.js'
+import { findLine, linesOfPlaces, machineRetired, recordChanges, type LineRecord } from '../machines/store.js'
+import { problem } from '../../contract/problem.js'
+import { works } from '../people/store.js'
+import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { asOneRead, audit, transaction, type Query } from '../database.js'
 import { readContext, readFrozen } from './frozen.js'
 import * as answerStore from './answer-store.js'
@@ -52,6 +54,7 @@ export async function loadCard(query: Query, jobId: number, now: Date | null): P
     sayingsOf(query, { jobId }),
   ])
   if (!job) throw notFound('job')
+  if (!job.places.length) throw notFound('card any more: it was opened for no bearing place')
   const { answers, unread } = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
   const known = job.context ? readContext(job.context, record!.line) : lineContext(job, record!, past, says)
   const context = unread.length ? { ...known, unread } : known
@@ -289,8 +292,12 @@ export async function openCard(pool: pg.Pool, placeIds: readonly number[], reaso
     const lineId = found[0]!.lineId
     if (found.some((f) => f.lineId !== lineId)) throw blocked('A card is of one shaft line: these places stand on several.')
     await store.lockLines(query, { lineId })
+    if (await machineRetired(query, lineId)) throw blocked('This machine is out of the lists: bring it back first.')
+    if (!(await works(query, me.id))) throw new Refused(problem(403, 'Not allowed', 'You were switched off meanwhile.'))
     const record = (await findLine(query, { lineId }, at))!
     const places = wholeSets(record, wanted)
+    if (wanted.some((id) => !places.some((p) => p.id === id)))
+      throw blocked('A place is no longer part of this line: load the machine anew.')
     const added = await store.addJob(
       query,
       lineId,

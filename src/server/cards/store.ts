@@ -10,7 +10,7 @@ export const JOB_COLUMNS = `
   j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", k.name AS "inCharge", j.in_charge AS "inChargeId", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason",
          j.cancelled_at AS "cancelledAt", j.cancel_reason AS "cancelReason", j.summary,
          m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName",
-         (SELECT string_agg(name, ', ' ORDER BY along_mm) FROM (SELECT DISTINCT p.name, p.along_mm FROM job_place jp
+         (SELECT coalesce(string_agg(name, ', ' ORDER BY along_mm), '') FROM (SELECT DISTINCT p.name, p.along_mm FROM job_place jp
           JOIN place x ON x.id = jp.place_id JOIN position p ON p.id = x.position_id WHERE jp.job_id = j.id) at) AS "where"`
 export const JOB_TABLES = `
   FROM job j JOIN person o ON o.id = j.opened_by JOIN person k ON k.id = j.in_charge JOIN shaft_line s ON s.id = j.shaft_line_id JOIN machine m ON m.id = s.machine_id`

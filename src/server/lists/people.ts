@@ -27,6 +27,11 @@ export async function writePeople(query: Query, entries: readonly Entry[], at: D
   await lockPeople(query)
   // A code that nobody has seen: the one that counts is made and handed over under Settings.
   const list = JSON.stringify(entries.map((e) => ({ ...e, ...inviteOf(newCode(), at) })))
+  await execute(
+    query,
+    'SELECT 1 FROM person WHERE login IN (SELECT r.login FROM jsonb_to_recordset($1::jsonb) AS r (login text)) ORDER BY id FOR UPDATE',
+    [list],
+  )
   const leaving = await rows<{ login: string }>(
     query,
     `SELECT r.login FROM jsonb_to_recordset($1::jsonb) AS r (login text, role text, active text) JOIN person p ON p.login = r.login

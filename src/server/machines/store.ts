@@ -241,6 +241,16 @@ export async function findPosition(query: Query, positionId: number, now: Date):
   return found && { ...found, position: found.line.positions.find((p) => p.id === positionId)! }
 }
 
+/** Whether the machine of a line is out of the lists; it stays so, or not, until the transaction ends. */
+export async function machineRetired(query: Query, lineId: number): Promise<boolean> {
+  const machine = await one<{ retired: boolean }>(
+    query,
+    'SELECT m.retired_at IS NOT NULL AS retired FROM shaft_line s JOIN machine m ON m.id = s.machine_id WHERE s.id = $1 FOR SHARE OF m',
+    [lineId],
+  )
+  return machine?.retired ?? true
+}
+
 /** The shaft lines that places stand on, each once. */
 export async function linesOfPlaces(query: Query, placeIds: readonly number[]): Promise<{ placeId: number; lineId: number }[]> {
   return rows(

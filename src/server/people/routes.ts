@@ -58,6 +58,7 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
       // Somebody may have taken the role away while this one waited.
       if (!mayAct((await people.findMe(query, me.id))?.role ?? 'viewer', 'administrator'))
         throw new Refused(problem(403, 'Not allowed', 'You are no administrator any more.'))
+      await people.lockPerson(query, id)
       if (change.active === false || (change.role && WITHOUT_WORK.includes(change.role))) await handedOver(query, id, handTo ?? null)
       const person = await people.changePerson(query, id, { ...change, passwordHash })
       if (!person) throw notFound('person')

@@ -109,9 +109,11 @@ export async function areasInHand(query: Query, personId: number): Promise<strin
   )
 }
 
-/** Whether somebody may have work in hand. */
+/** Whether somebody may have work in hand; nobody switches him off until the transaction ends. */
 export async function works(query: Query, personId: number): Promise<boolean> {
-  return (await one(query, 'SELECT 1 FROM person WHERE id = $1 AND active AND role <> ALL ($2)', [personId, WITHOUT_WORK])) !== null
+  return (
+    (await one(query, 'SELECT 1 FROM person WHERE id = $1 AND active AND role <> ALL ($2) FOR SHARE', [personId, WITHOUT_WORK])) !== null
+  )
 }
 
 /** What somebody did, newest first. */
@@ -139,6 +141,11 @@ export async function setPreferences(query: Query, id: number, units: string | u
 /** Every session of a person whose password, role or standing changed ends; `except` is the one that changed it. */
 export async function endSessions(query: Query, personId: number, except = ''): Promise<void> {
   await execute(query, "DELETE FROM session WHERE (sess ->> 'personId')::bigint = $1 AND sid <> $2", [personId, except])
+}
+
+/** Who is about to be switched off takes on nothing until the transaction ends. */
+export async function lockPerson(query: Query, id: number): Promise<void> {
+  await execute(query, 'SELECT 1 FROM person WHERE id = $1 FOR UPDATE', [id])
 }
 
 /** Nobody else may count or change people until the transaction ends. */

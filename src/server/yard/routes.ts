@@ -1,3 +1,4 @@
+import { works } from '../people/store.js'
 import { Router, type Request } from 'express'
 import { z } from 'zod'
 import { MACHINE_ORDERS } from '../../contract/machines.js'
@@ -56,8 +57,7 @@ export function yardRoutes({ pool, now }: ServerOptions): Router {
   route(router, ROUTES.areaCharge, ({ body, me }) =>
     transaction(pool, async (query) => {
       const { area, personId } = body
-      if (personId !== null && !(await yard.listColleagues(query)).some((c) => c.id === personId))
-        throw refused('personId', 'somebody who works here')
+      if (personId !== null && !(await works(query, personId))) throw refused('personId', 'somebody who works here')
       await yard.setAreaCharge(query, area, personId)
       await audit(query, now(), me.id, 'area-charge', area, { personId })
       const colleague = (await yard.listColleagues(query)).find((c) => c.id === personId)
