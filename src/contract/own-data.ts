@@ -303,7 +303,12 @@ export interface BatchLine {
   undoneAt: string | null
 }
 
-export const entriesInput = z.strictObject({ entries: z.array(z.record(z.string(), z.unknown())).min(1).max(200) })
+const anyEntry = z.record(z.string(), z.unknown())
+export const entriesInput = z.strictObject({
+  entries: z.array(anyEntry).min(1).max(200),
+  /** What stood there when somebody began, one an entry, null where nothing did: what was changed meanwhile is not written over. */
+  seen: z.array(anyEntry.nullable()).max(200).optional(),
+})
 export interface StockItem {
   marking: string
   shelf: string

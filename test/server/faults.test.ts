@@ -573,7 +573,7 @@ describe('cards of what is gone', () => {
     const drum = await machineBy(planner, 'AG-1')
     const made = await pool.query(
       `INSERT INTO job (number, shaft_line_id, status, opened_at, opened_by, in_charge, summary) SELECT '9999', s.id, 'open', now(), min(p.id), min(p.id),
-         '{"questions":0,"stops":0,"done":[],"designations":[],"cause":null}'::jsonb
+         '{"questions":0,"stops":0,"done":[],"designation":null,"designations":[],"cause":null}'::jsonb
        FROM shaft_line s, person p WHERE s.machine_id = $1 GROUP BY s.id RETURNING id`,
       [drum.id],
     )

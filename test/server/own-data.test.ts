@@ -24,6 +24,27 @@ describe('own data by form, and two at once', () => {
       (s) => s.marking === marking && s.shelf === shelf,
     )
 
+  it('twenty take one each of twenty: nobody writes over what another took, and who is told yes has taken one', async () => {
+    const on = { marking: '6312 C3', shelf: 'Z-9', quantity: 20, note: '' }
+    expect((await planner.post('/rack/stock', { entries: [on], seen: [null] })).status).to.equal(201)
+    const take = async (client: Client) => {
+      const entry = (await stock('6312 C3', 'Z-9'))!
+      const seen = { ...on, quantity: entry.quantity }
+      return client.post('/rack/stock', { entries: [{ ...seen, quantity: seen.quantity - 1 }], seen: [seen] })
+    }
+    const replies = await Promise.all(Array.from({ length: 20 }, (_, i) => take(i % 2 ? planner : other)))
+    const taken = replies.filter((r) => r.status === 201).length
+    expect(replies.every((r) => r.status === 201 || r.status === 409)).to.equal(true)
+    expect(taken).to.be.at.least(1).and.below(20)
+    expect((await stock('6312 C3', 'Z-9'))!.quantity).to.equal(20 - taken)
+    const refused = replies.find((r) => r.status === 409)!
+    expect(refused.body.title).to.equal('Changed meanwhile')
+    expect(refused.body.detail).to.match(/it is now: .*shelf Z-9.*Look again/)
+    // What is thought to be new and is there already is no new one; without having looked it goes as before.
+    expect((await planner.post('/rack/stock', { entries: [on], seen: [null] })).status).to.equal(409)
+    expect((await planner.post('/rack/stock', { entries: [{ ...on, quantity: 0 }] })).status).to.equal(201)
+  })
+
   it('one entry of every list by form, changed, removed and taken back', async () => {
     // prettier-ignore
     const entries: Record<(typeof OWN_KINDS)[number], [first: object, changed: object, key: string]> = {

@@ -44,6 +44,21 @@ async function compare(query: Query, kind: OwnKind, entries: readonly Entry[]): 
   return { changes, same: entries.length - changes.length }
 }
 
+/** What somebody else wrote since an entry was looked at is not written over. */
+async function mustBeAsSeen(query: Query, kind: OwnKind, entries: readonly Entry[], seen: readonly (Entry | null)[]): Promise<void> {
+  const keys = entries.map((e) => keyOf(kind, e))
+  const current = await currentEntries(query, kind, keys)
+  entries.forEach((_, i) => {
+    const before = seen[i]
+    const now = current.get(keys[i]!) ?? null
+    // Under another name it is another entry.
+    const was = before && keyOf(kind, before) === keys[i] ? before : null
+    if (was && now ? sameEntry(kind, was, now) : was === now) return
+    const says = now ? COLUMNS[kind].flatMap(({ field, name }) => (now[field] ? [`${name} ${String(now[field])}`] : [])).join(', ') : 'gone'
+    throw new Refused(problem(409, 'Changed meanwhile', `Somebody else changed this entry meanwhile; it is now: ${says}. Look again before you write.`, { current: now })) // prettier-ignore
+  })
+}
+
 /** Cards that rest on a row whose figures change show what moved. */
 async function withMovedCards(
   query: pg.PoolClient,
@@ -82,6 +97,8 @@ interface Wanted {
   notes: string[]
   headings: Heading[]
   source: string
+  /** As they were looked at, one an entry; left out where nobody looked. */
+  seen?: readonly (Entry | null)[]
 }
 
 /** Checks every entry, compares, and with `apply` makes all changes or none. */
@@ -111,6 +128,7 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
     }
     errors.sort((a, b) => a.line - b.line)
     const { changes, same } = errors.length ? { changes: [], same: 0 } : await compare(query, kind, entries)
+    if (apply && wanted.seen && !errors.length) await mustBeAsSeen(query, kind, entries, wanted.seen)
     let batchId: number | null = null
     if (apply && !errors.length && changes.length) {
       await make(query, kind, changes, rack, me, at)
@@ -177,7 +195,14 @@ export async function bringInto(query: pg.PoolClient, kind: OwnKind, raw: readon
 }
 
 /** Entries typed into a form go the same way as a file; an error is told beside its field. */
-export async function bringEntries(pool: pg.Pool, kind: OwnKind, raw: readonly unknown[], me: Me, at: Date): Promise<ImportReport> {
+export async function bringEntries(
+  pool: pg.Pool,
+  kind: OwnKind,
+  raw: readonly unknown[],
+  me: Me,
+  at: Date,
+  seen?: readonly (Entry | null)[],
+): Promise<ImportReport> {
   const entries: Lined[] = []
   for (const [i, value] of raw.entries()) {
     const parsed = OWN_SCHEMAS[kind].safeParse(value)
@@ -185,7 +210,13 @@ export async function bringEntries(pool: pg.Pool, kind: OwnKind, raw: readonly u
       throw refusedFields(parsed.error.issues.map((issue) => ({ field: issue.path.join('.') || 'entry', allowed: issue.message })))
     entries.push({ line: i + 1, entry: parsed.data })
   }
-  const report = await bring(pool, { kind, entries, errors: [], notes: [], headings: [], source: 'typed' }, true, me, at)
+  const report = await bring(
+    pool,
+    { kind, entries, errors: [], notes: [], headings: [], source: 'typed', ...(seen && { seen }) },
+    true,
+    me,
+    at,
+  )
   if (report.errors.length)
     throw refusedFields(
       report.errors.map((e) => ({ field: COLUMNS[kind].find((c) => c.name === e.column)?.field ?? 'entry', allowed: e.message })),

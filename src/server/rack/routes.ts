@@ -236,7 +236,7 @@ export function rackRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
   route(
     router,
     ROUTES.addEntries,
-    ({ req, body, me }) => own.bringEntries(pool, changeable(req.params.kind, me), body.entries, me, now()),
+    ({ req, body, me }) => own.bringEntries(pool, changeable(req.params.kind, me), body.entries, me, now(), body.seen),
     201,
   )
   route(router, ROUTES.removeEntry, async ({ req, me }) => ({

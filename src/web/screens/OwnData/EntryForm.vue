@@ -18,7 +18,7 @@ import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
 
 /** One entry of a list by hand; it goes the same way as a file of one row. */
-const props = defineProps<{ kind: OwnKind; entry: Record<string, unknown> }>()
+const props = defineProps<{ kind: OwnKind; entry: Record<string, unknown>; seen: Record<string, unknown> | null }>()
 const emit = defineEmits<{ saved: []; leave: [] }>()
 const columns = computed(() => COLUMNS[props.kind])
 const initial = Object.fromEntries(COLUMNS[props.kind].map((c) => [c.field, cellText(c, props.entry[c.field])]))
@@ -56,7 +56,7 @@ function valueOf(column: Column, typed: unknown): unknown {
 }
 const read = (typed: Record<string, unknown>) => Object.fromEntries(columns.value.map((c) => [c.field, valueOf(c, typed[c.field])]))
 async function save(entry: Record<string, unknown>) {
-  await call('addEntries', { params: { kind: props.kind }, body: { entries: [entry] } })
+  await call('addEntries', { params: { kind: props.kind }, body: { entries: [entry], seen: [props.seen] } })
   emit('saved')
 }
 function controlOf(column: Column) {

@@ -39,6 +39,12 @@ const changes = ref<BatchLine[]>([])
 const loading = ref(true)
 const error = ref<string | null>(null)
 const editing = ref<Entry | null>(null)
+/** As it stood when somebody began; null of one that is new. */
+const seen = ref<Entry | null>(null)
+function begin(entry: Entry, before: Entry | null) {
+  editing.value = entry
+  seen.value = before
+}
 const report = ref<ImportReport | null>(null)
 const problem = ref('')
 let file: File | null = null
@@ -166,7 +172,7 @@ function blank(): Entry {
             <p class="soft">{{ OWN_LABEL[kind].words }}</p>
             <div class="tools">
               <template v-if="planner">
-                <Button label="New entry" size="small" @click="editing = blank()" />
+                <Button label="New entry" size="small" @click="begin(blank(), null)" />
                 <FileUpload
                   :key="`${kind} ${report?.batchId ?? ''}`"
                   mode="basic"
@@ -214,7 +220,7 @@ function blank(): Entry {
               @settled="send(false, $event)"
             />
             <ReportView v-else-if="report" :report="report" @apply="send(true)" @leave="report = null" @undo="undo(report!.batchId!)" />
-            <EntryForm v-if="editing" :key="kind" :kind="kind" :entry="editing" @saved="saved" @leave="editing = null" />
+            <EntryForm v-if="editing" :key="kind" :kind="kind" :entry="editing" :seen="seen" @saved="saved" @leave="editing = null" />
             <div class="body">
               <div class="scroll" tabindex="0" role="group" :aria-label="OWN_LABEL[kind].title">
                 <DataTable
@@ -252,7 +258,7 @@ function blank(): Entry {
                   <Column v-if="planner" header="" frozen align-frozen="right">
                     <template #body="{ data }">
                       <span class="act">
-                        <button type="button" class="link-button" @click="editing = entryOf(data)">
+                        <button type="button" class="link-button" @click="begin(entryOf(data), entryOf(data))">
                           change<span class="visually-hidden"> {{ data.key }}</span>
                         </button>
                         <button type="button" class="link-button" @click="remove(entryOf(data))">
