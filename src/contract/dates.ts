@@ -58,3 +58,9 @@ export function readDate(text: string, order: DayOrder): { date: string } | { er
 const pad = (n: number) => String(n).padStart(2, '0')
 const notOne = (cell: string) => ({ error: `"${cell.slice(0, 40)}" is no date: write it as 2026-11-25 or 25.11.2026` })
 const found = (read: DateTime) => (read.isValid && read.year >= 1900 && read.year <= 2200 ? { date: read.toISODate()! } : null)
+
+/** How far the first place of the earth is ahead, h. */
+const AHEAD_H = 14
+
+/** The latest day that anybody has at a moment: east of Greenwich tomorrow begins earlier. What is after it is still to come for all. */
+export const latestDay = (at: Date): string => new Date(at.getTime() + AHEAD_H * 3600 * 1000).toISOString().slice(0, 10)

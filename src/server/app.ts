@@ -145,8 +145,11 @@ function api(options: ServerOptions): express.Router {
 function serveInterface(app: Express, webDir: string): void {
   const page = readFileSync(join(webDir, 'index.html'), 'utf8')
   app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  // The page itself goes out with a nonce alone, and a file that is not there is no page.
+  app.get('/index.html', (_req, res) => res.redirect(301, '/'))
   app.use(express.static(webDir, { index: false }))
-  app.get(/^\/(?!api\/).*/, (_req, res) => {
+  app.get(/^\/(?!api\/).*/, (req, res, next) => {
+    if (/^\/[^/]*\.[a-z0-9]{1,8}$/i.test(req.path)) return next()
     res.type('html').set('Cache-Control', 'no-store').send(page.replaceAll(NONCE_MARK, res.locals.nonce))
   })
 }
@@ -156,7 +159,7 @@ function databaseGone(error: { code?: string; message?: string }): boolean {
   return (
     /^(08|57P|3D|53|58)/.test(error.code ?? '') ||
     /^E(CONN|PIPE|TIMEDOUT)/.test(error.code ?? '') ||
-    /terminat|timeout exceeded|Connection/.test(error.message ?? '')
+    /terminat|timeout exceeded|Connection|not queryable/.test(error.message ?? '')
   )
 }
 

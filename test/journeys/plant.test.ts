@@ -131,6 +131,33 @@ describe('journey: a plant of one’s own, its lists, papers and people', () => 
   })
 })
 
+describe('journey: two take the last bearing', () => {
+  it('the second is told what stands there now, keeps what was typed, and nothing is taken twice', async () => {
+    const at = await stage()
+    const people = [await Person.at(at.instance.url), await Person.at(at.instance.url)]
+    const [one, two] = people as [Person, Person]
+    try {
+      const keeper = await new Client(at.instance.url).signIn('storekeeper')
+      const last = { marking: '6313 C3', shelf: 'Q-7', quantity: 1, note: '' }
+      expect((await keeper.post('/rack/stock', { entries: [last], seen: [null] })).status).to.equal(201)
+      for (const person of people) {
+        await person.signIn('storekeeper')
+        await person.visit('/own-data?list=stock')
+        await person.click("//tr[contains(., 'Q-7')]//button[starts-with(normalize-space(), 'change')]")
+        await person.type('quantity *', '0')
+      }
+      await one.button('Enter')
+      await one.see("//tr[contains(., 'Q-7') and contains(., '0')]")
+      await two.button('Enter')
+      await two.seeText('Somebody else changed this entry meanwhile; it is now:')
+      expect(await two.valueOf('quantity *')).to.equal('0')
+    } finally {
+      for (const person of people) await person.leave()
+      await clear(at)
+    }
+  })
+})
+
 describe('journey: nothing lost', () => {
   it('a backup by the button, its age, and the plant as it was brought back beside the living one', async () => {
     const directory = mkdtempSync(join(tmpdir(), 'yardfrost-backups-'))

@@ -1,3 +1,10 @@
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import type pg from 'pg'
+import { createApp } from '../../src/server/app.js'
+import { latestDay } from '../../src/contract/dates.js'
+import { faultsOf } from '../../src/core/line/draft.js'
+import { readLine } from '../../src/core/line/notation.js'
 import { readFileSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
@@ -12,7 +19,7 @@ import { runChart } from '../../src/core/drawing/run-chart.js'
 import { hatch } from '../../src/core/drawing/primitives.js'
 import { inUnits, q, typed } from '../../src/core/units/quantities.js'
 import { TooBusy, hashPassword } from '../../src/server/people/password.js'
-import { looksLikeFormula, readCsv } from '../../src/server/files/csv.js'
+import { looksLikeFormula, readCsv, safeCell } from '../../src/server/files/csv.js'
 import {
   Client,
   NOW,
@@ -532,6 +539,11 @@ describe('files that are no lists', () => {
     for (const text of ['?????????', '*6*3*', '6*1*2*C']) expect(() => readMarking(names, text), text).to.throw('at most')
     expect(readMarking(names, '63?2 *').readings).to.not.be.empty
   })
+  it('what is written out reads back as it was, whatever signs it begins with, also wide ones', () => {
+    for (const text of ['=1+1', "'=1+1", "''=x", '＝1+1', '＋x', "'", "'quoted'", '-12', '@x', 'plain'])
+      expect(String(safeCell(text)).replace(/^'(?='*[=@+\-＝＠＋－])/, ''), text).to.equal(text)
+    for (const text of ['＝1+1', '＠x', '=1']) expect(String(safeCell(text))).to.match(/^'/)
+  })
   it('what a spreadsheet would run is guarded, what is a number is not', () => {
     for (const cell of ['-2+3+cmd|x', '+1+cmd', '=1', '@sum', '-A1', '+', '-1;DROP', '\tx', '-2e', '+1-1'])
       expect(looksLikeFormula(cell), cell).to.equal(true)
@@ -607,4 +619,40 @@ describe('cards of what is gone', () => {
     )
     expect(idle.rows[0].n).to.equal(0)
   })
+})
+
+describe('addresses and days', () => {
+  const at = stage({ webDir: 'dist/web' })
+  it('numbers are figures alone, a file that is not there is no page, and the page itself bears no mark of ours', async () => {
+    for (const id of ['1e1', '0x1', ' 1', '+1', '01', '1.0', '99999999999999999'])
+      expect((await at.technician.get(`/machines/${encodeURIComponent(id)}`)).status, id).to.equal(404)
+    expect((await at.technician.get('/machines/1')).status).to.equal(200)
+    const web = (path: string) => fetch(at.instance.url + path, { redirect: 'manual' })
+    for (const path of ['/robots.txt', '/main.js', '/.env']) expect((await web(path)).status, path).to.equal(404)
+    expect((await web('/index.html')).status).to.equal(301)
+    const page = await web('/machines')
+    expect(page.status).to.equal(200)
+    expect(await page.text()).to.not.contain('__CSP_NONCE__')
+  })
+  it('the day of somebody far in the east has come', () => {
+    expect(latestDay(new Date('2026-11-30T12:30:00Z'))).to.equal('2026-12-01')
+    expect(latestDay(new Date('2026-11-30T09:30:00Z'))).to.equal('2026-11-30')
+    const line = readLine('6312 since 2026-12-01, 320, NU 312', 'metric').line
+    const days = (at: string) => faultsOf(line, latestDay(new Date(at))).map((f) => f.code)
+    expect(days('2026-11-30T12:30:00Z')).to.deep.equal([])
+    expect(days('2026-11-30T01:30:00Z')).to.have.length(1)
+  })
+})
+
+describe('a connection that breaks in the middle', () => {
+  for (const message of ['Client has encountered a connection error and is not queryable', 'Connection terminated unexpectedly'])
+    it(`${message}: the answer is 503 like any other`, async () => {
+      const broken = () => Promise.reject(new Error(message))
+      const pool = { query: broken, connect: broken, on: () => {} } as unknown as pg.Pool
+      const server = createServer(createApp({ pool, now: () => NOW, sessionSecret: 'x', demo: false, publicOrigin: null }))
+      await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+      const { port } = server.address() as AddressInfo
+      expect((await fetch(`http://127.0.0.1:${port}/api/v1/health`)).status).to.equal(503)
+      server.close()
+    })
 })

@@ -32,12 +32,16 @@ const PLAIN_NUMBER = /^[+-]?\d[\d.,\s]*(e[+-]?\d+)?$/i
 
 /** A spreadsheet would run this when it is opened. */
 export function looksLikeFormula(cell: string): boolean {
-  return /^[=@\t\r]/.test(cell) || (/^[+-]/.test(cell) && !PLAIN_NUMBER.test(cell))
+  return /^[=@\t\r＝＠＋－]/.test(cell) || (/^[+-]/.test(cell) && !PLAIN_NUMBER.test(cell))
 }
+
+/** Apostrophes before a sign that a spreadsheet would run. */
+const GUARDED = /^'+[=@+\-＝＠＋－]/
 
 /** A cell for a file that a spreadsheet opens: nothing in it is run. */
 export function safeCell(value: unknown): unknown {
-  return typeof value === 'string' && looksLikeFormula(value) ? `'${value}` : value
+  // One that begins with our own guard gets another, so that it reads back as it is.
+  return typeof value === 'string' && (looksLikeFormula(value) || GUARDED.test(value)) ? `'${value}` : value
 }
 
 type Cell = { value: unknown } | { error: string }
@@ -52,7 +56,7 @@ function numberCell(cell: string, separator: string): Cell {
 
 function readCell(column: Column, raw: string, separator: string, order: DayOrder): Cell {
   // An apostrophe before a sign that a spreadsheet would run is how such text is written out.
-  const cell = /^'[=@+-]/.test(raw.trim()) ? raw.trim().slice(1) : raw.trim()
+  const cell = GUARDED.test(raw.trim()) ? raw.trim().slice(1) : raw.trim()
   if (cell === raw.trim() && looksLikeFormula(cell))
     return { error: `"${cell.slice(0, 40)}" starts like a formula; write the value itself` }
   if (cell === '') return column.needed ? { error: 'must not be empty' } : { value: emptyValue(column) }

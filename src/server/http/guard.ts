@@ -63,7 +63,12 @@ export function read<T extends z.ZodType>(schema: T, value: unknown): z.output<T
   return parsed.data
 }
 
-const idSchema = z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER)
+/** Figures alone: 1e1 and 0x1 are no numbers of anything. */
+const idSchema = z
+  .string()
+  .regex(/^[1-9]\d{0,15}$/)
+  .transform(Number)
+  .pipe(z.number().max(Number.MAX_SAFE_INTEGER))
 
 export function idOf(req: Request, name = 'id'): number {
   const parsed = idSchema.safeParse(req.params[name])

@@ -1,3 +1,4 @@
+import { latestDay } from '../../contract/dates.js'
 import type pg from 'pg'
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
@@ -20,8 +21,6 @@ import { machinesById } from '../yard/store.js'
 import { findLine } from './store.js'
 
 /** The records of machines and their lines: made, changed, copied, retired. Every change stands in `record_change`. */
-
-const today = (at: Date) => at.toISOString().slice(0, 10)
 
 export async function noteChange(
   query: Query,
@@ -50,7 +49,7 @@ export const said = (head: { name: string; shaftMaterial: string; housingMateria
 
 /** Refuses a line that cannot be, each fault with the support that it is about. */
 function mustBe(line: LineDraft, at: Date, path = 'line'): void {
-  const faults = faultsOf(line, today(at))
+  const faults = faultsOf(line, latestDay(at))
   if (!faults.length) return
   const errors = faults.map((f) => ({
     field: f.position === null ? path : `${path}.positions.${f.position}`,

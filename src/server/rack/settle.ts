@@ -1,3 +1,4 @@
+import { latestDay } from '../../contract/dates.js'
 import { keyOf, type OwnEntry, type OwnKind } from '../../contract/own-data.js'
 import { sizes, type Bearing } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
@@ -114,7 +115,7 @@ function settledLine(words: string, rack: Rack, at: Date): string {
     const could = first.could.length ? ` It could be ${first.could.join(', ')}.` : ''
     throw new Wrong('words', inUnits(wordsOf(first), 'metric') + could)
   }
-  const [fault] = faultsOf(line, at.toISOString().slice(0, 10))
+  const [fault] = faultsOf(line, latestDay(at))
   if (fault) throw new Wrong('words', inUnits(wordsOf(fault), 'metric'))
   const written = writeLine(line, 'metric')
   rack.lines.set(words, written)
@@ -132,7 +133,7 @@ function settledAside(entry: OwnEntry<'aside'>, today: string): Entry {
 export function settled(kind: OwnKind, entry: Entry, rack: Rack, at: Date): Entry {
   if (kind === 'machines') return settledMachine(entry as OwnEntry<'machines'>, rack, at)
   if (kind === 'people' || kind === 'tools' || kind === 'instruments') return entry
-  const today = at.toISOString().slice(0, 10)
+  const today = latestDay(at)
   if (kind === 'aside') return settledAside(entry as OwnEntry<'aside'>, today)
   if (kind === 'greasing') return settleGreasing(entry as OwnEntry<'greasing'>, rack.records!.supports, rack.records!.greases, today)
   if (kind === 'history') {

@@ -33,3 +33,7 @@ export function agoOf(iso: string, now: number): string {
   const hours = Math.floor(minutes / 60)
   return hours < 48 ? say(hours, 'hour') : say(Math.floor(hours / 24), 'day')
 }
+
+/** The day on this device, `2026-03-12`. */
+export const localDay = (at: Date): string =>
+  [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-')

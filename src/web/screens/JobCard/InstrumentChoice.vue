@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { localDay } from '../../figures/dates.js'
 import { computed } from 'vue'
 import { instrumentNotes, type FieldToRead } from '../../../core/measuring/instruments.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -26,7 +27,7 @@ const options = computed(() => {
   const names = fitting.value.map((i) => i.name)
   return [...names, ...(shown.value && !names.includes(shown.value) ? [shown.value] : [])].map((value) => ({ value, label: value }))
 })
-const today = new Date().toISOString().slice(0, 10)
+const today = localDay(new Date())
 const notes = computed(() => {
   const instrument = fitting.value.find((i) => i.name === shown.value)
   const all = instrument ? props.fields.flatMap((f) => instrumentNotes(instrument, f, today)) : []

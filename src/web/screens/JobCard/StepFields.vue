@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { localDay } from '../../figures/dates.js'
 import InputText from 'primevue/inputtext'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
@@ -61,7 +62,7 @@ function aside(f: PlanField) {
   const read = numberOf(f)
   if (!f.aside || f.max === undefined || read === null || read <= f.max) return null
   const marking = card.line.places[props.step.place]!.identify.row?.designation ?? ''
-  const day = new Date().toISOString().slice(0, 10)
+  const day = localDay(new Date())
   return {
     name: 'own-data',
     query: {

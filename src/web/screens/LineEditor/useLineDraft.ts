@@ -1,3 +1,4 @@
+import { localDay } from '../../figures/dates.js'
 import { useDebounceFn, useManualRefHistory } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { carryOver } from '../../../core/line/carry.js'
@@ -26,7 +27,7 @@ export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
   const changed = computed(() => !same(line.value, saved))
   /** What can be kept but can hardly be. */
   const doubts = computed(() => judgeLine(line.value))
-  const faults = computed(() => faultsOf(line.value, new Date().toISOString().slice(0, 10)))
+  const faults = computed(() => faultsOf(line.value, localDay(new Date())))
 
   /** What goes on within a moment, typing or one support being moved, is one step back; anything else is its own. */
   let going: string | null = null
