@@ -32,11 +32,11 @@ const PLAIN_NUMBER = /^[+-]?\d[\d.,\s]*(e[+-]?\d+)?$/i
 
 /** A spreadsheet would run this when it is opened. */
 export function looksLikeFormula(cell: string): boolean {
-  return /^[=@\t\r＝＠＋－]/.test(cell) || (/^[+-]/.test(cell) && !PLAIN_NUMBER.test(cell))
+  return /^[=@\t\r\uFF1D\uFF20\uFF0B\uFF0D]/.test(cell) || (/^[+-]/.test(cell) && !PLAIN_NUMBER.test(cell))
 }
 
 /** Apostrophes before a sign that a spreadsheet would run. */
-const GUARDED = /^'+[=@+\-＝＠＋－]/
+const GUARDED = /^'+[=@+\-\uFF1D\uFF20\uFF0B\uFF0D]/
 
 /** A cell for a file that a spreadsheet opens: nothing in it is run. */
 export function safeCell(value: unknown): unknown {
