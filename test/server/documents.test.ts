@@ -52,6 +52,43 @@ describe('the folder of a machine', () => {
     expect((await put(PNG, 'picture', 'x.png', viewer)).status).to.equal(403)
   })
 
+  it('a paper that was taken out is served no more, also where it said something; what a visit shows stays', async () => {
+    const bytes = Buffer.concat([PDF, Buffer.from('taken out')])
+    const [paper] = (await put(bytes, 'manual', 'Taken out')).body as DocumentView[]
+    await technician.post(`/machines/${pump.id}/sayings`, {
+      documentId: paper!.id,
+      positionId: null,
+      subject: 'grease',
+      words: 'lithium',
+      amount: null,
+      page: 1,
+    })
+    expect((await viewer.get(`/documents/${paper!.id}/file`)).status).to.equal(200)
+    expect((await technician.delete(`/machines/${pump.id}/documents/${paper!.id}`)).status).to.equal(200)
+    expect((await viewer.get(`/documents/${paper!.id}/file`)).status).to.equal(404)
+    const [picture] = (await put(Buffer.concat([PNG, Buffer.from('as found')]), 'picture', 'as found.png')).body as DocumentView[]
+    await instance.pool.query(
+      `INSERT INTO visit_check (shaft_line_id, at, person_id, answers, result, pictures, core_version) SELECT s.id, now(), min(p.id), '{}', '{"verdict":"run"}', ARRAY[$2::bigint], 'x' FROM shaft_line s, person p WHERE s.machine_id = $1 GROUP BY s.id`,
+      [pump.id, picture!.id],
+    )
+    expect((await technician.delete(`/machines/${pump.id}/documents/${picture!.id}`)).status).to.equal(200)
+    expect((await viewer.get(`/documents/${picture!.id}/file`)).status).to.equal(200)
+    expect(await folder()).to.deep.equal([])
+  })
+  it('put in and taken out at once, neither is a fault, and what lies in a folder is there', async () => {
+    const fan = await machineBy(technician, 'EF-1')
+    const bytes = Buffer.concat([PDF, Buffer.from('at once')])
+    const add = (id: number) => technician.post(`/machines/${id}/documents?kind=manual&name=At%20once`, bytes)
+    for (let n = 0; n < 12; n += 1) {
+      const [own] = ((await add(pump.id)).body as DocumentView[]).filter((d) => d.name === 'At once')
+      const both = await Promise.all([add(fan.id), technician.delete(`/machines/${pump.id}/documents/${own!.id}`), add(fan.id)])
+      expect(both.map((r) => r.status)).to.deep.equal([201, 200, 201])
+      const [there] = (await folder(fan.id)).filter((d) => d.name === 'At once')
+      expect((await viewer.get(`/documents/${there!.id}/file`)).status).to.equal(200)
+      await technician.delete(`/machines/${fan.id}/documents/${there!.id}`)
+    }
+  })
+
   it('keeps a file once, shows a picture and hands a PDF over as a download that runs nothing', async () => {
     expect((await put(PNG, 'nameplate', 'Schild – плита.png')).status).to.equal(201)
     expect((await put(PNG, 'nameplate', 'again.png')).body).to.have.length(1)

@@ -53,6 +53,19 @@ export async function makeTemplates(): Promise<void> {
   await admin.end()
 }
 
+/** Connections that are just being closed are left to close; what holds on is cut off. */
+async function dropped(admin: pg.Client, name: string): Promise<void> {
+  for (let tries = 0; tries < 20; tries += 1) {
+    const gone = await admin.query(`DROP DATABASE ${name}`).then(
+      () => true,
+      () => false,
+    )
+    if (gone) return
+    await new Promise((later) => setTimeout(later, 25))
+  }
+  await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
+}
+
 /** A database of its own on the test cluster, with the demo plant unless it is to be empty, dropped at the end. */
 export async function freshDatabase(content: Content = 'demo'): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `t_${randomBytes(6).toString('hex')}`
@@ -62,7 +75,7 @@ export async function freshDatabase(content: Content = 'demo'): Promise<{ url: s
   return {
     url: at(name),
     drop: async () => {
-      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
+      await dropped(admin, name)
       await admin.end()
     },
   }
@@ -85,7 +98,7 @@ export async function blankDatabase() {
     drop: async () => {
       if (!left) await inside.end()
       left = true
-      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
+      await dropped(admin, name)
       await admin.end()
     },
   }

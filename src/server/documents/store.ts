@@ -37,14 +37,14 @@ export interface NewDocument {
   bytes: Buffer
 }
 
-/** Puts a file into a folder; the same bytes are kept once, whatever they are called the second time. */
+/** Puts a file into a folder; the same bytes are kept once, whatever they are called the second time, and stay while this goes on. */
 export async function addDocument(query: Query, machineId: number, d: NewDocument, personId: number, at: Date): Promise<number> {
   const sum = createHash('sha256').update(d.bytes).digest('hex')
   const kept = await one<{ id: number }>(
     query,
     `WITH made AS (INSERT INTO document (kind, name, media_type, bytes, size, sum, added_at, added_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-       ON CONFLICT (sum) DO NOTHING RETURNING id)
-     SELECT id FROM made UNION ALL SELECT id FROM document WHERE sum = $6 LIMIT 1`,
+       ON CONFLICT (sum) DO UPDATE SET sum = excluded.sum RETURNING id)
+     SELECT id FROM made`,
     [d.kind, d.name, d.mediaType, d.bytes, d.bytes.length, sum, at, personId],
   )
   await linkDocument(query, machineId, kept!.id)
@@ -60,6 +60,8 @@ export async function linkDocument(query: Query, machineId: number, documentId: 
 
 /** Takes a file out of a folder with what it says there; one that lies in no folder any more is dropped. */
 export async function removeDocument(query: Query, machineId: number, documentId: number, at: Date): Promise<boolean> {
+  // Whoever puts the same bytes into another folder at this moment comes before or after.
+  await execute(query, 'SELECT 1 FROM document WHERE id = $1 FOR UPDATE', [documentId])
   const done = await execute(query, 'DELETE FROM machine_document WHERE machine_id = $1 AND document_id = $2', [machineId, documentId])
   if (!done) return false
   await execute(query, 'UPDATE saying SET removed_at = $3 WHERE machine_id = $1 AND document_id = $2 AND removed_at IS NULL', [
@@ -70,14 +72,20 @@ export async function removeDocument(query: Query, machineId: number, documentId
   await execute(
     query,
     `DELETE FROM document d WHERE id = $1 AND NOT EXISTS (SELECT FROM machine_document m WHERE m.document_id = d.id)
-       AND NOT EXISTS (SELECT FROM saying y WHERE y.document_id = d.id)`,
+       AND NOT EXISTS (SELECT FROM saying y WHERE y.document_id = d.id) AND NOT EXISTS (SELECT FROM visit_check v WHERE d.id = ANY (v.pictures))`,
     [documentId],
   )
   return true
 }
 
+/** A file that lies in a folder or that a visit shows; one that was taken out is gone for whoever asks. */
 export function findDocument(query: Query, id: number): Promise<{ name: string; mediaType: MediaType; bytes: Buffer } | null> {
-  return one(query, 'SELECT name, media_type AS "mediaType", bytes FROM document WHERE id = $1', [id])
+  return one(
+    query,
+    `SELECT d.name, d.media_type AS "mediaType", d.bytes FROM document d WHERE d.id = $1 AND
+       (EXISTS (SELECT FROM machine_document m WHERE m.document_id = d.id) OR EXISTS (SELECT FROM visit_check v WHERE d.id = ANY (v.pictures)))`,
+    [id],
+  )
 }
 
 /** False where the paper does not lie in this folder, or the position is not of this machine. */

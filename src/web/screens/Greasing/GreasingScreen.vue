@@ -7,6 +7,7 @@ import { useRoute } from 'vue-router'
 import { pointName, takenBackInput, type GreasingInput } from '../../../contract/greasing.js'
 import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
 import { ApiError, call, refusalOf } from '../../api.js'
+import { serverNow } from '../../clock.js'
 import { fittedWords } from '../../../core/line/fitted.js'
 import { dayOf, dueWords, timeOf } from '../../figures/dates.js'
 import FormPart from '../../fields/FormPart.vue'
@@ -65,7 +66,8 @@ async function log(kind: GreasingInput['kind'], again = false) {
   try {
     const taken = await round.log(view.value!.point.id, {
       key: crypto.randomUUID(),
-      at: new Date().toISOString(),
+      // By the server's clock: that of a phone may be days off.
+      at: new Date(serverNow()).toISOString(),
       kind,
       greaseId: skipped ? null : greaseId.value,
       gunId: skipped ? null : gunId.value,
