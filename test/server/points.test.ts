@@ -101,6 +101,13 @@ describe('greasing points', () => {
     expect(shared!.quantityG).to.be.closeTo(wanted[0]! + wanted[1]!, 1e-9)
     expect(shared!.intervalDays).to.equal(Math.min(...[left, right].map((p) => p!.lubrication!.intervalDays!)))
     const before_ = [await eventsAt(left!.id), await eventsAt(right!.id)]
+    // Of the rows of one entry any may bear the smaller key: what is sent twice is known whichever it is.
+    const days = (n: number) => new Date(NOW.getTime() - n * 24 * 3600 * 1000).toISOString()
+    for (const [n, key] of ['00000000-0000-4000-8000-000000000001', 'ffffffff-ffff-4fff-bfff-ffffffffffff'].entries()) {
+      const own = { ...entry({ greaseId: shared!.grease!.id, grams: 30, at: days(3 + 3 * n) }), key }
+      for (let i = 0; i < 3; i++) expect((await technician.post(`/points/${shared!.id}/greasings`, own)).status, key).to.equal(201)
+    }
+    for (const p of [left, right]) before_[[left, right].indexOf(p)] = await eventsAt(p!.id)
     const twice = entry({ greaseId: shared!.grease!.id, grams: 30 })
     for (let i = 0; i < 2; i++) expect((await technician.post(`/points/${shared!.id}/greasings`, twice)).status).to.equal(201)
     for (const [i, p] of [left, right].entries()) {

@@ -10,7 +10,7 @@ import { lockLines } from '../cards/store.js'
 import { noteChange } from '../machines/records.js'
 import { findLine } from '../machines/store.js'
 import { arrangePoints, findPoint, lockPoint, pointOfPosition, pointsOfLine } from './points.js'
-import { addGreasing, lastGreasing, sameGreasing, takeBack } from './store.js'
+import { addGreasing, isStored, lastGreasing, sameGreasing, takeBack } from './store.js'
 import { findGrease, findGun, plantSettings } from '../plant/store.js'
 import { timeline } from '../machines/timeline.js'
 
@@ -49,7 +49,8 @@ const DAY_MS = 24 * 3600 * 1000
 async function askTwice(query: Query, point: PointView, entry: GreasingInput, at: Date): Promise<void> {
   if (entry.again || entry.kind !== 'greased') return
   const last = await lastGreasing(query, point.id)
-  if (!last || last.key === entry.key) return
+  // Sent twice it is the same entry still.
+  if (!last || (await isStored(query, entry.key))) return
   const soon = Math.min(SOON.mostMs, Math.max(SOON.leastMs, SOON.share * (point.intervalDays ?? 0) * DAY_MS))
   const apart = Math.abs(at.getTime() - last.at.getTime())
   if (apart > soon) return

@@ -112,6 +112,10 @@ async function writeRow(
   return done > 0
 }
 
+/** Whether an entry with this key has arrived. */
+export const isStored = async (query: Query, key: string): Promise<boolean> =>
+  (await one(query, 'SELECT 1 FROM grease_event WHERE key = $1', [key])) !== null
+
 /** How far two amounts of one entry may lie apart, g. */
 const SAME_G = 1e-6
 
