@@ -1,29 +1,19 @@
-import { COMPONENTS, type ComponentKind, type DraftComponent } from '../line/draft.js'
-import { shaftLengthMm, type ShaftShape } from '../line/shaft.js'
-import type { Bearing } from '../catalogue/bearing.js'
-import { half, housingRound, housingWall, sleeveUnder, type Leans } from './glyph.js'
-import type { HousingSeatRecord, ShaftSeatRecord } from '../line/records.js'
+import { half, housingRound, housingWall, sleeveUnder } from './glyph.js'
 import type { StandsIn } from '../mounting/ways.js'
 import { stoodUp } from './stand-up.js'
-import { arrow, outline, text, type Drawing, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
+import {
+  dimensionsAlong,
+  scaleAlong,
+  stations,
+  type HeldSides,
+  type LinePlace,
+  type LinePosition,
+  type ShaftLineDrawing,
+  type ShaftLineSpec,
+} from './line-layout.js'
+import { drawComponents, drawSteps, SHELL } from './on-shaft.js'
+import { arrow, box, filled, text, type Point, type Primitive, type Role, type TextRole } from './primitives.js'
 
-/** One bearing of a position. */
-export interface LinePlace {
-  key: string
-  row: Bearing | null
-  /** `own`: the card works on it; `hand`: it is the one in hand; left out: it is only there. */
-  tone?: 'hand' | 'own' | 'other'
-  /** To which side its load leans; left out: to the right, or as its support is held. */
-  leans?: Leans
-  /** What it sits on and stands in, as the records have them. */
-  shaftSeat?: Pick<ShaftSeatRecord, 'kind'>
-  housingSeat?: Pick<HousingSeatRecord, 'block' | 'standsIn'>
-}
-
-export interface HeldSides {
-  left: boolean
-  right: boolean
-}
 const BOTH: HeldSides = { left: true, right: true }
 const NEITHER: HeldSides = { left: false, right: false }
 
@@ -33,150 +23,10 @@ function heldWords({ held, sides = NEITHER }: Pick<LinePosition, 'held' | 'sides
   return held ? 'held' : held === false ? 'free' : ''
 }
 
-export interface LinePosition {
-  name: string
-  designation: string
-  alongMm: number
-  held: boolean | null
-  /** To which sides its outer rings stand against something; left out where only held or free is known. */
-  sides?: HeldSides
-  places: readonly LinePlace[]
-}
-
-export interface ShaftLineSpec {
-  width: number
-  height: number
-  /** From the drive side. */
-  positions: readonly LinePosition[]
-  spanText: string | null
-  /** Growth in words; drawn running away from the held end. */
-  growthText?: string | null
-  /** The housing outgrows the shaft: the growth runs toward the held end. */
-  growthTowardHeld?: boolean
-  /** Red words when both or no ends are held. */
-  error?: string | null
-  /** What the shaft carries at its far end: an impeller, a fan wheel, a sheave. */
-  carries: string
-  /** What sits on the shaft, where it is recorded; drawn instead of the usual coupling and what is carried. */
-  components?: readonly DraftComponent[]
-  /** The shaft in its steps, where somebody has drawn them. */
-  shaft?: ShaftShape | null
-  /** A distance along the shaft in words: those between supports and to what sits furthest out are drawn instead of the whole span. */
-  say?: (mm: number) => string
-  /** Leaves out all words: a small picture. */
-  wordless?: boolean
-  /** The shaft stands: it is drawn from top to bottom. */
-  upright?: boolean
-  /** The axle stands and what the outer rings sit in turns round it. */
-  outerTurns?: boolean
-  /** Leaves out spans and words under the bearings where there is little height. */
-  low?: boolean
-}
-
-export interface ShaftLineDrawing extends Drawing {
-  /** Where each bearing stands, for handles and links. */
-  places: { key: string; x: number; y: number; width: number; height: number }[]
-  /** Where what sits on the shaft stands, by its number in the spec. */
-  carried: { index: number; x: number; y: number; width: number; height: number }[]
-  /** Where each support stands on the paper. */
-  at: number[]
-  /** What a unit of the paper is along the shaft, mm; null where it is not drawn to scale along it. */
-  mmPerUnit: number | null
-}
-
 const RINGS: Record<NonNullable<LinePlace['tone']>, { ring: Role; element: Role }> = {
   hand: { ring: 'ring-strong', element: 'element' },
   own: { ring: 'ring-own', element: 'element' },
   other: { ring: 'part', element: 'part' },
-}
-
-const box = (x1: number, y1: number, x2: number, y2: number, role: Role): Primitive => ({
-  kind: 'path',
-  d: outline([
-    [x1, y1],
-    [x2, y1],
-    [x2, y2],
-    [x1, y2],
-  ]),
-  role,
-})
-
-/** Where the positions stand on the paper: as along the shaft, but never so near that their words meet. */
-function stations(positions: readonly LinePosition[], width: number): number[] {
-  const n = positions.length
-  const [left, right] = n > 2 ? [width * 0.14, width * 0.86] : [width * 0.27, width * 0.73]
-  // Somebody is still typing what stands before the first.
-  if (n === 0) return []
-  if (n === 1) return [left]
-  const [from, to] = [positions[0]!.alongMm, positions[n - 1]!.alongMm]
-  const even = (right - left) / (n - 1)
-  const least = even * 0.72
-  const at = positions.map((p, i) => (to > from ? left + ((p.alongMm - from) / (to - from)) * (right - left) : left + i * even))
-  const apart = at.every((x, i) => i === 0 || x - at[i - 1]! >= least)
-  return apart ? at : positions.map((_, i) => left + i * even)
-}
-
-/** What a unit of the paper is along the shaft, mm; null where supports were moved apart to make room for their words. */
-function scaleAlong(positions: readonly LinePosition[], at: readonly number[]): number | null {
-  if (at.length < 2) return null
-  const per = (i: number) => (positions[i]!.alongMm - positions[i - 1]!.alongMm) / (at[i]! - at[i - 1]!)
-  const first = per(1)
-  return first > 0 && at.slice(1).every((_, i) => Math.abs(per(i + 1) - first) < first * 1e-6) ? first : null
-}
-
-/** Where a place along the shaft lies on the paper: between the supports as they stand there, outside of them as far as something is known. */
-function paperOf(spec: ShaftLineSpec, at: readonly number[], ends: readonly [number, number]): (mm: number) => number {
-  const from = spec.positions[0]?.alongMm ?? 0
-  const { shaft, components = [] } = spec
-  const things = components.flatMap((c) => (c.alongMm === null ? [] : [c.alongMm - from]))
-  const drawn = shaft?.sections.length ? [-shaft.leftMm, shaftLengthMm(shaft) - shaft.leftMm] : []
-  const supports = spec.positions.map((p, i): Point => [p.alongMm - from, at[i]!])
-  const known = [...supports]
-  const [least, most] = [Math.min(...things, ...drawn), Math.max(...things, ...drawn)]
-  if (least < (supports[0]?.[0] ?? 0)) known.unshift([least, ends[0]])
-  if (most > (supports.at(-1)?.[0] ?? 0)) known.push([most, ends[1]])
-  return (along) => {
-    const mm = along - from
-    const i = Math.max(
-      0,
-      Math.min(
-        known.length - 2,
-        known.findLastIndex(([x]) => x <= mm),
-      ),
-    )
-    const [a, b] = [known[i]!, known[i + 1] ?? known[i]!]
-    return b[0] === a[0] ? a[1] : a[1] + ((mm - a[0]) / (b[0] - a[0])) * (b[1] - a[1])
-  }
-}
-
-/** The shaft in its steps: along it between the supports as they stand on the paper, outside of them to the paper's ends. */
-function drawSteps(
-  shapes: Primitive[],
-  shaft: ShaftShape,
-  spec: ShaftLineSpec,
-  at: readonly number[],
-  ends: readonly [number, number],
-  axis: number,
-  scale: number,
-): void {
-  const xOf = paperOf(spec, at, ends)
-  let mm = spec.positions[0]!.alongMm - shaft.leftMm
-  for (const { lengthMm, outsideMm, boreMm } of shaft.sections) {
-    const [x1, x2] = [xOf(mm), xOf(mm + lengthMm)]
-    mm += lengthMm
-    const r = Math.min((outsideMm / 2) * scale, spec.height / 2 - 30)
-    shapes.push(box(x1, axis - r, x2, axis + r, 'shaft'))
-    if (boreMm > 0)
-      for (const side of [-1, 1])
-        shapes.push({
-          kind: 'line',
-          x1,
-          y1: axis + (side * r * boreMm) / outsideMm,
-          x2,
-          y2: axis + (side * r * boreMm) / outsideMm,
-          role: 'extension',
-        })
-  }
 }
 
 /** So much of the way to the next support a bearing takes at most. */
@@ -199,7 +49,7 @@ function held(shapes: Primitive[], x1: number, x2: number, axis: number, outside
         [x + face * long, y - half],
         [x + face * long, y + half],
       ]
-      shapes.push({ kind: 'path', d: outline(corners), role: 'held' })
+      shapes.push(filled(corners, 'held'))
     }
   }
 }
@@ -226,91 +76,6 @@ const outerShare = ({ row }: LinePlace) =>
 const housedIn = ({ row, housingSeat }: LinePlace): StandsIn =>
   housingSeat?.standsIn ?? (housingSeat?.block ? 'split' : row?.family === 'insert-ball' ? 'solid' : 'machine')
 
-/** Half height in shaft radii and half width on the paper of what sits on a shaft. */
-const COMPONENT_SHAPE: Partial<Record<ComponentKind, readonly [radii: number, halfWidth: number]>> = {
-  'fan-wheel': [3, 8],
-  impeller: [2.6, 9],
-  sheave: [2.6, 14],
-  sprocket: [2.4, 6],
-  coupling: [2, 14],
-  rotor: [2.2, 60],
-  drum: [2.6, 80],
-  roll: [2.4, 80],
-  wheel: [2.8, 16],
-  screw: [2, 60],
-  force: [1.2, 3],
-  'castellated-nut': [1.4, 6],
-  flywheel: [3, 12],
-  spacer: [1.25, 8],
-  nut: [1.4, 6],
-  seal: [1.5, 5],
-}
-
-/** Thickness of what turns round a standing axle, on the paper. */
-const SHELL = 14
-/** What turns round a standing axle. */
-const ROUND_AXLE: readonly ComponentKind[] = ['drum', 'roll', 'wheel', 'sheave', 'sprocket']
-
-/** What sits on the shaft: between its neighbours where nobody has said where, outside of the ends in its order. */
-function drawComponents(
-  shapes: Primitive[],
-  spec: ShaftLineSpec,
-  at: readonly number[],
-  axis: number,
-  shaftR: number,
-  ends: readonly [number, number],
-  /** From the first to the last bearing where the outer rings turn, and their outside, on the paper. */
-  round: { from: number; to: number; outside: number } | null,
-): ShaftLineDrawing['carried'] {
-  const carried: ShaftLineDrawing['carried'] = []
-  const xOf = paperOf(spec, at, ends)
-  const most = spec.height - axis - (spec.wordless ? 6 : 26)
-  for (let slot = 0; slot <= at.length; slot += 1) {
-    const own = (spec.components ?? []).filter((c) => c.slot === slot)
-    const [left, right] = [at[slot - 1] ?? ends[0], at[slot] ?? ends[1]]
-    own.forEach((c, i) => {
-      const [radii, half] = COMPONENT_SHAPE[c.kind] ?? [2.2, 10]
-      // Outside of the first and the last support from the shaft end inward.
-      const share = slot === 0 ? i / Math.max(1, own.length) : slot === at.length ? (i + 1) / own.length : (i + 1) / (own.length + 1)
-      const x = c.alongMm === null || !at.length ? left + (right - left) * share : xOf(c.alongMm)
-      const wide = Math.min(half, Math.max(5, (right - left) / (own.length + 1) / 2 - 6))
-      const r = Math.min(shaftR * radii, most)
-      if (round && ROUND_AXLE.includes(c.kind)) {
-        // What turns sits on the outer rings: a shell round all of them.
-        const { from, to, outside } = round
-        const rim = outside / 2 + SHELL
-        for (const side of [-1, 1]) shapes.push(box(from, axis + (side * outside) / 2, to, axis + side * rim, 'housing'))
-        const between = at.length > 1 ? (at[0]! + at[1]!) / 2 : (from + to) / 2
-        shapes.push(text(between, axis - rim - 8, COMPONENTS[c.kind].words[0], 'label', 'middle'))
-        carried.push({ index: spec.components!.indexOf(c), x: from, y: axis - rim, width: to - from, height: SHELL })
-        return
-      }
-      shapes.push(box(x - wide, axis - r, x + wide, axis + r, 'shaft'))
-      if (c.kind === 'sheave')
-        for (const y of [-0.86, -0.72, 0.72, 0.86])
-          shapes.push({ kind: 'line', x1: x - wide, y1: axis + y * r, x2: x + wide, y2: axis + y * r, role: 'extension' })
-      shapes.push(text(Math.min(spec.width - 34, Math.max(34, x)), axis + r + 18, COMPONENTS[c.kind].words[0], 'label', 'middle'))
-      carried.push({ index: spec.components!.indexOf(c), x: x - wide - 4, y: axis - r - 4, width: 2 * wide + 8, height: 2 * r + 28 })
-    })
-  }
-  return carried
-}
-
-/** Where dimensions end, mm along the shaft and on the paper: at what sits furthest out to the left, at each support, and furthest out to the right. */
-function dimensionsAlong(spec: ShaftLineSpec, at: readonly number[], carried: ShaftLineDrawing['carried']): Point[] {
-  const { positions, components = [] } = spec
-  if (!positions.length) return []
-  const supports = positions.map((p, i): Point => [p.alongMm, at[i]!])
-  const things = carried.flatMap(({ index, x, width }): Point[] => {
-    const { alongMm } = components[index]!
-    return alongMm === null ? [] : [[alongMm, x + width / 2]]
-  })
-  const [first, last] = [supports[0]!, supports.at(-1)!]
-  const left = things.filter((t) => t[0] < first[0]).sort((a, b) => a[0] - b[0])[0]
-  const right = things.filter((t) => t[0] > last[0]).sort((a, b) => b[0] - a[0])[0]
-  return [...(left ? [left] : []), ...supports, ...(right ? [right] : [])]
-}
-
 function lyingLine(spec: ShaftLineSpec): ShaftLineDrawing {
   const { width, height, positions, low } = spec
   const axis = height / 2 + (low ? 8 : 4)
@@ -324,7 +89,7 @@ function lyingLine(spec: ShaftLineSpec): ShaftLineDrawing {
   const shaftR = Math.max(low ? 7 : 12, ((rows[0]?.boreMm ?? 40) / 2) * scale)
   const [left, right] = positions.length > 2 ? [width * 0.045, width * 0.955] : [width * 0.1, width * 0.9]
   const shapes: Primitive[] = []
-  const bar = (x1: number, x2: number, r: number) => box(x1, axis - r, x2, axis + r, 'shaft')
+  const bar = (x1: number, x2: number, r: number) => filled(box(x1, axis - r, x2, axis + r), 'shaft')
   const halves = positions.map((p) => p.places.reduce((sum, x) => sum + wideOf(x, scale, low), 0) / 2)
   const steps = positions.length > 0 && spec.shaft?.sections.length ? spec.shaft : null
   if (steps) drawSteps(shapes, steps, spec, at, [left, right], axis, scale)

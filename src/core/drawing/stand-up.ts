@@ -1,4 +1,4 @@
-import type { ShaftLineDrawing } from './shaft-line.js'
+import type { ShaftLineDrawing } from './line-layout.js'
 import type { Primitive } from './primitives.js'
 
 /** A drawing of a lying shaft made to stand: left goes to the top, letters stay level. */

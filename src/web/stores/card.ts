@@ -40,10 +40,10 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
   return mine
 }
 
-/** One job card: what is on the server, what is typed beyond it, and the figures computed from both. */
 /** What was last shown of the card in hand, part by part kept as long as it says the same. */
 const last: { line: unknown; answers: unknown } = { line: null, answers: null }
 
+/** One job card: what is on the server, what is typed beyond it, and the figures computed from both. */
 export const useCard = defineStore('card', {
   state: () => ({
     view: null as CardView | null,
