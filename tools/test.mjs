@@ -1,6 +1,6 @@
-// Sets up what the tests need, runs them all, leaves nothing behind. `npm test -- core server` runs a part.
+// Sets up what the tests need, runs them all, two things at a time, leaves nothing behind. `npm test -- core server` runs a part.
 import { spawn } from 'node:child_process'
-import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { closeSync, existsSync, openSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { startCluster, temporaryDirectory } from './cluster.mjs'
 import { ensureBrowser, ensureBuilt, ensurePackages, main, root, say } from './setup.mjs'
@@ -8,78 +8,115 @@ import { ensureBrowser, ensureBuilt, ensurePackages, main, root, say } from './s
 const wanted = process.argv.slice(2)
 const want = (part) => wanted.length === 0 || wanted.includes(part)
 const bin = (...path) => join(root, 'node_modules', ...path)
+/** Two processors are what a small machine has. */
+const AT_ONCE = 2
 let passed = 0
 let failed = 0
 
-function node(args, env = {}) {
+/** Runs a command of Node with its output in a file. */
+function node(args, env, output) {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, args, { cwd: root, stdio: ['ignore', 1, 1], env: { ...process.env, ...env } })
+    const child = spawn(process.execPath, args, { cwd: root, stdio: ['ignore', output, output], env: { ...process.env, ...env } })
     child.on('exit', (code) => resolve(code ?? 1))
   })
 }
 
 /** A check without totals of its own counts as one test. */
-async function check(name, args) {
-  if (!want('static')) return
-  say(name)
-  const code = await node(args)
-  if (code === 0) passed += 1
-  else failed += 1
-  console.log(`${code === 0 ? 'passed' : 'FAILED'}: ${name}`)
-}
+const check = (name, args) => ({ name, args, env: {} })
 
 /** Time for one test or hook; setting up is not timed like a test, see test/setup.ts. */
 const TEST_MS = { core: 30_000, web: 30_000, server: 60_000, journeys: 180_000 }
 
-async function mocha(part, temp, env = {}) {
-  if (!want(part)) return
-  say(`tests: ${part}`)
-  const totals = join(temp, `${part}.json`)
-  const code = await node(
-    [
-      '--import',
-      'tsx',
-      bin('mocha', 'bin', 'mocha.js'),
-      '--reporter',
-      join(root, 'tools', 'count-reporter.cjs'),
-      '--timeout',
-      String(TEST_MS[part]),
-      ...(env.YARDFROST_TEST_DATABASE ? ['--require', join(root, 'test', 'setup.ts')] : []),
-      '--exit',
-      `test/${part}/**/*.test.ts`,
-    ],
-    { ...env, YARDFROST_TOTALS: totals },
-  )
-  const stats = existsSync(totals) ? JSON.parse(readFileSync(totals, 'utf8')) : { passes: 0, failures: 1 }
-  passed += stats.passes
-  failed += stats.failures + (code !== 0 && stats.failures === 0 ? 1 : 0)
+/** Tests of one part, or of one file of it. */
+function mocha(part, temp, env = {}, file = '') {
+  const name = file ? `${part}/${file.replace('.test.ts', '')}` : part
+  const totals = join(temp, `${name.replace('/', '-')}.json`)
+  const reporter = join(root, 'tools', 'count-reporter.cjs')
+  const setUp = env.YARDFROST_TEST_DATABASE ? ['--require', join(root, 'test', 'setup.ts')] : []
+  const files = `test/${part}/${file || '**/*.test.ts'}`
+  const options = ['--reporter', reporter, '--timeout', String(TEST_MS[part]), ...setUp, '--exit', files]
+  return {
+    ...{ name, totals },
+    args: ['--import', 'tsx', bin('mocha', 'bin', 'mocha.js'), ...options],
+    env: { ...env, YARDFROST_TOTALS: totals },
+  }
+}
+
+/** Files of a part, the longest first: it must not be the last to start. */
+function filesOf(part) {
+  const dir = join(root, 'test', part)
+  const size = (file) => statSync(join(dir, file)).size
+  return readdirSync(dir)
+    .filter((f) => f.endsWith('.test.ts'))
+    .sort((a, b) => size(b) - size(a))
+}
+
+/** Does one thing, shows what it wrote once it is done, and counts. */
+async function done({ name, args, env, totals }, temp) {
+  const since = Date.now()
+  const file = join(temp, `${name.replace(/\W/g, '-')}.log`)
+  const output = openSync(file, 'w')
+  const code = await node(args, env, output)
+  closeSync(output)
+  const good = code === 0
+  if (!totals) {
+    if (good) passed += 1
+    else failed += 1
+  } else {
+    const stats = existsSync(totals) ? JSON.parse(readFileSync(totals, 'utf8')) : { passes: 0, failures: 1 }
+    passed += stats.passes
+    failed += stats.failures + (!good && stats.failures === 0 ? 1 : 0)
+  }
+  process.stdout.write(readFileSync(file))
+  console.log(`${good ? 'passed' : 'FAILED'}: ${name}, ${Math.round((Date.now() - since) / 1000)} s`)
+}
+
+/** Things that do not wait for each other, in their order, as many at once as there are processors for. */
+async function all(things, temp) {
+  const open = [...things]
+  const lane = async () => {
+    for (let next = open.shift(); next; next = open.shift()) await done(next, temp)
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, lane))
 }
 
 main(async () => {
   delete process.env.DATABASE_URL
   await ensurePackages()
-  await check('types', [bin('vue-tsc', 'bin', 'vue-tsc.js'), '--noEmit', '-p', 'tsconfig.json'])
-  await check('lint and boundaries', [bin('eslint', 'bin', 'eslint.js'), '--max-warnings', '0', 'src', 'test', 'tools'])
   const temp = temporaryDirectory()
   let cluster = null
   try {
-    await mocha('core', temp)
-    await mocha('web', temp)
+    await all(
+      [
+        ...(want('core') ? [mocha('core', temp)] : []),
+        ...(want('static')
+          ? [
+              check('types', [bin('vue-tsc', 'bin', 'vue-tsc.js'), '--noEmit', '-p', 'tsconfig.json']),
+              check('lint and boundaries', [bin('eslint', 'bin', 'eslint.js'), '--max-warnings', '0', 'src', 'test', 'tools']),
+            ]
+          : []),
+        ...(want('web') ? [mocha('web', temp)] : []),
+      ],
+      temp,
+    )
     if (want('server') || want('journeys')) {
       cluster = await startCluster(temp, undefined, { durable: false })
       const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }
       // Both the start command and the journeys use what is built.
       await ensureBuilt()
-      await mocha('server', temp, env)
-      if (want('journeys')) {
-        const { browser, driver } = await ensureBrowser()
-        await mocha('journeys', temp, { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver })
-      }
+      const journeys = want('journeys') ? filesOf('journeys') : []
+      const { browser, driver } = journeys.length ? await ensureBrowser() : {}
+      const pages = { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }
+      await all(
+        [...(want('server') ? [mocha('server', temp, env)] : []), ...journeys.map((file) => mocha('journeys', temp, pages, file))],
+        temp,
+      )
     }
   } finally {
     cluster?.stop()
     rmSync(temp, { recursive: true, force: true })
   }
+  say(`took ${Math.round(process.uptime())} s`)
   console.log(`${passed} passed, ${failed} failed`)
   process.exitCode = failed === 0 && passed > 0 ? 0 : 1
 })

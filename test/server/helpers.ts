@@ -39,6 +39,8 @@ type Content = keyof typeof TEMPLATES | 'empty'
 export async function makeTemplates(): Promise<void> {
   const admin = new pg.Client({ connectionString: base() })
   await admin.connect()
+  // Another process of the tests may be making them at this moment.
+  await admin.query('SELECT pg_advisory_lock(20261201)')
   for (const content of ['empty', ...Object.keys(TEMPLATES)] as Content[]) {
     const name = `template_${content}`
     if ((await admin.query('SELECT 1 FROM pg_database WHERE datname = $1', [name])).rowCount) continue
