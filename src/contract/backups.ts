@@ -1,4 +1,6 @@
-/** What the program knows of its backups. */
+import type { PapersRoom } from './documents.js'
+
+/** What the program knows of its backups, and of the room that papers take in them. */
 
 /** One backup in the directory, newest first in a list. */
 export interface BackupLine {
@@ -17,4 +19,5 @@ export interface BackupsView {
   /** So many are kept. */
   keep: number
   backups: BackupLine[]
+  papers: PapersRoom
 }

@@ -1,7 +1,7 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
 import type { BackupsView } from './backups.js'
-import type { DocumentView } from './documents.js'
+import type { FolderPage } from './documents.js'
 import type { VisitView } from './visits.js'
 import type { GreasingView } from './greasing.js'
 import type { MachineLine, MachinePage, MachineView } from './machines.js'
@@ -52,11 +52,11 @@ export interface Replies {
   addVisit: VisitView
   visit: VisitView
 
-  documents: DocumentView[]
-  addDocument: DocumentView[]
-  removeDocument: DocumentView[]
-  addSaying: DocumentView[]
-  removeSaying: DocumentView[]
+  documents: FolderPage
+  addDocument: FolderPage
+  removeDocument: FolderPage
+  addSaying: FolderPage
+  removeSaying: FolderPage
 
   openCard: CardView
   card: CardView

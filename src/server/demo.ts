@@ -251,7 +251,8 @@ interface Loaded {
 async function loadPlant(pool: pg.Pool, demo: Demo, now: Date): Promise<Loaded> {
   const ago = (days: number) => new Date(now.getTime() - days * DAY_MS)
   const people: number[] = []
-  for (const person of demo.people) people.push((await addPerson(pool, { ...person, passwordHash: await hashPassword(DEMO_PASSWORD) }))!.id)
+  const passwordHash = await hashPassword(DEMO_PASSWORD)
+  for (const person of demo.people) people.push((await addPerson(pool, { ...person, passwordHash }))!.id)
   const plantId = await insert(pool, 'INSERT INTO plant (name) VALUES ($1)', [demo.plant])
   const loaded: Loaded = { positions: new Map(), places: new Map() }
   for (const machine of demo.machines) {

@@ -9,6 +9,7 @@ import { USUAL_KEEP, byTheHour } from './backup/backup.js'
 import { COMMANDS } from './commands.js'
 import { NewerDatabase, prepareDatabase } from './prepare.js'
 import { createPool, setting } from './database.js'
+import { USUAL_ROOM } from './documents/store.js'
 import { anyPeople, tidySessions } from './people/store.js'
 
 const root = process.cwd()
@@ -18,6 +19,9 @@ const migrationsDir = join(root, 'src', 'server', 'migrations')
 const directory = process.env.YARDFROST_BACKUPS
 const keep = Number(process.env.YARDFROST_BACKUPS_KEEP ?? USUAL_KEEP)
 if (!(Number.isInteger(keep) && keep > 0)) throw new Error('YARDFROST_BACKUPS_KEEP is how many backups are kept, 1 or more')
+/** What the papers of the plant may take, bytes. */
+const mostPaperBytes = process.env.YARDFROST_PAPERS_MB ? Number(process.env.YARDFROST_PAPERS_MB) * 1e6 : USUAL_ROOM
+if (!(mostPaperBytes > 0)) throw new Error('YARDFROST_PAPERS_MB is how much room papers and pictures have, MB')
 const place = directory ? { directory, keep, programs: process.env.YARDFROST_POSTGRES ?? '' } : null
 
 /** Something to be done here once, beside the program that runs. */
@@ -80,6 +84,7 @@ const server = createServer(
     log,
     publicOrigin,
     ...(place && { backups: { url, place } }),
+    mostPaperBytes,
     instance: process.env.YARDFROST_INSTANCE,
   }),
 )

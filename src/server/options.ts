@@ -16,6 +16,8 @@ export interface ServerOptions {
   publicOrigin: string | null
   /** Where backups of its database go; left out where nobody said. */
   backups?: { url: string; place: BackupPlace }
+  /** What the papers of the plant may take, bytes. */
+  mostPaperBytes?: number
   /** Tells a start command of the same clone that this server is its own. */
   instance?: string
 }

@@ -1,10 +1,13 @@
+import { spawnSync } from 'node:child_process'
 import { expect } from 'chai'
 import { ROLES } from '../../src/contract/people.js'
 import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
 import { ADDRESSES } from '../../src/contract/addresses.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
-import { TooBusy, checkPassword, hashPassword } from '../../src/server/people/password.js'
+import { isGuessed } from '../../src/server/people/weak.js'
+import { TooBusy, checkPassword, costsTooLittle, hashPassword } from '../../src/server/people/password.js'
 import { DEMO_PASSWORD } from '../../src/server/demo.js'
+import { seeded } from '../../tools/seeded.mjs'
 import { Client, NOW, freshDatabase, startInstance, type Instance } from './helpers.js'
 
 /** Every route of the table that needs a sign-in, with addresses of the demo plant. */
@@ -208,6 +211,57 @@ describe('nobody locked out', () => {
   after(async () => {
     await instance.close()
     await db.drop()
+  })
+
+  // prettier-ignore
+  const GUESSED: [string, boolean][] = [
+    ['1234567890', true], ['qwertyuiop', true], ['password123', true], ['Passw0rd123', true], ['iloveyou12', true], ['liverpool1', true], ['aaaaaaaaaaaa', true],
+    ['abababababab', true], ['z.pippin12', true], ['pippin1234', true], ['0123456789012345', true], ['russet-russet', false], ['cider-mill-4', false],
+    ['correct horse battery', false],
+  ]
+  for (const [password, guessed] of GUESSED)
+    it(`"${password}" ${guessed ? 'is one that others guess' : 'may be chosen'}`, () => {
+      expect(isGuessed(password, ['z.pippin', 'Z. Pippin'])).to.equal(guessed)
+    })
+  it('one that others guess is refused at every door, beside its field', async () => {
+    const { me } = (await admin.get('/session')).body
+    const made = await admin.post('/people', { name: 'Z. Pippin', login: 'z.pippin', role: 'viewer', password: 'z.pippin12' })
+    const changed = await admin.patch(`/people/${me.id}`, { password: 'qwertyuiop' })
+    const own = await admin.put('/session/password', { old: 'cider-press-4', password: 'password123' })
+    const taken = await new Client(instance.url).post('/invitation', { login: 'nobody.here', code: 'x', password: 'nobody.here' })
+    for (const reply of [made, changed, own, taken]) expect([reply.status, reply.body.errors?.[0].field]).to.deep.equal([422, 'password'])
+  })
+  it('looking whether it is guessed takes less than 200 ms, whatever is typed', () => {
+    const random = seeded(1)
+    const SIGNS = ['4@8(6953!10$7+2z', 'abcdefghij0123456789-_!$@', 'asdfghjkl', '20261201']
+    for (let n = 0; n < 300; n += 1) {
+      const signs = SIGNS[n % SIGNS.length]!
+      const typed = Array.from({ length: 200 }, () => signs[Math.floor(random() * signs.length)]).join('')
+      const since = performance.now()
+      isGuessed(typed, ['administrator'])
+      expect(performance.now() - since, typed.slice(0, 30)).to.be.below(200)
+    }
+  })
+  it('a hash from when they cost less still counts, and is made anew when its password is known', async () => {
+    const before = (await hashPassword('russet-russet', '', 12)).split('$')
+    const old = ['scrypt', ...(await hashPassword('russet-russet', '', 14)).split('$').slice(2)].join('$')
+    expect(await checkPassword('russet-russet', old)).to.equal(true)
+    expect(await checkPassword('russet-russex', old)).to.equal(false)
+    expect(costsTooLittle(before.join('$'))).to.equal(true)
+    await admin.post('/people', { name: 'O. Old', login: 'o.old', role: 'viewer', password: 'russet-russet-7' })
+    await instance.pool.query("UPDATE person SET password_hash = $1 WHERE login = 'o.old'", [before.join('$')])
+    await new Client(instance.url).signIn('o.old', 'russet-russet')
+    const { rows } = await instance.pool.query("SELECT password_hash FROM person WHERE login = 'o.old'")
+    expect(rows[0].password_hash.split('$')[1]).to.equal('14')
+    await new Client(instance.url).signIn('o.old', 'russet-russet')
+  })
+  it('outside of tests a hash takes 2^17', () => {
+    const said = "import('./src/server/people/password.ts').then((p) => console.log(p.COST))"
+    const run = spawnSync(process.execPath, ['--import', 'tsx', '-e', said], {
+      env: { ...process.env, NODE_ENV: 'production' },
+      encoding: 'utf8',
+    })
+    expect(run.stdout.trim(), run.stderr).to.equal('17')
   })
 
   it('the last administrator who can sign in cannot go: one who is only invited does not count, by form or by file', async () => {

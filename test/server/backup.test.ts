@@ -65,7 +65,10 @@ describe('backups', () => {
   it('by a button: an administrator makes one, sees its age and what lies there', async () => {
     const url = await demo()
     const admin = await new Client((await served(url)).url).signIn('administrator')
-    expect((await admin.get('/backups')).body).to.deep.equal({ directory: place.directory, keep: 3, backups: [] })
+    expect((await admin.get('/backups')).body).to.deep.equal({
+      ...{ directory: place.directory, keep: 3, backups: [] },
+      papers: { used: 0, most: 10e9 },
+    })
     const made = await admin.post('/backups', {})
     expect(made.status).to.equal(201)
     const [line] = made.body.backups
@@ -89,7 +92,7 @@ describe('backups', () => {
     const read = async (client: Client) => {
       const machine = await machineBy(client, 'MP-2')
       const card = machine.jobs[0] && (await client.get(`/cards/${machine.jobs[0].id}`)).body
-      return { machine, card, paper: (await client.get(`/documents/${folder[0].id}/file`)).status }
+      return { machine, card, paper: (await client.get(`/documents/${folder.documents[0].id}/file`)).status }
     }
     expect(await read(other)).to.deep.equal(await read(admin))
   })

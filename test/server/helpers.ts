@@ -115,6 +115,7 @@ export async function startInstance(
     publicOrigin?: string
     log?: Logger
     backups?: ServerOptions['backups']
+    mostPaperBytes?: number
   } = {},
 ): Promise<Instance> {
   const pool = createPool(databaseUrl)
@@ -129,6 +130,7 @@ export async function startInstance(
     calculationsPerMinute: 10_000,
     publicOrigin: options.publicOrigin ?? null,
     ...(options.backups && { backups: options.backups }),
+    ...(options.mostPaperBytes && { mostPaperBytes: options.mostPaperBytes }),
   })
   const server = createServer(app)
   // A busy machine may pause longer than the usual five seconds between two calls.

@@ -18,7 +18,7 @@ describe('the plant as one file', () => {
     const fan = await machineBy(full, 'EF-1')
     const PDF = Buffer.from('%PDF-1.4 the fan manual %%EOF')
     const { body: folder } = await full.post(`/machines/${fan.id}/documents?kind=manual&name=Fan%20manual`, PDF)
-    const said = { documentId: folder[0].id, subject: 'interval', words: 'every 700 h', amount: 700, page: 9 }
+    const said = { documentId: folder.documents[0].id, subject: 'interval', words: 'every 700 h', amount: 700, page: 9 }
     await full.post(`/machines/${fan.id}/sayings`, { ...said, positionId: fan.shaftLines[0]!.positions[1]!.id })
     await full.post(`/machines/${fan.id}/sayings`, { ...said, subject: 'grease', words: 'polyurea', amount: null, positionId: null })
     await full.post(`/machines/${fan.id}/copies`, { codes: ['EF-2'] })

@@ -2,18 +2,21 @@ import { Router } from 'express'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
 import { audit } from '../database.js'
+import { USUAL_ROOM, usedByPapers } from '../documents/store.js'
 import { route } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
 import { Refused } from '../problems.js'
 import { BackupFailed, listBackups, makeBackup } from './backup.js'
 
 /** What is kept of the plant, and one more of it now. */
-export function backupRoutes({ pool, now, backups }: ServerOptions): Router {
+export function backupRoutes({ pool, now, backups, mostPaperBytes }: ServerOptions): Router {
   const router = Router()
-  const view = async () =>
-    backups
-      ? { directory: backups.place.directory, keep: backups.place.keep, backups: await listBackups(backups.place) }
-      : { directory: null, keep: 0, backups: [] }
+  const view = async () => ({
+    directory: backups?.place.directory ?? null,
+    keep: backups?.place.keep ?? 0,
+    backups: backups ? await listBackups(backups.place) : [],
+    papers: { used: await usedByPapers(pool), most: mostPaperBytes ?? USUAL_ROOM },
+  })
 
   route(router, ROUTES.backups, view)
   route(

@@ -1,21 +1,53 @@
 import { createHash } from 'node:crypto'
-import type { DocumentKind, DocumentView, MediaType, SayingInput, SayingView } from '../../contract/documents.js'
+import {
+  DOCUMENTS_A_PAGE,
+  type DocumentFacts,
+  type DocumentKind,
+  type DocumentView,
+  type FolderPage,
+  type MediaType,
+  type SayingInput,
+  type SayingView,
+} from '../../contract/documents.js'
+import { problem } from '../../contract/problem.js'
 import { execute, one, rows, type Query } from '../database.js'
+import { Refused } from '../problems.js'
 
 const SAYING_JSON = `json_build_object('id', y.id, 'documentId', y.document_id, 'positionId', y.position_id, 'subject', y.subject, 'words', y.words,
   'amount', y.amount, 'page', y.page, 'document', d.name)`
 
-/** What lies in the folder of a machine, with what it says; the bytes stay where they are. */
-export async function documentsOf(query: Query, machineId: number): Promise<DocumentView[]> {
+/** Which page of a folder is wanted: by its number, or the one on which a paper stands. */
+export type Wanted = { page: number } | { with: number }
+
+/** A page of what lies in the folder of a machine, with what it says; the bytes stay where they are. */
+export async function folderPage(query: Query, machineId: number, wanted: Wanted, most: number): Promise<FolderPage> {
+  const IN_ORDER = `SELECT d.id, row_number() OVER (ORDER BY d.kind, d.name, d.id) AS n, count(*) OVER () AS total
+    FROM machine_document m JOIN document d ON d.id = m.document_id WHERE m.machine_id = $1`
+  const [counted, used] = await Promise.all([
+    one<{ total: number; n: number | null }>(query, `SELECT count(*) AS total, max(n) FILTER (WHERE id = $2) AS n FROM (${IN_ORDER}) d`, [
+      machineId,
+      'with' in wanted ? wanted.with : null,
+    ]),
+    usedByPapers(query),
+  ])
+  const { total, n } = counted!
+  const pages = Math.max(1, Math.ceil(total / DOCUMENTS_A_PAGE))
+  const page = Math.min(pages, 'page' in wanted ? wanted.page : Math.ceil((n ?? 1) / DOCUMENTS_A_PAGE))
   const found = await rows<Omit<DocumentView, 'addedAt'> & { addedAt: Date | string }>(
     query,
     `SELECT d.id, d.kind, d.name, d.media_type AS "mediaType", d.size, d.added_at AS "addedAt", p.name AS "addedBy",
        (SELECT coalesce(json_agg(${SAYING_JSON} ORDER BY y.id), '[]') FROM saying y
         WHERE y.document_id = d.id AND y.machine_id = $1 AND y.removed_at IS NULL) AS sayings
-     FROM machine_document m JOIN document d ON d.id = m.document_id JOIN person p ON p.id = d.added_by WHERE m.machine_id = $1 ORDER BY d.kind, d.name`,
-    [machineId],
+     FROM (${IN_ORDER}) o JOIN document d ON d.id = o.id JOIN person p ON p.id = d.added_by WHERE o.n > $2 AND o.n <= $2 + $3 ORDER BY o.n`,
+    [machineId, (page - 1) * DOCUMENTS_A_PAGE, DOCUMENTS_A_PAGE],
   )
-  return found.map((d) => ({ ...d, addedAt: new Date(d.addedAt).toISOString() }))
+  const documents = found.map((d) => ({ ...d, addedAt: new Date(d.addedAt).toISOString() }))
+  return { documents, total, page, pages, added: 'with' in wanted ? wanted.with : null, room: { used, most } }
+}
+
+/** What the papers of the plant take, bytes. */
+export async function usedByPapers(query: Query): Promise<number> {
+  return (await one<{ used: number }>(query, 'SELECT coalesce(sum(size), 0)::bigint AS used FROM document'))!.used
 }
 
 /** What the papers of a machine say, of one line by the job on it: each with the position that it speaks of. */
@@ -30,11 +62,21 @@ export async function sayingsOf(query: Query, of: { lineId: number } | { jobId: 
   return found.map((f) => f.saying)
 }
 
-export interface NewDocument {
+export interface NewDocument extends DocumentFacts {
   kind: DocumentKind
-  name: string
-  mediaType: MediaType
   bytes: Buffer
+}
+
+const GB = 1e9
+/** What the papers of a plant may take where nobody said, bytes. */
+export const USUAL_ROOM = 10 * GB
+
+/** Before anything more is kept: the papers of a plant have their room. */
+export async function mustHaveRoom(query: Query, bytes: number, most: number): Promise<void> {
+  const used = await usedByPapers(query)
+  if (used + bytes <= most) return
+  const said = `The papers of this plant take ${(used / GB).toFixed(2)} GB of ${(most / GB).toFixed(2)} GB. Take out what nobody needs, or have an administrator give them more room.`
+  throw new Refused(problem(507, 'No room left', said, { errors: [{ field: 'file', allowed: said }] }))
 }
 
 /** Puts a file into a folder; the same bytes are kept once, whatever they are called the second time, and stay while this goes on. */

@@ -75,3 +75,8 @@ export function idOf(req: Request, name = 'id'): number {
   if (!parsed.success) throw new Refused(problem(404, 'Not found', 'There is nothing at this address.'))
   return parsed.data
 }
+
+const pageNumber = z.coerce.number().int().min(1).max(1e6).catch(1)
+
+/** Which page of a long list is asked for, from 1; what is none is the first. */
+export const pageOf = (req: Request): number => pageNumber.parse(req.query.page)

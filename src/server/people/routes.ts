@@ -5,6 +5,8 @@ import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../options.js'
 import { inviteOf, newCode } from './invitation.js'
 import { hashPassword } from './password.js'
+import { newSession } from './session-store.js'
+import { mustNotBeGuessed } from './weak.js'
 import { Refused, notFound, refused } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
 import * as people from './store.js'
@@ -33,6 +35,7 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
 
   const add = async ({ body, me }: Call<PersonInput>) => {
     const { password, ...person } = body
+    if (password !== null) mustNotBeGuessed(password, person.login, person.name)
     const code = password === null ? newCode() : null
     const passwordHash = password === null ? null : await hashPassword(password)
     const added = await people.addPerson(pool, { ...person, passwordHash }, code === null ? null : inviteOf(code, now()))
@@ -52,8 +55,10 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
 
   route(router, ROUTES.changePerson, async ({ req, id, body, me }) => {
     const { password, handTo, ...change } = body
+    const known = password ? (await people.listPeople(pool)).find((p) => p.id === id) : undefined
+    if (password && known) mustNotBeGuessed(password, known.login, change.name ?? known.name)
     const passwordHash = password ? await hashPassword(password) : undefined
-    return transaction(pool, async (query) => {
+    const changed = await transaction(pool, async (query) => {
       await people.lockPeople(query)
       // Somebody may have taken the role away while this one waited.
       if (!mayAct((await people.findMe(query, me.id))?.role ?? 'viewer', 'administrator'))
@@ -64,8 +69,8 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
       if (!person) throw notFound('person')
       if ((await people.administrators(query)) === 0)
         throw new Refused(problem(422, 'Not possible now', 'Somebody must stay administrator.'))
-      // Whoever changes the own password stays signed in here, and nowhere else.
-      if (id !== me.id || passwordHash) await people.endSessions(query, id, id === me.id ? req.sessionID : '')
+      // Whoever changes the own password or role stays signed in here, in a new session, and nowhere else.
+      if (id !== me.id || passwordHash || change.role) await people.endSessions(query, id)
       await audit(query, now(), me.id, 'change-person', `person ${id}`, {
         ...change,
         handTo: handTo ?? undefined,
@@ -73,6 +78,8 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
       })
       return person
     })
+    if (id === me.id && (passwordHash || change.role)) await newSession(req, id)
+    return changed
   })
 
   return router

@@ -1,5 +1,6 @@
 import connectPgSimple from 'connect-pg-simple'
 import session from 'express-session'
+import type { Request } from 'express'
 import type pg from 'pg'
 import { readSession } from './store.js'
 
@@ -22,4 +23,10 @@ export class SessionStore extends PgStore {
   override set(sid: string, { me: _me, ...kept }: session.SessionData, done?: (error?: unknown) => void): void {
     super.set(sid, kept, done)
   }
+}
+
+/** A session under a number that nobody knew before; the one of before is gone. */
+export async function newSession(req: Request, personId: number): Promise<void> {
+  await new Promise<void>((resolve, reject) => req.session.regenerate((error) => (error ? reject(error) : resolve())))
+  req.session.personId = personId
 }

@@ -2,8 +2,10 @@ import { Router } from 'express'
 import type { FirstAdministratorInput, Me, SessionState } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
-import { checkPassword, hashPassword } from './password.js'
+import { checkPassword, costsTooLittle, hashPassword } from './password.js'
 import { sumOf } from './invitation.js'
+import { newSession } from './session-store.js'
+import { mustNotBeGuessed } from './weak.js'
 import { Refused, refused } from '../problems.js'
 import { audit, one, transaction } from '../database.js'
 import * as people from './store.js'
@@ -42,8 +44,9 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
       throw new Refused(problem(401, 'Sign-in refused', 'Name and password do not belong together.'))
     }
     await people.clearTries(pool, name, address)
-    await new Promise<void>((resolve, reject) => req.session.regenerate((error) => (error ? reject(error) : resolve())))
-    req.session.personId = person.id
+    if (costsTooLittle(person.passwordHash))
+      await people.changePerson(pool, person.id, { passwordHash: await hashPassword(password, address) })
+    await newSession(req, person.id)
     await audit(pool, now(), person.id, 'sign-in', `person ${person.id}`, { address })
     const { passwordHash: _hidden, ...known } = person
     return state(known)
@@ -58,6 +61,7 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     const name = login.trim().toLowerCase()
     const address = req.ip ?? ''
     await mustNotBeHeld(name, address)
+    mustNotBeGuessed(password, name)
     const passwordHash = await hashPassword(password, address)
     const taken = await transaction(pool, async (query) => {
       const person = await people.takeInvitation(query, name, sumOf(code), passwordHash, now())
@@ -80,12 +84,14 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     const person = await people.findSignIn(pool, me.login)
     if (!person || !(await checkPassword(old, person.passwordHash))) throw refused('old', 'your password as it is now')
     await people.clearTries(pool, me.login, address)
+    mustNotBeGuessed(password, me.login, me.name)
     const passwordHash = await hashPassword(password)
     await transaction(pool, async (query) => {
       await people.changePerson(query, me.id, { passwordHash })
-      await people.endSessions(query, me.id, req.sessionID)
+      await people.endSessions(query, me.id)
       await audit(query, now(), me.id, 'own-password', `person ${me.id}`)
     })
+    await newSession(req, me.id)
     return state(me)
   })
 
@@ -109,6 +115,7 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
       await mustNotBeHeld('first administrator', address)
       throw new Refused(problem(403, 'Not allowed', 'The code is wrong or has been used.'))
     }
+    mustNotBeGuessed(password, login, name)
     const passwordHash = await hashPassword(password, address)
     await transaction(pool, async (query) => {
       const stored = await one<{ value: string }>(query, "SELECT value FROM setting WHERE key = 'first-administrator-code' FOR UPDATE", [])

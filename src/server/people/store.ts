@@ -138,9 +138,9 @@ export async function setPreferences(query: Query, id: number, units: string | u
   await execute(query, 'UPDATE person SET units = coalesce($2, units), theme = coalesce($3, theme) WHERE id = $1', [id, units, theme])
 }
 
-/** Every session of a person whose password, role or standing changed ends; `except` is the one that changed it. */
-export async function endSessions(query: Query, personId: number, except = ''): Promise<void> {
-  await execute(query, "DELETE FROM session WHERE (sess ->> 'personId')::bigint = $1 AND sid <> $2", [personId, except])
+/** Every session of a person whose password, role or standing changed ends. */
+export async function endSessions(query: Query, personId: number): Promise<void> {
+  await execute(query, "DELETE FROM session WHERE (sess ->> 'personId')::bigint = $1", [personId])
 }
 
 /** Who is about to be switched off takes on nothing until the transaction ends. */

@@ -11,7 +11,7 @@ import {
 import { problem, refusal } from '../../contract/problem.js'
 import { audit, execute, one, rows, transaction, type Query } from '../database.js'
 import { addWants, type WantRow } from '../greasing/points.js'
-import { mediaTypeOf } from '../documents/media.js'
+import { fileOf } from '../documents/media.js'
 import { addDocument } from '../documents/store.js'
 import { inviteOf, newCode } from '../people/invitation.js'
 import { addPerson, listPeople } from '../people/store.js'
@@ -133,13 +133,12 @@ export async function importPlant(pool: pg.Pool, bytes: Uint8Array, me: Me, at: 
 
 /** One file with the machines that share it and what it says there; one that is none is refused as at its folder. */
 async function readIn(query: Query, { name, kind, addedAt, data, machines, sayings }: DocumentEntry, me: Me, at: Date): Promise<void> {
-  const bytes = Buffer.from(data, 'base64')
-  const mediaType = mediaTypeOf(bytes)
+  const file = fileOf(Buffer.from(data, 'base64'), name)
   const found = await rows<{ id: number }>(query, 'SELECT id FROM machine WHERE upper(code) = ANY ($1)', [
     machines.map((m) => m.toUpperCase()),
   ])
   let documentId: number | null = null
-  for (const { id } of found) documentId = await addDocument(query, id, { kind, name, mediaType, bytes }, me.id, new Date(addedAt))
+  for (const { id } of found) documentId = await addDocument(query, id, { kind, ...file }, me.id, new Date(addedAt))
   if (documentId === null) return
   await execute(
     query,

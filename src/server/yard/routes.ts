@@ -5,6 +5,7 @@ import { MACHINE_ORDERS } from '../../contract/machines.js'
 import { SCREENS_KEPT, type Yard } from '../../contract/yard.js'
 import { ROUTES } from '../../contract/routes.js'
 import { audit, transaction } from '../database.js'
+import { pageOf } from '../http/guard.js'
 import { route } from '../http/route.js'
 import { beginning, plantName } from '../machines/store.js'
 import type { ServerOptions } from '../options.js'
@@ -18,7 +19,6 @@ const AHEAD_MS = 7 * 24 * 3600 * 1000
 const text = z.string().max(200).catch('')
 const person = z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER).nullable().catch(null)
 const order = z.enum(MACHINE_ORDERS).catch('code')
-const pageNumber = z.coerce.number().int().min(1).max(1e6).catch(1)
 const area = (req: Request) => text.parse(req.query.area).trim()
 
 /** What needs hands, machines page by page, the one box that finds, what a person looks at again and again. */
@@ -51,7 +51,7 @@ export function yardRoutes({ pool, now }: ServerOptions): Router {
       area: area(req),
       find: text.parse(req.query.find),
       order: order.parse(req.query.order),
-      page: pageNumber.parse(req.query.page),
+      page: pageOf(req),
     }),
   )
   route(router, ROUTES.areaCharge, ({ body, me }) =>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import FileUpload, { type FileUploadUploaderEvent } from 'primevue/fileupload'
+import Paginator from 'primevue/paginator'
 import { computed, ref, watch } from 'vue'
 import { addressOf } from '../../../contract/addresses.js'
 import {
+  DOCUMENTS_A_PAGE,
   DOCUMENT_KINDS,
   MEDIA_TYPES,
+  ROOM_SHORT,
   sayingInput,
   type DocumentKind,
   type DocumentView,
+  type FolderPage,
   type SayingInput,
   type SayingView,
 } from '../../../contract/documents.js'
@@ -28,19 +32,22 @@ import { useSession } from '../../stores/session.js'
 /** The folder of a machine: its manual, nameplate and pictures, and what they say on bearings, which cards then quote. */
 const props = defineProps<{ machine: MachineView }>()
 const session = useSession()
-const documents = ref<DocumentView[]>([])
+const folder = ref<FolderPage | null>(null)
+const documents = computed(() => folder.value?.documents ?? [])
+/** What is done leaves the page on which it was done; what comes in brings its own. */
+const query = computed(() => ({ page: String(folder.value?.page ?? 1) }))
 const problem = ref<string | null>(null)
 const kind = ref<DocumentKind>('manual')
 const writes = computed(() => session.may('technician') && !props.machine.retired)
 
-async function attempt(work: () => Promise<DocumentView[]>) {
+async function attempt(work: () => Promise<FolderPage>) {
   problem.value = null
   try {
-    documents.value = await work()
+    folder.value = await work()
     return true
   } catch (failure) {
     const refusal = refusalOf(failure)
-    problem.value = refusal.problem ?? refusal.errors.file ?? null
+    problem.value = refusal.problem ?? refusal.errors.file ?? refusal.errors.name ?? null
     return false
   }
 }
@@ -58,7 +65,7 @@ const add = async (event: FileUploadUploaderEvent) => {
       }),
     )
 }
-const remove = (document: number) => attempt(() => call('removeDocument', { params: { id: id.value, document } }))
+const remove = (document: number) => attempt(() => call('removeDocument', { params: { id: id.value, document }, query: query.value }))
 
 const positions = computed(() =>
   props.machine.shaftLines.flatMap((l) =>
@@ -80,11 +87,16 @@ const asSaying = (form: Record<string, unknown>) => ({
   page: form.page ? Number(form.page) || 0 : null,
 })
 async function say(body: SayingInput) {
-  documents.value = await call('addSaying', { params: { id: id.value }, body })
+  folder.value = await call('addSaying', { params: { id: id.value }, query: query.value, body })
   typed.value = { ...NOTHING, positionId: body.positionId, subject: body.subject }
   noted.value += 1
 }
-const takeBack = (s: SayingView) => attempt(() => call('removeSaying', { params: { id: id.value, saying: s.id } }))
+const takeBack = (s: SayingView) => attempt(() => call('removeSaying', { params: { id: id.value, saying: s.id }, query: query.value }))
+const turn = (page: number) => attempt(() => call('documents', { params: { id: id.value }, query: { page: String(page) } }))
+const roomShort = computed(() => {
+  const { used, most } = folder.value?.room ?? { used: 0, most: 1 }
+  return used < ROOM_SHORT * most ? null : `The papers of this plant take ${Math.floor((100 * used) / most)} % of their room.`
+})
 const file = (d: DocumentView) => addressOf('documentFile', { id: d.id })
 const size = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
 const said = (s: SayingView) => saidText(s, session.withUnit)
@@ -172,6 +184,19 @@ const said = (s: SayingView) => saidText(s, session.withUnit)
         </div>
       </li>
     </ul>
+    <Paginator
+      v-if="folder && folder.pages > 1"
+      :rows="DOCUMENTS_A_PAGE"
+      :total-records="folder.total"
+      :first="(folder.page - 1) * DOCUMENTS_A_PAGE"
+      :template="{
+        '600px': 'PrevPageLink CurrentPageReport NextPageLink',
+        default: 'FirstPageLink PrevPageLink PageLinks NextPageLink LastPageLink',
+      }"
+      current-page-report-template="{currentPage} of {totalPages}"
+      @page="turn($event.page + 1)"
+    />
+    <p v-if="writes && roomShort" class="state state-caution" role="status">{{ roomShort }}</p>
     <div v-if="writes" class="add">
       <ListSelect
         label="What it is"

@@ -3,6 +3,7 @@ import { useNow } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import type { BackupsView } from '../../../contract/backups.js'
+import { ROOM_SHORT } from '../../../contract/documents.js'
 import { serverNow } from '../../clock.js'
 import { call, refusalOf } from '../../api.js'
 import { agoOf, dayOf, timeOf } from '../../figures/dates.js'
@@ -30,6 +31,7 @@ const newest = computed(() => view.value?.backups[0] ?? null)
 /** A backup by the hour that is older than this was not made. */
 const LATE_MS = 3 * 3600 * 1000
 const late = computed(() => !newest.value || now.value - Date.parse(newest.value.madeAt) > LATE_MS)
+const papersShort = computed(() => view.value && view.value.papers.used >= ROOM_SHORT * view.value.papers.most)
 const size = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
 </script>
 
@@ -72,6 +74,10 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes /
           </tbody>
         </table>
       </template>
+      <p :class="papersShort ? 'state state-caution' : 'soft small'">
+        Papers and pictures take {{ size(view.papers.used) }} of {{ size(view.papers.most)
+        }}{{ papersShort ? ': take out what nobody needs, or set YARDFROST_PAPERS_MB higher' : '' }}.
+      </p>
     </template>
   </section>
 </template>

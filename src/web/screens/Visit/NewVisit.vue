@@ -66,10 +66,9 @@ async function photograph(event: FileUploadUploaderEvent) {
   for (const file of [event.files].flat() as File[]) {
     try {
       const params = { id: machine.value!.id }
-      const before = new Set((await call('documents', { params })).map((d) => d.id))
       const query = { kind: 'picture', name: file.name }
-      const all = await call('addDocument', { params, query, body: new Blob([await file.arrayBuffer()]) })
-      pictures.value.push(...all.filter((d) => !before.has(d.id)))
+      const { documents, added } = await call('addDocument', { params, query, body: new Blob([await file.arrayBuffer()]) })
+      pictures.value.push(...documents.filter((d) => d.id === added && pictures.value.every((p) => p.id !== added)))
     } catch (failure) {
       problem.value = said(failure)
     }
