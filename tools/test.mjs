@@ -71,47 +71,51 @@ async function done({ name, args, env, totals }, temp) {
   console.log(`${good ? 'passed' : 'FAILED'}: ${name}, ${Math.round((Date.now() - since) / 1000)} s`)
 }
 
-/** Things that do not wait for each other, in their order, as many at once as there are processors for. */
-async function all(things, temp) {
+/** Things that do not wait for each other, in their order, as many at once as there are processors for. One may bring more. */
+async function all(things, temp, atOnce = AT_ONCE) {
   const open = [...things]
   const lane = async () => {
-    for (let next = open.shift(); next; next = open.shift()) await done(next, temp)
+    for (let next = open.shift(); next; next = open.shift()) {
+      if (typeof next === 'function') open.unshift(...(await next()))
+      else await done(next, temp)
+    }
   }
-  await Promise.all(Array.from({ length: AT_ONCE }, lane))
+  await Promise.all(Array.from({ length: atOnce }, lane))
 }
+
+/** They time what a page or the server does, and have the machine to themselves. */
+const ALONE = ['duty.test.ts']
 
 main(async () => {
   delete process.env.DATABASE_URL
   await ensurePackages()
   const temp = temporaryDirectory()
   let cluster = null
+  const journeys = want('journeys') ? filesOf('journeys') : []
+  const alone = []
+  /** Both the start command and the journeys use what is built. */
+  const prepare = async () => {
+    cluster = await startCluster(temp, undefined, { durable: false })
+    const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }
+    await ensureBuilt()
+    const { browser, driver } = journeys.length ? await ensureBrowser() : {}
+    const pages = journeys.map((file) => mocha('journeys', temp, { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }, file))
+    alone.push(...pages.filter((_, i) => ALONE.includes(journeys[i])))
+    return [...(want('server') ? [mocha('server', temp, env)] : []), ...pages.filter((page) => !alone.includes(page))]
+  }
+  const types = check('types', [bin('vue-tsc', 'bin', 'vue-tsc.js'), '--noEmit', '-p', 'tsconfig.json'])
+  const lint = check('lint and boundaries', [bin('eslint', 'bin', 'eslint.js'), '--max-warnings', '0', 'src', 'test', 'tools'])
   try {
     await all(
       [
         ...(want('core') ? [mocha('core', temp)] : []),
-        ...(want('static')
-          ? [
-              check('types', [bin('vue-tsc', 'bin', 'vue-tsc.js'), '--noEmit', '-p', 'tsconfig.json']),
-              check('lint and boundaries', [bin('eslint', 'bin', 'eslint.js'), '--max-warnings', '0', 'src', 'test', 'tools']),
-            ]
-          : []),
+        ...(want('server') || want('journeys') ? [prepare] : []),
+        ...(want('static') ? [types, lint] : []),
         ...(want('web') ? [mocha('web', temp)] : []),
       ],
       temp,
     )
-    if (want('server') || want('journeys')) {
-      cluster = await startCluster(temp, undefined, { durable: false })
-      const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }
-      // Both the start command and the journeys use what is built.
-      await ensureBuilt()
-      const journeys = want('journeys') ? filesOf('journeys') : []
-      const { browser, driver } = journeys.length ? await ensureBrowser() : {}
-      const pages = { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }
-      await all(
-        [...(want('server') ? [mocha('server', temp, env)] : []), ...journeys.map((file) => mocha('journeys', temp, pages, file))],
-        temp,
-      )
-    }
+    await all(alone, temp, 1)
   } finally {
     cluster?.stop()
     rmSync(temp, { recursive: true, force: true })
