@@ -51,13 +51,18 @@ async function ask(url) {
 
 const urlAt = (port) => `http://127.0.0.1:${port}`
 
-/** Restarts of the server in a minute after which it is given up. */
-const MOST_RESTARTS = 5
+/** Before the server is started again: half a second, twice as long each time it ends within a minute, at most so long. */
+const LONGEST_PAUSE_MS = 60_000
+const pauseBefore = (deaths) => Math.min(LONGEST_PAUSE_MS, 500 * 2 ** (deaths - 1))
 
-/** The web server as a child that is started again when it dies, until `end`. It ends by itself when this process is gone. */
+/**
+ * The web server as a child that is started again when it dies, for as long as it takes, until `end`. One that never was ready is
+ * given up. It ends by itself when this process is gone.
+ */
 function serve(env, gaveUp) {
-  let [child, ending, wasReady, deaths] = [null, false, false, []]
+  let [child, ending, wasReady, deaths, begun] = [null, false, false, 0, 0]
   const begin = () => {
+    begun = Date.now()
     child = spawn(process.execPath, SERVER, {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -66,10 +71,11 @@ function serve(env, gaveUp) {
     })
     child.on('exit', (code, signal) => {
       if (ending) return
-      deaths = [...deaths.filter((at) => Date.now() - at < 60_000), Date.now()]
-      if (!wasReady || deaths.length > MOST_RESTARTS) return gaveUp(code ?? 1)
-      say(`the server ended (${signal ?? code}); starting it again`)
-      setTimeout(() => ending || begin(), 500 * deaths.length)
+      if (!wasReady) return gaveUp(code ?? 1)
+      deaths = Date.now() - begun < 60_000 ? deaths + 1 : 1
+      const pause = pauseBefore(deaths)
+      say(`the server ended (${signal ?? code}); starting it again${pause > 2000 ? ` in ${pause / 1000} s` : ''}`)
+      setTimeout(() => ending || begin(), pause)
     })
   }
   begin()

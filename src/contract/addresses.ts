@@ -11,6 +11,8 @@ export interface Address {
   summary: string
   /** Content type of the body when it is not JSON. */
   accepts?: string
+  /** Its body is never held whole. */
+  streams?: boolean
   /** Largest body that is not JSON, MB; 6 where nothing is said. */
   largestMb?: number
   /** Names in the query that it understands. */
@@ -39,6 +41,7 @@ export const ADDRESSES = {
   invite: { method: 'post', path: '/people/:id/invitation', least: 'administrator', summary: 'Make a new one-time code; it is shown once' },
   backups: { method: 'get', path: '/backups', least: 'administrator', summary: 'Backups of the plant, newest first, and where they lie' },
   makeBackup: { method: 'post', path: '/backups', least: 'administrator', summary: 'Make a backup now' },
+  turnedAway: { method: 'get', path: '/turned-away', least: 'administrator', summary: 'Sign-ins and calls that were turned away, newest first' },
   deeds: { method: 'get', path: '/people/:id/deeds', least: 'administrator', summary: 'What a person did, newest first' },
   changePerson: { method: 'patch', path: '/people/:id', least: 'administrator', summary: 'Change a person' },
 
@@ -91,15 +94,15 @@ export const ADDRESSES = {
   arrangePoints: { method: 'put', path: '/lines/:id/points', least: 'technician', summary: 'Which greasing points a line has and what each feeds, on the version that was seen' },
 
   plantSettings: { method: 'get', path: '/settings', least: 'viewer', summary: 'Greases, guns, school of intervals, maker’s figures' },
-  plantFile: { method: 'get', path: '/plant-file.json', least: 'administrator', summary: 'The records of the plant as one document' },
-  plantFileSchema: { method: 'get', path: '/plant-file.schema.json', least: null, summary: 'JSON schema of that document' },
-  readPlantFile: { method: 'post', path: '/plant-file', least: 'administrator', summary: 'Read such a document into a plant without machines, all of it or nothing', accepts: 'application/x-yardfrost-plant', largestMb: 256 },
-  namePlant: { method: 'put', path: '/settings/plant', least: 'planner', summary: 'Name of the plant' },
+  plantFile: { method: 'get', path: '/plant-file', least: 'administrator', summary: 'The records of the plant as one file, a JSON object a line', answers: 'application/x-yardfrost-plant' },
+  plantFileSchema: { method: 'get', path: '/plant-file.schema.json', least: null, summary: 'JSON schema of a line of that file' },
+  readPlantFile: { method: 'post', path: '/plant-file', least: 'administrator', summary: 'Read such a file into a plant without machines, all of it or nothing', accepts: 'application/x-yardfrost-plant', streams: true },
+  namePlant: { method: 'put', path: '/settings/plant', least: 'planner', summary: 'Name of the plant, on the version that was seen (seen)', query: ['seen'] },
   addGrease: { method: 'post', path: '/settings/greases', least: 'planner', summary: 'Add a grease' },
-  changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease' },
+  changeGrease: { method: 'put', path: '/settings/greases/:id', least: 'planner', summary: 'Change a grease, on the version that was seen (seen)', query: ['seen'] },
   addGun: { method: 'post', path: '/settings/guns', least: 'technician', summary: 'Add a grease gun by weighing' },
-  weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again' },
-  schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise' },
+  weighGun: { method: 'put', path: '/settings/guns/:id', least: 'technician', summary: 'Weigh a grease gun again, on the version that was seen (seen)', query: ['seen'] },
+  schools: { method: 'put', path: '/settings/schools', least: 'planner', summary: 'Schools that govern unless a card chooses otherwise, on the version that was seen (seen)', query: ['seen'] },
 
   bearings: { method: 'get', path: '/bearings', least: 'viewer', summary: 'Bearings of the rack by a search (find), 50 of them or up to 200 (limit)', query: ['find', 'limit'] },
   bearingsCsv: { method: 'get', path: '/bearings.csv', least: 'viewer', summary: 'What a search (find) finds, as CSV', answers: CSV, query: ['find'] },

@@ -21,3 +21,10 @@ export interface BackupsView {
   backups: BackupLine[]
   papers: PapersRoom
 }
+
+/** Whether the server can work: it can read and write its database, and keep backups where it was told to. */
+export interface HealthView {
+  ok: boolean
+  /** What cannot be written, in words; empty when all is well. */
+  troubles: string[]
+}

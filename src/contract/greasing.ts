@@ -5,6 +5,9 @@ import type { PlantSettings } from './plant.js'
 
 /** The round: what is due, one point, one entry. */
 
+/** Days from one greasing to the next at most: longer than any plant stands. */
+export const MOST_DAYS = 10_000
+
 /** One entry of the round. `key` is made where it is typed, so that an entry sent twice counts once. */
 export const greasingInput = z.strictObject({
   key: z.uuid(),

@@ -9,6 +9,8 @@ import { MATERIAL_NAMES, type Material } from '../core/materials.js'
 import type { Heading } from './headings.js'
 import type { Column } from './own-columns.js'
 import { keysOf } from './names.js'
+import { MOST_DAYS } from './greasing.js'
+import { upTo } from './numbers.js'
 import { login, ROLES, type Role } from './people.js'
 
 /** Lists that a plant keeps over the base catalogue, each by form and by CSV. */
@@ -30,7 +32,6 @@ export type OwnKind = (typeof OWN_KINDS)[number]
 
 const text = (max: number) => z.string().trim().max(max)
 const needed = (max: number) => text(max).min(1, 'must not be empty')
-const upTo = (max: number) => z.number().positive('must be above zero').max(max)
 /** Sizes to 10 m, ratings to 100 MN, masses to 100 t: beyond that a figure is a slip. */
 const positive = upTo(10_000)
 const optional = positive.nullable()
@@ -98,7 +99,7 @@ export const greasingSchema = z.strictObject({
   ...support,
   point: text(60).default(''),
   grease: text(60),
-  intervalDays: upTo(10_000),
+  intervalDays: upTo(MOST_DAYS),
   intervalH: upTo(200_000).nullable(),
   grams: upTo(100_000).nullable(),
   last: day.or(z.literal('')),

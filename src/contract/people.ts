@@ -95,3 +95,17 @@ export interface Invitation {
   person: Person
   code: string | null
 }
+
+/** Sign-ins or calls of one kind that were turned away within an hour. */
+export interface TurnedAway {
+  /** Method and address, numbers left out. */
+  what: string
+  /** 401 a wrong password or code, 403 not allowed or a foreign page, 429 too many. */
+  status: number
+  /** Who was signed in or tried to sign in; empty when nobody said. */
+  login: string
+  address: string
+  times: number
+  firstAt: string
+  lastAt: string
+}

@@ -77,4 +77,6 @@ export interface PlantSettings {
   ownRows: Bearing[]
   tools: Tool[]
   instruments: MeasuringInstrument[]
+  /** What a change is made on (`seen`): name, schools, each grease and gun by its number. */
+  versions: { name: string; schools: string; greases: Record<string, string>; guns: Record<string, string> }
 }

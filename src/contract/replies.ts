@@ -1,15 +1,16 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
 import type { BackupsView } from './backups.js'
+import type { HealthView } from './backups.js'
 import type { FolderPage } from './documents.js'
 import type { VisitView } from './visits.js'
 import type { GreasingView } from './greasing.js'
 import type { MachineLine, MachinePage, MachineView } from './machines.js'
 import type { BatchLine, ImportProgress, ImportReport, OwnList } from './own-data.js'
-import type { Deed, Invitation, Person, SessionState } from './people.js'
+import type { Deed, TurnedAway, Invitation, Person, SessionState } from './people.js'
 import type { Colleague, Found, SavedSearch, Yard } from './yard.js'
 import type { PartSearch } from '../core/parts/search.js'
-import type { PlantDocument } from './plant-document.js'
+import type { PlantRead } from './plant-document.js'
 import type { PlantSettings } from './plant.js'
 
 /**
@@ -17,7 +18,7 @@ import type { PlantSettings } from './plant.js'
  * and is what the tests hold real answers against.
  */
 export interface Replies {
-  health: { ok: boolean }
+  health: HealthView
   openapi: Record<string, unknown>
   session: SessionState
   signIn: SessionState
@@ -30,6 +31,7 @@ export interface Replies {
   addPerson: Invitation
   invite: Invitation
   changePerson: Person
+  turnedAway: TurnedAway[]
   deeds: Deed[]
   backups: BackupsView
   makeBackup: BackupsView
@@ -78,9 +80,8 @@ export interface Replies {
   arrangePoints: MachineView
 
   plantSettings: PlantSettings
-  plantFile: PlantDocument
   plantFileSchema: Record<string, unknown>
-  readPlantFile: { machines: number }
+  readPlantFile: PlantRead
   namePlant: PlantSettings
   addGrease: PlantSettings
   changeGrease: PlantSettings

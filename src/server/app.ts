@@ -12,6 +12,7 @@ import { ROUTES } from '../contract/routes.js'
 import { CORE_VERSION } from '../core/version.js'
 import { TooBusy } from './people/password.js'
 import { Refused } from './problems.js'
+import { limited } from './http/limit.js'
 import { calculationRoutes } from './calculations/routes.js'
 import { sameOrigin, sendProblem } from './http/guard.js'
 import { backupRoutes } from './backup/routes.js'
@@ -28,15 +29,20 @@ import { route } from './http/route.js'
 import { settingsRoutes } from './plant/routes.js'
 import { sessionRoutes } from './people/session.js'
 import { SessionStore } from './people/session-store.js'
-import { one } from './database.js'
+import { countTurnedAway } from './people/turned-away.js'
+import { healthOf } from './health.js'
 
 /** Request headers that may stand in the log; everything else (cookies, authorisation) never does. */
 const LOGGED_HEADERS = ['host', 'user-agent', 'content-type', 'content-length', 'accept', 'origin', 'referer']
 
 function loggedRequest(req: { id: unknown; method: string; url: string; headers: Record<string, unknown>; remoteAddress: string }) {
   const headers = Object.fromEntries(LOGGED_HEADERS.flatMap((name) => (req.headers[name] === undefined ? [] : [[name, req.headers[name]]])))
-  return { id: req.id, method: req.method, url: req.url, remoteAddress: req.remoteAddress, headers }
+  // What is asked for may name people and things: of an address only its path is kept.
+  for (const name of ['referer', 'origin']) if (typeof headers[name] === 'string') headers[name] = pathOf(headers[name])
+  return { id: req.id, method: req.method, url: pathOf(req.url), remoteAddress: req.remoteAddress, headers }
 }
+
+const pathOf = (url: string) => url.replace(/[?#].*$/s, '')
 
 const loggedResponse = (res: { statusCode: number }) => ({ statusCode: res.statusCode })
 
@@ -64,6 +70,9 @@ const PAGE_POLICY: NonNullable<HelmetOptions['contentSecurityPolicy']> = {
     formAction: ["'self'"],
   },
 }
+
+/** Somebody who types as fast as he can makes some hundred. */
+const CALLS_PER_MINUTE = 1500
 
 /** The application: its calls, and the built page where there is one. */
 export function createApp(options: ServerOptions): Express {
@@ -104,9 +113,12 @@ function api(options: ServerOptions): express.Router {
     next()
   })
   router.use(express.json({ limit: '256kb' }))
-  route(router, ROUTES.health, async () => {
-    await one(pool, 'SELECT 1')
-    return { ok: true }
+  router.use(countTurnedAway(options))
+  const health = healthOf(options)
+  route(router, ROUTES.health, async ({ res }) => {
+    const found = await health()
+    if (!found.ok) res.status(503)
+    res.json(found)
   })
   route(router, ROUTES.openapi, async () => openApiDocument(CORE_VERSION))
   router.use('/calculations', calculationRoutes(options.calculationsPerMinute ?? 600))
@@ -125,6 +137,7 @@ function api(options: ServerOptions): express.Router {
     res.locals.me = req.session.me ?? null
     next()
   })
+  router.use(limited(options.callsPerMinute ?? CALLS_PER_MINUTE, 'Too many calls in a minute; wait a little. What you typed is kept.'))
   router.use(
     sessionRoutes(options),
     peopleRoutes(options),

@@ -28,6 +28,7 @@ export async function transaction<T>(
   body: (query: pg.PoolClient, commit: () => Promise<unknown>) => Promise<T>,
 ): Promise<T> {
   const client = await pool.connect()
+  const first = firstFaultOf(client)
   let broken = false
   let committed: Promise<unknown> | null = null
   const commit = () => (committed ??= client.query('COMMIT'))
@@ -41,10 +42,29 @@ export async function transaction<T>(
     return value
   } catch (error) {
     await client.query('ROLLBACK').catch(() => (broken = true))
-    throw error
+    // What failed first is the cause; whatever was asked behind it was only told that it comes too late.
+    throw (error as { code?: string }).code === ABORTED ? (first.fault() ?? error) : error
   } finally {
+    first.forget()
     client.release(broken)
   }
+}
+
+/** What every statement behind one that failed is answered until the transaction ends. */
+const ABORTED = '25P02'
+
+/** Remembers the first statement of a connection that fails, until it is told to forget. */
+function firstFaultOf(client: pg.PoolClient): { fault: () => unknown; forget: () => void } {
+  let fault: unknown = null
+  const asked = client.query.bind(client) as (...args: unknown[]) => unknown
+  const watched = (...args: unknown[]) => {
+    const answer = asked(...args)
+    if (answer instanceof Promise) answer.catch((error: unknown) => (fault ??= error))
+    return answer
+  }
+  Object.assign(client, { query: watched })
+  // What the connection itself can is found again once its own is gone.
+  return { fault: () => fault, forget: () => void delete (client as Partial<pg.PoolClient>).query }
 }
 
 /**

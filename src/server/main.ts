@@ -10,6 +10,8 @@ import { COMMANDS } from './commands.js'
 import { NewerDatabase, prepareDatabase } from './prepare.js'
 import { createPool, setting } from './database.js'
 import { USUAL_ROOM } from './documents/store.js'
+import { sweepTurnedAway } from './people/turned-away.js'
+import { programAccount } from './program-account.js'
 import { anyPeople, tidySessions } from './people/store.js'
 
 const root = process.cwd()
@@ -58,14 +60,19 @@ try {
   console.error(`yardfrost: ${error.message}`)
   process.exit(1)
 }
-const pool = createPool(url)
+const account = await programAccount(url)
+if (!account.own) log.warn('the account of DATABASE_URL may make no other: the program works by that one, which owns the tables')
+const pool = createPool(account.url)
 await freezeFinished(pool, now(), (job, error) => log.error({ job, err: error }, 'a finished card could not be read and is not kept'))
 const demo = wantsDemo && (await loadDemo(pool, now()))
 if (!wantsDemo && !(await anyPeople(pool))) {
   const code = await setting(pool, 'first-administrator-code', () => randomBytes(6).toString('hex'))
   console.log(`Open the address below and make the first administrator with this code: ${code}`)
 }
-const tidy = () => tidySessions(pool, now()).catch((error) => log.error({ err: error }, 'old sessions could not be cleared'))
+const tidy = () =>
+  Promise.all([tidySessions(pool, now()), sweepTurnedAway(pool, now())]).catch((error) =>
+    log.error({ err: error }, 'old sessions could not be cleared'),
+  )
 await tidy()
 setInterval(tidy, 3600 * 1000).unref()
 if (place) {
@@ -88,6 +95,8 @@ const server = createServer(
     instance: process.env.YARDFROST_INSTANCE,
   }),
 )
+// A large file over a slow line takes its time.
+server.requestTimeout = 3600 * 1000
 server.listen(port, host)
 
 const stop = () => {

@@ -12,6 +12,8 @@ export interface ServerOptions {
   webDir?: string
   log?: Logger
   calculationsPerMinute?: number
+  /** Calls of one address; 1,500 where nothing is said. */
+  callsPerMinute?: number
   /** Scheme, host and port under which people reach this server when a proxy stands in front of it; null without one. */
   publicOrigin: string | null
   /** Where backups of its database go; left out where nobody said. */

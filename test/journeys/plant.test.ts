@@ -106,7 +106,7 @@ describe('journey: a plant of one’s own, its lists, papers and people', () => 
 
   it('the whole plant goes out as one file and into an empty one, papers and all', async () => {
     const admin = await new Client(at.instance.url).signIn('administrator', DEMO_PASSWORD)
-    const { body: plant } = await admin.get('/plant-file.json')
+    const { body: plant } = await admin.get('/plant-file')
     const db = await freshDatabase('empty')
     const bare = await startInstance(db.url, { demo: false, webDir: WEB_DIR, now: () => new Date() })
     await bare.pool.query("INSERT INTO setting (key, value) VALUES ('first-administrator-code', 'one-code')")
@@ -119,7 +119,7 @@ describe('journey: a plant of one’s own, its lists, papers and people', () => 
       await other.type('Password', DEMO_PASSWORD)
       await other.button('Sign in')
       await other.see("//h1[normalize-space()='Begin here']")
-      await (await other.see("//input[@type='file']")).sendKeys(fileOf('plant.json', JSON.stringify(plant)))
+      await (await other.see("//input[@type='file']")).sendKeys(fileOf('plant.yardfrost', plant))
       await other.see("//h1[normalize-space()='Needs hands']")
       await other.machine('Mash pump')
       await other.see("//img[contains(@alt, 'plate.png')]")

@@ -18,6 +18,10 @@ import { linePlan } from '../../src/core/card/signing.js'
 import { runChart } from '../../src/core/drawing/run-chart.js'
 import { hatch } from '../../src/core/drawing/primitives.js'
 import { inUnits, q, typed } from '../../src/core/units/quantities.js'
+import type { TurnedAway } from '../../src/contract/people.js'
+import { sweepTurnedAway } from '../../src/server/people/turned-away.js'
+import { createPool, transaction } from '../../src/server/database.js'
+import { programAccount } from '../../src/server/program-account.js'
 import { TooBusy, hashPassword } from '../../src/server/people/password.js'
 import { looksLikeFormula, readCsv, safeCell } from '../../src/server/files/csv.js'
 import {
@@ -254,16 +258,25 @@ describe('signing in', () => {
     clock = new Date(NOW.getTime() - 6 * 3600_000)
     expect((await tryIn('planner', 'cider-press-4')).status).to.equal(200)
   })
-  it('who signs in is forgotten; failures stand in the audit with name and address', async () => {
-    await tryIn('planner')
-    await tryIn('nobody-at-all')
+  it('who signs in is forgotten; what was turned away is counted for an administrator, with name and address, and swept', async () => {
+    await at.instance.pool.query('DELETE FROM turned_away')
+    for (let n = 0; n < 3; n += 1) await tryIn('planner')
+    await tryIn('Nobody-at-all')
     await tryIn('planner', 'cider-press-4')
     expect((await at.instance.pool.query("SELECT key FROM sign_in_attempt WHERE key LIKE 'planner%'")).rows).to.deep.equal([])
-    const { rows } = await at.instance.pool.query(
-      "SELECT subject, detail FROM audit WHERE action = 'sign-in-failed' ORDER BY id DESC LIMIT 2",
-    )
-    expect(rows.map((r) => r.detail.login)).to.deep.equal(['nobody-at-all', 'planner'])
-    expect(rows[0].subject).to.equal('nobody of this name')
+    expect((await at.instance.pool.query("SELECT 1 FROM audit WHERE action = 'sign-in-failed'")).rowCount).to.equal(0)
+    await at.technician.get('/people')
+    const admin = await new Client(at.instance.url).signIn('administrator')
+    const seen = (await admin.get('/turned-away')).body as TurnedAway[]
+    const of = (what: string, login: string, status: number) =>
+      seen.find((t) => t.what === what && t.login === login && t.status === status)
+    expect(of('POST /session', 'planner', 401)).to.include({ address: '127.0.0.1' })
+    expect(of('POST /session', 'planner', 401)!.times).to.be.at.least(3)
+    expect(of('POST /session', 'nobody-at-all', 401)!.times).to.equal(1)
+    expect(of('GET /people', 'technician', 403)!.times).to.be.at.least(1)
+    expect((await at.technician.get('/turned-away')).status).to.equal(403)
+    await sweepTurnedAway(at.instance.pool, new Date(NOW.getTime() + 31 * 24 * 3600_000))
+    expect((await admin.get('/turned-away')).body).to.deep.equal([])
   })
   it('a foreign page, a page of another scheme or none at all cannot sign anybody in', async () => {
     const { host } = new URL(at.instance.url)
@@ -329,7 +342,9 @@ describe('what is logged', () => {
   it('holds no cookie and no password, only headers of the list', async () => {
     await at.technician.get('/yard')
     await at.technician.send('GET', '/cards/4', undefined, { authorization: 'Basic c2VjcmV0', 'x-api-key': 'secret-key' })
+    await at.technician.send('GET', '/find?text=who-is-asked-for', undefined, { referer: 'http://here/find?text=who-is-asked-for' })
     const all = lines.join('')
+    expect(all).to.contain('/api/v1/find').and.not.contain('who-is-asked-for')
     expect(all).to.contain('/api/v1/yard').and.contain('user-agent')
     for (const secret of ['yardfrost=', 'cookie', 'c2VjcmV0', 'secret-key', 'cider-press-4']) expect(all, secret).to.not.contain(secret)
   })
@@ -645,6 +660,71 @@ describe('addresses and days', () => {
     const days = (at: string) => faultsOf(line, latestDay(new Date(at))).map((f) => f.code)
     expect(days('2026-11-30T12:30:00Z')).to.deep.equal([])
     expect(days('2026-11-30T01:30:00Z')).to.have.length(1)
+  })
+})
+
+describe('the account of the program', () => {
+  const at = stage()
+  it('owns nothing: it cannot change what only grows, switch a guard off, drop a table or give itself more', async () => {
+    const { url, own } = await programAccount(at.db.url)
+    expect(own).to.equal(true)
+    const program = createPool(url)
+    // prettier-ignore
+    const REFUSED = [
+      "UPDATE audit SET action = 'x'", 'DELETE FROM audit', 'TRUNCATE audit', 'ALTER TABLE audit DISABLE TRIGGER ALL', 'DROP TABLE audit', 'DELETE FROM visit_check',
+      "UPDATE step_reading SET value = '1'", 'DROP TABLE machine', 'DELETE FROM migration', 'CREATE TABLE own (id int)', "SET session_replication_role = 'replica'",
+      'DROP FUNCTION audit_is_append_only() CASCADE', 'ALTER ROLE yardfrost_program SUPERUSER',
+    ]
+    for (const sql of REFUSED) {
+      const error = await program.query(sql).then(
+        () => null,
+        (e: { code: string }) => e,
+      )
+      expect(error?.code, sql).to.be.oneOf(['42501', '42703'])
+    }
+    const may = await program.query(
+      "SELECT has_table_privilege('audit', 'INSERT') AS adds, has_table_privilege('audit', 'UPDATE') AS changes, rolsuper FROM pg_roles WHERE rolname = current_user",
+    )
+    expect(may.rows[0]).to.deep.equal({ adds: true, changes: false, rolsuper: false })
+    expect(
+      (await program.query('SELECT count(*)::int AS n FROM pg_class WHERE pg_get_userbyid(relowner) = current_user')).rows[0].n,
+    ).to.equal(0)
+    await program.end()
+  })
+  it('a transaction says what failed first, not that it was aborted', async () => {
+    const code = await transaction(at.instance.pool, async (query) => {
+      const wrong = query.query('SELECT 1 / 0').catch(() => null)
+      const behind = query.query('SELECT 1')
+      await wrong
+      await behind
+    }).catch((error: { code: string }) => error.code)
+    expect(code).to.equal('22012')
+    // The connection is as it was.
+    expect(await transaction(at.instance.pool, async (query) => (await query.query('SELECT 2 AS n')).rows[0].n)).to.equal(2)
+  })
+  it('more calls in a minute than anybody makes are held back, those of others are not', async () => {
+    const small = await startInstance(at.db.url, { callsPerMinute: 20 })
+    const [one, other] = [await new Client(small.url).signIn('viewer'), await new Client(small.url).signIn('planner')]
+    const got = []
+    for (let n = 0; n < 25; n += 1) got.push((await one.get('/yard')).status)
+    expect(got.slice(0, 20).every((s) => s === 200)).to.equal(true)
+    expect(got.at(-1)).to.equal(429)
+    expect((await other.get('/yard')).status).to.equal(200)
+    await small.close()
+  })
+  it('health says what cannot be written', async () => {
+    const [good] = [await at.technician.get('/health')]
+    expect(good.body).to.deep.equal({ ok: true, troubles: [] })
+    const place = { directory: '/dev/null/place', keep: 3, programs: '' }
+    const noRoom = await startInstance(at.db.url, { backups: { url: at.db.url, place } })
+    expect((await new Client(noRoom.url).get('/health')).body).to.deep.equal({ ok: true, troubles: ['backups cannot be written'] })
+    await noRoom.close()
+    await at.instance.pool.query('REVOKE INSERT, UPDATE ON setting FROM yardfrost_program')
+    const shut = await startInstance(at.db.url, {})
+    await at.instance.pool.query('REVOKE INSERT, UPDATE ON setting FROM yardfrost_program')
+    const reply = await new Client(shut.url).get('/health')
+    expect([reply.status, reply.body.troubles]).to.deep.equal([503, ['the database cannot be written']])
+    await shut.close()
   })
 })
 

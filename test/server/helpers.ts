@@ -18,6 +18,7 @@ import { linePlan } from '../../src/core/card/signing.js'
 import { createApp } from '../../src/server/app.js'
 import { DEMO_PASSWORD, loadDemo } from '../../src/server/demo.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
+import { programAccount } from '../../src/server/program-account.js'
 import { createPool } from '../../src/server/database.js'
 import type { ServerOptions } from '../../src/server/options.js'
 
@@ -116,18 +117,23 @@ export async function startInstance(
     log?: Logger
     backups?: ServerOptions['backups']
     mostPaperBytes?: number
+    callsPerMinute?: number
   } = {},
 ): Promise<Instance> {
+  // The program works by its own account, as it does when it is started; a test looks at everything.
   const pool = createPool(databaseUrl)
-  const demo = options.demo !== false && (await loadDemo(pool, NOW))
+  const account = await programAccount(databaseUrl)
+  const own = createPool(account.url)
+  const demo = options.demo !== false && (await loadDemo(own, NOW))
   const app = createApp({
-    pool,
+    pool: own,
     now: options.now ?? (() => NOW),
     sessionSecret: 'test',
     demo,
     webDir: options.webDir,
     log: options.log,
     calculationsPerMinute: 10_000,
+    callsPerMinute: options.callsPerMinute ?? 1_000_000,
     publicOrigin: options.publicOrigin ?? null,
     ...(options.backups && { backups: options.backups }),
     ...(options.mostPaperBytes && { mostPaperBytes: options.mostPaperBytes }),
@@ -143,7 +149,7 @@ export async function startInstance(
     close: async () => {
       server.closeAllConnections()
       await new Promise((resolve) => server.close(resolve))
-      await pool.end()
+      await Promise.all([own.end(), pool.end()])
     },
   }
 }
@@ -343,3 +349,7 @@ export async function answerRun(client: Client, jobId: number): Promise<void> {
   const reply = await answer(client, jobId, said)
   if (reply.status !== 200) throw new Error(reply.body.detail)
 }
+
+/** The lines of a plant file. */
+export const plantLinesOf = (file: Buffer): Record<string, any>[] => // eslint-disable-line @typescript-eslint/no-explicit-any
+  file.toString('utf8').trim().split('\n').map((line) => JSON.parse(line)) // prettier-ignore

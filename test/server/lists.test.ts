@@ -44,7 +44,9 @@ describe('lists of a plant of one’s own', () => {
     const columns = JSON.stringify(Object.fromEntries(first.headings.map((h) => [h.name, h.column ?? ''])))
     const settled: ImportReport = (await read('greasing', lines, false, { columns })).body
     expect([settled.changed, settled.errors, settled.changes[0]!.after!.last]).to.deep.equal([1, [], '2026-10-01'])
-    const later: ImportReport = (await read('greasing', lines, true)).body
+    // A dry run keeps nothing, not what its columns were said to be either.
+    expect((await read('greasing', lines)).body.headings[0].known).to.equal(false)
+    const later: ImportReport = (await read('greasing', lines, true, { columns })).body
     expect([later.changed, later.batchId !== null]).to.deep.equal([1, true])
     const { lubrication } = (await machineBy(planner, 'CT-1')).shaftLines[0]!.positions.find((p) => p.name === 'fan end')!
     expect([lubrication!.intervalDays, lubrication!.intervalH, lubrication!.quantityG, lubrication!.school]).to.deep.equal([
@@ -55,6 +57,8 @@ describe('lists of a plant of one’s own', () => {
     ])
     expect(lubrication!.dueAt!.slice(0, 10)).to.equal('2026-11-30')
     expect((await planner.post(`/rack/changes/${later.batchId}/undo`)).status).to.equal(200)
+    const again: ImportReport = (await read('greasing', lines)).body
+    expect([again.headings[0]!.known, again.changed]).to.deep.equal([true, 1])
     expect((await read('greasing', lines, false, { columns: '{"Tag":"colour"}' })).status).to.equal(422)
     expect((await read('greasing', lines, false, { columns: '{' })).status).to.equal(422)
   })

@@ -45,6 +45,36 @@ describe('own data by form, and two at once', () => {
     expect((await planner.post('/rack/stock', { entries: [{ ...on, quantity: 0 }] })).status).to.equal(201)
   })
 
+  it('what the plant has settled is changed on what was seen: of two at once one is told what stands there now', async () => {
+    const { body: before } = await planner.get('/settings')
+    const [grease] = before.greases
+    const { id, usual: _usual, ...tin } = grease
+    const [gun] = before.guns
+    const weighed = { name: gun.name, strokesWeighed: 10, gramsWeighed: 13 }
+    // prettier-ignore
+    const CHANGES: [string, object, object, string][] = [
+      [`/settings/greases/${id}`, { ...tin, highC: 131 }, { ...tin, highC: 132 }, before.versions.greases[id]],
+      [`/settings/guns/${gun.id}`, weighed, { ...weighed, gramsWeighed: 14 }, before.versions.guns[gun.id]],
+      ['/settings/schools', { ...before.schools, growth: 'quick' }, { ...before.schools, growth: 'cautious' }, before.versions.schools],
+      ['/settings/plant', { name: 'Bramley Press' }, { name: 'Pippin Press' }, before.versions.name],
+    ]
+    for (const [path, first, second, seen] of CHANGES) {
+      const both = await Promise.all([planner.put(`${path}?seen=${seen}`, first), other.put(`${path}?seen=${seen}`, second)])
+      expect(both.map((r) => r.status).sort(), path).to.deep.equal([200, 409])
+      const refused = both.find((r) => r.status === 409)!
+      expect(refused.body.detail, path).to.match(/^Somebody else has changed this meanwhile: .+\. Look again/)
+      expect(refused.body.current, path).to.not.equal(undefined)
+      // On what stands there now it goes.
+      const { versions } = (await planner.get('/settings')).body
+      const now = { greases: versions.greases[id], guns: versions.guns[gun.id], schools: versions.schools, plant: versions.name }[
+        path.split('/')[2]!
+      ]
+      expect((await other.put(`${path}?seen=${now}`, second)).status, path).to.equal(200)
+    }
+    await planner.put('/settings/schools', before.schools)
+    await planner.put(`/settings/greases/${id}`, tin)
+  })
+
   it('one entry of every list by form, changed, removed and taken back', async () => {
     // prettier-ignore
     const entries: Record<(typeof OWN_KINDS)[number], [first: object, changed: object, key: string]> = {

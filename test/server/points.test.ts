@@ -2,9 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
 import type { PointView } from '../../src/contract/greasing.js'
 import type { MachineView } from '../../src/contract/machines.js'
-import type { PlantDocument } from '../../src/contract/plant-document.js'
 import type { Yard } from '../../src/contract/yard.js'
-import { Client, NOW, freshDatabase, machineBy, startInstance, type Instance } from './helpers.js'
+import { Client, NOW, freshDatabase, machineBy, startInstance, type Instance, plantLinesOf } from './helpers.js'
 
 const DAY_MS = 24 * 3600 * 1000
 const CODE = 'CT-1'
@@ -122,8 +121,8 @@ describe('greasing points', () => {
     const { entries } = (await technician.get('/rack/greasing')).body
     const mine = entries.filter((e: { machine: string }) => e.machine === CODE)
     expect(mine.map((e: { point: string }) => e.point)).to.deep.equal(['fitting', 'fitting'])
-    const file = (await administrator.get('/plant-file.json')).body as PlantDocument
-    expect(file.greasing.filter((g) => g.machine === CODE).map((g) => g.point)).to.deep.equal(['fitting', 'fitting'])
+    const file = plantLinesOf((await administrator.get('/plant-file')).body)
+    expect(file.filter((l) => l.kind === 'greasing' && l.machine === CODE).map((l) => l.point)).to.deep.equal(['fitting', 'fitting'])
     const planner = await new Client(instance.url).signIn('planner')
     const split = mine.map((e: { support: string }) => ({ ...e, point: e.support }))
     for (const e of mine)

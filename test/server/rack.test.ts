@@ -9,6 +9,19 @@ const latin1 = (text: string) => Uint8Array.from(text, (c) => c.charCodeAt(0))
 const HEAD = 'marking,shelf,quantity,note'
 
 describe('files of the plant’s lists', () => {
+  for (const [mark, way] of [
+    ['\uFEFF', 'with its mark'],
+    ['', 'without one'],
+  ])
+    it(`reads UTF-16 ${way}, either way round, and says so`, async () => {
+      const little = Buffer.from(`${mark}marking;shelf;quantity\n6312 C3;Größe 9;4\n`, 'utf16le')
+      for (const file of [little, Buffer.from(little).swap16()]) {
+        const { entries, notes, errors } = await readCsv('stock', file)
+        expect(errors).to.deep.equal([])
+        expect(entries[0]!.entry).to.include({ marking: '6312 C3', shelf: 'Größe 9', quantity: 4 })
+        expect(notes[0]).to.equal('The file is UTF-16 and was read so.')
+      }
+    })
   it('every template reads back as its own example', async () => {
     for (const kind of OWN_KINDS) {
       const { entries, errors } = await readCsv(kind, bytes(templateCsv(kind)))

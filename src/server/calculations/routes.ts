@@ -1,21 +1,12 @@
 import { Router } from 'express'
-import { rateLimit } from 'express-rate-limit'
 import { calculate, describeCalculations } from '../../contract/calculations/registry.js'
-import { problem } from '../../contract/problem.js'
 import { sendProblem } from '../http/guard.js'
+import { limited } from '../http/limit.js'
 
 /** Open to everybody, touches no record of the plant, and is rate limited. */
 export function calculationRoutes(limitPerMinute: number): Router {
   const router = Router()
-  router.use(
-    rateLimit({
-      windowMs: 60_000,
-      limit: limitPerMinute,
-      standardHeaders: 'draft-8',
-      legacyHeaders: false,
-      handler: (_req, res) => sendProblem(res, problem(429, 'Too many requests', 'Too many calculations in a minute; wait a little.')),
-    }),
-  )
+  router.use(limited(limitPerMinute, 'Too many calculations in a minute; wait a little.'))
   router.get('/', (_req, res) => {
     res.json(describeCalculations())
   })

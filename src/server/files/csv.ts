@@ -15,8 +15,19 @@ export interface ReadFile {
   headings: Heading[]
 }
 
-/** Bytes as text: UTF-8, or else the one-byte letters of older spreadsheets, which is said. */
+/** UTF-16 by its mark, or because every other byte of the first letters is null; which way round, or null for none. */
+function utf16(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le'
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be'
+  const head = [...bytes.subarray(0, 40)]
+  const nulls = (odd: number) => head.length > 3 && head.every((byte, i) => (byte === 0) === (i % 2 === odd))
+  return nulls(1) ? 'utf-16le' : nulls(0) ? 'utf-16be' : null
+}
+
+/** Bytes as text: UTF-8, UTF-16, or else the one-byte letters of older spreadsheets, which is said. */
 export function decode(bytes: Uint8Array): { text: string; note: string | null } {
+  const wide = utf16(bytes)
+  if (wide) return { text: new TextDecoder(wide).decode(bytes), note: 'The file is UTF-16 and was read so.' }
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), note: null }
   } catch {

@@ -1,4 +1,4 @@
-import type { PointInput, PointView } from '../../contract/greasing.js'
+import { MOST_DAYS, type PointInput, type PointView } from '../../contract/greasing.js'
 import type { School } from '../../core/lubrication/regreasing.js'
 import { execute, one, rows, type Query } from '../database.js'
 import { GREASE_JSON } from '../plant/store.js'
@@ -91,7 +91,7 @@ export async function setWant(
   }
   await execute(
     query,
-    `UPDATE point_feed SET school = $3, interval_h = $4, interval_days = $5, quantity_g = $6::numeric / $7, job_id = $8 WHERE position_id = $1 AND point_id = ANY ($2)`,
+    `UPDATE point_feed SET school = $3, interval_h = $4, interval_days = least($5::numeric, ${MOST_DAYS}), quantity_g = $6::numeric / $7, job_id = $8 WHERE position_id = $1 AND point_id = ANY ($2)`,
     [positionId, feeds.map((f) => f.id), want.school, want.intervalH, want.intervalDays, want.quantityG, feeds.length, jobId],
   )
   // What a shared point carries is not changed by one of its bearings.
@@ -162,7 +162,7 @@ export async function addWants(query: Query, wants: readonly WantRow[]): Promise
   await execute(
     query,
     `INSERT INTO point_feed (point_id, position_id, school, interval_h, interval_days, quantity_g, job_id)
-     SELECT "pointId", "positionId", school, "intervalH", "intervalDays", "quantityG", "jobId" FROM ${given}
+     SELECT "pointId", "positionId", school, "intervalH", least("intervalDays", ${MOST_DAYS}), "quantityG", "jobId" FROM ${given}
      ON CONFLICT (position_id, point_id) DO UPDATE SET school = excluded.school, interval_h = excluded.interval_h,
        interval_days = excluded.interval_days, quantity_g = excluded.quantity_g, job_id = excluded.job_id`,
     values,

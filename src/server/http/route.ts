@@ -27,7 +27,7 @@ type Handler<K extends RouteName> = (call: Call<CheckedBodyOf<K>>) => Promise<Re
 export function route<K extends RouteName>(router: Router, spec: RouteSpec<K>, run: Handler<K>, status = 200): void {
   const guards: RequestHandler[] = spec.least ? [need(spec.least)] : []
   // A file is read only once its sender may send it.
-  if (spec.accepts) guards.push(express.raw({ type: () => true, limit: `${spec.largestMb ?? LARGEST_FILE}mb` }))
+  if (spec.accepts && !spec.streams) guards.push(express.raw({ type: () => true, limit: `${spec.largestMb ?? LARGEST_FILE}mb` }))
   router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
     refuseBadText(req)
     const call: Call<CheckedBodyOf<K>> = {

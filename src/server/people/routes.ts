@@ -6,6 +6,7 @@ import type { ServerOptions } from '../options.js'
 import { inviteOf, newCode } from './invitation.js'
 import { hashPassword } from './password.js'
 import { newSession } from './session-store.js'
+import { listTurnedAway } from './turned-away.js'
 import { mustNotBeGuessed } from './weak.js'
 import { Refused, notFound, refused } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
@@ -30,6 +31,8 @@ export function peopleRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
 
   route(router, ROUTES.people, () => people.listPeople(pool))
+
+  route(router, ROUTES.turnedAway, () => listTurnedAway(pool))
 
   route(router, ROUTES.deeds, ({ id }) => people.deedsOf(pool, id))
 

@@ -39,10 +39,7 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
     await mustNotBeHeld(name, address)
     const person = await people.findSignIn(pool, name)
     const good = await checkPassword(password, person?.passwordHash ?? (await NOBODY), address)
-    if (!person || !good) {
-      await audit(pool, now(), null, 'sign-in-failed', person ? `person ${person.id}` : 'nobody of this name', { login: name, address })
-      throw new Refused(problem(401, 'Sign-in refused', 'Name and password do not belong together.'))
-    }
+    if (!person || !good) throw new Refused(problem(401, 'Sign-in refused', 'Name and password do not belong together.'))
     await people.clearTries(pool, name, address)
     if (costsTooLittle(person.passwordHash))
       await people.changePerson(pool, person.id, { passwordHash: await hashPassword(password, address) })
@@ -70,10 +67,8 @@ export function sessionRoutes({ pool, now, demo }: ServerOptions): Router {
       await audit(query, now(), person.id, 'invitation-taken', `person ${person.id}`, { address })
       return true
     })
-    if (!taken) {
-      await audit(pool, now(), null, 'sign-in-failed', 'a code that does not count', { login: name, address })
+    if (!taken)
       throw new Refused(problem(401, 'Code refused', 'Name and code do not belong together, or the code has been used or has run out.'))
-    }
     await people.clearTries(pool, name, address)
     return state(null)
   })

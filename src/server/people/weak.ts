@@ -4,7 +4,7 @@ import { refused } from '../problems.js'
 
 const guesser = new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs, l33tMaxSubstitutions: 16 })
 /** Looking at more signs takes long and tells no more. */
-const LOOKED_AT = 20
+const LOOKED_AT = 16
 /** A list of the usual ones, names and repeats finds it within so many guesses. */
 const MOST_GUESSES = 1e6
 

@@ -1,24 +1,51 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { plantDocument } from '../../contract/plant-document.js'
+import { PLANT_FILE_TYPE, plantLine } from '../../contract/plant-document.js'
+import type { PlantSettings } from '../../contract/plant.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../options.js'
-import { notFound } from '../problems.js'
+import { conflict, notFound } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
-import { exportPlant, importPlant } from './document.js'
+import { USUAL_ROOM } from '../documents/store.js'
+import { keptAside } from '../http/aside.js'
+import { mustBeEmpty, readPlant } from './read.js'
+import { writePlant } from './write.js'
 import * as plant from './store.js'
-import { route, taken } from '../http/route.js'
+import { route, taken, type Call } from '../http/route.js'
+
+/** What stands there now, in words. */
+const said = (value: unknown) =>
+  typeof value === 'object' && value !== null
+    ? Object.entries(value)
+        .filter(([key, v]) => key !== 'id' && v !== null && typeof v !== 'object')
+        .map(([key, v]) => `${key} ${String(v)}`)
+        .join(', ')
+    : String(value)
+
+/** What base64 makes of bytes, with its line ends and names. */
+const BASE64 = 1.4
+const ROOM_FOR_RECORDS = 300e6
 
 /** What PostgreSQL says of a second row with the same name. */
 const UNIQUE = '23505'
 
 /** Greases, guns, the school of intervals: what the plant has settled for all its cards. */
-export function settingsRoutes({ pool, now }: ServerOptions): Router {
+export function settingsRoutes({ pool, now, mostPaperBytes }: ServerOptions): Router {
   const router = Router()
-  /** One change, written to the audit with it. */
-  const settle = async (personId: number, action: string, detail: object, change: (query: Query) => Promise<void>) => {
+  /** One change, written to the audit with it; `seen` in the address is the version that it was made on. */
+  const settle = async (
+    { req, me: { id: personId } }: Pick<Call<unknown>, 'req' | 'me'>,
+    action: string,
+    detail: object,
+    change: (query: Query) => Promise<void>,
+    of: (s: PlantSettings) => readonly [string | undefined, unknown] = () => [undefined, null],
+  ) => {
     try {
       await transaction(pool, async (query) => {
+        await plant.lockSettings(query)
+        const [version, current] = of(await plant.plantSettings(query))
+        if (req.query.seen !== undefined && version !== undefined && version !== req.query.seen)
+          throw conflict(`Somebody else has changed this meanwhile: ${said(current)}. Look again before you write.`, current)
         await change(query)
         await audit(query, now(), personId, action, 'settings', detail)
       })
@@ -30,56 +57,94 @@ export function settingsRoutes({ pool, now }: ServerOptions): Router {
   }
 
   route(router, ROUTES.plantSettings, () => plant.plantSettings(pool))
-  route(router, ROUTES.plantFile, ({ res }) => {
-    res.set('Content-Disposition', `attachment; filename="plant-${now().toISOString().slice(0, 10)}.json"`)
-    return exportPlant(pool)
+  route(router, ROUTES.plantFile, async ({ res }) => {
+    res.set({
+      'Content-Type': PLANT_FILE_TYPE,
+      'Content-Disposition': `attachment; filename="plant-${now().toISOString().slice(0, 10)}.yardfrost"`,
+      // Papers do not get smaller, and packing them would keep others waiting.
+      'Cache-Control': 'no-store, no-transform',
+    })
+    // As of one moment, however long it takes to write it.
+    await transaction(pool, async (query) => {
+      await query.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ, READ ONLY')
+      await writePlant(query, res)
+    })
+    res.end()
   })
   route(
     router,
     ROUTES.plantFileSchema,
-    async () => z.toJSONSchema(plantDocument, { io: 'input', unrepresentable: 'any' }) as Record<string, unknown>,
+    async () => z.toJSONSchema(plantLine, { io: 'input', unrepresentable: 'any' }) as Record<string, unknown>,
   )
   route(
     router,
     ROUTES.readPlantFile,
     async ({ req, me }) => {
-      await importPlant(pool, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0), me, now())
-      return { machines: await plant.countMachines(pool) }
+      await mustBeEmpty(pool)
+      const most = mostPaperBytes ?? USUAL_ROOM
+      // Kept aside first: nobody waits for a slow line while a table is held.
+      return keptAside(req, most * BASE64 + ROOM_FOR_RECORDS, (path) => readPlant(pool, path, me, now(), most))
     },
     201,
   )
-  route(router, ROUTES.namePlant, ({ body, me }) =>
-    settle(me.id, 'name-plant', { to: body.name }, (query) => plant.namePlant(query, body.name)),
+  route(router, ROUTES.namePlant, (call) =>
+    settle(
+      call,
+      'name-plant',
+      { to: call.body.name },
+      (query) => plant.namePlant(query, call.body.name),
+      (s) => [s.versions.name, s.name],
+    ),
   )
   route(
     router,
     ROUTES.addGrease,
-    ({ body, me }) =>
-      settle(me.id, 'add-grease', body, async (query) => {
-        if ((await plant.addGrease(query, body)) === null) throw taken('name', body.name)
+    (call) =>
+      settle(call, 'add-grease', call.body, async (query) => {
+        if ((await plant.addGrease(query, call.body)) === null) throw taken('name', call.body.name)
       }),
     201,
   )
-  route(router, ROUTES.changeGrease, ({ id, body, me }) =>
-    settle(me.id, 'change-grease', { id, ...body }, async (query) => {
-      if (!(await plant.changeGrease(query, id, body))) throw notFound('grease')
-    }),
+  route(router, ROUTES.changeGrease, (call) =>
+    settle(
+      call,
+      'change-grease',
+      { id: call.id, ...call.body },
+      async (query) => {
+        if (!(await plant.changeGrease(query, call.id, call.body))) throw notFound('grease')
+      },
+      (s) => [s.versions.greases[call.id], s.greases.find((g) => g.id === call.id)],
+    ),
   )
   route(
     router,
     ROUTES.addGun,
-    ({ body, me }) =>
-      settle(me.id, 'add-gun', body, async (query) => {
-        if ((await plant.addGun(query, body, me.id, now())) === null) throw taken('name', body.name)
+    (call) =>
+      settle(call, 'add-gun', call.body, async (query) => {
+        if ((await plant.addGun(query, call.body, call.me.id, now())) === null) throw taken('name', call.body.name)
       }),
     201,
   )
-  route(router, ROUTES.weighGun, ({ id, body, me }) =>
-    settle(me.id, 'weigh-gun', { id, ...body }, async (query) => {
-      if (!(await plant.weighGun(query, id, body, me.id, now()))) throw notFound('grease gun')
-    }),
+  route(router, ROUTES.weighGun, (call) =>
+    settle(
+      call,
+      'weigh-gun',
+      { id: call.id, ...call.body },
+      async (query) => {
+        if (!(await plant.weighGun(query, call.id, call.body, call.me.id, now()))) throw notFound('grease gun')
+      },
+      (s) => [s.versions.guns[call.id], s.guns.find((g) => g.id === call.id)],
+    ),
   )
-  route(router, ROUTES.schools, ({ body, me }) => settle(me.id, 'schools', body, (query) => plant.setSchools(query, body)))
+  route(router, ROUTES.schools, (call) =>
+    settle(
+      call,
+      'schools',
+      call.body,
+      (query) => plant.setSchools(query, call.body),
+      (s) => [s.versions.schools, s.schools],
+    ),
+  )
 
   return router
 }

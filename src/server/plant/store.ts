@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { wholeGrease, type GunView, type PlantSettings } from '../../contract/plant.js'
 import { FIRST_SCHOOLS, type PlantContext, type Schools } from '../../core/card/context.js'
 import type { Grease } from '../../core/lubrication/grease.js'
@@ -106,22 +107,32 @@ const SETTINGS_SQL = `
 const iso = (text: string) => new Date(text).toISOString()
 
 export async function plantSettings(query: Query): Promise<PlantSettings> {
-  type Row = Omit<PlantSettings, 'guns' | 'schools'> & { guns: Omit<GunView, 'gramsPerStroke'>[]; schools: Partial<Schools> | null }
-  const { name, greases, guns, schools, makersFigures, ownRows, tools, instruments } = (await one<Row>(query, SETTINGS_SQL))!
-  return {
-    name,
-    greases,
-    guns: guns.map((g) => ({ ...g, weighedAt: iso(g.weighedAt), gramsPerStroke: g.gramsWeighed / g.strokesWeighed })),
-    schools: { ...FIRST_SCHOOLS, ...schools },
-    makersFigures: makersFigures.map((f) => ({ ...f, enteredAt: iso(f.enteredAt) })),
-    ownRows,
-    tools,
-    instruments,
+  type Row = Omit<PlantSettings, 'guns' | 'schools' | 'versions'> & {
+    guns: Omit<GunView, 'gramsPerStroke'>[]
+    schools: Partial<Schools> | null
   }
+  const row = (await one<Row>(query, SETTINGS_SQL))!
+  const schools = { ...FIRST_SCHOOLS, ...row.schools }
+  return {
+    ...row,
+    guns: row.guns.map((g) => ({ ...g, weighedAt: iso(g.weighedAt), gramsPerStroke: g.gramsWeighed / g.strokesWeighed })),
+    schools,
+    makersFigures: row.makersFigures.map((f) => ({ ...f, enteredAt: iso(f.enteredAt) })),
+    versions: { name: versionOf(row.name), schools: versionOf(schools), greases: versionsOf(row.greases), guns: versionsOf(row.guns) },
+  }
+}
+
+/** The same for the same, whoever wrote it. */
+const versionOf = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 12)
+const versionsOf = (list: readonly { id: number }[]) => Object.fromEntries(list.map((item) => [item.id, versionOf(item)]))
+
+/** Nobody else settles anything until the transaction ends. */
+export async function lockSettings(query: Query): Promise<void> {
+  await execute(query, 'LOCK TABLE grease, grease_gun, plant IN SHARE ROW EXCLUSIVE MODE')
 }
 
 /** What every card knows of the plant. */
 export async function plantContext(query: Query): Promise<PlantContext> {
-  const { guns, name: _name, ...settings } = await plantSettings(query)
+  const { guns, name: _name, versions: _versions, ...settings } = await plantSettings(query)
   return { ...settings, guns: guns.map(({ id, name, gramsPerStroke }) => ({ id, name, gramsPerStroke })) }
 }

@@ -174,24 +174,42 @@ export async function bringFile(
   const kept = await columnNamesOf(pool, kind)
   const lower = Object.fromEntries(Object.entries(columns ?? {}).map(([name, column]) => [name.trim().toLowerCase(), column]))
   const { entries, errors, notes, headings } = await readCsv(kind, bytes, { ...kept, ...lower })
-  if (columns) await keepColumnNames(pool, kind, { ...kept, ...lower })
+  // A dry run keeps nothing: not what the columns are called either.
+  if (columns && apply) await keepColumnNames(pool, kind, { ...kept, ...lower })
   return bring(pool, { kind, entries: entries as Lined[], errors, notes, headings, source }, apply, me, at, watch)
 }
 
-/** Entries of one list inside a transaction of somebody else's; one that cannot be refuses them all, with its place. */
-export async function bringInto(query: pg.PoolClient, kind: OwnKind, raw: readonly Entry[], me: Me, at: Date): Promise<void> {
-  if (!raw.length) return
+/** An entry as a file of the whole plant states it, with where it stands there. */
+export interface Stated {
+  entry: Entry
+  at: string
+}
+
+/** Entries of one list inside a transaction of somebody else's; one that cannot be, or stands there twice, refuses them all with its place. */
+export async function bringInto(query: pg.PoolClient, kind: OwnKind, stated: readonly Stated[], me: Me, now: Date): Promise<void> {
+  if (!stated.length) return
   const rack = await loadRack(query, kind)
-  const changes = raw.map((entry, i): Change => {
+  const first = new Map<string, string>()
+  const changes: Change[] = []
+  for (const [i, { entry, at }] of stated.entries()) {
+    // Others get their turn.
+    if (i % SLICE === SLICE - 1) await new Promise((go) => setImmediate(go))
+    const read = OWN_SCHEMAS[kind].safeParse(entry)
+    if (!read.success)
+      throw refusedFields(read.error.issues.map((issue) => ({ field: [at, ...issue.path].join('.'), allowed: issue.message })))
     try {
-      const after = settled(kind, entry, rack, at)
-      return { key: keyOf(kind, after), before: null, after }
+      const after = settled(kind, read.data, rack, now)
+      if (kind === 'stock') withRow(kind, after, rack)
+      const key = keyOf(kind, after)
+      if (first.has(key)) throw new Wrong(COLUMNS[kind][0]!.field, `once; it stands at ${first.get(key)} already`)
+      first.set(key, at)
+      changes.push({ key, before: null, after })
     } catch (error) {
       if (!(error instanceof Wrong)) throw error
-      throw refusedFields([{ field: `lists.${kind}.${i}.${error.field}`, allowed: error.message }])
+      throw refusedFields([{ field: `${at}.${error.field}`, allowed: error.message }])
     }
-  })
-  await make(query, kind, changes, rack, me, at)
+  }
+  await make(query, kind, changes, rack, me, now)
 }
 
 /** Entries typed into a form go the same way as a file; an error is told beside its field. */

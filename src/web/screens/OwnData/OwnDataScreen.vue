@@ -89,7 +89,9 @@ const reading = ref<{ key: string; done: number; total: number } | null>(null)
 const LOOK_MS = 400
 
 /** The file as it is, byte for byte: how its letters are written is found out by the server. */
-async function send(apply: boolean, columns: Record<string, string> | null = null) {
+/** What the columns of the file in hand were said to be; kept by the plant once the file is read in. */
+let settled: Record<string, string> | null = null
+async function send(apply: boolean) {
   if (!file) return
   problem.value = ''
   const key = crypto.randomUUID()
@@ -103,7 +105,7 @@ async function send(apply: boolean, columns: Record<string, string> | null = nul
       name: file.name,
       progress: key,
       ...(apply ? { apply: '1' } : {}),
-      ...(columns ? { columns: JSON.stringify(columns) } : {}),
+      ...(settled ? { columns: JSON.stringify(settled) } : {}),
     }
     report.value = await call('importFile', { params: { kind: kind.value }, query, body: file })
     // What it says stays where it is while the lists are fetched anew.
@@ -115,11 +117,16 @@ async function send(apply: boolean, columns: Record<string, string> | null = nul
   clearInterval(look)
   reading.value = null
 }
+const settle = (columns: Record<string, string>) => {
+  settled = columns
+  return send(false)
+}
 const stopReading = () => reading.value && void call('stopImport', { params: { key: reading.value.key } }).catch(() => {})
 const unsettled = computed(() => (report.value?.headings ?? []).some((h) => h.name && !h.known))
 async function chosen(event: FileUploadUploaderEvent) {
   file = [event.files].flat()[0] ?? null
   report.value = null
+  settled = null
   await send(false)
 }
 async function undo(id: number) {
@@ -217,7 +224,7 @@ function blank(): Entry {
               :key="report.headings.map((h) => h.name).join()"
               :kind="kind"
               :headings="report.headings"
-              @settled="send(false, $event)"
+              @settled="settle"
             />
             <ReportView v-else-if="report" :report="report" @apply="send(true)" @leave="report = null" @undo="undo(report!.batchId!)" />
             <EntryForm v-if="editing" :key="kind" :kind="kind" :entry="editing" :seen="seen" @saved="saved" @leave="editing = null" />

@@ -27,7 +27,8 @@ const { settings, problem, attempt } = useSettings()
 const SCHOOL_OPTIONS = SCHOOLS.map((value) => ({ value, label: SCHOOL_LABEL[value] }))
 const GROWTH_OPTIONS = GROWTH_SCHOOLS.map((value) => ({ value, label: GROWTH_SCHOOL_LABEL[value] }))
 const BAND_OPTIONS = LOAD_BAND_NAMES.map((value) => ({ value, label: value.replace('-', ' … ') }))
-const settle = (change: Partial<Schools>) => attempt(() => call('schools', { body: { ...settings.value!.schools, ...change } }))
+const settle = (change: Partial<Schools>) =>
+  attempt(() => call('schools', { query: { seen: settings.value!.versions.schools }, body: { ...settings.value!.schools, ...change } }))
 const THICKENER_OPTIONS = THICKENERS.map((t) => ({ value: t.name as Thickener, label: t.label }))
 const OIL_OPTIONS = BASE_OILS.map((o) => ({ value: o.name as BaseOil, label: o.label }))
 const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
@@ -43,23 +44,35 @@ const blank = (): Draft => ({
   lowC: null,
   highC: null,
 })
-const editing = ref<{ id: number | null; initial: Draft } | null>(null)
-const edit = (g: Grease | null) => (editing.value = { id: g?.id ?? null, initial: g ? { ...blank(), ...bare(g) } : blank() })
+/** What is changed, on the version that was seen when it was begun. */
+const editing = ref<{ id: number | null; seen: string; initial: Draft } | null>(null)
+const edit = (g: Grease | null) =>
+  (editing.value = {
+    id: g?.id ?? null,
+    seen: (g && settings.value!.versions.greases[g.id]) ?? '',
+    initial: g ? { ...blank(), ...bare(g) } : blank(),
+  })
 /** What was taken as usual is not on the tin: its field stands empty. */
 const bare = ({ id: _id, usual = [], ...grease }: Grease): Draft => ({ ...grease, ...Object.fromEntries(usual.map((f) => [f, null])) })
 const silent = ({ usual = [] }: Grease) => usual.map((f) => GREASE_FACT_LABEL[f]).join(', ')
 async function saveGrease(body: Tin) {
-  const { id } = editing.value!
-  settings.value = await (id === null ? call('addGrease', { body }) : call('changeGrease', { params: { id }, body }))
+  const { id, seen } = editing.value!
+  settings.value = await (id === null ? call('addGrease', { body }) : call('changeGrease', { params: { id }, query: { seen }, body }))
   editing.value = null
 }
 
-const weighing = ref<{ id: number | null; initial: { name: string; strokesWeighed: number; gramsWeighed: null } } | null>(null)
+const weighing = ref<{ id: number | null; seen: string; initial: { name: string; strokesWeighed: number; gramsWeighed: null } } | null>(
+  null,
+)
 const weigh = (g: { id: number; name: string } | null) =>
-  (weighing.value = { id: g?.id ?? null, initial: { name: g?.name ?? '', strokesWeighed: 10, gramsWeighed: null } })
+  (weighing.value = {
+    id: g?.id ?? null,
+    seen: (g && settings.value!.versions.guns[g.id]) ?? '',
+    initial: { name: g?.name ?? '', strokesWeighed: 10, gramsWeighed: null },
+  })
 async function saveGun(body: { name: string; strokesWeighed: number; gramsWeighed: number }) {
-  const { id } = weighing.value!
-  settings.value = await (id === null ? call('addGun', { body }) : call('weighGun', { params: { id }, body }))
+  const { id, seen } = weighing.value!
+  settings.value = await (id === null ? call('addGun', { body }) : call('weighGun', { params: { id }, query: { seen }, body }))
   weighing.value = null
 }
 </script>

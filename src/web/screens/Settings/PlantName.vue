@@ -11,14 +11,19 @@ import TextField from '../../fields/TextField.vue'
 const emit = defineEmits<{ named: [] }>()
 const name = ref<string | null>(null)
 const said = ref('')
+let seen = ''
 
 void call('plantSettings')
-  .then((settings) => (name.value = settings.name))
+  .then((settings) => {
+    name.value = settings.name
+    seen = settings.versions.name
+  })
   .catch(() => (name.value = ''))
 
 async function save(body: { name: string }) {
   said.value = ''
-  const settings = await call('namePlant', { body })
+  const settings = await call('namePlant', { query: { seen }, body })
+  seen = settings.versions.name
   said.value = `It is called ${settings.name}.`
   emit('named')
 }

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { useRouter } from 'vue-router'
 import { addressOf } from '../../../contract/addresses.js'
+import { HOLDS, LEAVES_OUT } from '../../../contract/plant-document.js'
 import { call } from '../../api.js'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useSession } from '../../stores/session.js'
@@ -11,6 +12,7 @@ import GreasePanel from './GreasePanel.vue'
 import OwnPassword from './OwnPassword.vue'
 import PlantName from './PlantName.vue'
 import PeoplePanel from './PeoplePanel.vue'
+import TurnedAwayPanel from './TurnedAwayPanel.vue'
 
 const session = useSession()
 const router = useRouter()
@@ -69,13 +71,15 @@ async function leave() {
       <p v-else class="soft">A planner names the plant.</p>
       <p v-if="session.may('administrator')">
         <a :href="addressOf('plantFile', {})" download>The whole plant as one file</a>
-        <span class="soft small"> machines, what is and was fitted, greasing, people, lists; job cards are not in it</span>
+        <span class="soft small"> to begin another plant with, or to work with elsewhere; what brings this one back is a backup</span>
       </p>
+      <p v-if="session.may('administrator')" class="soft small"><b>In it:</b> {{ HOLDS }} <b>Not in it:</b> {{ LEAVES_OUT }}</p>
     </section>
     <BackupPanel v-if="session.may('administrator')" />
     <GreasePanel />
     <PeoplePanel v-if="session.may('administrator')" />
-    <p v-else class="soft">People and their roles are managed by an administrator.</p>
+    <TurnedAwayPanel v-if="session.may('administrator')" />
+    <p v-if="!session.may('administrator')" class="soft">People and their roles are managed by an administrator.</p>
   </div>
 </template>
 

@@ -16,7 +16,7 @@ async function read(event: FileUploadUploaderEvent) {
   const [file] = [event.files].flat()
   problem.value = ''
   try {
-    await call('readPlantFile', { body: new Blob([await file!.arrayBuffer()]) })
+    await call('readPlantFile', { body: file as Blob })
     emit('named')
   } catch (failure) {
     const { errors, problem: words } = refusalOf(failure)
@@ -69,7 +69,7 @@ const steps = computed(() => {
   </ol>
   <p v-if="session.may('administrator')" class="file">
     <span class="soft">Or read a plant file that came out of another one:</span>
-    <FileUpload mode="basic" accept=".json" choose-label="Read a plant file" auto custom-upload @uploader="read" />
+    <FileUpload mode="basic" accept=".yardfrost,.json" choose-label="Read a plant file" auto custom-upload @uploader="read" />
     <span v-if="problem" class="problem" role="alert">{{ problem }}</span>
   </p>
 </template>
