@@ -25,7 +25,7 @@ function node(args, env, output) {
 const check = (name, args) => ({ name, args, env: {} })
 
 /** Time for one test or hook; setting up is not timed like a test, see test/setup.ts. */
-const TEST_MS = { core: 30_000, web: 30_000, server: 60_000, journeys: 180_000 }
+const TEST_MS = { core: 30_000, web: 30_000, server: 60_000, journeys: 180_000, ordeal: 180_000 }
 
 /** Tests of one part, or of one file of it. */
 function mocha(part, temp, env = {}, file = '') {
@@ -101,7 +101,11 @@ main(async () => {
     const { browser, driver } = journeys.length ? await ensureBrowser() : {}
     const pages = journeys.map((file) => mocha('journeys', temp, { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }, file))
     alone.push(...pages.filter((_, i) => ALONE.includes(journeys[i])))
-    return [...(want('server') ? [mocha('server', temp, env)] : []), ...pages.filter((page) => !alone.includes(page))]
+    return [
+      ...(want('server') ? [mocha('server', temp, env)] : []),
+      ...(want('ordeal') ? filesOf('ordeal').map((file) => mocha('ordeal', temp, env, file)) : []),
+      ...pages.filter((page) => !alone.includes(page)),
+    ]
   }
   const types = check('types', [bin('vue-tsc', 'bin', 'vue-tsc.js'), '--noEmit', '-p', 'tsconfig.json'])
   const lint = check('lint and boundaries', [bin('eslint', 'bin', 'eslint.js'), '--max-warnings', '0', 'src', 'test', 'tools'])
@@ -109,7 +113,7 @@ main(async () => {
     await all(
       [
         ...(want('core') ? [mocha('core', temp)] : []),
-        ...(want('server') || want('journeys') ? [prepare] : []),
+        ...(['server', 'ordeal', 'journeys'].some(want) ? [prepare] : []),
         ...(want('static') ? [types, lint] : []),
         ...(want('web') ? [mocha('web', temp)] : []),
       ],

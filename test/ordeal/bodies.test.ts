@@ -8,87 +8,20 @@ import { fieldsOf } from '../../src/core/card/fields.js'
 import { STATIONS } from '../../src/core/card/work-line.js'
 import { ROUTES, type RouteSpec } from '../../src/contract/routes.js'
 import { seeded } from '../../tools/seeded.mjs'
-import { Client, cardOf, freshDatabase, startInstance, type Instance } from './helpers.js'
+import { CALCULATIONS } from '../../src/contract/calculations/registry.js'
+import { Client, cardOf, freshDatabase, startInstance, type Instance } from '../server/helpers.js'
+import { makerOf, type Schema } from './made.js'
 
 /** Bodies made of the schemas by a seed, most of them allowed, some a little beside: none is answered with a fault, and none takes long. */
 
 const BODIES = Number(process.env.ORDEAL_BODIES ?? 1500)
 const SEED = Number(process.env.ORDEAL_SEED ?? 25)
 const MOST_MS = Number(process.env.ORDEAL_MOST_MS ?? 3000)
+const ODD_MS = Number(process.env.ORDEAL_ODD_MS ?? 1500)
+const ODD = Math.min(BODIES, 2600)
 
-type Schema = Record<string, unknown>
-const random = seeded(SEED)
-const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!
-const WORDS = [
-  '',
-  'x',
-  '6312 C3',
-  '6312, 320, NU 312',
-  '22218 EK on H 318',
-  '{68|temperature}',
-  "'=1+1",
-  '́',
-  '蘋果',
-  ' '.repeat(40),
-  '-',
-  '1e9',
-  '2026-02-31',
-  'a'.repeat(200),
-]
-
-/** A value as a schema asks for it: ends of its range as often as what lies between. */
-function valueOf(schema: Schema, depth = 0): unknown {
-  if ('const' in schema) return schema.const
-  if (Array.isArray(schema.enum)) return pick(schema.enum)
-  const either = (schema.anyOf ?? schema.oneOf) as Schema[] | undefined
-  if (either) return valueOf(pick(either), depth)
-  switch (schema.type) {
-    case 'integer':
-    case 'number': {
-      const low = Number(schema.minimum ?? schema.exclusiveMinimum ?? -1e6)
-      const high = Number(schema.maximum ?? schema.exclusiveMaximum ?? 1e6)
-      const value = pick([low, high, 0, 1, low + random() * (high - low), 1e-9, -1].filter((v) => v >= low && v <= high))
-      return schema.type === 'integer' ? Math.trunc(value) : value
-    }
-    case 'boolean':
-      return random() < 0.5
-    case 'null':
-      return null
-    case 'array': {
-      const count = Math.min(Number(schema.maxItems ?? 4), Math.max(Number(schema.minItems ?? 0), Math.floor(random() * 5)))
-      return depth > 6 ? [] : Array.from({ length: count }, () => valueOf((schema.items ?? {}) as Schema, depth + 1))
-    }
-    case 'object': {
-      const fields = Object.entries((schema.properties ?? {}) as Record<string, Schema>)
-      const needed = (schema.required ?? []) as string[]
-      const entries = fields.flatMap(([name, own]): [string, unknown][] =>
-        needed.includes(name) || random() < 0.6 ? [[name, valueOf(own, depth + 1)]] : [],
-      )
-      return Object.fromEntries(entries)
-    }
-    case 'string':
-      if (schema.format === 'uuid') return randomUUID()
-      if (schema.format === 'date-time')
-        return pick(['2026-11-24T09:30:00Z', '0001-01-01T00:00:00Z', '2026-11-24T09:30:00.123Z', '9999-12-31T23:59:59Z'])
-      return pick(WORDS.filter((w) => w.trim().length >= Number(schema.minLength ?? 0))).slice(0, Number(schema.maxLength ?? 400))
-    default:
-      return pick<unknown>([null, 1, -1, 1e300, 'x', true, [], {}, [[]], { a: null }])
-  }
-}
-
-/** One part of a body beside what is allowed. */
-function spoiled(body: unknown): unknown {
-  if (typeof body !== 'object' || body === null) return pick<unknown>([null, [], 'x', 1e308])
-  const keys = Object.keys(body)
-  const key = pick(keys)
-  if (key === undefined) return body
-  const own = (body as Record<string, unknown>)[key]
-  const other =
-    random() < 0.5 && typeof own === 'object'
-      ? spoiled(own)
-      : pick<unknown>([null, -1, 1e308, '', 'y'.repeat(5000), [], {}, own, Array(300).fill(own)])
-  return Array.isArray(body) ? body.map((v, i) => (String(i) === key ? other : v)) : { ...body, [key]: other }
-}
+const { pick, valueOf, spoiled, oddText } = makerOf(seeded(SEED))
+const random = seeded(SEED + 1)
 
 describe('ordeal: bodies by their schemas', () => {
   let db: Awaited<ReturnType<typeof freshDatabase>>
@@ -128,7 +61,7 @@ describe('ordeal: bodies by their schemas', () => {
     this.timeout(Math.max(120_000, BODIES * 100))
     const client = await new Client(instance.url).signIn('administrator')
     const wrong: string[] = []
-    let taken = 0
+    let [taken, worst] = [0, 0]
     expect(calls.length).to.be.at.least(25)
     for (let n = 0; n < BODIES; n += 1) {
       const { spec, schema } = pick(calls)
@@ -139,10 +72,12 @@ describe('ordeal: bodies by their schemas', () => {
       const { status } = await client.send(spec.method.toUpperCase(), path, body ?? {})
       const ms = performance.now() - before
       if (status < 300) taken += 1
+      worst = Math.max(worst, ms)
       if (status >= 500 || ms > MOST_MS)
         wrong.push(`${spec.method} ${path} ${status} ${Math.round(ms)} ms ${JSON.stringify(body).slice(0, 400)}`)
     }
     expect(wrong.slice(0, 5).concat(faults.slice(0, 2)), `${wrong.length} of ${BODIES}`).to.deep.equal([])
+    console.log(`      the slowest took ${Math.round(worst)} ms, ${taken} were taken`)
     // One that is always refused at the door tries nothing behind it.
     expect(taken, 'taken').to.be.greaterThan(BODIES / 12)
   })
@@ -186,5 +121,33 @@ describe('ordeal: bodies by their schemas', () => {
     }
     for (const id of [4, 5, 6]) expect((await cardOf(client, id)).job.id).to.equal(id)
     expect(wrong.slice(0, 5).concat(faults.slice(0, 2)), `${wrong.length}`).to.deep.equal([])
+  })
+
+  it(`${ODD} odd texts and figures at every door that reads them: no fault, none slower than ${ODD_MS} ms`, async function () {
+    this.timeout(Math.max(120_000, ODD * 200))
+    const client = await new Client(instance.url).signIn('planner')
+    const wrong: string[] = []
+    let worst = { ms: 0, what: '' }
+    const FINDS = ['/find', '/machines', '/bearings', '/bearings.csv', '/parts']
+    for (let n = 0; n < ODD; n += 1) {
+      const calculation = pick(CALCULATIONS)
+      const text = oddText()
+      const line = () => client.post('/machines', { code: `ODD-${n}`, name: text.slice(0, 100), area: text.slice(0, 100), words: text })
+      const lists = () => client.post('/rack/machines', { entries: [{ code: `ODD ${n}`, name: 'Odd', area: '', location: '', notes: '', line: 'x', shaftMaterial: '', housingMaterial: '', words: text }] }) // prettier-ignore
+      const finds = () => client.get(`${pick(FINDS)}?find=${encodeURIComponent(text.toWellFormed().slice(0, 1500))}`)
+      const figures = () => {
+        const schema = z.toJSONSchema(calculation.input, { io: 'input', unrepresentable: 'any' }) as Schema
+        const body = valueOf(schema)
+        return client.post(`/calculations/${calculation.name}`, random() < 0.4 ? spoiled(body) : body)
+      }
+      const since = performance.now()
+      const { status } = await pick([finds, finds, figures, figures, lists, line])()
+      const ms = performance.now() - since
+      if (ms > worst.ms) worst = { ms, what: `${calculation.name}, ${text.slice(0, 60)}` }
+      if (status >= 500 || ms > ODD_MS)
+        wrong.push(`${status} ${Math.round(ms)} ms ${calculation.name} ${JSON.stringify(text).slice(0, 300)}`)
+    }
+    console.log(`      the slowest took ${Math.round(worst.ms)} ms`)
+    expect(wrong.slice(0, 5).concat(faults.slice(0, 2)), `${wrong.length} of ${ODD}; slowest ${worst.what}`).to.deep.equal([])
   })
 })
