@@ -48,6 +48,8 @@ function begin(entry: Entry, before: Entry | null) {
 const report = ref<ImportReport | null>(null)
 const problem = ref('')
 let file: File | null = null
+/** What the columns of files of this list were said to be here; the plant keeps it once a file is read in. */
+let settled: Record<string, string> | null = null
 
 async function load() {
   error.value = null
@@ -67,6 +69,7 @@ watch(
     report.value = null
     problem.value = ''
     file = null
+    settled = null
     void load()
   },
   { immediate: true },
@@ -89,8 +92,6 @@ const reading = ref<{ key: string; done: number; total: number } | null>(null)
 const LOOK_MS = 400
 
 /** The file as it is, byte for byte: how its letters are written is found out by the server. */
-/** What the columns of the file in hand were said to be; kept by the plant once the file is read in. */
-let settled: Record<string, string> | null = null
 async function send(apply: boolean) {
   if (!file) return
   problem.value = ''
@@ -118,7 +119,7 @@ async function send(apply: boolean) {
   reading.value = null
 }
 const settle = (columns: Record<string, string>) => {
-  settled = columns
+  settled = { ...settled, ...columns }
   return send(false)
 }
 const stopReading = () => reading.value && void call('stopImport', { params: { key: reading.value.key } }).catch(() => {})
@@ -126,7 +127,6 @@ const unsettled = computed(() => (report.value?.headings ?? []).some((h) => h.na
 async function chosen(event: FileUploadUploaderEvent) {
   file = [event.files].flat()[0] ?? null
   report.value = null
-  settled = null
   await send(false)
 }
 async function undo(id: number) {
