@@ -7,7 +7,7 @@ import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { SetupError, main, root } from './setup.mjs'
 
-const LONG = { BODIES: 40_000, KILLS: 20, DATABASE_KILLS: 10, CUTS: 20, MOST_MS: 1000, ODD_MS: 200 }
+const LONG = { BODIES: 40_000, KILLS: 20, DATABASE_KILLS: 10, CUTS: 20, PAPERS_MB: 420, MOST_MS: 1000, ODD_MS: 200 }
 
 main(async () => {
   const args = process.argv.slice(2)
@@ -16,10 +16,14 @@ main(async () => {
   if (odd.length || !Number.isInteger(seed)) throw new SetupError('known: --short, --seed N')
   const sizes = args.includes('--short') ? {} : LONG
   const env = Object.fromEntries(Object.entries({ ...sizes, SEED: seed }).map(([name, n]) => [`ORDEAL_${name}`, String(n)]))
-  const child = spawn(process.execPath, [join(root, 'tools', 'test.mjs'), 'ordeal'], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...env, ...process.env },
-  })
+  const child = spawn(
+    process.execPath,
+    [join(root, 'tools', 'test.mjs'), ...(args.includes('--short') ? ['ordeal'] : ['ordeal', 'server/plant-file'])],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...env, ...process.env },
+    },
+  )
   child.on('exit', (code) => (process.exitCode = code ?? 1))
 })

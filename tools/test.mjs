@@ -1,4 +1,5 @@
-// Sets up what the tests need, runs them all, two things at a time, leaves nothing behind. `npm test -- core server` runs a part.
+// Sets up what the tests need, runs them all, two things at a time, leaves nothing behind. `npm test -- core server` runs a part,
+// `npm test -- server/plant-file` a file of one.
 import { spawn } from 'node:child_process'
 import { closeSync, existsSync, openSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
@@ -101,7 +102,9 @@ main(async () => {
     const { browser, driver } = journeys.length ? await ensureBrowser() : {}
     const pages = journeys.map((file) => mocha('journeys', temp, { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }, file))
     alone.push(...pages.filter((_, i) => ALONE.includes(journeys[i])))
+    const files = wanted.filter((w) => w.includes('/')).map((w) => w.split('/'))
     return [
+      ...files.map(([part, file]) => mocha(part, temp, env, `${file}.test.ts`)),
       ...(want('server') ? [mocha('server', temp, env)] : []),
       ...(want('ordeal') ? filesOf('ordeal').map((file) => mocha('ordeal', temp, env, file)) : []),
       ...pages.filter((page) => !alone.includes(page)),
@@ -113,7 +116,7 @@ main(async () => {
     await all(
       [
         ...(want('core') ? [mocha('core', temp)] : []),
-        ...(['server', 'ordeal', 'journeys'].some(want) ? [prepare] : []),
+        ...(['server', 'ordeal', 'journeys'].some(want) || wanted.some((w) => w.includes('/')) ? [prepare] : []),
         ...(want('static') ? [types, lint] : []),
         ...(want('web') ? [mocha('web', temp)] : []),
       ],

@@ -1,13 +1,12 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
 import { request } from 'node:http'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect } from 'chai'
 import pg from 'pg'
 import { ensurePostgres, freePort, SERVER } from '../../tools/setup.mjs'
-import { startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
+import { clusterDirectory, startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
 import { seeded } from '../../tools/seeded.mjs'
 import { Client, changesOf, machineBy } from '../server/helpers.js'
 
@@ -256,20 +255,20 @@ describe('ordeal: killed in the middle', () => {
 })
 
 describe('ordeal: the disk is full', () => {
-  const mount = mkdtempSync(join(tmpdir(), 'yardfrost-full-'))
+  const home = temporaryDirectory()
+  const mount = join(home, 'disk')
   let program: Program | null = null
   before(async function () {
     this.timeout(120_000)
+    mkdirSync(mount)
     // A disk of its own takes the rights to make one.
     if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=260m', 'tmpfs', mount]).status !== 0) return this.skip()
-    const dir = join(mount, 'database')
-    mkdirSync(dir, { mode: 0o755 })
-    program = await Program.on(dir)
+    program = await Program.on(clusterDirectory(mount))
   })
   after(async () => {
     await program?.end()
     spawnSync('umount', [mount])
-    rmSync(mount, { recursive: true, force: true })
+    rmSync(home, { recursive: true, force: true })
   })
 
   it('says so instead of showing a fault, loses nothing, and goes on when there is room again', async function () {
@@ -279,9 +278,18 @@ describe('ordeal: the disk is full', () => {
       const { bavail, bsize } = statfsSync(mount)
       writeFileSync(filler, Buffer.alloc(Math.max(0, bavail * bsize - 64 * 1024)))
       const before = stock.length
-      await pause(6000)
+      // What is large finds no room at once; what is small lives for a while in what the database had taken for itself.
+      const client = await new Client(program!.url).signIn('technician')
+      const { id } = await machineBy(client, 'MM-1')
+      const answers: number[] = []
+      for (let n = 0; n < 6; n += 1) {
+        const paper = Buffer.concat([Buffer.from(`%PDF-${n} `), Buffer.alloc(8e6, n)])
+        answers.push(await client.post(`/machines/${id}/documents?kind=manual&name=Large%20${n}`, paper).then((r) => r.status, () => 0)) // prettier-ignore
+      }
       const health = await fetch(`${program!.url}/api/v1/health`).then((r) => r.status, () => 0) // prettier-ignore
-      console.log(`      full: health answers ${health}, ${stock.length - before} writes went on`)
+      console.log(`      full: papers are answered ${answers.join(', ')}, health ${health}; ${stock.length - before} small writes went on`)
+      expect(answers, 'a fault').to.not.include(500)
+      expect(answers.filter((s) => s === 503 || s === 0).length, 'papers that found no room').to.be.greaterThan(0)
       rmSync(filler)
       await program!.cluster.revive()
       await program!.ready()

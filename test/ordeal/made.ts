@@ -26,7 +26,8 @@ export function makerOf(random: () => number) {
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!
 
   /** A value as a schema asks for it: ends of its range as often as what lies between. */
-  function valueOf(schema: Schema, depth = 0): unknown {
+  function valueOf(schema: Schema | boolean, depth = 0): unknown {
+    if (typeof schema === 'boolean') return null
     if ('const' in schema) return schema.const
     if (Array.isArray(schema.enum)) return pick(schema.enum)
     const either = (schema.anyOf ?? schema.oneOf) as Schema[] | undefined
@@ -44,6 +45,7 @@ export function makerOf(random: () => number) {
       case 'null':
         return null
       case 'array': {
+        if (Array.isArray(schema.prefixItems)) return schema.prefixItems.map((own: Schema) => valueOf(own, depth + 1))
         const count = Math.min(Number(schema.maxItems ?? 4), Math.max(Number(schema.minItems ?? 0), Math.floor(random() * 5)))
         return depth > 6 ? [] : Array.from({ length: count }, () => valueOf((schema.items ?? {}) as Schema, depth + 1))
       }
