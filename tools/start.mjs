@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { clusterDirectory, startCluster, takeLock } from './cluster.mjs'
+import { keepRunning } from './keep-running.mjs'
 import { PLANTS, backupsOf } from './plants.mjs'
 import { SERVER, SetupError, ensureBuilt, ensurePackages, freePort, hashOf, main, programsOfPostgres, root, say } from './setup.mjs'
 
@@ -50,47 +51,6 @@ async function ask(url) {
 }
 
 const urlAt = (port) => `http://127.0.0.1:${port}`
-
-/** Before the server is started again: half a second, twice as long each time it ends within a minute, at most so long. */
-const LONGEST_PAUSE_MS = 60_000
-const pauseBefore = (deaths) => Math.min(LONGEST_PAUSE_MS, 500 * 2 ** (deaths - 1))
-
-/**
- * The web server as a child that is started again when it dies, for as long as it takes, until `end`. One that never was ready is
- * given up. It ends by itself when this process is gone.
- */
-function serve(env, gaveUp) {
-  let [child, ending, wasReady, deaths, begun] = [null, false, false, 0, 0]
-  const begin = () => {
-    begun = Date.now()
-    child = spawn(process.execPath, SERVER, {
-      cwd: root,
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      detached: true,
-      env: { ...process.env, ...env },
-    })
-    child.on('exit', (code, signal) => {
-      if (ending) return
-      if (!wasReady) return gaveUp(code ?? 1)
-      deaths = Date.now() - begun < 60_000 ? deaths + 1 : 1
-      const pause = pauseBefore(deaths)
-      say(`the server ended (${signal ?? code}); starting it again${pause > 2000 ? ` in ${pause / 1000} s` : ''}`)
-      setTimeout(() => ending || begin(), pause)
-    })
-  }
-  begin()
-  return {
-    ready: () => (wasReady = true),
-    end: () =>
-      new Promise((done) => {
-        ending = true
-        if (child.exitCode !== null || child.signalCode !== null) return done()
-        child.once('exit', () => done())
-        child.kill('SIGTERM')
-        setTimeout(() => child.kill('SIGKILL'), 8000).unref()
-      }),
-  }
-}
 
 async function openCluster(state) {
   const dir = clusterDirectory(dataDir)
@@ -157,18 +117,26 @@ main(async () => {
   const databaseUrl = database ? living.replace(/\/[^/]*$/, `/${database}`) : living
   say('starting the server')
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0))
-  server = serve(
-    {
-      NODE_ENV: 'production',
-      DATABASE_URL: databaseUrl,
-      YARDFROST_BACKUPS: process.env.YARDFROST_BACKUPS ?? backupsOf(dataDir),
-      YARDFROST_POSTGRES: process.env.YARDFROST_POSTGRES ?? programsOfPostgres() ?? '',
-      PORT: String(webPort),
-      HOST: process.env.YARDFROST_HOST ?? '127.0.0.1',
-      YARDFROST_DEMO: demo ? '1' : '0',
-      YARDFROST_INSTANCE: instance,
-    },
+  const env = {
+    NODE_ENV: 'production',
+    DATABASE_URL: databaseUrl,
+    YARDFROST_BACKUPS: process.env.YARDFROST_BACKUPS ?? backupsOf(dataDir),
+    YARDFROST_POSTGRES: process.env.YARDFROST_POSTGRES ?? programsOfPostgres() ?? '',
+    PORT: String(webPort),
+    HOST: process.env.YARDFROST_HOST ?? '127.0.0.1',
+    YARDFROST_DEMO: demo ? '1' : '0',
+    YARDFROST_INSTANCE: instance,
+  }
+  server = keepRunning(
+    () =>
+      spawn(process.execPath, SERVER, {
+        cwd: root,
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+        detached: true,
+        env: { ...process.env, ...env },
+      }),
     (code) => void end(code),
+    say,
   )
 
   const url = urlAt(webPort)

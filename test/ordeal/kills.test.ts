@@ -225,16 +225,14 @@ describe('ordeal: killed in the middle', () => {
         ...Array.from({ length: ROWS }, (_, n) => `${code(n)},Cut,Hall,shaft,"coupling, 6312 held, 320, 6312"`),
       ].join('\n')
       const url = new URL(`${program.url}/api/v1/rack/machines/file?name=cut.csv&apply=1`)
-      await new Promise<void>((done) => {
-        const out = request(url, { method: 'POST', headers: { ...client.headers(), 'content-type': 'text/csv' } }, (res) => {
-          res.resume()
-          res.on('end', () => done())
-        })
-        out.on('error', () => done())
-        out.on('close', () => done())
-        out.end(file)
-        setTimeout(() => (cut % 3 === 2 ? void program.killed() : out.destroy()), 40 + random() * 900)
-      })
+      const out = request(url, { method: 'POST', headers: { ...client.headers(), 'content-type': 'text/csv' } }, (res) => res.resume())
+      const over = new Promise<void>((done) => out.on('close', () => done()))
+      out.on('error', () => {})
+      out.end(file)
+      await pause(40 + random() * 900)
+      if (cut % 3 === 2) await program.killed()
+      else out.destroy()
+      await over
       await pause(300)
       await program.ready()
       // What was sent whole may still be on its way in.

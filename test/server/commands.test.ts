@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect } from 'chai'
 import { clusterDirectory, startCluster, temporaryDirectory } from '../../tools/cluster.mjs'
+import { keepRunning } from '../../tools/keep-running.mjs'
 import { ensureBuilt, ensurePostgres, freePort } from '../../tools/setup.mjs'
 import pg from 'pg'
 import { Client, freshDatabase, startInstance } from './helpers.js'
@@ -266,6 +267,27 @@ describe('start command', () => {
     expect((await client.get(`/cards/${saved.body.job.id}`)).body.job.reason).to.equal('kept over all of it')
     expect(await stop('SIGTERM')).to.equal(0)
     expect(existsSync(pidFile())).to.equal(false)
+  })
+
+  it('a server that ends again and again is started again and again, each time after a longer pause', async () => {
+    const begun: number[] = []
+    let gaveUp = false
+    const start = () => {
+      begun.push(performance.now())
+      return spawn(process.execPath, ['-e', 'process.exit(3)'])
+    }
+    const said: string[] = []
+    const kept = keepRunning(start, () => (gaveUp = true), (text: string) => said.push(text), 20) // prettier-ignore
+    kept.ready()
+    await until('nine starts', () => begun.length >= 9)
+    await kept.end()
+    expect(gaveUp).to.equal(false)
+    expect(begun[8]! - begun[7]!).to.be.greaterThan(20 * 2 ** 7)
+    expect(said.at(-1)).to.match(/^the server ended \(3\); starting it again in [\d.]+ s$/)
+    // One that never was ready is given up.
+    let code = 0
+    keepRunning(() => spawn(process.execPath, ['-e', 'process.exit(4)']), (c: number) => (code = c), () => {}) // prettier-ignore
+    await until('given up', () => code === 4)
   })
 
   it('when the start command itself is killed its server ends, and the next one takes the database over', async function () {

@@ -27,6 +27,7 @@ import QuantityField from '../../fields/QuantityField.vue'
 import TextField from '../../fields/TextField.vue'
 import { dayOf } from '../../figures/dates.js'
 import { saidText } from '../../figures/saidText.js'
+import { sizeOf } from '../../figures/size.js'
 import { useSession } from '../../stores/session.js'
 
 /** The folder of a machine: its manual, nameplate and pictures, and what they say on bearings, which cards then quote. */
@@ -98,7 +99,6 @@ const roomShort = computed(() => {
   return used < ROOM_SHORT * most ? null : `The papers of this plant take ${Math.floor((100 * used) / most)} % of their room.`
 })
 const file = (d: DocumentView) => addressOf('documentFile', { id: d.id })
-const size = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
 const said = (s: SayingView) => saidText(s, session.withUnit)
 </script>
 
@@ -122,7 +122,7 @@ const said = (s: SayingView) => saidText(s, session.withUnit)
           <a :href="file(d)" :target="d.mediaType === 'application/pdf' ? undefined : '_blank'"
             ><b>{{ d.name }}</b></a
           >
-          <p class="soft small">{{ d.kind }}, {{ size(d.size) }}, {{ dayOf(d.addedAt) }}, {{ d.addedBy }}</p>
+          <p class="soft small">{{ d.kind }}, {{ sizeOf(d.size) }}, {{ dayOf(d.addedAt) }}, {{ d.addedBy }}</p>
           <ul v-if="d.sayings.length" class="plain-list says">
             <li v-for="s in d.sayings" :key="s.id">
               <span class="soft">{{ where(s) }}, {{ SUBJECTS[s.subject].label }}</span>

@@ -7,6 +7,7 @@ import { ROOM_SHORT } from '../../../contract/documents.js'
 import { serverNow } from '../../clock.js'
 import { call, refusalOf } from '../../api.js'
 import { agoOf, dayOf, timeOf } from '../../figures/dates.js'
+import { sizeOf } from '../../figures/size.js'
 
 /** What is kept of the plant, how old the newest is, and one more of it now. */
 const view = ref<BackupsView | null>(null)
@@ -32,7 +33,6 @@ const newest = computed(() => view.value?.backups[0] ?? null)
 const LATE_MS = 3 * 3600 * 1000
 const late = computed(() => !newest.value || now.value - Date.parse(newest.value.madeAt) > LATE_MS)
 const papersShort = computed(() => view.value && view.value.papers.used >= ROOM_SHORT * view.value.papers.most)
-const size = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
 </script>
 
 <template>
@@ -69,13 +69,13 @@ const size = (bytes: number) => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes /
               <td>{{ dayOf(b.madeAt) }} {{ timeOf(b.madeAt) }}</td>
               <td>{{ b.why }}</td>
               <td class="right number">{{ b.rows }}</td>
-              <td class="right number">{{ size(b.bytes) }}</td>
+              <td class="right number">{{ sizeOf(b.bytes) }}</td>
             </tr>
           </tbody>
         </table>
       </template>
       <p :class="papersShort ? 'state state-caution' : 'soft small'">
-        Papers and pictures take {{ size(view.papers.used) }} of {{ size(view.papers.most)
+        Papers and pictures take {{ sizeOf(view.papers.used) }} of {{ sizeOf(view.papers.most)
         }}{{ papersShort ? ': take out what nobody needs, or set YARDFROST_PAPERS_MB higher' : '' }}.
       </p>
     </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { ADDRESSES } from '../../../contract/addresses.js'
 import type { TurnedAway } from '../../../contract/people.js'
 import { call, refusalOf } from '../../api.js'
 import { dayOf, timeOf } from '../../figures/dates.js'
@@ -11,12 +12,11 @@ call('turnedAway').then(
   (found) => (list.value = found),
   (failure: unknown) => (problem.value = refusalOf(failure).problem),
 )
-const WHAT: Record<string, string> = {
-  'POST /session': 'sign-in',
-  'POST /invitation': 'a one-time code',
-  'PUT /session/password': 'changing a password',
-  'POST /first-administrator': 'the code of the first start',
-}
+/** What was asked for, in the words of the table of addresses; the numbers of things are left out of what is kept. */
+const WHAT = new Map(
+  Object.values(ADDRESSES).map(({ method, path, summary }) => [`${method.toUpperCase()} ${path.replace(/:\w+/g, '…')}`, summary]),
+)
+const whatOf = (what: string) => WHAT.get(what) ?? what
 const WHY: Record<number, string> = { 401: 'wrong', 403: 'not allowed', 429: 'too many tries' }
 const SHOWN = 12
 </script>
@@ -26,47 +26,36 @@ const SHOWN = 12
     <h2 id="turned-away-title">Turned away</h2>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-else-if="list && !list.length" class="soft">Nobody was turned away in the last month.</p>
-    <table v-else-if="list" class="kept" aria-label="Turned away">
-      <thead>
-        <tr>
-          <th scope="col">last</th>
-          <th scope="col">what</th>
-          <th scope="col">why</th>
-          <th scope="col">who</th>
-          <th scope="col">from</th>
-          <th scope="col" class="right">times</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(t, i) in list.slice(0, SHOWN)" :key="i">
-          <td>{{ dayOf(t.lastAt) }} {{ timeOf(t.lastAt) }}</td>
-          <td>{{ WHAT[t.what] ?? t.what }}</td>
-          <td>{{ WHY[t.status] ?? t.status }}</td>
-          <td>{{ t.login || 'nobody said' }}</td>
-          <td class="number">{{ t.address }}</td>
-          <td class="right number">{{ t.times }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <ul v-else-if="list" class="plain-list away" aria-label="Turned away">
+      <li v-for="(t, i) in list.slice(0, SHOWN)" :key="i">
+        <span class="soft">{{ dayOf(t.lastAt) }} {{ timeOf(t.lastAt) }}</span>
+        <b>{{ WHY[t.status] ?? t.status }}</b>
+        <span>{{ whatOf(t.what) }}</span>
+        <span>{{ t.login || 'nobody said who' }}</span>
+        <span class="soft">from {{ t.address }}{{ t.times > 1 ? `, ${t.times} times` : '' }}</span>
+      </li>
+    </ul>
     <p v-if="list && list.length > SHOWN" class="soft small">and {{ list.length - SHOWN }} more</p>
   </section>
 </template>
 
 <style scoped>
-.kept {
-  border-collapse: collapse;
-}
-.kept th,
-.kept td {
+li {
   border-bottom: 1px solid var(--hair);
-  overflow-wrap: anywhere;
-  padding: 4px 18px 4px 0;
-  text-align: left;
+  display: grid;
+  gap: 2px 16px;
+  grid-template-columns: 11rem 9rem minmax(12rem, 26rem) 11rem minmax(0, 1fr);
+  padding: 5px 0;
 }
-.kept .right {
-  text-align: right;
+li > * {
+  overflow-wrap: anywhere;
 }
 .problem {
   color: var(--rowan);
+}
+@media (max-width: 900px) {
+  li {
+    grid-template-columns: minmax(0, 10rem) minmax(0, 1fr);
+  }
 }
 </style>
