@@ -1,5 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
+import { takenUm, withReckoned, zeroOf } from '../../src/core/card/reckoned.js'
 import { driveProgress, meanOfRowsUm, progressWords } from '../../src/core/mounting/drive-progress.js'
 import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES, keyMmOf } from '../../src/core/mounting/set-screws.js'
 import { InputError } from '../../src/core/result.js'
@@ -45,12 +46,39 @@ describe('driven up by the feeler', () => {
   // prettier-ignore
   for (const [left, state, moreMm, moreDeg] of [[65, 'more', 0.15, 27], [85, 'none', 0.45, 81], [90, 'none', 0.45, 81], [55, 'there', 0, 0], [46, 'there', 0, 0], [40, 'far', 0, 0]] as const)
     it(`${left} µm left of 85: ${state}`, () => {
-      const found = driveProgress(85, left, FIGURES)
+      const found = driveProgress(takenUm({ beforeUm: 85 }, { leftUm: left })!, FIGURES)
       expect(found).to.include({ state, takenUm: 85 - left })
       expect(found.moreMm).to.be.closeTo(moreMm, 1e-9)
       expect(found.moreDeg).to.be.closeTo(moreDeg, 1e-9)
       expect(inUnits(progressWords(found), 'inch')).to.match({ more: /up the taper/, none: /Nothing taken/, there: /Stop here/, far: /too far/ }[state])
     })
+})
+
+describe('what a step works out of its readings', () => {
+  const step = {
+    fields: [{ key: 'reductionUm', label: '', kind: 'number', quantity: 'fine', min: 30, max: 39, reckoned: 'taken' }],
+  } as const
+  const zero = { beforeUm: 85, beforeOtherUm: 83 }
+  const of = (um: number | null, left: number | null = null, other: number | null = null) => ({
+    reductionUm: um,
+    leftUm: left,
+    leftOtherUm: other,
+  })
+  // [what, how it stood, what was entered, what is kept]
+  // prettier-ignore
+  const ROWS: [string, ReturnType<typeof of>, ReturnType<typeof of>, number | null][] = [
+    ['enough is gone', of(null, 70, 70), of(null, 54, 52), 31], ['not enough yet', of(null), of(null, 60, 60), null], ['too far is said as well', of(null), of(null, 40, 40), 44],
+    ['one row alone', of(null), of(null, 53), 31], ['a reading takes it back', of(31, 54, 52), of(31, 70, 52), null], ['a reading changes it', of(31, 54, 52), of(31, 50, 48), 35],
+    ['what was typed stays', of(33, 54, 52), of(33, 50, 48), 33], ['typed now', of(31, 54, 52), of(36, 54, 52), 36], ['cleared by hand', of(31, 54, 52), of(null, 54, 52), null],
+  ]
+  for (const [what, before, after, kept] of ROWS)
+    it(what, () => expect(withReckoned(step as never, before, after, zero).reductionUm).to.equal(kept))
+  it('nothing without its zero, and no other step is touched', () => {
+    expect(withReckoned(step as never, of(null), of(null, 54, 52), undefined).reductionUm).to.equal(null)
+    const after = of(null, 54, 52)
+    expect(withReckoned({ fields: [] }, of(null), after, zero)).to.equal(after)
+    expect(zeroOf('p2.1/drive')).to.equal('p2.1/before')
+  })
 })
 
 describe('warmth at the bench', () => {

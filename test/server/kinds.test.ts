@@ -10,6 +10,7 @@ import {
   doStep,
   entryFor,
   evaluationOf,
+  stepAt,
   freshDatabase,
   machineBy,
   openAt,
@@ -55,6 +56,27 @@ describe('every kind is carried to the finish', () => {
     ['a needle roller bearing without inner ring', 'MP-2', ['p2.1'], 'RNA 4912', ['raceway', 'arbor'], ['seat']],
     ['a bearing that no table lists', 'PA-1', ['p1.1'], 'bronze sleeve 60 × 75 × 70', ['sheet', 'seats', 'mount', 'fill'], ['press', 'heat']],
   ]
+  it('what the feeler took away is reckoned by the server too, with its reading, whoever sends the rows', async () => {
+    const { id } = (await openAt(technician, 'LS-1', ['p2.1'])).job
+    await answer(technician, id, {
+      'p2.1/identify.designation': '22211 K C3',
+      'p2.1/identify.group': '3',
+      'p2.1/identify.groupEvidence': 'marking',
+    })
+    const field = linePlan(await evaluation(id))
+      .find((s) => s.key === 'p2.1/drive')!
+      .fields.find((f) => f.reckoned)!
+    const put = (key: string, version: number, values: object) => technician.put(stepAt(id, key), { version, values })
+    const want = Math.round((field.min! + field.max!) / 2)
+    await put('p2.1/before', 0, { beforeUm: 90, beforeOtherUm: 90 })
+    await put('p2.1/drive', 0, { leftUm: 90 - want, leftOtherUm: 90 - want })
+    const stands = async () => (await cardOf(technician, id)).steps.find((s) => s.key === 'p2.1/drive')!
+    expect((await stands()).values.reductionUm).to.equal(want)
+    expect((await stands()).readings!.map((r) => r.field)).to.include('reductionUm')
+    await put('p2.1/drive', 1, { ...(await stands()).values, leftUm: 89 })
+    expect((await stands()).values.reductionUm).to.equal(null)
+    await technician.post(`/cards/${id}/cancel`, { reason: 'only tried' })
+  })
   for (const [what, machine, places, marking, has, hasNot] of KINDS)
     it(what, async () => {
       const card = await openAt(technician, machine, places)

@@ -26,6 +26,8 @@ export interface PlanField {
   under?: string
   /** What a choice is made from. */
   options?: readonly string[]
+  /** Worked out of the readings unless somebody types it: what was taken away between the zero and now. */
+  reckoned?: 'taken'
   /** What it is held against that is entered at the same step. */
   against?: Against
   /** What should be read: a marking piece by piece, or a name. */

@@ -22,11 +22,11 @@ export const meanOfRowsUm = (one: unknown, other: unknown): number | null =>
   typeof one === 'number' ? (typeof other === 'number' ? (one + other) / 2 : one) : null
 
 /**
- * What was taken away so far and what is still to go, µm, mm and degrees: travel and angle grow with the reduction. Range: clearances 0 to
- * 10 000 µm. Source: geometry of the taper, figures of the drive-up. @throws InputError outside
+ * What was taken away so far and what is still to go, µm, mm and degrees: travel and angle grow with the reduction. Range: what was
+ * taken away -10 000 to 10 000 µm. Source: geometry of the taper, figures of the drive-up. @throws InputError outside
  */
-export function driveProgress(beforeUm: number, leftUm: number, { reductionUm, travelMm, angleDeg }: DriveFigures): DriveProgress {
-  const takenUm = inRange('beforeUm', beforeUm, 0, 10_000, 'µm') - inRange('leftUm', leftUm, 0, 10_000, 'µm')
+export function driveProgress(takenUm: number, { reductionUm, travelMm, angleDeg }: DriveFigures): DriveProgress {
+  inRange('takenUm', takenUm, -10_000, 10_000, 'µm')
   const [least, most] = reductionUm
   const more = Math.max(0, least - Math.max(0, takenUm))
   const state = takenUm <= 0 ? 'none' : takenUm < least ? 'more' : takenUm <= most ? 'there' : 'far'

@@ -4,6 +4,7 @@ import { mayAct, type Me } from '../../contract/people.js'
 import type { StepValues } from '../../contract/answers.js'
 import { problem } from '../../contract/problem.js'
 import { withKey } from '../../core/card/mounting-plan.js'
+import { withReckoned, zeroOf } from '../../core/card/reckoned.js'
 import { linePlan, signature, stepStates } from '../../core/card/signing.js'
 import type { LineEvaluation } from '../../core/card/evaluate.js'
 import { typed } from '../../core/units/quantities.js'
@@ -47,17 +48,20 @@ export async function saveStep(
   jobId: number,
   key: string,
   version: number,
-  values: StepValues,
+  given: StepValues,
   me: Me,
   at: Date,
 ): Promise<CardView> {
   return change(pool, jobId, at, async (query, card) => {
-    planStep(evaluationOf(card), key)
-    const row = (await stepStore.listSteps(query, jobId)).find((s) => s.key === key)
+    const step = planStep(evaluationOf(card), key)
+    const rows = await stepStore.listSteps(query, jobId)
+    const row = rows.find((s) => s.key === key)
     if (row?.signedBy) throw blocked('This step is signed. Withdraw the signature to change its readings.')
     if ((row?.version ?? 0) !== version) throw conflict('Somebody else wrote on this step meanwhile.', row?.fields)
+    const before = row?.fields ?? {}
+    const values = withReckoned(step, before, given, rows.find((s) => s.key === zeroOf(key))?.fields)
     await stepStore.saveStepValues(query, jobId, key, values)
-    const read = newReadings(row?.fields ?? {}, values)
+    const read = newReadings(before, values)
     if (read.length) await stepStore.addReadings(query, jobId, key, read, me.id, at)
     await audit(query, at, me.id, 'save-step', `job ${jobId}`, { key, values })
   })

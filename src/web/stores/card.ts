@@ -18,6 +18,7 @@ import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
 import { cautionsOf, questionsOf, resultScope } from '../../core/card/results.js'
 import { hasEnded } from '../../core/card/ended.js'
+import { withReckoned, zeroOf } from '../../core/card/reckoned.js'
 import { linePlan, readForFit, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { emptyOf, readOldDrafts, same, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
@@ -228,8 +229,10 @@ export const useCard = defineStore('card', {
 
     editStep(key: Key, values: StepValues) {
       const stored = this.view!.steps.find((s) => s.key === key)?.values ?? {}
-      this.stepDrafts[key] = { ...stored, ...this.stepDrafts[key], ...values }
       const step = this.plan.find((s) => s.key === key)
+      const before = this.stepDrafts[key] ?? stored
+      const after = { ...before, ...values }
+      this.stepDrafts[key] = step ? withReckoned(step, before, after, this.stepRecords.get(zeroOf(key))?.values) : after
       const read = step ? readForFit(step, this.stepDrafts[key], Object.keys(values)) : {}
       for (const [name, um] of Object.entries(read)) this.change({ [keyOf(leadOf(this.context, step!.scope), 'fit', name)]: um }, false)
       this.keep()

@@ -34,7 +34,7 @@ const DRIVE: Readonly<
     doing: `Tighten in small turns and feel between them, both rows: stop when ${q(least, 'fine')} to ${q(most, 'fine')} are gone. Where the maker’s sheet says otherwise it goes before this.`,
     fields: [
       ...rowsOf(row, 'left', 'Clearance left', { min: leastLeftUm ?? 1 }),
-      number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }),
+      { ...number('reductionUm', 'Clearance taken away', 'fine', { min: least, max: most }), reckoned: 'taken' },
     ],
     restsOn: 'fit.reductionUm',
   }),

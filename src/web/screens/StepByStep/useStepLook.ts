@@ -1,12 +1,13 @@
 import { useNow } from '@vueuse/core'
-import { computed, toValue, watch, type MaybeRefOrGetter } from 'vue'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { keyOf, positionOf } from '../../../core/card/answers.js'
+import { takenUm, zeroOf } from '../../../core/card/reckoned.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import { STEP_FIGURES } from '../../../core/card/steps/step-figures.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
-import { driveProgress, meanOfRowsUm, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
+import { driveProgress, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
 import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
 import { serverNow } from '../../clock.js'
 import { useSession } from '../../stores/session.js'
@@ -25,7 +26,7 @@ const CLOCKS: Partial<Record<StepName, Runs>> = {
 /** What is looked at beside the words of a step: its picture, what the feeler says, the seconds of a hot ring. */
 export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   const session = useSession()
-  const { card, record, signed, values, locked } = useStep(of)
+  const { card, record, signed, values } = useStep(of)
   const step = computed(() => toValue(of))
   const name = computed(() => stepName(step.value.key))
   const station = computed(() => card.line.places[step.value.place])
@@ -60,24 +61,14 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   const progress = computed((): DriveProgress | null => {
     const figure = (key: string) => station.value?.fit.figures.find((f) => f.key === `fit.${key}`)?.value
     const ranges = ['reductionUm', 'travelMm', 'nutAngleDeg'].map(figure)
-    const before = card.stepRecords.get(step.value.key.replace(/drive$/, 'before'))?.values
-    const felt = meanOfRowsUm(before?.beforeUm, before?.beforeOtherUm)
-    const left = meanOfRowsUm(values.value.leftUm, values.value.leftOtherUm)
-    if (name.value !== 'drive' || felt === null || left === null || left < 0) return null
+    const before = card.stepRecords.get(zeroOf(step.value.key))?.values
+    const taken = takenUm(before, values.value)
+    if (name.value !== 'drive' || taken === null) return null
     if (!ranges.every((r) => Array.isArray(r))) return null
     const [reductionUm, travelMm, angleDeg] = ranges as [number, number][]
-    return driveProgress(felt, left, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })
+    return driveProgress(taken, { reductionUm: reductionUm!, travelMm: travelMm!, angleDeg: angleDeg! })
   })
   const driven = computed(() => progress.value && session.say(progressWords(progress.value)))
-  /** What was taken away is reckoned and not typed, once it is driven up, and goes when a reading takes it back; what somebody typed stays. */
-  watch(progress, (now, before) => {
-    const stands = values.value.reductionUm ?? null
-    const asked = step.value.fields.some((f) => f.key === 'reductionUm')
-    if (!asked || locked.value || (stands !== null && stands !== before?.takenUm)) return
-    const reckoned = now && (now.state === 'there' || now.state === 'far') ? now.takenUm : null
-    if (stands !== reckoned) card.editStep(step.value.key, { reductionUm: reckoned })
-  })
-
   /** What is hot or cold grips after so many seconds: counted by the server's clock, from the signature before or from its own reading. */
   const tick = useNow({ interval: 500 })
   const grips = computed((): { leftS: number; again: string } | null => {
