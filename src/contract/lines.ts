@@ -177,7 +177,7 @@ export const lineDraft = z.strictObject({
       z.strictObject({
         code: code.nullable(),
         name: z.string().trim().max(MOST.name),
-        alongMm: along,
+        alongMm: z.number().min(0).max(MOST.lengthMm),
         bearings: z
           .array(
             z

@@ -53,6 +53,18 @@ describe('records of a plant of one’s own', () => {
       )
     ).rows.map((r) => `${r.designation} ${r.from ?? '…'}–${r.to ?? ''}`)
 
+  it('a support before the beginning of its line is refused with its field', async () => {
+    const m = await made('LF-0')
+    const { version, ...line } = { version: m.shaftLines[0]!.version, line: draftOf(m.shaftLines[0]!) }
+    const [first, ...others] = line.line.positions
+    const wrong = { ...line.line, positions: [{ ...first!, alongMm: -5 }, ...others] }
+    for (const reply of [
+      await technician.put(`/lines/${m.shaftLines[0]!.id}`, { ...HEAD, version, line: wrong }),
+      await technician.post(`/machines/${m.id}/lines`, { ...HEAD, name: 'Second shaft', line: wrong }),
+    ])
+      expect([reply.status, reply.body.errors?.[0].field], reply.body.detail).to.deep.equal([422, 'line.positions.0.alongMm'])
+  })
+
   it('a machine typed in words stands as it was typed, with its area and who made it', async () => {
     const m = await made('LF-1')
     expect(words(m)).to.equal(FAN)
