@@ -1,3 +1,4 @@
+import { isoDay } from './days.js'
 import { DateTime } from 'luxon'
 
 /** Dates as lists have them, read without guessing. */
@@ -63,4 +64,4 @@ const found = (read: DateTime) => (read.isValid && read.year >= 1900 && read.yea
 const AHEAD_H = 14
 
 /** The latest day that anybody has at a moment: east of Greenwich tomorrow begins earlier. What is after it is still to come for all. */
-export const latestDay = (at: Date): string => new Date(at.getTime() + AHEAD_H * 3600 * 1000).toISOString().slice(0, 10)
+export const latestDay = (at: Date): string => isoDay(new Date(at.getTime() + AHEAD_H * 3600 * 1000))

@@ -244,17 +244,15 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
     return silent ? `${silent.key} says nothing` : null
   },
   'no sentence speaks of a part that the situation does not have': ({ plan, evaluation, answers, context }) => {
-    for (const s of plan) {
-      if (s.scope === 'line') continue
-      const place = s.place
+    const partsAt = (place: string): [RegExp, boolean][] => {
       const { identify, mount, fit } = evaluation.places[place]!
       const { row } = identify
-      if (!row) continue
+      if (!row) return []
       const a = (name: string) => answers[`${place}/${name}` as never] ?? answers[`${place.split('.')[0]!}/${name}` as never]
       const hold = fit.hold
       const tapered = hold === 'sleeve' || hold === 'taper'
       const split = (a('mount.standsIn') ?? (a('fit.split') ? 'split' : 'machine')) === 'split'
-      const parts: [RegExp, boolean][] = [
+      return [
         [/\bnuts?\b/i, tapered || mount.hub !== null || [a('arrange.innerLeft'), a('arrange.innerRight')].includes('nut')],
         [/locating ring/i, [a('arrange.outerLeft'), a('arrange.outerRight')].includes('locating-ring')],
         [/\bcap\b/i, split || mount.hub !== null],
@@ -269,11 +267,19 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
         [/upright/i, context.line.orientation === 'vertical'],
         [/\bset screws?\b|\bboth screws\b/i, hold === 'screws' || hold === 'collar'],
       ]
+    }
+    const known = new Map<string, [RegExp, boolean][]>()
+    for (const s of plan) {
+      if (s.scope === 'line') continue
+      const place = s.place
+      const parts = known.get(place) ?? partsAt(place)
+      known.set(place, parts)
       // What comes off is what stood there, of which less is known.
       if (['mark', 'off', 'keep'].includes(stepName(s.key))) continue
       const said = inUnits([s.title, s.doing, ...s.fields.map((f) => f.label), s.caution ?? ''].join(' '), 'metric')
       for (const [part, there] of parts)
-        if (!there && part.test(said)) return `${place} ${row.designation} ${s.key}: ${part.exec(said)![0]} in "${said}"`
+        if (!there && part.test(said))
+          return `${place} ${evaluation.places[place]!.identify.row!.designation} ${s.key}: ${part.exec(said)![0]} in "${said}"`
     }
     return null
   },

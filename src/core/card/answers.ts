@@ -62,15 +62,32 @@ const ALL_FIELDS = Object.fromEntries(STATIONS.map((station) => [station, fields
   ReturnType<typeof fieldsOf>
 >
 
+/** Keys that were made: an evaluation asks for the same ones again and again. */
+const KEYS = new Map<string, readonly Key[]>()
+/** Far more places than a line has; beyond them all is made anew. */
+const MOST_KEPT = 4000
+
+/** The key of every field of a station as one place asks for it, in the order of the table. */
+function keysAt(station: Station, position: Scope, own: Scope): readonly Key[] {
+  const asked = `${station} ${position} ${own}`
+  const known = KEYS.get(asked)
+  if (known) return known
+  if (KEYS.size >= MOST_KEPT) KEYS.clear()
+  const keys = ALL_FIELDS[station].map(([name, { level }]) =>
+    keyOf(level === 'line' ? LINE : level === 'position' ? position : own, station, name),
+  )
+  KEYS.set(asked, keys)
+  return keys
+}
+
 /** The answers of one station as one place of the line sees them. */
 export function stationAnswers<S extends Station>(answers: LineAnswers, station: S, place: Scope, lead: Scope = place): CardAnswers[S] {
-  const position = positionOf(place)
-  const own = SET_STATIONS.includes(station) ? lead : place
+  const keys = keysAt(station, positionOf(place), SET_STATIONS.includes(station) ? lead : place)
   const seen: Record<string, unknown> = {}
-  for (const [name, { level, empty }] of ALL_FIELDS[station]) {
-    const given = answers[keyOf(level === 'line' ? LINE : level === 'position' ? position : own, station, name)]
+  ALL_FIELDS[station].forEach(([name, { empty }], i) => {
+    const given = answers[keys[i]!]
     seen[name] = given === undefined ? empty : given
-  }
+  })
   return seen as unknown as CardAnswers[S]
 }
 

@@ -192,6 +192,8 @@ export function typed(text: string): string {
 
 /** Writes every quantity of a sentence in the person's units; what is no quantity stays as it stands. */
 export function inUnits(text: string, system: UnitSystem): string {
+  // Most sentences have no quantity.
+  if (!text.includes('{') && !text.includes(TYPED_BRACE)) return text
   return text
     .replace(/\{(\d[\d.;]*)\|sizes\}/g, (_, all: string) => {
       const each = all.split(';').map((mm) => formatTrimmed(Number(mm), 'length', system, system === 'inch' ? 2 : 3))

@@ -1,3 +1,4 @@
+import { isoDay } from '../../contract/days.js'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
 import type { BringList } from '../../core/card/bring.js'
 import { inUnits, type UnitSystem } from '../../core/units/quantities.js'
@@ -34,7 +35,7 @@ export function bringDocument({ list, machine, where, card, units, printedAt }: 
     info: { title: `What to bring, ${machine}` },
     content: [
       { text: `${machine}, ${where}`, bold: true, fontSize: 18 },
-      { text: `What to bring · card ${card} · ${printedAt.toISOString().slice(0, 10)}` },
+      { text: `What to bring · card ${card} · ${isoDay(printedAt)}` },
       ...block('Parts', list.parts),
       ...block('Tools', list.tools),
       ...block('Used up', list.materials),

@@ -1,3 +1,4 @@
+import { dayOf, momentOf } from '../../contract/days.js'
 import { askedOf, wordsOf } from '../../core/words/say.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { CardView, StepView } from '../../contract/cards.js'
@@ -48,10 +49,8 @@ const PRINTED: Readonly<Record<Station, readonly string[]>> = {
   inspect: ['cause', 'mode', 'hoursRun', 'lifeShare'],
 }
 
-const day = (iso: string | Date) =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
-const time = (iso: string | Date) =>
-  `${day(iso)} ${new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: 'UTC' })}`
+const day = (at: string | Date) => dayOf(at, 'UTC')
+const time = (at: string | Date) => momentOf(at, 'UTC')
 
 const lines: ContentTable['layout'] = {
   hLineWidth: (i, node) => (i === 0 || i === node.table.body.length ? 0 : 0.5),

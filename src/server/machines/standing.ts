@@ -1,3 +1,4 @@
+import { isoDay } from '../../contract/days.js'
 import type { ShaftLineView } from '../../contract/lines.js'
 import { problem } from '../../contract/problem.js'
 import type { DraftBearing, DraftPosition, LineDraft } from '../../core/line/draft.js'
@@ -8,7 +9,6 @@ import { Refused, refused } from '../problems.js'
 
 const EXCLUDED = '23P01'
 const codeOf = (error: unknown) => (error as { code?: string }).code
-const dayOf = (at: Date) => at.toISOString().slice(0, 10)
 
 interface StandingPosition {
   id: number
@@ -139,14 +139,14 @@ async function writeFitted(query: Query, placeId: number, bearing: DraftBearing,
     [placeId],
   )
   const { designation, group, since } = bearing
-  const sameDay = now?.since ? dayOf(now.since) === since : since === null
+  const sameDay = now?.since ? isoDay(now.since) === since : since === null
   if (designation === null) {
     if (now) await closeFitted(query, now, at)
     return
   }
   if (now && sameDay && now.designation === designation && now.group === group) return
   try {
-    if (now && now.designation !== designation && since !== null && !sameDay && (now.since === null || dayOf(now.since) < since)) {
+    if (now && now.designation !== designation && since !== null && !sameDay && (now.since === null || isoDay(now.since) < since)) {
       await closeFitted(query, now, new Date(since))
       await insertFitted(query, placeId, bearing)
     } else if (now)

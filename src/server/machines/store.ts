@@ -1,3 +1,4 @@
+import { isoDay } from '../../contract/days.js'
 import type { PlaceView, PositionView, ShaftLineView } from '../../contract/lines.js'
 import type { MachineView, RecordChange } from '../../contract/machines.js'
 import type { Yard } from '../../contract/yard.js'
@@ -281,7 +282,7 @@ export async function setMeasured(
   at: Date,
 ) {
   const meanMm = planesMm.reduce((a, b) => a + b, 0) / planesMm.length
-  const now = { day: at.toISOString().slice(0, 10), meanMm: Math.round(meanMm * 1e5) / 1e5 }
+  const now = { day: isoDay(at), meanMm: Math.round(meanMm * 1e5) / 1e5 }
   const column = seat === 'shaft' ? 'shaft_seat' : 'housing_seat'
   await execute(
     query,

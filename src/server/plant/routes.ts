@@ -1,3 +1,4 @@
+import { isoDay } from '../../contract/days.js'
 import { Router } from 'express'
 import { z } from 'zod'
 import { PLANT_FILE_TYPE, plantLine } from '../../contract/plant-document.js'
@@ -60,7 +61,7 @@ export function settingsRoutes({ pool, now, mostPaperBytes }: ServerOptions): Ro
   route(router, ROUTES.plantFile, async ({ res }) => {
     res.set({
       'Content-Type': PLANT_FILE_TYPE,
-      'Content-Disposition': `attachment; filename="plant-${now().toISOString().slice(0, 10)}.yardfrost"`,
+      'Content-Disposition': `attachment; filename="plant-${isoDay(now())}.yardfrost"`,
       // Papers do not get smaller, and packing them would keep others waiting.
       'Cache-Control': 'no-store, no-transform',
     })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { dayOf } from '../../contract/days.js'
 import type { LeftBehind } from '../../core/card/context.js'
 import { CAUSE_LABEL } from '../../core/inspection/causes.js'
-import { dayOf } from './dates.js'
 
 /** What somebody who closed a card settled on and wrote for whoever stands there next. */
 defineProps<{ left: readonly LeftBehind[] }>()

@@ -1,9 +1,8 @@
+import { dayOf } from '../../contract/days.js'
+
+/** What a day means to somebody who looks at it now: due, overdue, how long ago. How days read stands in the contract. */
+
 const DAY_MS = 24 * 3600 * 1000
-
-export const dayOf = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
-
-/** Hours and minutes on this device. */
-export const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 
 /** Whole calendar days from one moment to another; below zero is past. */
 export function daysUntil(iso: string, now: string): number {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import { dayOf } from '../../contract/days.js'
 import { RouterLink } from 'vue-router'
 import type { JobLine } from '../../contract/cards.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
 
 /** Jobs with how far they are, as a short work line. */
 defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 </script>
 
 <template>
@@ -22,13 +22,13 @@ const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'n
           <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="STATION_TITLE[s]"></i>
         </span>
         <span class="when">
-          <span v-if="job.status === 'cancelled'" class="state state-open">cancelled {{ day(job.cancelledAt!) }}</span>
+          <span v-if="job.status === 'cancelled'" class="state state-open">cancelled {{ dayOf(job.cancelledAt!) }}</span>
           <span v-else-if="job.summary.stops" class="state state-stop">stop</span>
-          <span v-else-if="job.status === 'finished'" class="state state-good">finished {{ day(job.finishedAt!) }}</span>
+          <span v-else-if="job.status === 'finished'" class="state state-good">finished {{ dayOf(job.finishedAt!) }}</span>
           <span v-else-if="job.summary.questions" class="state state-caution"
             >{{ job.summary.questions }} open question{{ job.summary.questions > 1 ? 's' : '' }}</span
           >
-          <span class="soft small">{{ day(job.openedAt) }}, {{ job.inCharge }}</span>
+          <span class="soft small">{{ dayOf(job.openedAt) }}, {{ job.inCharge }}</span>
         </span>
       </RouterLink>
     </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shortDayOf } from '../../contract/days.js'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { TimelineEvent } from '../../contract/lines.js'
@@ -22,7 +23,6 @@ const KIND: Record<TimelineEvent['kind'], string> = {
   note: 'note for the next person',
   visit: 'visit',
 }
-const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const year = (iso: string) => new Date(iso).getFullYear()
 const turns = (i: number) => i === 0 || year(shown.value[i]!.at) !== year(shown.value[i - 1]!.at)
 </script>
@@ -31,7 +31,7 @@ const turns = (i: number) => i === 0 || year(shown.value[i]!.at) !== year(shown.
   <ol class="plain-list line">
     <li v-for="(e, i) in shown" :key="i" :class="e.kind">
       <span class="when"
-        ><b v-if="turns(i)" class="number">{{ year(e.at) }}</b> {{ day(e.at) }}</span
+        ><b v-if="turns(i)" class="number">{{ year(e.at) }}</b> {{ shortDayOf(e.at) }}</span
       >
       <span class="mark" aria-hidden="true"></span>
       <span class="words">

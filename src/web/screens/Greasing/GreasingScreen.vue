@@ -9,7 +9,8 @@ import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
 import { ApiError, call, refusalOf } from '../../api.js'
 import { serverNow } from '../../clock.js'
 import { fittedWords } from '../../../core/line/fitted.js'
-import { dayOf, dueWords, timeOf } from '../../figures/dates.js'
+import { momentOf } from '../../../contract/days.js'
+import { dueWords } from '../../figures/dates.js'
 import FormPart from '../../fields/FormPart.vue'
 import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
@@ -230,7 +231,7 @@ const trail = computed(() => [
             </SentForm>
             <p v-else>
               <button type="button" class="link-button" @click="taking = true">Take the last entry back…</button>
-              <span class="soft small"> {{ view.last.by }}, {{ dayOf(view.last.at) }} {{ timeOf(view.last.at) }}</span>
+              <span class="soft small"> {{ view.last.by }}, {{ momentOf(view.last.at) }}</span>
             </p>
           </template>
         </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shortMomentOf } from '../../../contract/days.js'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { staleWords, stepName, type LineStep } from '../../../core/card/signing.js'
@@ -17,8 +18,6 @@ const next = computed(() => {
   const here = card.plan.filter((s) => s.scope === props.step.scope).map((s) => s.key)
   return card.stepStates.find((s) => !s.holds && here.includes(s.key))?.key === props.step.key
 })
-
-const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -42,7 +41,7 @@ const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'nume
     <div class="sign">
       <template v-if="signed">
         <span class="state" :class="stale ? 'state-stop' : 'state-good'">{{ record!.signedBy }}</span>
-        <span class="soft small">{{ when(record!.signedAt!) }}</span>
+        <span class="soft small">{{ shortMomentOf(record!.signedAt!) }}</span>
         <button v-if="!card.readOnly" type="button" class="link-button" @click="withdraw">
           withdraw<span class="visually-hidden"> signature of {{ session.say(step.title) }}</span>
         </button>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { withKey, type PlanField } from '../../../core/card/mounting-plan.js'
 import type { LineStep } from '../../../core/card/signing.js'
-import { dayOf, timeOf } from '../../figures/dates.js'
+import { momentOf, timeOf } from '../../../contract/days.js'
 import { useSession } from '../../stores/session.js'
 import InstrumentChoice from './InstrumentChoice.vue'
 import { useStep } from './useStep.js'
@@ -38,7 +38,7 @@ const before = computed(() =>
 <template>
   <InstrumentChoice :id="id" label="Read with" :fields="fields" :model-value="chosen" :disabled="locked" @update:model-value="choose">
     <p v-if="last && stands" class="soft">
-      {{ last.instrument ? `${last.instrument}, ` : '' }}{{ last.by }}, {{ dayOf(last.at) }} {{ timeOf(last.at)
+      {{ last.instrument ? `${last.instrument}, ` : '' }}{{ last.by }}, {{ momentOf(last.at)
       }}<span v-if="before" :title="before">, read {{ read.length }} times</span>
     </p>
   </InstrumentChoice>

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { LINE, type Scope } from '../../../core/card/answers.js'
 import type { RunReading } from '../../../core/runin/run-in.js'
 import TextField from '../../fields/TextField.vue'
-import { timeOf } from '../../figures/dates.js'
+import { timeOf } from '../../../contract/days.js'
 import { useSession } from '../../stores/session.js'
 import { useRuns } from './useRuns.js'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { timeOf } from '../../../contract/days.js'
 import { computed } from 'vue'
 import { useCard } from '../../stores/card.js'
 
@@ -22,7 +23,7 @@ const saveWords = computed(() => {
         text: card.readOnly
           ? `Read only: ${card.view?.job.status === 'open' ? 'your account may only read' : card.view?.job.status}`
           : card.savedAt
-            ? `Saved ${card.savedAt.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+            ? `Saved ${timeOf(card.savedAt)}`
             : 'Saved',
         level: 'good',
       }

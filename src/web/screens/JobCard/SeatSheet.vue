@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isoDay } from '../../../contract/days.js'
 import Button from 'primevue/button'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref } from 'vue'
 import { placeRecord } from '../../../core/card/context.js'
@@ -90,7 +91,7 @@ const meanMm = computed(() => {
   const of = card.evaluation.fit.figures.find((f) => f.key === `fit.${props.seat}MeasuredMm`)?.value
   return typeof of === 'number' ? of : null
 })
-const day = computed(() => (card.view?.job.finishedAt ?? new Date().toISOString()).slice(0, 10))
+const day = computed(() => isoDay(new Date(card.view?.job.finishedAt ?? Date.now())))
 const drawing = computed(() => {
   const planes = PLANES.map(readings).filter((p) => p.length > 1)
   if (!planes.length) return null

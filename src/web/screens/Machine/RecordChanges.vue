@@ -3,7 +3,7 @@ import type { RecordChange } from '../../../contract/machines.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
 import { readLine } from '../../../core/line/notation.js'
 import { writeLine } from '../../../core/line/write-line.js'
-import { dayOf } from '../../figures/dates.js'
+import { dayOf } from '../../../contract/days.js'
 import { useSession } from '../../stores/session.js'
 
 /** Who changed what in the records, from what to what; a line stands in words, in the reader's units. */

@@ -6,7 +6,8 @@ import type { BackupsView } from '../../../contract/backups.js'
 import { ROOM_SHORT } from '../../../contract/documents.js'
 import { serverNow } from '../../clock.js'
 import { call, refusalOf } from '../../api.js'
-import { agoOf, dayOf, timeOf } from '../../figures/dates.js'
+import { momentOf } from '../../../contract/days.js'
+import { agoOf } from '../../figures/dates.js'
 import { sizeOf } from '../../figures/size.js'
 
 /** What is kept of the plant, how old the newest is, and one more of it now. */
@@ -66,7 +67,7 @@ const papersShort = computed(() => view.value && view.value.papers.used >= ROOM_
           </thead>
           <tbody>
             <tr v-for="b in view.backups.slice(0, 8)" :key="b.name">
-              <td>{{ dayOf(b.madeAt) }} {{ timeOf(b.madeAt) }}</td>
+              <td>{{ momentOf(b.madeAt) }}</td>
               <td>{{ b.why }}</td>
               <td class="right number">{{ b.rows }}</td>
               <td class="right number">{{ sizeOf(b.bytes) }}</td>

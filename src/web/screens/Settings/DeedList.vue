@@ -1,10 +1,9 @@
 <script setup lang="ts">
+import { momentOf } from '../../../contract/days.js'
 import type { Deed } from '../../../contract/people.js'
 
 /** What somebody did, newest first, as the audit holds it. */
 defineProps<{ deeds: Deed[] }>()
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' })
 const words = (text: string) => text.replace(/-/g, ' ')
 const LONGEST = 140
 function said(detail: Record<string, unknown>): string {
@@ -19,7 +18,7 @@ function said(detail: Record<string, unknown>): string {
 <template>
   <ol v-if="deeds.length" class="plain-list deeds" aria-label="What was done">
     <li v-for="(d, i) in deeds" :key="i">
-      <span class="soft">{{ when(d.at) }}</span>
+      <span class="soft">{{ momentOf(d.at) }}</span>
       <b>{{ words(d.action) }}</b>
       <span>{{ d.subject }}</span>
       <span class="soft">{{ said(d.detail) }}</span>

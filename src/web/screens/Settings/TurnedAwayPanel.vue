@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { ADDRESSES } from '../../../contract/addresses.js'
 import type { TurnedAway } from '../../../contract/people.js'
 import { call, refusalOf } from '../../api.js'
-import { dayOf, timeOf } from '../../figures/dates.js'
+import { momentOf } from '../../../contract/days.js'
 
 /** Sign-ins and calls that were turned away in the last month, the newest first. */
 const list = ref<TurnedAway[] | null>(null)
@@ -28,7 +28,7 @@ const SHOWN = 12
     <p v-else-if="list && !list.length" class="soft">Nobody was turned away in the last month.</p>
     <ul v-else-if="list" class="plain-list away" aria-label="Turned away">
       <li v-for="(t, i) in list.slice(0, SHOWN)" :key="i">
-        <span class="soft">{{ dayOf(t.lastAt) }} {{ timeOf(t.lastAt) }}</span>
+        <span class="soft">{{ momentOf(t.lastAt) }}</span>
         <b>{{ WHY[t.status] ?? t.status }}</b>
         <span>{{ whatOf(t.what) }}</span>
         <span>{{ t.login || 'nobody said who' }}</span>
