@@ -7,7 +7,7 @@ import { execute, rows, type Query } from '../database.js'
 
 /** What counts: a role that is too low, a foreign page, too many tries; a sign-in that is refused. */
 const COUNTED = [403, 429]
-const DOORS = ['/session', '/session/password', '/invitation', '/first-administrator']
+const DOORS = ['/session', '/invitation']
 const LONGEST = 80
 const KEPT_DAYS = 30
 const MOST_KEPT = 20_000

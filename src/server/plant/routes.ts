@@ -65,11 +65,7 @@ export function settingsRoutes({ pool, now, mostPaperBytes }: ServerOptions): Ro
       // Papers do not get smaller, and packing them would keep others waiting.
       'Cache-Control': 'no-store, no-transform',
     })
-    // As of one moment, however long it takes to write it.
-    await transaction(pool, async (query) => {
-      await query.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ, READ ONLY')
-      await writePlant(query, res)
-    })
+    await writePlant(pool, res)
     res.end()
   })
   route(

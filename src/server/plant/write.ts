@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto'
 import { once } from 'node:events'
 import type { Writable } from 'node:stream'
+import type pg from 'pg'
 import { MOST_DAYS } from '../../contract/greasing.js'
 import { CARRIED_LISTS, HOLDS, LEAVES_OUT, type PlantLineKind } from '../../contract/plant-document.js'
-import { one, rows, type Query } from '../database.js'
+import { one, rows, transaction, type Query } from '../database.js'
 import { listPeople } from '../people/store.js'
 import { ownList } from '../rack/store.js'
 import { PLACES, SUPPORTS } from './places.js'
@@ -39,10 +40,17 @@ async function takenBy(out: Writable): Promise<void> {
 const PIECE = 768 * 1024
 
 /**
- * Writes the plant as it stands now into a stream, as fast as that takes it; of papers one is in memory at a time.
- * Run it in a transaction that sees one moment.
+ * Writes the plant into a stream as it stands at one moment, as fast as that takes it; of papers one is in memory at a time.
+ * @throws Error when nobody takes it any more
  */
-export async function writePlant(query: Query, out: Writable): Promise<void> {
+export async function writePlant(pool: pg.Pool, out: Writable): Promise<void> {
+  await transaction(pool, async (query) => {
+    await query.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ, READ ONLY')
+    await writeAll(query, out)
+  })
+}
+
+async function writeAll(query: Query, out: Writable): Promise<void> {
   let lines = 0
   const write = async (kind: PlantLineKind, line: object) => {
     if (out.destroyed) throw new Error('nobody reads the plant file any more')

@@ -230,7 +230,7 @@ export const useCard = defineStore('card', {
     editStep(key: Key, values: StepValues) {
       const stored = this.view!.steps.find((s) => s.key === key)?.values ?? {}
       const step = this.plan.find((s) => s.key === key)
-      const before = this.stepDrafts[key] ?? stored
+      const before = { ...stored, ...this.stepDrafts[key] }
       const after = { ...before, ...values }
       this.stepDrafts[key] = step ? withReckoned(step, before, after, this.stepRecords.get(zeroOf(key))?.values) : after
       const read = step ? readForFit(step, this.stepDrafts[key], Object.keys(values)) : {}
