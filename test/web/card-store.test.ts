@@ -353,6 +353,15 @@ describe('card store', () => {
     expect(card.stepDrafts).to.deep.equal({})
   })
 
+  it('what another hand read at a step stays under an entry that waits', async () => {
+    card.editStep('p1.1/seat', { seatMm: 60.01 })
+    await until(() => card.saveState === 'saved')
+    card.stepDrafts['p1.1/seat'] = { note: 'waits' }
+    card.editStep('p1.1/seat', { note: 'waits still' })
+    expect(card.stepDrafts['p1.1/seat']).to.deep.equal({ seatMm: 60.01, note: 'waits still' })
+    await until(() => card.saveState === 'saved')
+  })
+
   it('a finished card shows what it said when it was finished, not what the core says now', () => {
     const said = structuredClone(evaluateLine({}, server.view.context))
     said.places['p1.1']!.duty.headline = 'as it was'
