@@ -11,6 +11,8 @@ const want = (part) => wanted.length === 0 || wanted.includes(part)
 const bin = (...path) => join(root, 'node_modules', ...path)
 /** Two processors are what a small machine has. */
 const AT_ONCE = 2
+/** They time what a page or the server does, and have the machine to themselves. */
+const ALONE = ['duty.test.ts']
 let passed = 0
 let failed = 0
 
@@ -28,14 +30,14 @@ const check = (name, args) => ({ name, args, env: {} })
 /** Time for one test or hook; setting up is not timed like a test, see test/setup.ts. */
 const TEST_MS = { core: 30_000, web: 30_000, server: 60_000, journeys: 180_000, ordeal: 180_000 }
 
-/** Tests of one part, or of one file of it. */
-function mocha(part, temp, env = {}, file = '') {
-  const name = file ? `${part}/${file.replace('.test.ts', '')}` : part
-  const totals = join(temp, `${name.replace('/', '-')}.json`)
+/** Tests of one part, or of some files of it in one process. */
+function mocha(part, temp, env = {}, files = []) {
+  const name = files.length ? `${part}/${files.map((f) => f.replace('.test.ts', '')).join(' ')}` : part
+  const totals = join(temp, `${name.replace(/\W/g, '-')}.json`)
   const reporter = join(root, 'tools', 'count-reporter.cjs')
   const setUp = env.YARDFROST_TEST_DATABASE ? ['--require', join(root, 'test', 'setup.ts')] : []
-  const files = `test/${part}/${file || '**/*.test.ts'}`
-  const options = ['--reporter', reporter, '--timeout', String(TEST_MS[part]), ...setUp, '--exit', files]
+  const paths = (files.length ? files : ['**/*.test.ts']).map((file) => `test/${part}/${file}`)
+  const options = ['--reporter', reporter, '--timeout', String(TEST_MS[part]), ...setUp, '--exit', ...paths]
   return {
     ...{ name, totals },
     args: ['--import', 'tsx', bin('mocha', 'bin', 'mocha.js'), ...options],
@@ -43,13 +45,18 @@ function mocha(part, temp, env = {}, file = '') {
   }
 }
 
-/** Files of a part, the longest first: it must not be the last to start. */
-function filesOf(part) {
+/** Files of a part in so many groups of like length: a process for each file would cost more than some of the tests. */
+function groupsOf(part, count) {
   const dir = join(root, 'test', part)
   const size = (file) => statSync(join(dir, file)).size
-  return readdirSync(dir)
-    .filter((f) => f.endsWith('.test.ts'))
-    .sort((a, b) => size(b) - size(a))
+  const files = readdirSync(dir).filter((f) => f.endsWith('.test.ts') && !ALONE.includes(f))
+  const groups = Array.from({ length: Math.min(count, files.length) }, () => ({ files: [], size: 0 }))
+  for (const file of files.sort((a, b) => size(b) - size(a))) {
+    const least = groups.reduce((a, b) => (b.size < a.size ? b : a))
+    least.files.push(file)
+    least.size += size(file)
+  }
+  return groups.map((group) => group.files)
 }
 
 /** Does one thing, shows what it wrote once it is done, and counts. */
@@ -84,30 +91,27 @@ async function all(things, temp, atOnce = AT_ONCE) {
   await Promise.all(Array.from({ length: atOnce }, lane))
 }
 
-/** They time what a page or the server does, and have the machine to themselves. */
-const ALONE = ['duty.test.ts']
-
 main(async () => {
   delete process.env.DATABASE_URL
   await ensurePackages()
   const temp = temporaryDirectory()
   let cluster = null
-  const journeys = want('journeys') ? filesOf('journeys') : []
   const alone = []
   /** Both the start command and the journeys use what is built. */
   const prepare = async () => {
     cluster = await startCluster(temp, undefined, { durable: false })
     const env = { YARDFROST_TEST_DATABASE: cluster.url, YARDFROST_TEST_CLUSTER: temp, NODE_ENV: 'test' }
     await ensureBuilt()
-    const { browser, driver } = journeys.length ? await ensureBrowser() : {}
-    const pages = journeys.map((file) => mocha('journeys', temp, { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }, file))
-    alone.push(...pages.filter((_, i) => ALONE.includes(journeys[i])))
     const files = wanted.filter((w) => w.includes('/')).map((w) => w.split('/'))
+    const paged = want('journeys') || files.some(([part]) => part === 'journeys')
+    const { browser, driver } = paged ? await ensureBrowser() : {}
+    const seen = { ...env, YARDFROST_BROWSER: browser, YARDFROST_DRIVER: driver }
+    if (want('journeys')) alone.push(mocha('journeys', temp, seen, ALONE))
     return [
-      ...files.map(([part, file]) => mocha(part, temp, env, `${file}.test.ts`)),
+      ...files.map(([part, file]) => mocha(part, temp, seen, [`${file}.test.ts`])),
       ...(want('server') ? [mocha('server', temp, env)] : []),
-      ...(want('ordeal') ? filesOf('ordeal').map((file) => mocha('ordeal', temp, env, file)) : []),
-      ...pages.filter((page) => !alone.includes(page)),
+      ...(want('ordeal') ? groupsOf('ordeal', 2).map((group) => mocha('ordeal', temp, env, group)) : []),
+      ...(want('journeys') ? groupsOf('journeys', 6).map((group) => mocha('journeys', temp, seen, group)) : []),
     ]
   }
   const types = check('types', [bin('vue-tsc', 'bin', 'vue-tsc.js'), '--noEmit', '-p', 'tsconfig.json'])

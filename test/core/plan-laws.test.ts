@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { asLineAnswers, emptyAnswers, type CardAnswers, type LineAnswers } from '../../src/core/card/answers.js'
+import { asLineAnswers, type CardAnswers, type LineAnswers } from '../../src/core/card/answers.js'
 import { bareContext, type LineContext, type PlaceRecord } from '../../src/core/card/context.js'
 import { evaluateLine, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import { linePlan, stepName, type LineStep } from '../../src/core/card/signing.js'
@@ -30,13 +30,16 @@ interface Drawn {
   context: LineContext
 }
 
+/** Answers by station; what is not there is as on an empty card. */
+type Said = Parameters<typeof asLineAnswers>[0]
+
 /** What a single place of a situation is asked for, whatever its bearing. */
 function answersOf(
   pick: <T>(from: readonly T[]) => T,
   name: string,
   whole: Pick<CardAnswers['duty'], 'turningRing' | 'speedRpm' | 'atRest'>,
-): CardAnswers {
-  const a = emptyAnswers()
+): Said {
+  const a = { identify: {}, duty: {}, select: {}, arrange: {}, fit: {}, mount: {}, lubricate: {} }
   Object.assign(a.identify, { designation: name, group: pick(['N', '3'] as const), groupEvidence: 'marking' })
   Object.assign(a.duty, { radialLoadN: pick([3000, 9000]), axialLoadN: pick([0, 800]), shock: 'smooth', ambientC: 20, innerRingC: 60, outerRingC: 50, dirt: 'clean', hoursPerDay: 16, loadDirection: pick(['still', 'turns', 'unknown'] as const), ...whole }) // prettier-ignore
   Object.assign(a.select, { target: 'full-shift' })
@@ -45,7 +48,7 @@ function answersOf(
   Object.assign(a.mount, { takeOff: pick([null, null, ...TAKE_OFF_ANSWERS]), method: pick([null, ...INNER_WAYS]), outerMethod: pick([null, ...OUTER_WAYS]), standsIn: pick([null, ...STANDS_IN]), hydraulic: pick([true, false]), hubLock: pick([null, ...HUB_LOCKS]), hubPitchMm: 1.5, hubSlots: 6, handled: pick([null, null, 'dropped'] as const) }) // prettier-ignore
   const lubricants = [{ greaseId: 1 }, { greaseId: 1, insideThickener: 'polyurea-conventional', insideOil: 'mineral' }, { greaseId: null }, { sealed: true }, { filledBy: 'central system' }, { greaseId: null, lubricant: 'oil', oilViscosity40: 68 }, { greaseId: null, lubricant: 'oil' }] as const // prettier-ignore
   Object.assign(a.lubricate, pick<object>(lubricants))
-  return a
+  return a as Said
 }
 
 /** A line of one to three supports, some with two places or a pair, some on the card, some with what stood there before. */
@@ -293,8 +296,8 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
         ...r.questions.flatMap((x) => Object.values(askedOf(x))),
       ]),
     )
-    const metric = [...steps, ...stations].map((text) => inUnits(text, 'inch')).find((text) => METRIC.test(text))
-    return metric ? metric : null
+    const said = inUnits([...steps, ...stations].join(' · '), 'inch')
+    return said.split(' · ').find((text) => METRIC.test(text)) ?? null
   },
   'every number has its working, in few digits and without a mark of ours': ({ evaluation }) => {
     const places = Object.entries(evaluation.places).flatMap(([place, e]) => [...figuresOf(e!).values()].map((f) => ({ place, f })))

@@ -41,7 +41,11 @@ export interface PlummerBlock {
 }
 
 /** Every split block of the four plans. Sizes in mm. Source: ISO 113, DIN 736 to 739. */
-export function plummerBlocks(): PlummerBlock[] {
+export const plummerBlocks = (): readonly PlummerBlock[] => BLOCKS
+
+const BLOCKS = blocks()
+
+function blocks(): PlummerBlock[] {
   return (['5', '6'] as const).flatMap((body) =>
     (['sleeve', 'shaft'] as const).flatMap((on) => {
       const [prefix, plan] = PLAN[body][on]

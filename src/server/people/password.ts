@@ -3,7 +3,7 @@ import { promisify } from 'node:util'
 
 const derive = promisify(scrypt) as (password: string, salt: Buffer, length: number, options: object) => Promise<Buffer>
 /** 2^17 takes 128 MB and a third of a second each time (OWASP, Password Storage, scrypt); tests sign in some hundred times. */
-export const COST = process.env.NODE_ENV === 'test' ? 14 : 17
+export const COST = process.env.NODE_ENV === 'test' ? 12 : 17
 /** What was stored before the cost stood in it. */
 const COST_BEFORE = 14
 const BLOCK = 8
