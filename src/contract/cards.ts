@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Key } from '../core/card/answers.js'
+import type { Figure } from '../core/card/station.js'
 import type { Station } from '../core/card/work-line.js'
 import type { LineContext } from '../core/card/context.js'
 import type { LineEvaluation } from '../core/card/evaluate.js'
@@ -99,10 +100,11 @@ export interface StepView {
 
 export interface MovedView {
   key: Key
-  label: string
   station: Station
   before: string
   after: string
+  /** What it was, in core units; null where only the reading was kept. */
+  was: Figure['value']
   because: string
 }
 
@@ -144,6 +146,8 @@ export interface ChangeConflict {
 
 /** All of a finished card that later code or records could otherwise change. */
 export interface FrozenCard {
+  /** Its sentences are phrases from 2 on. */
+  version: 2
   coreVersion: string
   evaluation: LineEvaluation
   states: StepState[]

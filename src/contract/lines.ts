@@ -1,3 +1,4 @@
+import type { Words } from '../core/words/message.js'
 import { z } from 'zod'
 import type { Scope } from '../core/card/answers.js'
 import type { LeftBehind, LineContext, PlaceSet } from '../core/card/context.js'
@@ -54,7 +55,7 @@ export interface TimelineEvent {
   kind: (typeof TIMELINE_KINDS)[number]
   at: string
   positionName: string
-  words: string
+  words: Words
   by: string | null
   jobId: number | null
   visitId: number | null

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Words } from '../core/words/message.js'
 import { InputError } from '../core/result.js'
 
 /** One value that was refused: which field, what it was, what is allowed. */
@@ -12,6 +13,8 @@ export const problemSchema = z.object({
   status: z.number(),
   detail: z.string(),
   errors: z.array(fieldErrorSchema).optional(),
+  /** The detail as a message, where it has quantities: it is said in the reader's units. */
+  words: z.custom<Words>().optional(),
   /** With 409: what the other person saved meanwhile. */
   current: z.unknown().optional(),
 })

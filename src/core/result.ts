@@ -1,4 +1,4 @@
-import type { Message, Params } from './words/message.js'
+import type { Message, Params, Words } from './words/message.js'
 
 /** What every calculation of the core returns, and the one error it may raise. */
 
@@ -19,7 +19,7 @@ export type CautionLevel = 'note' | 'caution' | 'stop'
 export interface Caution extends Message {
   level: CautionLevel
   /** The sentence as it stood when a card was closed; else it follows from code and parameters. */
-  message?: string
+  message?: Words
   /** The figure that triggered it. */
   figure?: number | string
 }

@@ -1,12 +1,18 @@
 import { ADDRESSES, addressOf, type Address, type ParamsOf, type RouteName } from '../contract/addresses.js'
 import type { BodyOf, ReplyOf } from '../contract/routes.js'
 import type { Problem } from '../contract/problem.js'
+import type { Words } from '../core/words/message.js'
 import { hearTime } from './clock.js'
 
 /** The server answered with a problem. */
 export class ApiError extends Error {
   constructor(readonly problem: Problem) {
     super(problem.detail)
+  }
+
+  /** Why, to be said in the reader's units. */
+  get said(): Words {
+    return this.problem.words ?? this.problem.detail
   }
 }
 

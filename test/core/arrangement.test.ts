@@ -28,6 +28,7 @@ import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { arrangeStation } from '../../src/core/card/stations/arrange.js'
 import { RING_ENDS, holderAt, withHolderAt, type RingHolding } from '../../src/core/line/records.js'
 import { wordsOf } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 const HOLD: Ends = ['cover', 'shoulder']
@@ -202,7 +203,7 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
     const pushed = arrange(['6312', '6311'], HELD, { couplingGapMm: 1, couplingAllowsMm: 0.9, coupledPushMm: 1 })
     expect(codes(pushed)).to.include.members(['coupling-closes', 'coupling-over'])
     const belt = arrange(['6312', '6311'], { 'p1/arrange.held': false, 'p2/arrange.held': true }, {}, null)
-    expect([belt.reason, ...belt.cautions.map((c) => wordsOf(c))].join(' ')).to.not.match(/coupling/i)
+    expect([belt.reason, ...belt.cautions.map((c) => wordsOf(c))].map(metric).join(' ')).to.not.match(/coupling/i)
   })
   it('two that face each other are not asked for a held end', () => {
     const asked = arrange(['32210', '32209'], {}).questions.map((x) => x.code)
@@ -218,7 +219,7 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
     const against = { 'p1/arrange.held': true, 'p2/arrange.held': true }
     const at = (more: Partial<ArrangeAnswers>) => arrange(['32210', '32209'], against, { facing: 'back-to-back', hotPlayUm: 20, shaftHotC: 40, housingHotC: 40, ...more }) // prettier-ignore
     const preloaded = at({ spanMm: 800, shaftMaterial: 'austenitic-stainless' })
-    expect(wordsOf(preloaded.cautions.find((c) => c.code === 'pair-cold-preload')!)).to.match(/dial feels no preload/)
+    expect(metric(wordsOf(preloaded.cautions.find((c) => c.code === 'pair-cold-preload')!))).to.match(/dial feels no preload/)
     const cold = at({ facing: 'face-to-face', shaftMaterial: 'carbon-steel', housingMaterial: 'aluminium', coldestC: -40 })
     const set = figure(cold, 'pairColdUm') as number
     expect(figure(cold, 'pairColdestUm')).to.be.closeTo(set - 800 * (11.7 - 23.5) * -60e-3, 1e-6)
@@ -248,7 +249,7 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
   it('a free ring between cover and shoulder is clamped: all of its room must come off', () => {
     const found = arrange(['6312', '6311'], { ...HELD, 'p2/arrange.outerLeft': 'shoulder', 'p2/arrange.outerRight': 'cover' })
     expect(found.verdict).to.deep.equal({ word: 'clamped', level: 'stop' })
-    expect(wordsOf(found.cautions.find((c) => c.code === 'free-clamped-p2')!)).to.contain('end 2')
+    expect(metric(wordsOf(found.cautions.find((c) => c.code === 'free-clamped-p2')!))).to.contain('end 2')
     expect(figure(found, 'metalOffMm')).to.be.at.least(1.2 * GROWTH + 0.5)
   })
   it('each end holding one way: their play together takes the growth up', () => {
@@ -299,7 +300,7 @@ describe('an adjusted pair, set cold for what it is to be hot', () => {
     expect(codes(now)).to.include('pair-too-loose')
     expect(codes(of({ measuredPlayUm: 0 }))).to.include('pair-too-tight')
     expect(codes(of({ measuredPlayUm: cold }))).to.not.include.members(['pair-too-tight', 'pair-too-loose'])
-    expect(of({ measuredPlayUm: 20_000, trialShimMm: 0.1, shimSide: 'opens' }).fieldErrors.trialShimMm).to.contain('trial pack')
+    expect(metric(of({ measuredPlayUm: 20_000, trialShimMm: 0.1, shimSide: 'opens' }).fieldErrors.trialShimMm)).to.contain('trial pack')
   })
 })
 
@@ -432,7 +433,7 @@ describe('a visit check', () => {
     it(`${JSON.stringify(change)}: ${verdict} ${found.join(', ')}`, () => {
       const result = of(change)
       expect([result.verdict, result.findings.map((f) => f.code)]).to.deep.equal([verdict, found])
-      for (const f of result.findings) expect(wordsOf(f)).to.not.contain('{undefined')
+      for (const f of result.findings) expect(metric(wordsOf(f))).to.not.contain('{undefined')
     })
   it('what was seen reads in words, and what was not is said', () => {
     expect(VISIT_ITEMS.map((item) => seenWords(NOTHING_SEEN, item)).every((w) => w === 'not looked at')).to.equal(true)

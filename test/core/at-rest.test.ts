@@ -5,6 +5,7 @@ import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { meetingSwingDeg, motionOf, swingSpeed } from '../../src/core/life/swing.js'
 import { regreasingAtRest } from '../../src/core/lubrication/at-rest.js'
 import { figuresOf, filledCard, questionsOf, cautionsOf, usedBy } from './line.js'
+import { metric } from './said.js'
 
 /** What stands or swings: rated at rest or by how far it goes, seated by its load, greased by the calendar, released without a run. */
 
@@ -45,8 +46,8 @@ describe('a shaft that swings', () => {
     expect(value(swinging, 'select.lifeH')).to.be.closeTo(value(card({ speedRpm: 2 }), 'select.lifeH') as number, 1)
     expect(value(swinging, 'duty.equivalentRpm')).to.equal(2)
     // A life beyond what anybody knows has no years, and a run that is not watched no temperature in front.
-    expect(swinging.select.reason).to.not.contain('years')
-    expect(card({ radialLoadN: 20_000 }).select.reason).to.contain('years')
+    expect(metric(swinging.select.reason)).to.not.contain('years')
+    expect(metric(card({ radialLoadN: 20_000 }).select.reason)).to.contain('years')
     expect(swinging.runin.hero).to.equal(null)
     expect(card({}).runin.hero!.key).to.equal('runin.lastC')
     expect(codes(swinging)).to.include('grease-at-rest').and.not.include('minimum-load')
@@ -89,10 +90,10 @@ describe('a shaft that stands', () => {
   it('is released after a turn by hand, and one that swings when it was listened to', () => {
     const held = (duty: Partial<CardAnswers['duty']>, runin: object) =>
       card(duty, { runin }).runin.plan.find((s) => s.key === 'release')!.hold
-    expect(held(STANDS, { freeTurn: null })).to.equal('Still to come: the free turn.')
+    expect(metric(held(STANDS, { freeTurn: null }))).to.equal('Still to come: the free turn.')
     expect(held(STANDS, { freeTurn: 'free' })).to.equal(undefined)
-    expect(held(SWINGS, { freeTurn: 'free' })).to.equal('Still to come: the noise while it swings.')
-    expect(held({}, { freeTurn: 'free' })).to.contain('a settled temperature')
+    expect(metric(held(SWINGS, { freeTurn: 'free' }))).to.equal('Still to come: the noise while it swings.')
+    expect(metric(held({}, { freeTurn: 'free' }))).to.contain('a settled temperature')
   })
 })
 
@@ -111,8 +112,8 @@ describe('grease where nothing turns', () => {
   it('shows days that do not depend on the hours a day, says by what, and fills it full', () => {
     for (const hoursPerDay of [8, 24]) expect(value(card({ ...STANDS, hoursPerDay }), 'lubricate.intervalDays')).to.be.closeTo(365.25, 0.01)
     const hero = figuresOf(card(STANDS)).get('lubricate.intervalH')!
-    expect(hero.note).to.equal('by the calendar')
-    expect(figuresOf(card(STANDS)).get('lubricate.firstFillG')!.note).to.contain('100 %')
-    expect(figuresOf(card({})).get('lubricate.intervalH')!.note).to.equal('by interval formula')
+    expect(metric(hero.note)).to.equal('by the calendar')
+    expect(metric(figuresOf(card(STANDS)).get('lubricate.firstFillG')!.note)).to.contain('100 %')
+    expect(metric(figuresOf(card({})).get('lubricate.intervalH')!.note)).to.equal('by interval formula')
   })
 })

@@ -1,10 +1,12 @@
 import { expect } from 'chai'
+import { say } from '../../src/core/words/say.js'
 import { bringList } from '../../src/core/card/bring.js'
 import { emptyAnswers } from '../../src/core/card/answers.js'
 import { bareContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { lineOfTwo, twoSupports, type Flat } from './line.js'
+import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 
@@ -26,24 +28,24 @@ describe('what to bring', () => {
       a.mount.method = 'heat'
       a.arrange.innerRight = 'nut'
     })
-    expect(list.parts[0]).to.contain('6312')
-    expect(list.parts[0]).to.contain('C3')
-    expect(list.parts.join(' ')).to.contain('lock nut KM 12 with washer MB 12, M60 × 2: read the thread')
+    expect(metric(list.parts[0])).to.contain('6312')
+    expect(metric(list.parts[0])).to.contain('C3')
+    expect(list.parts.map(metric).join(' ')).to.contain('lock nut KM 12 with washer MB 12, M60 × 2: read the thread')
     expect(list.tools).to.include.members(['induction heater with core', 'contact probe', 'feeler gauge'])
-    expect(list.settings.join(' ')).to.contain('Heat the bearing to')
-    expect(list.cautions.join(' ')).to.contain('Gloves rated for the heat')
-    expect(new Set(list.tools).size, 'each once').to.equal(list.tools.length)
+    expect(list.settings.map(metric).join(' ')).to.contain('Heat the bearing to')
+    expect(list.cautions.map(metric).join(' ')).to.contain('Gloves rated for the heat')
+    expect(new Set(list.tools.map(metric)).size, 'each once').to.equal(list.tools.length)
   })
   it('a sleeve comes with its shaft, nut and washer', () => {
     const list = bring('22212 K')
-    expect(list.parts.join(' ')).to.contain('adapter sleeve H 312').and.contain('KM 12')
+    expect(list.parts.map(metric).join(' ')).to.contain('adapter sleeve H 312').and.contain('KM 12')
     expect(list.settings).to.include('Drive it up its taper')
   })
   it('what is heavy is not lifted by hand, and nothing is brought for a card without steps', () => {
-    expect(bring('22240').lifts.join()).to.contain('22240').and.contain('mass')
+    expect(bring('22240').lifts.map(metric).join()).to.contain('22240').and.contain('kg')
     expect(bring('6312').lifts).to.deep.equal([])
     expect(bring('6312').materials).to.include.members(['thin oil for the seat', 'lint-free cloth', 'solvent'])
-    expect(bring('22228 K').lifts.join(), 'its block is heavy, the bearing is not')
+    expect(bring('22228 K').lifts.map(metric).join(), 'its block is heavy, the bearing is not')
       .to.contain('block SN 528 with its cap')
       .and.not.contain('22228')
     expect(bring('22213 K').lifts).to.deep.equal([])
@@ -54,15 +56,15 @@ describe('what to bring', () => {
     const said = Object.fromEntries(['p1.1', 'p2.1'].flatMap((place) => [[`${place}/identify.designation`, '22211 K'], [`${place}/identify.group`, '3']])) // prettier-ignore
     const duty = { 'line/duty.speedRpm': 210, 'line/duty.shock': 'smooth', 'line/duty.turningRing': 'inner', 'line/duty.loadDirection': 'still', 'line/duty.hoursPerDay': 8, 'line/select.target': 'one-shift', 'p1/duty.radialLoadN': 3000, 'p2/duty.radialLoadN': 3000, 'p1/duty.axialLoadN': 0, 'p2/duty.axialLoadN': 0 } // prettier-ignore
     const list = bringList(evaluateLine({ ...said, ...duty }, context), context)
-    expect(list.parts[0]).to.match(/^2 × .*22211 K/)
-    expect(list.parts.filter((p) => p.includes('adapter sleeve H 311'))).to.have.length(1)
-    expect(list.tools.filter((t) => t.startsWith('feeler gauge (long'))).to.have.length(1)
-    expect(list.tools.join(), 'hands are no tool').to.not.match(/(^|,)hands?(,|$)/)
+    expect(metric(list.parts[0])).to.match(/^2 × .*22211 K/)
+    expect(list.parts.filter((p) => say(p, 'metric').includes('adapter sleeve H 311'))).to.have.length(1)
+    expect(list.tools.filter((t) => say(t, 'metric').startsWith('feeler gauge (long'))).to.have.length(1)
+    expect(list.tools.map(metric).join(), 'hands are no tool').to.not.match(/(^|,)hands?(,|$)/)
   })
   it('an end plate, a snap ring and locating rings are parts too', () => {
     const list = bring('6312', (a) => {
       Object.assign(a.arrange, { innerLeft: 'cover', innerRight: 'snap-ring', outerLeft: 'locating-ring' })
     })
-    for (const part of ['end plate', 'snap ring', 'locating rings']) expect(list.parts.join(' '), part).to.contain(part)
+    for (const part of ['end plate', 'snap ring', 'locating rings']) expect(list.parts.map(metric).join(' '), part).to.contain(part)
   })
 })

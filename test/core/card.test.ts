@@ -14,6 +14,7 @@ import { sectionDrawing } from '../../src/core/drawing/section.js'
 import { cautionsOf, evaluateCard, figuresOf, lineOfTwo, questionsOf, twoSupports, type Arranged, type End, type Flat } from './line.js'
 import { hatch, type Point } from '../../src/core/drawing/primitives.js'
 import { askedOf } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 const RUN = [
   { minute: 0, temperatureC: 20 },
@@ -120,7 +121,7 @@ describe('job card', () => {
     expect(asked).to.have.length(before.length + 1)
     const question = asked.find((q) => q.code === 'unread-shaftMaterial')!
     expect(question.station).to.equal('arrange')
-    expect(askedOf(question).text).to.contain('“oak” stands here for Shaft ')
+    expect(metric(askedOf(question).text)).to.contain('“oak” stands here for Shaft ')
   })
 
   it('a full card agrees with the sums done by hand', () => {
@@ -246,8 +247,8 @@ describe('signing the plan', () => {
   it('goes step by step', () => {
     const states = stepStates(e, sign(['isolate']))
     expect(states[0]).to.include({ holds: true })
-    expect(states[1]!.blocked).to.contain('Fill in')
-    expect(states[2]!.blocked).to.contain('comes first')
+    expect(metric(states[1]!.blocked)).to.contain('Fill in')
+    expect(metric(states[2]!.blocked)).to.contain('comes first')
   })
   it('holds to the end when nothing moved', () => {
     expect(stepStates(e, sign(Object.keys(good))).every((s) => s.holds)).to.equal(true)

@@ -1,8 +1,10 @@
 import { expect } from 'chai'
+import { say } from '../../src/core/words/say.js'
 import fc from 'fast-check'
 import { findBearing, sizes } from '../../src/core/catalogue/catalogue.js'
 import { NO_DUTY, compareBearings, rankOffers, type Described, type Judgement, type PositionDuty } from '../../src/core/identify/compare.js'
 import type { Feature } from '../../src/core/identify/letters.js'
+import { metric } from './said.js'
 
 const described = (designation: string, features: Partial<Record<Feature, string | null>> = {}): Described => ({
   row: findBearing(designation)!.row,
@@ -88,14 +90,14 @@ describe('like for like', () => {
       const result = judged(removed, offered, { ...DUTY, ...duty })
       expect(result.judgement(aspect)).to.equal(judgement)
       expect(result.verdict).to.equal(verdict)
-      if (judgement !== 'same') expect(result.of(aspect)!.because).to.match(/\.$/)
+      if (judgement !== 'same') expect(metric(result.of(aspect)!.because)).to.match(/\.$/)
     })
   }
   it('the figure of the life is the ratio of the ratings to the power of the family', () => {
     const ball = judged(described('6208', FULL), described('6308', FULL), NO_DUTY)
     const [a, b] = [findBearing('6208')!.row, findBearing('6308')!.row]
     expect(ball.lifeRatio).to.be.closeTo((b.dynamicRatingN / a.dynamicRatingN) ** 3, 1e-9)
-    expect(ball.of('load it carries')!.figure).to.contain('life × ')
+    expect(metric(ball.of('load it carries')!.figure)).to.contain('life × ')
   })
   it('with a duty the life is that of this position, and its target decides', () => {
     const shorter = judged(described('NUP 208', FULL), described('6208', FULL), { ...DUTY, axialLoadN: 100, targetH: 1e6 })
@@ -113,8 +115,8 @@ describe('like for like', () => {
       'internal clearance',
     )!
     // ISO 5753-1 at 40 mm: C3 15–33, CN 6–20; middles 24 and 13.
-    expect(line.figure).to.contain('11|fine')
-    expect(line.because).to.contain('4|fine')
+    expect(metric(line.figure)).to.contain('11 µm')
+    expect(metric(line.because)).to.contain('4 µm')
   })
   it('without a duty it asks instead of guessing', () => {
     expect(judged(described('6208', FULL), described('6208', { ...FULL, closure: 'shields, both' }), NO_DUTY).verdict).to.equal('ask-first')
@@ -127,7 +129,7 @@ describe('like for like', () => {
           ...DUTY,
           radialLoadN: 500,
         })
-        return reason.length > 10 && (verdict !== 'same' || i === j)
+        return say(reason, 'metric').length > 10 && (verdict !== 'same' || i === j)
       }),
       { numRuns: 200 },
     )

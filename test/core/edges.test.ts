@@ -33,6 +33,7 @@ import { readLine } from '../../src/core/line/notation.js'
 import { writeLine } from '../../src/core/line/write-line.js'
 import { filledCard } from './line.js'
 import { calculate } from '../../src/contract/calculations/registry.js'
+import { metric } from './said.js'
 
 /** Where a sign that slips would show: second derivations with nothing equal that could cancel, and both sides of every edge. */
 
@@ -135,7 +136,7 @@ describe('both sides of an edge', () => {
   })
   it('an entry may lie at the end of what it may be over another, and not beyond', () => {
     const against = { rule: 'over', field: 'drag', min: 1, max: 2, wrong: 'no' } as const
-    for (const [value, wrong] of [[4, null], [5, null], [3.999, 'no'], [5.001, 'no']] as const) expect(againstWords(against, value, { drag: 3 }), String(value)).to.equal(wrong) // prettier-ignore
+    for (const [value, wrong] of [[4, null], [5, null], [3.999, 'no'], [5.001, 'no']] as const) expect(metric(againstWords(against, value, { drag: 3 })), String(value)).to.equal(wrong) // prettier-ignore
   })
   it('an instrument must reach the middle of what it reads', () => {
     const tool = (from: number | null, to: number | null): MeasuringInstrument => ({ name: 'M-3', kind: 'micrometer', place: '', step: 0.001, from, to, checked: '', due: '', note: '' }) as MeasuringInstrument // prettier-ignore

@@ -4,7 +4,8 @@ import { comparedWords, fieldState, type PlanField } from '../../src/core/card/m
 import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { compareMarking, compareName, type ExpectedMarking } from '../../src/core/identify/expected.js'
 import { timesInDoubt } from '../../src/core/runin/run-in.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 const want = (designation: string, group: ExpectedMarking['group'] = '3'): ExpectedMarking => ({ designation, group })
 
@@ -62,11 +63,11 @@ describe('what is read beside what is expected', () => {
       'missing',
       'missing',
     ])
-    expect(comparedWords(field, '6312')).to.equal('number same, clearance differs (C3 wanted, CN read).')
-    expect(comparedWords(field, '6312 C3')).to.equal('number same, clearance same.')
-    expect(inUnits(comparedWords(field, '{1|force}')!, 'metric'), 'what was typed is no quantity').to.contain('{1|force} read')
+    expect(metric(comparedWords(field, '6312'))).to.equal('number same, clearance differs (C3 wanted, CN read).')
+    expect(metric(comparedWords(field, '6312 C3'))).to.equal('number same, clearance same.')
+    expect(say(comparedWords(field, '{1|force}')!, 'metric'), 'what was typed is no quantity').to.contain('{1|force} read')
     const grease: PlanField = { ...field, expects: { name: 'Spindle lithium 2' } }
-    expect(comparedWords(grease, 'General lithium 2')).to.contain('Spindle lithium 2 was chosen')
+    expect(metric(comparedWords(grease, 'General lithium 2'))).to.contain('Spindle lithium 2 was chosen')
     expect(comparedWords({ ...field, expects: undefined }, 'x')).to.equal(null)
   })
 })

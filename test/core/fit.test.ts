@@ -9,6 +9,7 @@ import { seatOptions, type Remedy, type WornSeat } from '../../src/core/fits/sea
 import { leastLeftUm } from '../../src/core/mounting/drive-up.js'
 import { HOUSING_CLASSES } from '../../src/core/tolerances/iso286-tables.js'
 import { cautionsOf, figuresOf, filledCard, questionsOf, type Patch } from './line.js'
+import { metric } from './said.js'
 
 const figure = (e: ReturnType<typeof filledCard>, key: string) => figuresOf(e).get(`fit.${key}`)?.value ?? null
 const codes = (e: ReturnType<typeof filledCard>) => cautionsOf(e).map((c) => c.code)
@@ -54,7 +55,7 @@ describe('seats as measured, on the card', () => {
     expect(codes(oval)).to.not.include('seat-worn-housing')
   })
   it('a reading of another unit is refused beside its plane', () => {
-    expect(card({ shaftPlane2: [2.362] }).fit.fieldErrors.shaftPlane2).to.contain('another unit')
+    expect(metric(card({ shaftPlane2: [2.362] }).fit.fieldErrors.shaftPlane2)).to.contain('another unit')
   })
 
   // prettier-ignore
@@ -206,7 +207,7 @@ describe('a shaft that is hollow and a wall that is thin', () => {
     const advised = (fitted: Patch['fit']) => filledCard('6312', { fit: fitted }).fit.recommended!.housingClass
     expect(advised({ housingOutsideMm: 140 })).to.equal(filledCard('6312', { fit: { thinWall: true } }).fit.recommended!.housingClass)
     expect(codes(card({ shaftBoreMm: 45 }))).to.include('hollow-shaft')
-    expect(card({ shaftBoreMm: 70 }).fit.fieldErrors.shaftBoreMm).to.contain('57')
-    expect(card({ housingOutsideMm: 120 }).fit.fieldErrors.housingOutsideMm).to.contain('130')
+    expect(metric(card({ shaftBoreMm: 70 }).fit.fieldErrors.shaftBoreMm)).to.contain('57')
+    expect(metric(card({ housingOutsideMm: 120 }).fit.fieldErrors.housingOutsideMm)).to.contain('130')
   })
 })

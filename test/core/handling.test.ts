@@ -3,6 +3,7 @@ import { calculate } from '../../src/contract/calculations/registry.js'
 import { linePlan, stepName } from '../../src/core/card/signing.js'
 import { ASIDE_WORDS, asideVerdict, type AsideReason } from '../../src/core/mounting/handling.js'
 import { cautionsOf, filledCard, figuresOf } from './line.js'
+import { metric } from './said.js'
 
 const RING = { boreMm: 60, outsideMm: 130, widthMm: 31, massKg: 1.7 }
 const sweating = (storeC: number, roomC: number, humidityPercent: number) => {
@@ -37,8 +38,8 @@ describe('a bearing from a cold store', () => {
     const card = filledCard('6312', { mount: { storeC: 2, humidityPercent: 70 } })
     expect(figuresOf(card).get('mount.dewC')!.value).to.be.closeTo(14.4, 0.2)
     expect(cautionsOf(card).map((c) => c.code)).to.include('sweats')
-    expect(card.mount.plan.find((s) => s.key === 'unpack')!.doing).to.match(/in its wrapping for/)
-    expect(filledCard('6312').mount.plan.find((s) => s.key === 'unpack')!.doing).to.not.match(/in its wrapping for/)
+    expect(metric(card.mount.plan.find((s) => s.key === 'unpack')!.doing)).to.match(/in its wrapping for/)
+    expect(metric(filledCard('6312').mount.plan.find((s) => s.key === 'unpack')!.doing)).to.not.match(/in its wrapping for/)
   })
 })
 
@@ -83,12 +84,16 @@ describe('what happened to it, and where it stands', () => {
   it('two schools of drift and of drying, each with its reason', () => {
     const nut = { arrange: { innerRight: 'nut' } } as const
     const said = (drift: 'soft' | 'steel') => filledCard('22212 K', { mount: { drift } }).mount.plan.find((s) => s.key === 'lock')!
-    expect(said('soft').doing).to.contain('wipe its chips away')
-    expect(said('steel').doing).to.contain('sheds no chips')
-    expect(filledCard('6312', { ...nut, mount: { drift: 'steel' } }).mount.plan.find((s) => s.key === 'nut')!.tool).to.contain('mild steel')
+    expect(metric(said('soft').doing)).to.contain('wipe its chips away')
+    expect(metric(said('steel').doing)).to.contain('sheds no chips')
+    expect(filledCard('6312', { ...nut, mount: { drift: 'steel' } }).mount.plan.find((s) => s.key === 'nut')!.tools).to.include(
+      'drift of mild steel',
+    )
     const cold = (drying: 'dry' | 'oil') =>
       filledCard('6312', { mount: { method: 'chill', drying } }).mount.plan.find((s) => s.key === 'slip')!.doing
-    expect(cold('dry')).to.contain('keep it dry').and.not.equal(cold('oil'))
+    expect(metric(cold('dry')))
+      .to.contain('keep it dry')
+      .and.not.equal(cold('oil'))
   })
   it('a machine that stood is woken before its guards go on', () => {
     const plan = (stored: boolean) => {

@@ -15,6 +15,7 @@ import { minimumLoad } from '../../src/core/life/minimum-load.js'
 import { greaseSpeedLimit } from '../../src/core/lubrication/grease.js'
 import { ringTolerance } from '../../src/core/tolerances/ring.js'
 import { wordsOf } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 type Values = Record<string, unknown>
 
@@ -136,8 +137,8 @@ describe('inch tapered sets', () => {
     expect(said(e)).to.not.include('hoop-stress')
     const class3 = card('LM501349/10', { duty: { axialLoadN: 1500 }, fit: { accuracy: 'inch-3', shaftClass: 'm6' } })
     expect(figure(class3, 'fit.housingInterference')).to.deep.equal([-30, 13])
-    expect(card('LM501349/10', { fit: { accuracy: '5' } }).fit.fieldErrors.accuracy).to.contain('inch-4')
-    expect(card('6312', { fit: { accuracy: 'inch-4' } }).fit.fieldErrors.accuracy).to.contain('normal')
+    expect(metric(card('LM501349/10', { fit: { accuracy: '5' } }).fit.fieldErrors.accuracy)).to.contain('inch-4')
+    expect(metric(card('6312', { fit: { accuracy: 'inch-4' } }).fit.fieldErrors.accuracy)).to.contain('normal')
   })
 })
 
@@ -199,7 +200,7 @@ describe('seats that clamp', () => {
       const e = card(name)
       expect(e.mount.offers).to.deep.equal([])
       expect(e.mount.plan.map((s) => s.key)).to.deep.equal(['isolate', 'seat', 'unpack', 'slide', 'lock', 'turn'])
-      expect(e.mount.plan.find((s) => s.key === 'lock')!.title).to.contain(lock)
+      expect(metric(e.mount.plan.find((s) => s.key === 'lock')!.title)).to.contain(lock)
       expect(figure(e, 'fit.shaftInterference')).to.equal(undefined)
       expect(e.fit.creepMarginUm).to.equal(null)
       expect(e.inspect.facts.join()).to.not.contain('creep')
@@ -629,7 +630,7 @@ describe('regreasing limits', () => {
     ]
     const found = evaluateCard(a, context).lubricate.cautions
     expect(found.map((c) => c.code)).to.include.members(['grease-too-cold', 'grease-too-slow'])
-    expect(wordsOf(found.find((c) => c.code === 'grease-too-cold')!)).to.contain('runs at')
+    expect(metric(wordsOf(found.find((c) => c.code === 'grease-too-cold')!))).to.contain('runs at')
   })
 })
 

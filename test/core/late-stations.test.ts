@@ -13,6 +13,7 @@ import { toSvg } from '../../src/core/drawing/svg.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
 import { at100, oilCleanliness } from '../../src/core/lubrication/oil.js'
 import { wordsOf } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 const CALCIUM: Grease = {
   id: 1,
@@ -257,7 +258,7 @@ describe('Lubricate', () => {
     const note = figuresOf(
       card({ designation: '22316', duty: { speedRpm: 1900, axialLoadN: 0, dirt: 'wet' }, lubricate: { moisture: 'water' } }),
     ).get('lubricate.intervalDays')!
-    expect(note.note).to.match(/^about \d+ times a week$/)
+    expect(metric(note.note)).to.match(/^about \d+ times a week$/)
   })
 })
 
@@ -302,19 +303,19 @@ describe('Run in', () => {
       const { runin } = card({ runin: { ...GOOD, ...change } })
       expect([runin.verdict.word, runin.verdict.level]).to.deep.equal([word, level])
       const release = runin.plan.find((s) => s.key === 'release')!
-      if (hold) expect(release.hold).to.match(hold)
+      if (hold) expect(metric(release.hold)).to.match(hold)
       else expect(release.hold).to.equal(undefined)
     })
   it('names first what this card knows to be wrong', () => {
     const both = card({ runin: { ...GOOD, limitC: 55 }, arrange: { nonDriveEndHeld: true } })
-    expect(both.runin.lookAt[0]).to.contain('both ends')
-    expect(wordsOf(both.runin.cautions.find((c) => c.level === 'stop')!)).to.contain('both ends')
-    expect(card({ arrange: { floatPresentMm: 0.1 } }).runin.lookAt[0]).to.contain('free end has')
+    expect(metric(both.runin.lookAt[0])).to.contain('both ends')
+    expect(metric(wordsOf(both.runin.cautions.find((c) => c.level === 'stop')!))).to.contain('both ends')
+    expect(metric(card({ arrange: { floatPresentMm: 0.1 } }).runin.lookAt[0])).to.contain('free end has')
   })
   it('refuses a reading that cannot be, beside the readings', () => {
     const { runin } = card({ runin: { ...GOOD, readings: [{ minute: -5, temperatureC: 20 }] } })
-    expect(runin.fieldErrors.readings).to.match(/^Allowed is/)
-    expect(runin.plan.find((s) => s.key === 'release')!.hold).to.be.a('string')
+    expect(metric(runin.fieldErrors.readings)).to.match(/^Allowed is/)
+    expect(metric(runin.plan.find((s) => s.key === 'release')!.hold)).to.be.a('string')
   })
 })
 
@@ -337,7 +338,7 @@ describe('Inspect', () => {
   it('hours run come from the record, or from who knows better', () => {
     expect(value(card(), 'inspect.hoursRun')).to.equal(1600)
     expect(value(card({ inspect: { hoursRun: 900 } }), 'inspect.hoursRun')).to.equal(900)
-    expect(card({ inspect: { hoursRun: -1 } }).inspect.fieldErrors.hoursRun).to.be.a('string')
+    expect(metric(card({ inspect: { hoursRun: -1 } }).inspect.fieldErrors.hoursRun)).to.be.a('string')
   })
   it('says how many of a hundred such have failed by then: a tenth at the rating life, hardly one early on', () => {
     const life = value(card(), 'select.lifeH') as number
@@ -406,7 +407,7 @@ describe('figures of a maker’s sheet', () => {
   it('a quarter more rating is twice the life with balls', () => {
     const life = (list: MakersFigures[]) => value(card({ makersFigures: list }), 'select.lifeH') as number
     expect(life([entered]) / life([])).to.be.closeTo(1.26 ** 3, 1e-9)
-    expect(card({ makersFigures: [entered] }).identify.reason).to.contain('stores folder 12')
+    expect(metric(card({ makersFigures: [entered] }).identify.reason)).to.contain('stores folder 12')
   })
   it('count for the life that is used up', () => {
     const duty = { ...emptyAnswers().duty, speedRpm: 1470, radialLoadN: 4200, axialLoadN: 0, shock: 'smooth', hoursPerDay: 16 } as const

@@ -7,6 +7,8 @@ import { dutyStation, type FromLine } from '../../src/core/card/stations/duty.js
 import { pressureOffsetMm, supportLives, supportsOf } from '../../src/core/card/line-duty.js'
 import { newStep, readSteps, faultOfSteps, slicesOf, type DutyStep } from '../../src/core/life/duty-spectrum.js'
 import { newSource, type LoadSource } from '../../src/core/loads/line-sources.js'
+import { lifeWords } from '../../src/core/life/life-words.js'
+import { metric } from './said.js'
 
 const row = (name: string) => findBearing(name)!.row
 const weight = (massKg: number, alongMm: number): LoadSource => ({ ...newSource('weight', 'w', alongMm), values: { massKg } })
@@ -91,7 +93,7 @@ describe('two bearings that hold the shaft against each other', () => {
     expect(share(e)).to.deep.equal([Math.round(b + 2000 * SMOOTH), Math.round(b)])
     expect(duty(e).axialN).to.equal(e.lineDuty!.opposed.p1!.axialN)
     expect(e.places['p1.1']!.select.cautions.map((c) => c.code)).to.not.include('induced-thrust')
-    expect(duty(e).figures.find((f) => f.key === 'duty.axialN')!.note).to.contain('presses it')
+    expect(metric(duty(e).figures.find((f) => f.key === 'duty.axialN')!.note)).to.contain('presses it')
   })
   it('the change of its end play until it is hot stands at Arrange, with its sign', () => {
     const warm = { shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 60, housingHotC: 40, spanMm: 180 }
@@ -106,7 +108,7 @@ describe('two bearings that hold the shaft against each other', () => {
     const across = cone * 12e-6 * 20
     expect(change('back-to-back').value).to.be.closeTo(1000 * (grown * 180 - across), 1e-6)
     expect(change('face-to-face').value).to.be.closeTo(1000 * (-grown * 180 - across), 1e-6)
-    expect(change('face-to-face').note).to.contain('it tightens')
+    expect(metric(change('face-to-face').note)).to.contain('it tightens')
   })
   it('thrust from either side presses the other one, and back-to-back the other way round', () => {
     const by = (toward: 'left' | 'right', facing: string) =>
@@ -155,8 +157,8 @@ describe('running that changes', () => {
     const { hours, plainH, damageShares, select } = life([step(10, { loadPercent: 200 }), step(90)])
     expect(hours! / plainH).to.be.closeTo(1 / 1.7, 1e-6)
     expect(damageShares![0]).to.be.closeTo(0.8 / 1.7, 1e-6)
-    expect(select.figures.find((f) => f.key === 'select.changingLifeH')!.note).to.equal('step 2 does 53 % of the damage')
-    expect(select.headline).to.contain(String(Math.round(hours!)).slice(0, 2))
+    expect(metric(select.figures.find((f) => f.key === 'select.changingLifeH')!.note)).to.equal('step 2 does 53 % of the damage')
+    expect(select.headline).to.deep.equal(lifeWords(hours!))
   })
   it('a ramp lies between the steps on its sides; shock of its own counts against that of the duty', () => {
     const ramp = life([step(0, { speedRpm: 0 }), step(50, { ramp: true }), step(50)])
@@ -217,7 +219,7 @@ describe('what is missing of a duty', () => {
       const found = dutyStation(duty, from)
       expect(found.verdict.level).to.equal(reason === null ? 'good' : 'open')
       expect(found.missing!.map((m) => m.field)).to.deep.equal(fields)
-      if (reason) expect(found.reason).to.equal(reason)
-      else expect(found.reason).to.not.contain('Missing')
+      if (reason) expect(metric(found.reason)).to.equal(reason)
+      else expect(metric(found.reason)).to.not.contain('Missing')
     })
 })

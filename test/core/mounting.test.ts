@@ -4,7 +4,7 @@ import { takenUm, withReckoned, zeroOf } from '../../src/core/card/reckoned.js'
 import { driveProgress, meanOfRowsUm, progressWords } from '../../src/core/mounting/drive-progress.js'
 import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES, keyMmOf } from '../../src/core/mounting/set-screws.js'
 import { InputError } from '../../src/core/result.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
 import { calculate } from '../../src/contract/calculations/registry.js'
 
 function values(name: string, input: object) {
@@ -50,7 +50,7 @@ describe('driven up by the feeler', () => {
       expect(found).to.include({ state, takenUm: 85 - left })
       expect(found.moreMm).to.be.closeTo(moreMm, 1e-9)
       expect(found.moreDeg).to.be.closeTo(moreDeg, 1e-9)
-      expect(inUnits(progressWords(found), 'inch')).to.match({ more: /up the taper/, none: /Nothing taken/, there: /Stop here/, far: /too far/ }[state])
+      expect(say(progressWords(found), 'inch')).to.match({ more: /up the taper/, none: /Nothing taken/, there: /Stop here/, far: /too far/ }[state])
     })
 })
 

@@ -22,6 +22,7 @@ import { InputError } from '../../src/core/result.js'
 import { newSource } from '../../src/core/loads/line-sources.js'
 import { askedOf } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard } from './line.js'
+import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 const refusing = (make: () => unknown) => {
@@ -103,7 +104,7 @@ describe('a pair that is bought by its play', () => {
       .to.include('pair-play')
       .and.not.include('fit-group')
     expect(open.verdict.level).to.equal('open')
-    expect(askedOf(open.questions.find((q) => q.code === 'pair-play')!).text).to.contain('bought')
+    expect(metric(askedOf(open.questions.find((q) => q.code === 'pair-play')!).text)).to.contain('bought')
   })
   it('keeps its play, becomes preloaded, and is stopped where the preload is too hard', () => {
     const [loose, tight, hard] = [pump(60), pump(12), pump(-60)]

@@ -20,10 +20,12 @@ import { BORE_RINGS, SHAFT_RINGS, SNAP_RINGS } from '../../src/core/parts/rings.
 import { searchParts, wordedParts } from '../../src/core/parts/search.js'
 import { LIP_SEALS, endThreadMm } from '../../src/core/parts/seals.js'
 import { ADAPTER_LENGTHS, adapterSleeves, withdrawalSleeve } from '../../src/core/parts/sleeves.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import type { Words } from '../../src/core/words/message.js'
+import { say } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
-const said = (text: string | null | undefined) => inUnits(text ?? '', 'metric')
+const said = (words: Words | null | undefined) => say(words ?? '', 'metric')
 
 describe('lock nuts', () => {
   // prettier-ignore
@@ -157,7 +159,8 @@ describe('split plummer blocks', () => {
     const facts = said(
       parts()
         .find((p) => p.name === 'SN 513')!
-        .facts.join('; '),
+        .facts.map(metric)
+        .join('; '),
     )
     expect(facts)
       .to.contain('a ring 31 mm wide is held by 1 × 12.0 mm')
@@ -248,7 +251,7 @@ describe('parts that do not go together', () => {
   ] as const)
     it(`${a} and ${b}: ${words}`, () => {
       expect(said(misfit(thing(a), thing(b)))).to.contain(words)
-      expect(misfit(thing(b), thing(a)), 'in whichever order').to.equal(misfit(thing(a), thing(b)))
+      expect(misfit(thing(b), thing(a)), 'in whichever order').to.deep.equal(misfit(thing(a), thing(b)))
     })
   // prettier-ignore
   for (const [a, b] of [['H 313', '22213 K'], ['KM 13', 'H 313'], ['MB 13', 'KM 13'], ['SN 513', '22213 K'], ['Locating ring 120 × 12', '22213 K'], ['Locating ring 120 × 10', '1213 K'], ['UCP 208', 'UC 208']] as const)
@@ -279,7 +282,7 @@ describe('parts by words', () => {
     expect(said(searchParts('sleeve for 6312').nothing)).to.equal('6312 has a cylindrical bore: it sits on no sleeve.')
     const inches = wordedParts(searchParts('SN 513'), 'inch')
     expect(JSON.stringify(inches), 'nothing marked is left').to.not.match(/\{\d/)
-    expect(inches.parts[0]!.facts.join()).to.contain('over its foot').and.contain(' in ')
+    expect(inches.parts[0]!.facts.map(metric).join()).to.contain('over its foot').and.contain(' in ')
     expect(said(searchParts('axial seal on 60').nothing))
       .to.contain('Order by the shaft, 60 mm')
       .and.contain('stretched by about a tenth')

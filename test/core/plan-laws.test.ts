@@ -8,9 +8,9 @@ import { rollsOnBalls } from '../../src/core/catalogue/families.js'
 import { findMarked } from '../../src/core/identify/marked.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
 import { HUB_LOCKS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_ANSWERS } from '../../src/core/mounting/ways.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { joined } from '../../src/core/words/message.js'
 import type { StationResult } from '../../src/core/card/station.js'
-import { askedOf, wordsOf } from '../../src/core/words/say.js'
+import { askedOf, say, wordsOf } from '../../src/core/words/say.js'
 import { figuresOf } from './line.js'
 import { seeded } from '../../tools/seeded.mjs'
 
@@ -243,7 +243,7 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
   'no key stands twice, and a step that can be signed says what to do with what': ({ plan }) => {
     const keys = plan.map((s) => s.key)
     if (new Set(keys).size !== keys.length) return `twice: ${keys.filter((k, i) => keys.indexOf(k) !== i).join(' ')}`
-    const silent = plan.find((s) => !s.title || !s.doing || !s.tool)
+    const silent = plan.find((s) => !s.title || !s.doing || !s.tools.length)
     return silent ? `${silent.key} says nothing` : null
   },
   'no sentence speaks of a part that the situation does not have': ({ plan, evaluation, answers, context }) => {
@@ -279,7 +279,7 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
       known.set(place, parts)
       // What comes off is what stood there, of which less is known.
       if (['mark', 'off', 'keep'].includes(stepName(s.key))) continue
-      const said = inUnits([s.title, s.doing, ...s.fields.map((f) => f.label), s.caution ?? ''].join(' '), 'metric')
+      const said = say(joined([s.title, s.doing, ...s.fields.map((f) => f.label), s.caution ?? '']), 'metric')
       for (const [part, there] of parts)
         if (!there && part.test(said))
           return `${place} ${evaluation.places[place]!.identify.row!.designation} ${s.key}: ${part.exec(said)![0]} in "${said}"`
@@ -287,7 +287,7 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
     return null
   },
   'in inches no sentence keeps a metric figure': ({ plan, evaluation }) => {
-    const steps = plan.flatMap((s) => [s.title, s.doing, s.tool, s.caution ?? '', ...s.fields.map((f) => f.label)])
+    const steps = plan.flatMap((s) => [s.title, s.doing, ...s.tools, s.caution ?? '', ...s.fields.map((f) => f.label)])
     const stations = Object.values(evaluation.places).flatMap((e) =>
       Object.values(e!).flatMap((r: StationResult) => [
         ...[r.reason, r.headline, r.verdict.word, ...Object.values(r.fieldErrors), ...(r.missing ?? []).map((m) => m.label)],
@@ -296,7 +296,7 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
         ...r.questions.flatMap((x) => Object.values(askedOf(x))),
       ]),
     )
-    const said = inUnits([...steps, ...stations].join(' · '), 'inch')
+    const said = say(joined([...steps, ...stations], ' · '), 'inch')
     return said.split(' · ').find((text) => METRIC.test(text)) ?? null
   },
   'every number has its working, in few digits and without a mark of ours': ({ evaluation }) => {

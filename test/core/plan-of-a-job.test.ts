@@ -8,7 +8,8 @@ import { linePlan, readForFit, signature, staleWords, stepName, stepStates, type
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import type { Grease } from '../../src/core/lubrication/grease.js'
 import { orientationAt } from '../../src/core/lubrication/tables.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 /** The plan of a whole card: what comes when, what a lock-off rests on, and that nothing starts dry. */
 
@@ -57,8 +58,10 @@ describe('a lock-off stands on every step before it', () => {
     const after = job(['6312'], { mount: { takeOff: 'puller' } })
     const state = stateOf(after, signedAll(before), 'line/guards')
     expect([state.signed, state.holds]).to.deep.equal([true, false])
-    expect(staleWords(state)).to.contain('Take the old bearing off').and.contain('sign this again')
-    expect(state.blocked).to.contain('comes first')
+    expect(metric(staleWords(state)))
+      .to.contain('Take the old bearing off')
+      .and.contain('sign this again')
+    expect(metric(state.blocked)).to.contain('comes first')
   })
   it('falls when a step is unsigned, and stays fallen when that is signed anew, until it is signed itself', () => {
     const records = signedAll(before)
@@ -87,7 +90,7 @@ describe('a lock-off stands on every step before it', () => {
     const oil = job(['6312'], { lubricate: { greaseId: null, lubricant: 'oil', oilViscosity40: 68 } })
     expect(names(oil)).to.match(/guards lock-again level guards-again release$/)
     const records = signedAll(oil, (key) => stepName(key) === 'guards-again')
-    expect(stateOf(oil, records, 'line/release').blocked).to.contain('Guards on')
+    expect(metric(stateOf(oil, records, 'line/release').blocked)).to.contain('Guards on')
   })
 })
 
@@ -96,24 +99,26 @@ describe('never started dry', () => {
     const dry = job(['6312'], { lubricate: { greaseId: null } })
     expect(names(dry)).to.contain('fill')
     const states = signedAll(dry, (key) => stepName(key) === 'fill')
-    expect(stateOf(dry, states, 'p1/fill').blocked).to.contain('Say at Lubricate what goes in')
-    expect(stateOf(dry, states, 'line/guards').blocked).to.contain('comes first')
+    expect(metric(stateOf(dry, states, 'p1/fill').blocked)).to.contain('Say at Lubricate what goes in')
+    expect(metric(stateOf(dry, states, 'line/guards').blocked)).to.contain('comes first')
   })
   it('sealed for life, sealed by its marking, or filled by somebody: each is a word of its own', () => {
     expect(names(job(['6312'], { lubricate: { greaseId: null, sealed: true } }))).to.not.contain('fill')
     expect(names(job(['6312-2RS'], { lubricate: { greaseId: null } }))).to.not.contain('fill')
     const by = job(['6312'], { lubricate: { greaseId: null, filledBy: 'central system' } })
-    expect(inUnits(linePlan(by).find((s) => s.key === 'p1/fill')!.title, 'metric')).to.contain('central system')
+    expect(say(linePlan(by).find((s) => s.key === 'p1/fill')!.title, 'metric')).to.contain('central system')
   })
   it('every position of the card has its filling before the start', () => {
     const two = job(['6312', '6311'], {}, { 'p2/lubricate.greaseId': null })
     expect(keys(two).filter((k) => k.endsWith('/fill'))).to.deep.equal(['p1/fill', 'p2/fill'])
     expect(
-      stateOf(
-        two,
-        signedAll(two, (k) => k === 'p2/fill'),
-        'line/guards',
-      ).blocked,
+      metric(
+        stateOf(
+          two,
+          signedAll(two, (k) => k === 'p2/fill'),
+          'line/guards',
+        ).blocked,
+      ),
     ).to.contain('comes first')
   })
 })
@@ -126,7 +131,7 @@ describe('the order of the work', () => {
     )
     const fill = linePlan(block).find((s) => s.key === 'p1/fill')!
     expect(fill.fields.map((f) => f.key)).to.deep.equal(['gramsG', 'blockG', 'greaseRead'])
-    expect(inUnits(fill.title, 'metric')).to.match(/Pack the bearing with \d+ g .* the base with \d+ g/)
+    expect(say(fill.title, 'metric')).to.match(/Pack the bearing with \d+ g .* the base with \d+ g/)
   })
   it('oil of a machine is drained before anything comes off and filled when the last bearing of its room is closed', () => {
     const oil = job(['6312', '6311'], { lubricate: { greaseId: null, lubricant: 'oil', oilViscosity40: 68 }, mount: { takeOff: 'puller' } })
@@ -140,11 +145,13 @@ describe('the order of the work', () => {
         .fields.map((f) => f.key),
     ).to.include('litres')
     expect(
-      stateOf(
-        oil,
-        signedAll(oil, (k) => k === 'p2.1/turn'),
-        'line/oil-fill',
-      ).blocked,
+      metric(
+        stateOf(
+          oil,
+          signedAll(oil, (k) => k === 'p2.1/turn'),
+          'line/oil-fill',
+        ).blocked,
+      ),
     ).to.contain('Turn')
   })
   it('oil of a block is its own', () => {
@@ -175,7 +182,7 @@ describe('the order of the work', () => {
     expect(all.filter((k) => k.endsWith('/setting'))).to.deep.equal(['p2.1/setting'])
     expect(all.indexOf('p2.1/nut-lock')).to.be.above(all.indexOf('p2.1/setting'))
     const records = signedAll(pair, (k) => k === 'p1.1/shoulder')
-    expect(stateOf(pair, records, 'p2.1/setting').blocked).to.contain('comes first')
+    expect(metric(stateOf(pair, records, 'p2.1/setting').blocked)).to.contain('comes first')
   })
 })
 
@@ -197,7 +204,7 @@ describe('a hub or wheel of tapered rollers', () => {
   })
   it('is one lane: nothing at the outer end is signed before the inner end is done', () => {
     const records = signedAll(hub(), (k) => k === 'p1.1/seal')
-    expect(stateOf(hub(), records, 'p2.1/hub-on').blocked).to.contain('seal')
+    expect(metric(stateOf(hub(), records, 'p2.1/hub-on').blocked)).to.contain('seal')
   })
   it('a cone is packed full: about three times its share of the free space', () => {
     const grams = hub().places['p2.1']!.lubricate.figures.find((f) => f.key === 'lubricate.firstFillG')!.value as number
@@ -211,9 +218,11 @@ describe('a hub or wheel of tapered rollers', () => {
   })
   it('the end play is set while it turns, and the pin goes where a slot loosens', () => {
     const steps = linePlan(hub())
-    expect(steps.find((s) => s.key === 'p2.1/setting')!.doing).to.match(/Turn the hub all the while/)
-    expect(steps.find((s) => s.key === 'p2.1/pin')!.doing).to.match(/next slot that loosens/)
-    expect(linePlan(hub({ mount: { hubLock: 'two-nuts' } })).find((s) => s.key === 'p2.1/pin')!.doing).to.match(/Hold the inner nut/)
+    expect(metric(steps.find((s) => s.key === 'p2.1/setting')!.doing)).to.match(/Turn the hub all the while/)
+    expect(metric(steps.find((s) => s.key === 'p2.1/pin')!.doing)).to.match(/next slot that loosens/)
+    expect(metric(linePlan(hub({ mount: { hubLock: 'two-nuts' } })).find((s) => s.key === 'p2.1/pin')!.doing)).to.match(
+      /Hold the inner nut/,
+    )
   })
   it('a drum of the records turns its outer rings without being asked', () => {
     const drum = (c: LineContext): LineContext => ({ ...c, line: { ...c.line, turning: 'housing' } })
@@ -227,7 +236,7 @@ describe('each kind as a fitter does it', () => {
   const say = (name: string, key: string, more: More = {}) => steps(name, more).find((s) => stepName(s.key) === key)
   it('rings that come apart go on ring by ring and are slid together turning', () => {
     expect(names(job(['NU 312']))).to.match(/outer-in press shoulder fill join turn/)
-    expect(say('NU 312', 'join')!.caution).to.contain('Never knocked')
+    expect(metric(say('NU 312', 'join')!.caution)).to.contain('Never knocked')
   })
   it('a loose seat is slid on: no press, no force, no stop', () => {
     const loose = job(['6312'], { fit: { shaftClass: 'f6' } })
@@ -240,12 +249,12 @@ describe('each kind as a fitter does it', () => {
     expect(names(bonded)).to.match(/bond shoulder fill cured turn/)
     const seat = say('6312', 'seat', { fit: { shaftRemedy: 'compound' } })!
     expect(seat.fields[0]!.min).to.be.below(say('6312', 'seat')!.fields[0]!.min! - 0.09)
-    expect(say('6312', 'bond', { fit: { shaftRemedy: 'compound' } })!.doing).to.contain('none near the rolling elements')
+    expect(metric(say('6312', 'bond', { fit: { shaftRemedy: 'compound' } })!.doing)).to.contain('none near the rolling elements')
   })
   it('no word of a nut where none is, none of cooling where nothing was hot', () => {
-    expect(say('6312', 'shoulder', { mount: { method: 'press' } })!.doing).to.not.match(/nut|room temperature/)
-    expect(say('6312', 'push', { mount: { method: 'heat' } })!.doing).to.not.contain('Nut')
-    expect(linePlan(job(['6312'], { mount: { method: 'heat' } }, { 'p1/arrange.innerRight': 'nut' })).find((s) => stepName(s.key) === 'push')!.doing).to.contain('Nut it home') // prettier-ignore
+    expect(metric(say('6312', 'shoulder', { mount: { method: 'press' } })!.doing)).to.not.match(/nut|room temperature/)
+    expect(metric(say('6312', 'push', { mount: { method: 'heat' } })!.doing)).to.not.contain('Nut')
+    expect(metric(linePlan(job(['6312'], { mount: { method: 'heat' } }, { 'p1/arrange.innerRight': 'nut' })).find((s) => stepName(s.key) === 'push')!.doing)).to.contain('Nut it home') // prettier-ignore
   })
   it('the two of a pair are heated, put on and looked at as two; their nut has what it was tightened to', () => {
     const pair = (c: LineContext): LineContext => {
@@ -260,8 +269,8 @@ describe('each kind as a fitter does it', () => {
     const plan = linePlan(job(['7312 B', '6311'], { mount: { method: 'heat' } }, { 'p1/arrange.innerRight': 'nut' }, pair))
     const of = (name: string) => plan.find((s) => stepName(s.key) === name)!
     expect(of('heat').fields.map((f) => f.key)).to.include.members(['ringC', 'ring2C'])
-    expect(of('push').title).to.contain('one after the other')
-    expect(of('push').doing).to.contain('marks across the outer rings in line')
+    expect(metric(of('push').title)).to.contain('one after the other')
+    expect(metric(of('push').doing)).to.contain('marks across the outer rings in line')
     expect(of('nut').fields.map((f) => f.key)).to.include('tightened')
   })
   it('a sealed one: 80 °C at most, never in a bath, and how long its grease lasts instead of an interval', () => {

@@ -13,9 +13,10 @@ import { racewayClasses } from '../../src/core/fits/raceway.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { PLANS, STEP_NAMES, planOf, takeOffWays, type Held, type Situation } from '../../src/core/mounting/plan.js'
 import { DRIVE_WAYS, HEATERS, INNER_WAYS, OUTER_WAYS, STANDS_IN, TAKE_OFF_WAYS } from '../../src/core/mounting/ways.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
 import { wordsOf } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard, figuresOf, questionsOf, type Patch } from './line.js'
+import { metric } from './said.js'
 
 const PLAIN: Situation = {
   ...{ held: 'fit', family: 'deep-groove-ball', inner: 'press', outer: 'push', separable: false, seated: true, retained: [] },
@@ -197,14 +198,14 @@ describe('what a step says', () => {
     expect(field('drive', 'travelMm', BARREL, { drive: { ...drive, by: 'travel' } })).to.include({ min: 0.45, max: 0.59 })
     expect(field('drive', 'angleDeg', BARREL, { drive: { ...drive, by: 'angle' } }).max).to.be.at.least(106)
     expect(step('drive', BARREL).restsOn).to.include('fit.reductionUm')
-    expect(step('drive', BARREL, { drive: null }).doing).to.contain('maker’s sheet')
+    expect(metric(step('drive', BARREL, { drive: null }).doing)).to.contain('maker’s sheet')
     for (const by of DRIVE_WAYS) expect(step('drive', BARREL, { drive: { ...drive, by } }).fields.length, by).to.be.at.least(1)
   })
   it('a sleeve is read before it goes on, and one of another series is told apart', () => {
     const sleeve = field('unpack', 'sleeveRead', BARREL)
     expect(['H 312', 'h312', 'H 2312', 'KM 12', ''].map((read) => fieldState(sleeve, read))).to.deep.equal(['good', 'good', 'outside', 'outside', 'missing']) // prettier-ignore
-    expect(inUnits(comparedWords(sleeve, 'H 2312')!, 'metric')).to.equal('H 312 is wanted: H 2312 has length 62 mm instead of 47 mm.')
-    expect(comparedWords(sleeve, 'H312')).to.contain('same')
+    expect(say(comparedWords(sleeve, 'H 2312')!, 'metric')).to.equal('H 312 is wanted: H 2312 has length 62 mm instead of 47 mm.')
+    expect(metric(comparedWords(sleeve, 'H312'))).to.contain('same')
     expect(step('unpack', {}, { sleeve: null }).fields.map((f) => f.key)).to.not.include('sleeveRead')
   })
   it('locating rings of the block are measured, one of another width stops', () => {
@@ -213,21 +214,23 @@ describe('what a step says', () => {
     // A body of another make may be wider: until its seat is measured no ring is held against the plan of such blocks.
     expect(fieldState(field('rings', 'ringMm', { rings: true }, { block: planned }), 10)).to.equal('good')
     expect(step('rings', { rings: true }, { block: planned }).fields.map((f) => f.key)).to.deep.equal(['seatWideMm', 'ringMm', 'rings'])
-    expect(step('rings', { rings: true }, { block: planned }).doing).to.contain('measure the seat')
+    expect(metric(step('rings', { rings: true }, { block: planned }).doing)).to.contain('measure the seat')
     const single = { ...block, rings: { count: 1, outsideMm: 90, widthMm: 10 } } as const
-    expect(step('rings', { rings: true, retained: ['nut'] }, { block: single }).doing).to.contain('on the side of the nut')
-    expect(step('rings', { rings: true }, { block: single }).doing).to.contain('that the drawing shows')
+    expect(metric(step('rings', { rings: true, retained: ['nut'] }, { block: single }).doing)).to.contain('on the side of the nut')
+    expect(metric(step('rings', { rings: true }, { block: single }).doing)).to.contain('that the drawing shows')
     const ring = field('rings', 'ringMm', { rings: true }, { block })
     expect([fieldState(ring, 6.1), fieldState(ring, 10)]).to.deep.equal(['good', 'outside'])
-    expect(inUnits(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')
-    expect(step('cap', { standsIn: 'split' }, { block }).doing, 'how high oil stands is said where it is filled').to.not.contain('oil')
+    expect(say(step('rings', { rings: true }, { block }).doing, 'metric')).to.contain('two rings 6.00 mm wide')
+    expect(metric(step('cap', { standsIn: 'split' }, { block }).doing), 'how high oil stands is said where it is filled').to.not.contain(
+      'oil',
+    )
     const bath = { feed: 'bath', viscosity40: 68, viscosity100: null, code: null } as const
-    expect(inUnits(oilSteps(bath, { ...UNFILLED, block, ownRoom: true }).at(-1)!.doing, 'metric')).to.contain('34 mm over its foot')
+    expect(say(oilSteps(bath, { ...UNFILLED, block, ownRoom: true }).at(-1)!.doing, 'metric')).to.contain('34 mm over its foot')
     expect(step('rings', { rings: true }).fields.map((f) => f.key)).to.deep.equal(['rings'])
   })
   it('a collar is turned with the shaft, and against the drum where the outer ring turns', () => {
-    expect(step('lock', COLLAR).doing).to.contain('in the direction in which the shaft turns')
-    expect(step('lock', COLLAR, { outerTurns: true }).doing).to.contain('against the direction in which the drum turns')
+    expect(metric(step('lock', COLLAR).doing)).to.contain('in the direction in which the shaft turns')
+    expect(metric(step('lock', COLLAR, { outerTurns: true }).doing)).to.contain('against the direction in which the drum turns')
   })
   it('a collar that was turned the wrong way stops, seen from the same side as the shaft', () => {
     const state = (outerTurns: boolean, runs: string, turned: string) =>
@@ -259,7 +262,7 @@ describe('what a step says', () => {
     expect(field('raceway', 'racewayDepthMm', { ...CAGE, held: 'ring' }, { row: findBearing('RNA 4912')!.row }).min).to.be.at.least(0.3)
   })
   it('a small ring can be struck on over a sleeve, a large or a tight one not', () => {
-    const tool = (designation: string, forceN: number) => step('press', {}, { row: findBearing(designation)!.row, forceN }).tool
+    const tool = (designation: string, forceN: number) => step('press', {}, { row: findBearing(designation)!.row, forceN }).tools
     expect([tool('6206', 4000), tool('6206', 15_000), tool('6312', 4000)].map((t) => t.includes('hammer'))).to.deep.equal([
       true,
       false,
@@ -267,24 +270,24 @@ describe('what a step says', () => {
     ])
   })
   it('what a step uses up follows from its way: cold of its own kind, oil where it is pressed, nothing in a freezer', () => {
-    const used = (name: string, more: Partial<StepContext>, situation: Partial<Situation> = {}) => step(name, situation, more).material
+    const used = (name: string, more: Partial<StepContext>, situation: Partial<Situation> = {}) => step(name, situation, more).materials
     expect([-25, -78, -196].map((chillToC) => used('chill', { chillToC }, { inner: 'chill' }))).to.deep.equal([
       undefined,
-      'dry ice',
-      'liquid nitrogen',
+      ['dry ice'],
+      ['liquid nitrogen'],
     ])
-    expect(used('outer-in', { ringToC: -78 }, { ...ROLLER, outer: 'chill' })).to.equal('dry ice')
-    expect(used('outer-in', {}, { ...ROLLER, outer: 'press' })).to.contain('thin oil')
+    expect(used('outer-in', { ringToC: -78 }, { ...ROLLER, outer: 'chill' })).to.deep.equal(['dry ice'])
+    expect(used('outer-in', {}, { ...ROLLER, outer: 'press' })).to.deep.equal(['thin oil for the seat'])
     expect(used('outer-in', {}, { ...ROLLER, outer: 'warm' })).to.equal(undefined)
-    expect(used('lock', {}, BARREL)).to.contain('washer')
+    expect(used('lock', {}, BARREL)).to.deep.equal(['new tab washer or clip'])
     expect(used('lock', {}, COLLAR), 'a collar has no washer').to.equal(undefined)
   })
   it('each heater says how it is used', () => {
     const hot = { heat: { setC: 90, ringTemperatureC: 88, withinLimit: true, mountingClearanceUm: 24, clearanceLeftUm: 24 } }
     const said = HEATERS.map((heater) => step('heat', { inner: 'heat' }, { ...hot, heater }))
-    expect(new Set(said.map((s) => s.doing)).size).to.equal(HEATERS.length)
+    expect(new Set(said.map((s) => metric(s.doing))).size).to.equal(HEATERS.length)
     expect(said.map((s) => s.fields.some((f) => f.key === 'demagnetised'))).to.deep.equal([true, true, false, false, false])
-    expect(said[HEATERS.indexOf('oil-bath')]!.caution).to.contain('catches fire')
+    expect(metric(said[HEATERS.indexOf('oil-bath')]!.caution)).to.contain('catches fire')
   })
   it('both rows are felt, and rows that differ say that the ring stands askew', () => {
     const barrels = { row: findBearing('22213 K')!.row }
@@ -293,14 +296,14 @@ describe('what a step says', () => {
     const other = field('before', 'beforeOtherUm', BARREL, barrels)
     expect([60, 70, 74].map((um) => fieldState(other, um, { beforeUm: 60 }))).to.deep.equal(['good', 'good', 'good'])
     expect(fieldState(other, 74, { beforeUm: 56 })).to.equal('outside')
-    expect(againstWords(other.against, 74, { beforeUm: 56 })).to.contain('askew')
+    expect(metric(againstWords(other.against, 74, { beforeUm: 56 }))).to.contain('askew')
     expect(againstWords(other.against, 74, {}), 'the first row is not felt yet').to.equal(null)
     expect(step('before', BARREL, { row: findBearing('C 2215 K')!.row }).fields.length, 'one row').to.equal(1)
   })
   it('a ring is not driven over the end of its sleeve', () => {
     const left = field('zero', 'standsOutMm', BARREL)
     expect([fieldState(left, 0.5), fieldState(left, 0.7)]).to.deep.equal(['outside', 'good'])
-    expect(left.under).to.contain('over the end of its sleeve')
+    expect(metric(left.under)).to.contain('over the end of its sleeve')
     expect(step('zero', { ...BARREL, held: 'taper' }).fields.map((f) => f.key)).to.deep.equal(['seated'])
   })
   it('end play that went the wrong way after a shim is said, whichever side they sit on', () => {
@@ -315,15 +318,15 @@ describe('what a step says', () => {
     expect([state('closes', 1.4, 0.1), state('closes', 1.4, 0.4)]).to.deep.equal(['good', 'outside'])
     expect([state('opens', 1.1, 0.2), state('opens', 1.1, 0.4)]).to.deep.equal(['good', 'outside'])
     expect(state('closes', 1.2, 0.25), 'the same pack has no direction').to.equal('good')
-    const words = inUnits(againstWords(play('closes').against, 0.4, { packMm: 1.4 })!, 'metric')
+    const words = say(againstWords(play('closes').against, 0.4, { packMm: 1.4 })!, 'metric')
     expect(words).to.contain('0.20 mm more of shims should have closed the play').and.contain('from 0.30 mm to 0.40 mm')
-    expect(inUnits(followsWords(play('closes').against, { packMm: 1.4 }, 'gap'), 'metric')).to.equal('These shims should give 0.10 mm.')
-    expect(play('closes').under).to.contain('spalls deep')
+    expect(say(followsWords(play('closes').against, { packMm: 1.4 }, 'gap'), 'metric')).to.equal('These shims should give 0.10 mm.')
+    expect(metric(play('closes').under)).to.contain('spalls deep')
   })
   it('a preload is set by what it takes to turn, over what turned it loose', () => {
     const turn = field('setting', 'turnNm', { sets: true }, { turningNm: [0.5, 1] })
     expect([0.8, 1.2, 1.5].map((nm) => fieldState(turn, nm, { dragNm: 0.4 }))).to.deep.equal(['outside', 'good', 'outside'])
-    expect(inUnits(followsWords(turn.against, { dragNm: 0.4 }, 'torque'), 'metric')).to.equal('With that it is to be 0.90 Nm to 1.40 Nm.')
+    expect(say(followsWords(turn.against, { dragNm: 0.4 }, 'torque'), 'metric')).to.equal('With that it is to be 0.90 Nm to 1.40 Nm.')
     expect(step('setting', { sets: true }).fields.map((f) => f.key)).to.not.include('turnNm')
   })
   it('both rings at once take both forces, and a torque is met within a tenth', () => {
@@ -342,7 +345,7 @@ describe('what a step says', () => {
   })
   it('a ring that was too hot is put aside, and not only measured again', () => {
     const hot = field('heat', 'ringC', { inner: 'heat' })
-    expect(hot.over).to.contain('heat colour')
+    expect(metric(hot.over)).to.contain('heat colour')
     expect([fieldState(hot, 100), fieldState(hot, 111)]).to.deep.equal(['good', 'outside'])
   })
   it('every step of every plan says what to do with what, and warns where a hand is at risk', () => {
@@ -355,8 +358,8 @@ describe('what a step says', () => {
           ),
         )) {
           // prettier-ignore
-          expect(s.title.length * s.doing.length * s.tool.length, s.key).to.be.above(0)
-          if (['isolate', 'off', 'press', 'drive', 'lock', 'arbor'].includes(s.key) && !(s.key === 'lock' && held === 'screws')) expect(s.caution, `${held} ${s.key}`).to.be.a('string') // prettier-ignore
+          expect(say(s.title, 'metric').length * say(s.doing, 'metric').length * s.tools.length, s.key).to.be.above(0)
+          if (['isolate', 'off', 'press', 'drive', 'lock', 'arbor'].includes(s.key) && !(s.key === 'lock' && held === 'screws')) expect(metric(s.caution), `${held} ${s.key}`).to.be.a('string') // prettier-ignore
         }
   })
 })
@@ -440,7 +443,7 @@ describe('the figures beside the steps of a card', () => {
     expect(questionsOf(open).map((x) => x.code)).to.include('end-bolt')
     const said = mount('6312', { ...plate, mount: { endBoltMm: 12, endBoltClass: '8.8' } })
     expect(value(said, 'mount.endBoltNm')).to.be.closeTo(84, 2)
-    expect(mount('6312', { ...plate, mount: { endBoltMm: 1, endBoltClass: '8.8' } }).mount.fieldErrors.endBoltMm).to.contain('2')
+    expect(metric(mount('6312', { ...plate, mount: { endBoltMm: 1, endBoltClass: '8.8' } }).mount.fieldErrors.endBoltMm)).to.contain('2')
   })
   it('locating rings, a split block and what holds the inner ring come from Arrange and Fit', () => {
     const block = mount('22212', {
@@ -464,7 +467,7 @@ describe('the figures beside the steps of a card', () => {
     const e = mount('UEL 208', answered({ reversing: true }))
     expect(cautionsOf(e).map((c) => c.code)).to.include('collar-reversing')
     expect(e.mount.verdict.level).to.equal('stop')
-    expect(wordsOf(cautionsOf(e).find((c) => c.code === 'collar-reversing')!)).to.contain('both ways')
+    expect(metric(wordsOf(cautionsOf(e).find((c) => c.code === 'collar-reversing')!))).to.contain('both ways')
     expect(mount('UEL 208').mount.verdict.level).to.equal('good')
   })
   it('a tapered pair on a whole line: the step takes the cold setting of Arrange', () => {
@@ -479,7 +482,7 @@ describe('the figures beside the steps of a card', () => {
     const setting = mount.plan.find((s) => s.key === 'setting')!
     expect(setting.fields[0]!.min! * 1000).to.be.at.most(cold)
     expect(setting.fields[0]!.max! * 1000).to.be.at.least(cold)
-    expect(setting.title).to.contain('end play')
+    expect(metric(setting.title)).to.contain('end play')
   })
   it('oil is offered where a shaft is worth drilling', () => {
     const offers = (name: string) => mount(name).mount.offers.map((o) => o.method)

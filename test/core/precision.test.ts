@@ -4,6 +4,7 @@ import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { fit } from '../../src/core/fits/fit.js'
 import { recommendFit, type RecommendInput } from '../../src/core/fits/recommend.js'
 import { filledCard } from './line.js'
+import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 const SPINDLE: RecommendInput = { family: 'angular-contact-ball', boreMm: 70, outsideMm: 110, innerRingLoad: 'rotating', outerRingLoad: 'stationary', loadRatio: 0.05 } // prettier-ignore
@@ -44,7 +45,7 @@ describe('bearings truer than normal', () => {
     expect(plain!.fit.recommended?.shaftClass).to.not.equal('js4')
     const limit = (e: typeof p4) => e!.select.figures.find((f) => f.key === 'select.speedLimitRpm')!
     expect(limit(p4).value).to.be.closeTo((limit(plain).value as number) * 1.6, 11)
-    expect(limit(p4).note).to.equal('with grease, class 4 (P4)')
+    expect(metric(limit(p4).note)).to.equal('with grease, class 4 (P4)')
   })
 
   it('oil-air is faster than oil that circulates, by the table', () => {

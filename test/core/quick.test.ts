@@ -5,11 +5,12 @@ import { fit } from '../../src/core/fits/fit.js'
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
 import { quickAnswer } from '../../src/core/quick/answer.js'
 import { CALCULATIONS, SHAPES, SLOTS } from '../../src/core/quick/words.js'
-import { inUnits, type UnitSystem } from '../../src/core/units/quantities.js'
+import type { UnitSystem } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
 
 const ask = (text: string, system: UnitSystem = 'metric') => {
   const a = quickAnswer(text, system)
-  return a && { ...a, words: inUnits(a.words, system).replace(/\s/g, ' ') }
+  return a && { ...a, words: say(a.words, system).replace(/\s/g, ' ') }
 }
 const words = (text: string, system: UnitSystem = 'metric') => ask(text, system)?.words
 const row = (name: string) => findBearing(name)!.row

@@ -20,6 +20,7 @@ import { belongingTo, findPart } from '../../src/core/parts/belongs.js'
 import { searchParts } from '../../src/core/parts/search.js'
 import { equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { forcesOf, newSource } from '../../src/core/loads/line-sources.js'
+import { metric } from './said.js'
 
 /** Rows, advice and choice that were wrong once, each by the value that is right. */
 
@@ -148,12 +149,12 @@ describe('a long inner ring that a pin keeps', () => {
   it('slides onto h8 and is neither pressed nor heated', () => {
     expect(e.fit.shaft!.toleranceClass).to.equal('h8')
     expect(e.fit.shaft!.grip, 'nothing grips').to.equal(null)
-    expect(e.fit.reason).to.contain('J7').and.contain('pin')
+    expect(metric(e.fit.reason)).to.contain('J7').and.contain('pin')
     expect(e.mount.plan.map((s) => s.key))
       .to.include.members(['slide', 'lock'])
       .and.not.include('heat')
     expect(e.mount.verdict.word).to.equal('slides on')
-    expect(e.mount.plan.find((s) => s.key === 'lock')!.doing).to.contain('slot')
+    expect(metric(e.mount.plan.find((s) => s.key === 'lock')!.doing)).to.contain('slot')
   })
   it('holds the grease that lies under its outer ring, and stands in the block of that width', () => {
     const { row } = findBearing('11208')!
@@ -225,8 +226,8 @@ describe('rows and parts that were missing', () => {
       ['UCP 216', 'M20'],
     ] as const)
       // prettier-ignore
-      expect(findPart(name)!.facts.join(), name).to.contain(`bolts ${bolt}`)
-    expect(findPart('UCT 208')!.facts.join()).to.not.contain('bolts')
+      expect(findPart(name)!.facts.map(metric).join(), name).to.contain(`bolts ${bolt}`)
+    expect(findPart('UCT 208')!.facts.map(metric).join()).to.not.contain('bolts')
   })
   it('angle rings and loose inner rings', () => {
     expect(belongs('NJ 308')).to.include('HJ 308')
@@ -236,7 +237,7 @@ describe('rows and parts that were missing', () => {
     expect(searchParts('inner ring for NKI 20/16').parts.map((p) => p.name)).to.deep.equal(['IR 20 × 24 × 16'])
   })
   it('split blocks of 230 and 231 are in no standard, and that is said', () => {
-    expect(searchParts('block for 23134 K').nothing).to.contain('No standard gives the sizes of split blocks')
+    expect(metric(searchParts('block for 23134 K').nothing)).to.contain('No standard gives the sizes of split blocks')
     expect(searchParts('block for 22213 K').nothing).to.equal(null)
   })
 })

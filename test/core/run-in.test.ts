@@ -20,6 +20,7 @@ import {
   type RunState,
   type VibrationZone,
 } from '../../src/core/runin/run-in.js'
+import { metric } from './said.js'
 
 /** Runs as [minute, °C] and what they are, limit 90 °C. */
 // prettier-ignore
@@ -172,7 +173,7 @@ describe('a run on the card', () => {
     const stop = { run: 1, why: 'climbs on', found: null }
     const stopped = run({ runin: { readings: climbing, stops: [stop] } }).runin
     expect([stopped.verdict.word, stopped.runNo, stopped.stopped?.why]).to.deep.equal(['stopped', 1, 'climbs on'])
-    expect(wordsOf(stopped.cautions.find((c) => c.code === 'run-stopped')!)).to.contain('climbs on')
+    expect(metric(wordsOf(stopped.cautions.find((c) => c.code === 'run-stopped')!))).to.contain('climbs on')
     const found = { ...stop, found: 'two locating rings' }
     const again = run({ runin: { readings: climbing, stops: [found] } }).runin
     expect([again.runNo, again.stopped, again.run.state]).to.deep.equal([2, null, 'none'])
@@ -192,6 +193,6 @@ describe('a run on the card', () => {
     const { places } = evaluateLine({ 'p1/runin.readings': at(78), 'p2/runin.readings': at(55) }, context)
     const said = (place: string) => places[place]!.runin.cautions.filter((c) => c.code === 'run-hotter')
     expect([said('p1.1').length, said('p2.1').length]).to.deep.equal([1, 0])
-    expect(wordsOf(said('p1.1')[0]!)).to.contain('drive end')
+    expect(metric(wordsOf(said('p1.1')[0]!))).to.contain('drive end')
   })
 })

@@ -5,6 +5,7 @@ import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { identifyStation } from '../../src/core/card/stations/identify.js'
 import { groupIn, saidIntervalH, saidLimit, saidSpeed, type Saying } from '../../src/core/line/sayings.js'
+import { metric } from './said.js'
 
 const said = (subject: Saying['subject'], words: string, amount: number | null = null): Saying => ({
   ...{ subject, words, amount },
@@ -90,7 +91,7 @@ describe('what the papers of a machine say', () => {
   })
   it('their limit is that of the run in, and one set above it is said', () => {
     const of = (limitC: number) => papers([said('limit', '95 °C')], { limitC })
-    expect(of(95).runin.figures.find((f) => f.key === 'runin.lastC')!.note).to.contain('by Pump manual')
+    expect(metric(of(95).runin.figures.find((f) => f.key === 'runin.lastC')!.note)).to.contain('by Pump manual')
     expect(of(95).runin.cautions.map((c) => c.code)).to.not.include('limit-over-paper')
     expect(of(100).runin.cautions.map((c) => c.code)).to.include('limit-over-paper')
   })

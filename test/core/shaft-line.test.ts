@@ -16,6 +16,7 @@ import { HOLDERS, HOLDING_NOT_RECORDED, outerHeld, withOuterHeld, type Holder, t
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
 import { fittedWords } from '../../src/core/line/fitted.js'
 import { wordsOf } from '../../src/core/words/say.js'
+import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
 
@@ -65,19 +66,19 @@ describe('a line of five supports', () => {
     const { growthMm, holders, reason, cautions } = line.places['p1.1']!.arrange
     expect(holders).to.deep.equal(['p2'])
     expect(growthMm).to.be.closeTo(6600 * (11.7e-6 * 20 - 10.5e-6 * 10), 1e-9)
-    expect(reason).to.contain('both sides')
+    expect(metric(reason)).to.contain('both sides')
     expect(cautions.map((c) => c.code)).to.include('holds-away')
   })
   it('held twice is a stop that names both, held nowhere is one too', () => {
     const twice = lineShaft([true, false, false, true, false]).line.places['p1.1']!.arrange
     expect(twice.verdict).to.deep.equal({ word: 'held twice', level: 'stop' })
-    expect(wordsOf(twice.cautions.find((c) => c.code === 'several-held')!)).to.contain('drive end, middle 3')
+    expect(metric(wordsOf(twice.cautions.find((c) => c.code === 'several-held')!))).to.contain('drive end, middle 3')
     expect(lineShaft(Array(5).fill(false)).line.places['p1.1']!.arrange.verdict.word).to.equal('no end held')
   })
   it('one block without room is found by its name, a block not measured is asked about by its name', () => {
     const { line } = lineShaft(undefined, { 'p4/arrange.floatPresentMm': 0.6, 'p3/arrange.floatPresentMm': null })
     const { cautions, questions, verdict, floatShort } = line.places['p1.1']!.arrange
-    expect(wordsOf(cautions.find((c) => c.code === 'float-short-p4')!)).to.contain('middle 3')
+    expect(metric(wordsOf(cautions.find((c) => c.code === 'float-short-p4')!))).to.contain('middle 3')
     expect(questions.map((q) => q.code)).to.include('float-p3')
     expect([verdict.level, floatShort]).to.deep.equal(['stop', true])
   })
@@ -100,11 +101,11 @@ describe('a line of five supports', () => {
     const signed = new Map([['line/isolate', { values: { tried: true }, restedOn: {}, accepted: false }]])
     const blocked = new Map(stepStates(line, signed).map((s) => [s.key, s.blocked]))
     for (const block of [1, 2, 3, 4, 5])
-      expect(blocked.get(`p${block}.1/mark`), 'waits for nothing but its own entry').to.contain('Fill in')
-    expect(blocked.get('p2.1/unpack')).to.contain('comes first')
-    expect(blocked.get('line/guards')).to.contain('comes first')
+      expect(metric(blocked.get(`p${block}.1/mark`)), 'waits for nothing but its own entry').to.contain('Fill in')
+    expect(metric(blocked.get('p2.1/unpack'))).to.contain('comes first')
+    expect(metric(blocked.get('line/guards'))).to.contain('comes first')
     const none = new Map(stepStates(line, new Map()).map((s) => [s.key, s.blocked]))
-    expect(none.get('p3.1/mark'), 'the lock before everything').to.contain('Isolate')
+    expect(metric(none.get('p3.1/mark')), 'the lock before everything').to.contain('Isolate')
   })
   it('of a card of two blocks only those are asked about, and the others stay as recorded', () => {
     const { answers, context } = lineShaft()

@@ -12,8 +12,9 @@ import {
   toolWords,
   type Tool,
 } from '../../src/core/mounting/tools.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
 import { cautionsOf, filledCard, type Patch } from './line.js'
+import { metric } from './said.js'
 
 const tool = (name: string, kind: Tool['kind'], more: Partial<Tool> = {}): Tool => ({
   ...{ name, kind, place: '', forceN: null, powerKw: null, onS: null, offS: null, fromMm: null, toMm: null, torqueNm: null },
@@ -45,7 +46,7 @@ describe('tools of the plant', () => {
     it(name, () => {
       const why = shortOf(of, wanted)
       if (words === '') expect(why).to.equal(null)
-      else expect(inUnits(why!, 'metric')).to.contain(words)
+      else expect(say(why!, 'metric')).to.contain(words)
     })
   it('a coil that rests gives its power only while it is on: 20 of 80 s of 1 kW', () => {
     expect(meanKw(COIL)).to.equal(0.25)
@@ -58,7 +59,7 @@ describe('tools of the plant', () => {
     // What loses what it gets is not offered, and says what would do.
     const heavy = toolOffers([{ ...COIL, toMm: null }], 'heater', { massKg: 200, boreMm: 260, outsideMm: 480, widthMm: 130, atC: 110, roomC: 20 })[0]! // prettier-ignore
     expect([heavy.fits, heavy.minutes]).to.deep.equal([false, null])
-    expect(heavy.why).to.match(/at least \d+ W/)
+    expect(metric(heavy.why)).to.match(/at least \d+ W/)
   })
   it('the quickest that will do comes first, with what it costs: 20 min at 60 an hour', () => {
     const slow = tool('Slow press', 'press', { forceN: 200_000, setupMin: 60 })
@@ -75,7 +76,7 @@ describe('tools of the plant', () => {
     }
   })
   it('is said in one piece, whatever its name: commas part tools in a step', () => {
-    expect(inUnits(toolWords({ ...COIL, name: 'Coil, small', place: 'bay 3, left' }), 'metric')).to.equal('Coil  small (1.0 kW; 20 s on and 60 s off; at bay 3  left)') // prettier-ignore
+    expect(say(toolWords({ ...COIL, name: 'Coil, small', place: 'bay 3, left' }), 'metric')).to.equal('Coil, small (1.0 kW; 20 s on and 60 s off; at bay 3, left)') // prettier-ignore
   })
 })
 
@@ -93,7 +94,12 @@ describe('a card and the tools of its plant', () => {
     const e = card([PRESS, PLATE], { method: 'heat' })
     expect(need(e, 'heater')).to.include({ counts: true, picked: 'Plate 230' })
     expect(need(e, 'press')).to.include({ counts: false, picked: 'Press 10 t' })
-    expect(e.mount.plan.find((s) => s.key === 'heat')!.tool).to.contain('Plate 230')
+    expect(
+      e.mount.plan
+        .find((s) => s.key === 'heat')!
+        .tools.map((t) => say(t, 'metric'))
+        .join(),
+    ).to.contain('Plate 230')
     expect(need(e, 'heater').offers[0]!.minutes).to.be.above(1)
   })
   it('what is missing for the chosen way is said before the shaft is out, and why', () => {
@@ -127,7 +133,7 @@ describe('a card and the tools of its plant', () => {
     const oven = card([], { method: 'heat', heater: 'oven' })
     const wanted = oven.mount.figures.find((f) => f.key === 'mount.setTemperatureC')!.value as number
     expect(oven.mount.heaterSetC).to.equal(wanted + 20)
-    expect(card([], { method: 'heat', heater: 'oven', heaterSetC: wanted }).mount.fieldErrors.heaterSetC).to.contain('never gets')
+    expect(metric(card([], { method: 'heat', heater: 'oven', heaterSetC: wanted }).mount.fieldErrors.heaterSetC)).to.contain('never gets')
     expect(codes(card([], { method: 'heat', heater: 'oven', heaterSetC: 180 }))).to.include('heater-over-limit')
     expect(card([], { method: 'heat' }).mount.heaterSetC).to.equal(undefined)
   })
@@ -137,7 +143,7 @@ describe('instruments of the plant', () => {
   const micrometer: MeasuringInstrument = { name: 'M-12', kind: 'micrometer', place: '', step: 0.001, from: 50, to: 75, checked: '2026-09-01', due: '2027-09-01', note: '' } // prettier-ignore
   const seat = { quantity: 'length', min: 60.002, max: 60.015 } as const
   const words = (i: Partial<MeasuringInstrument>, field: Parameters<typeof instrumentNotes>[1] = seat, today = '2026-11-26') =>
-    instrumentNotes({ ...micrometer, ...i }, field, today).map((n) => inUnits(n.words, 'metric')).join(' ') // prettier-ignore
+    instrumentNotes({ ...micrometer, ...i }, field, today).map((n) => say(n.words, 'metric')).join(' ') // prettier-ignore
 
   it('one that will do is said to be checked', () => expect(words({})).to.equal('Checked 2026-09-01, due 2027-09-01.'))
   it('one past its day is said so, on the day itself not yet', () => {

@@ -1,18 +1,9 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { wasText } from '../../src/core/card/figure-text.js'
-import {
-  QUANTITIES,
-  decimalsOf,
-  format,
-  inUnits,
-  nominal,
-  parse,
-  q,
-  sensible,
-  type Quantity,
-  type UnitSystem,
-} from '../../src/core/units/quantities.js'
+import { QUANTITIES, decimalsOf, format, parse, sensible, type Quantity, type UnitSystem } from '../../src/core/units/quantities.js'
+import { amount, nominal, phrase } from '../../src/core/words/message.js'
+import { say } from '../../src/core/words/say.js'
 
 /** [typed, quantity, system, core value] */
 const READ: [string, Quantity, UnitSystem, number][] = [
@@ -107,26 +98,22 @@ describe('units at the edge', () => {
     expect(sensible(51435, 'length')).to.equal(51435)
   })
   it('writes the quantities of a sentence in the reader’s units', () => {
-    const sentence = `Heat to ${q(110, 'temperature')}, room ${q(24.4, 'fine')}, bore ${q(60, 'length', 0)}, life ${q(51435, 'hours')}.`
-    expect(inUnits(sentence, 'metric')).to.equal('Heat to 110 °C, room 24 µm, bore 60 mm, life 51\u2009000 h.')
-    expect(inUnits(sentence, 'inch')).to.equal('Heat to 230 °F, room 0.96 thou, bore 2.3622 in, life 51\u2009000 h.')
-    expect(inUnits('a drop of −5 and {braces} stay', 'inch')).to.equal('a drop of −5 and {braces} stay')
-    expect(inUnits(q(-78, 'temperature'), 'inch')).to.equal('−108 °F')
+    const sentence = phrase`Heat to ${amount(110, 'temperature')}, room ${amount(24.4, 'fine')}, bore ${amount(60, 'length', 0)}, life ${amount(51435, 'hours')}.`
+    expect(say(sentence, 'metric')).to.equal('Heat to 110 °C, room 24 µm, bore 60 mm, life 51\u2009000 h.')
+    expect(say(sentence, 'inch')).to.equal('Heat to 230 °F, room 0.96 thou, bore 2.3622 in, life 51\u2009000 h.')
+    expect(say('a drop of −5 and {braces} stay', 'inch')).to.equal('a drop of −5 and {braces} stay')
+    expect(say(amount(-78, 'temperature'), 'inch')).to.equal('−108 °F')
   })
   it('a nominal size keeps the decimals that it has, and what a figure was before reads in the units of whoever looks', () => {
-    expect([40, 19.05, 45.237, 63.5].map((mm) => inUnits(nominal(mm), 'metric'))).to.deep.equal([
-      '40 mm',
-      '19.05 mm',
-      '45.237 mm',
-      '63.5 mm',
-    ])
-    expect(inUnits(nominal(19.05), 'inch')).to.equal('0.7500 in')
-    const was = (before: string, quantity: Quantity, units: UnitSystem) => wasText(before, { quantity }, units)
-    expect(was('12.50', 'force', 'inch')).to.equal('2810 lbf')
-    expect(was('-3 … 24', 'fine', 'metric')).to.equal('−3 … 24 µm')
-    expect(was('20 … 60', 'temperature', 'inch')).to.equal('68 … 140 °F')
+    expect([40, 19.05, 45.237, 63.5].map((mm) => say(nominal(mm), 'metric'))).to.deep.equal(['40 mm', '19.05 mm', '45.237 mm', '63.5 mm'])
+    expect(say(nominal(19.05), 'inch')).to.equal('0.7500 in')
+    const was = (value: number | string | [number, number] | null, quantity: Quantity, units: UnitSystem) =>
+      wasText({ before: '12.50', was: value }, { quantity }, units)
+    expect(was(12_500, 'force', 'inch')).to.equal('2810 lbf')
+    expect(was([-3, 24], 'fine', 'metric')).to.equal('−3 … 24 µm')
+    expect(was([20, 60], 'temperature', 'inch')).to.equal('68 … 140 °F')
     expect(was('swept by the load', 'text', 'inch')).to.equal('swept by the load')
-    expect(was('—', 'force', 'inch')).to.equal('—')
+    expect(was(null, 'force', 'inch'), 'only how it read was kept').to.equal('12.50 in metric units')
   })
   it('a unit that does not fit is answered in the units of whoever typed it', () => {
     const wanted = (units: UnitSystem) => parse('12 kg', 'length', units)

@@ -7,6 +7,7 @@ import { amount, type Message } from '../../src/core/words/message.js'
 import { CAUTION_WORDS, QUESTION_WORDS, askedOf, say, wordsOf } from '../../src/core/words/say.js'
 import { emptyAnswers } from '../../src/core/card/answers.js'
 import { lineOfTwo, twoSupports } from './line.js'
+import { metric } from './said.js'
 
 interface Said {
   at: string
@@ -86,8 +87,8 @@ describe('words of what the core says', () => {
     expect(say(sizes, 'inch')).to.contain('6208 (1.5748 × 3.1496 × 0.7087 in)')
   })
   it('never read what somebody typed', () => {
-    const named = { code: 'own-class-shaft', params: { own: '{5|length}', advised: '{advised}' } }
-    expect(say(named, 'inch')).to.equal('{5|length} was chosen instead of the recommended {advised}.')
+    const named = { code: 'own-class-shaft', params: { own: '{5|length} {advised}', advised: '{own}' } }
+    expect(say(named, 'inch')).to.equal('{5|length} {advised} was chosen instead of the recommended {own}.')
   })
   it('stay beside the code when a card is closed, whatever the tables say later', () => {
     const answers = emptyAnswers()
@@ -95,8 +96,8 @@ describe('words of what the core says', () => {
     Object.assign(answers.duty, { radialLoadN: 4000, axialLoadN: 900, speedRpm: 1450, shock: 'smooth' })
     const line = worded(lineOfTwo(answers, twoSupports('drive', null)))
     const thrust = line.places['p1.1']!.select.cautions.find((c) => c.code === 'no-thrust')!
-    expect(thrust.message).to.contain('NU 312')
-    expect(wordsOf({ ...thrust, code: 'a-code-that-is-gone', params: {} })).to.equal(thrust.message)
+    expect(metric(thrust.message)).to.contain('NU 312')
+    expect(metric(wordsOf({ ...thrust, code: 'a-code-that-is-gone', params: {} }))).to.equal(metric(thrust.message))
     const asked = line.places['p1.1']!.identify.questions[0]!
     expect(askedOf({ ...asked, code: 'gone' })).to.deep.equal({ text: asked.text, why: asked.why })
     expect(() => wordsOf({ code: 'gone' })).to.throw('no sentence')

@@ -4,7 +4,7 @@ import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { findMarked } from '../../src/core/identify/marked.js'
 import { rackNames, readMarking } from '../../src/core/identify/marking.js'
 import { quickAnswer } from '../../src/core/quick/answer.js'
-import { inUnits } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
 import { WRITINGS } from './tables/writings.js'
 
 /** One reader of names, for everyday writings and for short questions. */
@@ -43,7 +43,7 @@ describe('markings as they are written every day', () => {
 })
 
 describe('a ten-second answer carries the worst of its cautions', () => {
-  const words = (text: string) => inUnits(quickAnswer(text, 'metric')!.words, 'metric').replace(/\s/g, ' ')
+  const words = (text: string) => say(quickAnswer(text, 'metric')!.words, 'metric').replace(/\s/g, ' ')
   // prettier-ignore
   for (const [text, says] of [
     ['22213 K m6', /^tapered bore: driven up .* neither heated/],

@@ -129,7 +129,10 @@ export class Person {
   }
 
   async text(): Promise<string> {
-    return this.web.executeScript('return document.body.innerText')
+    const text = await this.web.executeScript<string>('return document.body.innerText')
+    if (text.includes('"says":'))
+      throw new Error(`a sentence stands there that nobody said: ${text.slice(text.indexOf('"says":') - 40).slice(0, 200)}`)
+    return text
   }
 
   /** Does something with what stands there; the page may draw it anew between the look and the touch. */

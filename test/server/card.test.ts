@@ -15,6 +15,7 @@ import {
   stepAt,
   type Instance,
 } from './helpers.js'
+import { metric } from '../core/said.js'
 
 describe('job card over HTTP', () => {
   let db: Awaited<ReturnType<typeof freshDatabase>>
@@ -254,7 +255,7 @@ describe('job card over HTTP', () => {
     expect(late.body.detail).to.contain('cancelled')
     expect((await planner.post(`/cards/${again.job.id}/cancel`, { reason: 'once more' })).status).to.equal(422)
     const timeline = (await machineBy(technician, 'MP-2')).timeline
-    expect(timeline.find((e) => e.kind === 'cancelled' && e.jobId === again.job.id)!.words).to.contain('the pump runs again')
+    expect(metric(timeline.find((e) => e.kind === 'cancelled' && e.jobId === again.job.id)!.words)).to.contain('the pump runs again')
   })
 
   it('stops at a reading out of tolerance until a planner accepts it with a reason', async () => {

@@ -17,7 +17,8 @@ import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { linePlan } from '../../src/core/card/signing.js'
 import { runChart } from '../../src/core/drawing/run-chart.js'
 import { hatch } from '../../src/core/drawing/primitives.js'
-import { inUnits, q, typed } from '../../src/core/units/quantities.js'
+import { amount, phrase } from '../../src/core/words/message.js'
+import { say } from '../../src/core/words/say.js'
 import type { TurnedAway } from '../../src/contract/people.js'
 import { sweepTurnedAway } from '../../src/server/people/turned-away.js'
 import { createPool, transaction } from '../../src/server/database.js'
@@ -192,8 +193,8 @@ describe('text that enters', () => {
     expect(file.body.errors[0]).to.include({ line: 2 })
   })
   it('a quantity that somebody typed is no quantity', () => {
-    expect(inUnits(`${typed('{1|x} {2|force}')} and ${q(1000, 'force', 1)}`, 'metric')).to.equal('{1|x} {2|force} and 1.0 kN')
-    expect(inUnits('{1|x} {1|__proto__} {.|force} {--|force}', 'inch')).to.equal('{1|x} {1|__proto__} {.|force} {--|force}')
+    expect(say(phrase`${'{0} {2|force}'} and ${amount(1000, 'force', 1)}`, 'metric')).to.equal('{0} {2|force} and 1.0 kN')
+    expect(say('{0} {__proto__} {1|force}', 'inch')).to.equal('{0} {__proto__} {1|force}')
   })
   it('names like {1|x} break no page, list or paper, and read as they were typed', async () => {
     const name = '{1|x} {5|force}'
@@ -204,9 +205,9 @@ describe('text that enters', () => {
     expect((await at.technician.post('/points/1/greasings', entry)).status).to.equal(201)
     const job = (await at.technician.post('/cards', { places: [1], reason: name })).body as CardView
     const { events } = (await at.technician.get('/points/1')).body
-    expect(inUnits(events[0].words, 'inch')).to.contain(`of ${name}, ${name}`)
+    expect(say(events[0].words, 'inch')).to.contain(`of ${name}, ${name}`)
     const { timeline } = (await at.technician.get(`/machines/${job.job.machineId}`)).body
-    expect(inUnits(timeline.find((e: { kind: string }) => e.kind === 'opened').words, 'metric')).to.contain(name)
+    expect(say(timeline.find((e: { kind: string }) => e.kind === 'opened').words, 'metric')).to.contain(name)
     expect((await answer(at.technician, job.job.id, { 'p1/lubricate.greaseId': id })).status).to.equal(200)
     for (const paper of ['card.pdf', 'card.json'])
       expect((await at.technician.get(`/cards/${job.job.id}/${paper}`)).status, paper).to.equal(200)

@@ -15,6 +15,7 @@ import {
   startInstance,
   type Instance,
 } from './helpers.js'
+import { metric } from '../core/said.js'
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -141,9 +142,9 @@ describe('closing a card, on two instances', () => {
     expect((Date.parse(lubrication!.dueAt!) - NOW.getTime()) / DAY_MS).to.be.closeTo(lubrication!.intervalDays!, 1e-3)
     const today = (await machine()).timeline.filter((e) => e.at === NOW.toISOString())
     expect(today.map((e) => e.kind)).to.include.members(['fitted', 'finished', 'greased', 'cause'])
-    expect(today.find((e) => e.kind === 'greased')!.words)
+    expect(metric(today.find((e) => e.kind === 'greased')!.words))
       .to.contain('first fill')
-      .and.contain('{35|grams}')
+      .and.contain('35 g of')
     const of = (kind: string) => today.find((e) => e.kind === kind)!
     expect([of('cause').words, of('cause').positionName]).to.deep.equal(['water got in', 'drive end'])
     expect([of('note').words, of('note').positionName]).to.deep.equal(['seal lip hard', 'drive end'])

@@ -4,6 +4,7 @@ import type { GreasingView } from '../../src/contract/greasing.js'
 import type { PositionView } from '../../src/contract/lines.js'
 import type { Yard } from '../../src/contract/yard.js'
 import { Client, NOW, freshDatabase, machineBy, startInstance, type Instance } from './helpers.js'
+import { metric } from '../core/said.js'
 
 const DAY_MS = 24 * 3600 * 1000
 
@@ -137,7 +138,7 @@ describe('greasing', () => {
     const view = back.body as GreasingView
     expect([view.point.lastAt, view.point.dueAt, view.last]).to.deep.equal([before.point.lastAt, before.point.dueAt, before.last])
     expect(view.events[0]).to.include({ kind: 'taken-back' })
-    expect(view.events[0]!.words).to.contain('wrong machine')
+    expect(metric(view.events[0]!.words)).to.contain('wrong machine')
     expect((await planner.post(path(noted.last!.key), { reason: 'wrong machine' })).status).to.equal(409)
     clock = NOW
   })

@@ -21,6 +21,7 @@ import {
 import { askedOf } from '../../src/core/words/say.js'
 import { paperOf } from '../../src/server/cards/card.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
+import { metric } from '../core/said.js'
 
 /** Every kind of bearing of the catalogue, and one that no table lists, from the opened card to the finished one. */
 describe('every kind is carried to the finish', () => {
@@ -210,7 +211,7 @@ describe('every kind is carried to the finish', () => {
     const stored = (await cardOf(technician, id)).answers['p2/runin.readings']!.value as { storedAt: string }[]
     expect(new Set(stored.map((r) => r.storedAt)), 'whatever the page says').to.deep.equal(new Set([NOW.toISOString()]))
     const { questions } = (await evaluation(id)).places['p2.1']!.runin
-    expect(askedOf(questions.find((q) => q.code === 'run-times')!).text).to.contain('{120|minutes}')
+    expect(metric(askedOf(questions.find((q) => q.code === 'run-times')!).text)).to.contain('120 min')
     await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
   })
 

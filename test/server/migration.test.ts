@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import { expect } from 'chai'
+import { fromMarked } from '../../src/server/cards/marked.js'
+import type { Amount, Phrase } from '../../src/core/words/message.js'
 import type pg from 'pg'
 import type { CardView, FrozenCard } from '../../src/contract/cards.js'
 import type { MachineView } from '../../src/contract/machines.js'
@@ -20,6 +22,20 @@ interface OldCard {
 }
 
 /** A database of the release before cards were those of shaft lines: demo plant, open and finished cards, an imported list, free text. */
+/** Sentences with their quantities written as they were then, `{60|length|3}`. */
+function asMarked(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(asMarked)
+  if (typeof value !== 'object' || value === null) return value
+  if ('says' in value) {
+    const { says, with: places } = value as Phrase
+    return says.replace(/\{(\d+)\}/g, (_, n: string) => {
+      const { value: number, quantity, decimals } = places[n] as Amount
+      return `{${[number, quantity, decimals].filter((part) => part !== undefined).join('|')}}`
+    })
+  }
+  return Object.fromEntries(Object.entries(value).map(([key, v]) => [key, asMarked(v)]))
+}
+
 describe('a database of the release before', () => {
   let db: Awaited<ReturnType<typeof blankDatabase>>
   let instance: Instance
@@ -130,11 +146,11 @@ describe('a database of the release before', () => {
       for (const [station, result] of Object.entries(was.evaluation)) {
         for (const figure of result.figures) {
           const scoped = [place, place.split('.')[0]!, 'line'].map((scope) => figures.get(`${scope}/${figure.key}`)).find(Boolean)
-          expect(scoped, figure.key).to.deep.equal(figure)
+          expect(asMarked(scoped), figure.key).to.deep.equal(figure)
         }
         const shown = view.finished!.evaluation.places[place]![station as 'fit']
         expect(shown.verdict).to.deep.equal(result.verdict)
-        expect(shown.cautions).to.deep.equal(result.cautions)
+        expect(asMarked(shown.cautions)).to.deep.equal(result.cautions)
       }
       expect(view.finished!.states.map((s) => s.holds)).to.deep.equal(was.states.map((s) => s.holds))
       expect(view.steps.map((s) => [s.signedBy, s.values])).to.deep.equal(was.steps.map((s) => [s.signedBy, s.values]))
@@ -189,4 +205,15 @@ describe('a database of the release before', () => {
     ])
     expect(pump.positions.every((p) => p.places[0]!.life !== null)).to.equal(true)
   })
+
+  // prettier-ignore
+  for (const [was, is] of [
+    ['Heat to {95|temperature}, {12.5|gap|2} away', { says: 'Heat to {0}, {1} away', with: { 0: { value: 95, quantity: 'temperature' }, 1: { value: 12.5, quantity: 'gap', decimals: 2 } } }],
+    ['sizes {40;80;18|sizes}', { says: 'sizes {0}', with: { 0: { sizesMm: [40, 80, 18] } } }],
+    ['cold {-78|temperature}', { says: 'cold {0}', with: { 0: { value: -78, quantity: 'temperature' } } }],
+    ['of \uE07B1|x}', { says: 'of {0}1|x}', with: { 0: '{' } }],
+    ['of {1|nothing}', 'of {1|nothing}'],
+    ['nothing of it', 'nothing of it'],
+  ] as const)
+    it(`reads a sentence of before: ${was}`, () => expect(fromMarked(was)).to.deep.equal(is))
 })

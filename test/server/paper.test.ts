@@ -1,5 +1,6 @@
 import { Validator } from '@seriousme/openapi-schema-validator'
 import { expect } from 'chai'
+import { say } from '../../src/core/words/say.js'
 import fontkit from 'fontkit'
 import type { CardView } from '../../src/contract/cards.js'
 import type { MachineView } from '../../src/contract/machines.js'
@@ -59,7 +60,7 @@ describe('paper and files', () => {
     const steps = paper.view.steps.map((s, i) => ({ ...s, signedBy: 'Rosa Thwaite', signedAt: s === last ? at(0) : at(i + 1) }))
     const states = paper.states.map((s) => ({ ...s, signed: true, holds: true }))
     const all = texts(cardDocument({ ...paper, states, view: { ...paper.view, steps } }))
-    const title = (key: string) => linePlan(paper.evaluation).find((s) => s.key === key)!.title
+    const title = (key: string) => say(linePlan(paper.evaluation).find((s) => s.key === key)!.title, 'metric')
     const place = (key: string) => all.findIndex((text) => text.startsWith(title(key).slice(0, 12)))
     expect(place(last.key))
       .to.be.above(-1)

@@ -1,5 +1,6 @@
 import type { Found } from '../../src/contract/yard.js'
-import { inUnits, type UnitSystem } from '../../src/core/units/quantities.js'
+import type { UnitSystem } from '../../src/core/units/quantities.js'
+import { say } from '../../src/core/words/say.js'
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
 import type { GreasingInput } from '../../src/contract/greasing.js'
@@ -176,7 +177,7 @@ describe('palette', () => {
     })
   it('what was found shows its sizes in the units of whoever looks, with the decimals that they have', () => {
     const hint = (units: UnitSystem, sizesMm: NonNullable<Found['sizesMm']>) =>
-      commandsOf([{ kind: 'bearing', id: 'x', label: 'x', hint: 'of a kind', sizesMm }], (text) => inUnits(text, units))[0]!.hint
+      commandsOf([{ kind: 'bearing', id: 'x', label: 'x', hint: 'of a kind', sizesMm }], (text) => say(text, units))[0]!.hint
     const plain = [19.05, 45.237, 16].map((mm) => ({ what: '', mm }))
     expect(hint('metric', plain)).to.equal('of a kind, 19.05 × 45.237 × 16 mm')
     expect(hint('inch', plain)).to.equal('of a kind, 0.75 × 1.781 × 0.6299 in')

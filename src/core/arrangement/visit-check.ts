@@ -1,7 +1,6 @@
 import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
 import type { Material } from '../materials.js'
-import { q } from '../units/quantities.js'
-import { amount, type Message } from '../words/message.js'
+import { amount, type Message, type Words } from '../words/message.js'
 import { roomNeededMm, LEAST_BEHIND_MM } from './free-ring.js'
 import { thermalGrowth } from './growth.js'
 
@@ -157,13 +156,13 @@ export function visitCheck(answers: VisitAnswers, line: VisitLine): VisitResult 
   return { verdict, findings, growthMm, open }
 }
 
-/** What was seen at one item, in words with its quantities in mm and °C marked. Source: none, it repeats what was typed. */
-export function seenWords(answers: VisitAnswers, item: VisitItem): string {
+/** What was seen at one item, in words; quantities in mm and °C. Source: none, it repeats what was typed. */
+export function seenWords(answers: VisitAnswers, item: VisitItem): Words {
   const value = answers[item]
   if (value === null) return 'not looked at'
   if (item === 'held') return HELD_END_LABEL[value as NonNullable<VisitAnswers['held']>]
   if (item === 'group') return value === NOT_READABLE ? 'not readable' : groupMark(value as ClearanceGroup)
-  if (item === 'hottestC') return q(value as number, 'temperature')
+  if (item === 'hottestC') return amount(value as number, 'temperature')
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  return item === 'rings' ? String(value) : q(value as number, 'gap')
+  return item === 'rings' ? String(value) : amount(value as number, 'gap')
 }

@@ -1,5 +1,5 @@
 import { BEYOND_H } from '../life/life-words.js'
-import { format, parse, unitOf, type UnitSystem } from '../units/quantities.js'
+import { format, unitOf, type UnitSystem } from '../units/quantities.js'
 import type { Figure } from './station.js'
 
 /** A figure as number and unit in a person's system; a dash where something it needs is missing. */
@@ -13,10 +13,13 @@ export function figureText(figure: Pick<Figure, 'value' | 'quantity' | 'decimals
   return { number: typeof value === 'number' ? one(value) : value.map(one).join(' … '), unit: unitOf(quantity, units) }
 }
 
-/** What a figure was before, as `asShown` kept it in metric units, in a person's system with its unit; words stay as they are. */
-export function wasText(before: string, { quantity, decimals }: Pick<Figure, 'quantity' | 'decimals'>, units: UnitSystem): string {
-  const ends = before.split(' … ').map((end) => parse(end, quantity, 'metric'))
-  const values = ends.flatMap((end) => (end.ok ? [end.value] : []))
-  if (quantity === 'text' || values.length < ends.length) return before
-  return `${values.map((v) => format(v, quantity, units, decimals)).join(' … ')} ${unitOf(quantity, units)}`.trimEnd()
+/** What a figure was before it moved, in a person's system with its unit; one of which only its metric reading was kept says so. */
+export function wasText(
+  { before, was }: { before: string; was: Figure['value'] },
+  figure: Pick<Figure, 'quantity' | 'decimals'>,
+  units: UnitSystem,
+): string {
+  if (was === null) return `${before} in metric units`
+  const { number, unit } = figureText({ ...figure, value: was }, units)
+  return `${number} ${unit}`.trimEnd()
 }

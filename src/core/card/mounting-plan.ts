@@ -4,13 +4,14 @@ import { formOf } from '../catalogue/construction-forms.js'
 import { clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
 import { partDiffers } from '../parts/belongs.js'
 import type { FitSeat } from './stations/fit-seats.js'
-import { typed, type Quantity } from '../units/quantities.js'
+import type { Quantity } from '../units/quantities.js'
+import type { Words } from '../words/message.js'
 import { againstWords, type Against } from './against.js'
 
 /** A field to fill at a step, with the range that lets the plan go on. */
 export interface PlanField {
   key: string
-  label: string
+  label: Words
   kind: 'number' | 'text' | 'check' | 'choice'
   quantity: Quantity
   decimals?: number
@@ -19,11 +20,11 @@ export interface PlanField {
   /** The answer of Fit that is the same reading: it is given once, at the step. */
   same?: 'unmountedUm' | 'drivenUm'
   /** What to do with what reads over its range, where that is more than measuring again. */
-  over?: string
+  over?: Words
   /** Over its range the bearing is put aside. */
   aside?: boolean
   /** The same of what reads under it. */
-  under?: string
+  under?: Words
   /** What a choice is made from. */
   options?: readonly string[]
   /** Worked out of the readings unless somebody types it: what was taken away between the zero and now. */
@@ -39,10 +40,11 @@ export const withKey = (field: string): string => `${field}.with`
 
 export interface PlanStep {
   key: string
-  title: string
+  title: Words
   /** What to do, in one or two sentences. */
-  doing: string
-  tool: string
+  doing: Words
+  /** With what it is done. */
+  tools: readonly Words[]
   /** When it comes among the steps of its position; not there in older closed cards. */
   phase?: number
   /** Every other position of the card is on before it. */
@@ -50,17 +52,17 @@ export interface PlanStep {
   /** Done once for all positions that say it, such as the oil of a machine. */
   shared?: boolean
   /** What it uses up; not there in older closed cards. */
-  material?: string
+  materials?: readonly string[]
   fields: PlanField[]
-  caution?: string
+  caution?: Words
   /** Why the card does not let it be signed whatever its fields say. */
-  hold?: string
+  hold?: Words
   /** Figures the step rests on; when one moves, a signature no longer holds. */
   restsOn: string[]
 }
 
 /** A seat to measure, with the limits of its class. */
-export function seatField(key: string, label: string, seat: FitSeat): PlanField {
+export function seatField(key: string, label: Words, seat: FitSeat): PlanField {
   return {
     key,
     label,
@@ -80,7 +82,7 @@ export const expectedOf = (row: Bearing, group: ClearanceGroup | null): Expected
 
 /** Number and clearance mark as they should stand on the ring. */
 export const markedName = (row: Bearing, group: ClearanceGroup | null) =>
-  `${typed(nameOf(row))}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
+  `${nameOf(row)}${group && group !== 'N' ? ` ${groupMark(group)}` : ''}`
 
 export type FieldState = 'missing' | 'good' | 'outside'
 
@@ -96,17 +98,17 @@ const asExpected = (expects: Expects, text: string): boolean =>
 const STATE_WORDS = { same: 'same', differs: 'differs', 'not-read': 'not read' } as const
 
 /** What was read beside what was wanted, in words; null where nothing is compared or nothing was typed. */
-export function comparedWords(field: PlanField, value: unknown): string | null {
+export function comparedWords(field: PlanField, value: unknown): Words | null {
   if (!field.expects || typeof value !== 'string' || !value.trim()) return null
   if ('part' in field.expects) return partDiffers(field.expects.part, value) ?? 'As it belongs to this bearing: same.'
   if ('name' in field.expects)
     return compareName(field.expects.name, value) === 'same'
       ? 'As chosen: same.'
-      : `Differs: ${typed(field.expects.name)} was chosen at Lubricate.`
+      : `Differs: ${field.expects.name} was chosen at Lubricate.`
   return `${compareMarking(field.expects.marking, value)
     .map(
       (p) =>
-        `${p.piece} ${STATE_WORDS[p.state]}${p.state === 'same' ? '' : p.piece === 'letters' ? ` (${typed(p.read)})` : ` (${typed(p.wanted)} wanted, ${typed(p.read)} read)`}`,
+        `${p.piece} ${STATE_WORDS[p.state]}${p.state === 'same' ? '' : p.piece === 'letters' ? ` (${p.read})` : ` (${p.wanted} wanted, ${p.read} read)`}`,
     )
     .join(', ')}.`
 }

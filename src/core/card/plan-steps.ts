@@ -2,7 +2,7 @@ import { closesLast, phaseOf, planOf, type Situation, type StepName } from '../m
 import type { PlanStep } from './mounting-plan.js'
 import { BEFORE } from './steps/before.js'
 import { ONTO } from './steps/onto.js'
-import { materialOf } from './steps/materials.js'
+import { materialsOf } from './steps/materials.js'
 import { SET } from './steps/set.js'
 import { number, words, type Make, type StepContext } from './steps/step.js'
 
@@ -19,13 +19,13 @@ function phaseIn(name: StepName, situation: Situation): number {
 /** The ordered steps of a situation, from isolation to the first free turn; each with what it says and asks. Source: as `planOf`. */
 export const planSteps = (context: StepContext): PlanStep[] =>
   planOf(context.situation).map((name) => {
-    const material = materialOf(name, context)
+    const materials = materialsOf(name, context)
     const phase = phaseIn(name, context.situation)
     return {
       key: KEYS[name] ?? name,
       phase,
       ...MAKE[name](context),
-      ...(material !== null && { material }),
+      ...(materials !== null && { materials }),
       ...(name === 'setting' && { waitsForAll: true }),
     }
   })
@@ -39,7 +39,7 @@ export function sheetFill(): PlanStep {
     key: 'fill',
     title: 'Grease or oil it as the sheet says',
     doing: 'What and how much stands in the maker’s sheet or the machine’s manual. Weigh it.',
-    tool: 'scale, clean spatula or oil can',
+    tools: ['scale', 'clean spatula or oil can'],
     fields: [
       number('gramsG', 'Filled, by weighing', 'grams', { min: 0 }),
       words('greaseRead', 'Lubricant as read on the cartridge or can'),

@@ -89,18 +89,21 @@ export function asShown(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>)
 
 export interface Moved {
   key: Key
-  label: string
   scope: Scope
   station: Station
+  /** How it read in metric units, and how it reads now. */
   before: string
   after: string
+  /** What it was, in core units. */
+  was: Figure['value']
 }
 
-/** What every figure was shown as, by full key. */
-export type Shown = ReadonlyMap<Key, string>
-/** How every figure reads, by key: what signatures rest on and what decides whether it moved. */
-export const shownOf = (evaluation: LineEvaluation): Map<Key, string> =>
-  new Map([...figuresOf(evaluation)].map(([key, f]) => [key, asShown(f)]))
+/** How every figure read, by full key, with its value in core units: what decides whether it moved. */
+export type Shown = ReadonlyMap<Key, { reads: string; value: Figure['value'] }>
+/** How every figure reads. */
+export const shownOf = (evaluation: LineEvaluation): Shown =>
+  new Map([...figuresOf(evaluation)].map(([key, f]) => [key, { reads: asShown(f), value: f.value }]))
+
 /** Figures outside the changed results (`scope/station`) that differ by more than display rounding. */
 export function movedFigures(before: Shown, after: LineEvaluation, changed: ReadonlySet<string>): Moved[] {
   return resultsOf(after).flatMap(({ scope, result }) =>
@@ -110,9 +113,9 @@ export function movedFigures(before: Shown, after: LineEvaluation, changed: Read
           const key = `${scope}/${figure.key}`
           const was = before.get(key)
           const now = asShown(figure)
-          return was === undefined || was === NOTHING || was === now
+          return was === undefined || was.reads === NOTHING || was.reads === now
             ? []
-            : [{ key, label: figure.label, scope, station: result.station, before: was, after: now }]
+            : [{ key, scope, station: result.station, before: was.reads, after: now, was: was.value }]
         }),
   )
 }

@@ -1,3 +1,4 @@
+import { eachOnce, joined, phrase, type Words } from '../words/message.js'
 import { type LineEvaluation } from './evaluate.js'
 import { figuresOf, restsOn, resultScope } from './results.js'
 import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
@@ -117,8 +118,8 @@ export function linePlan(evaluation: LineEvaluation): LineStep[] {
       const same = lasts.flat().filter((s) => stepName(s.key) === name)
       return [...new Set(same.map((s) => s.key))].map((key) => {
         const alike = same.filter((s) => s.key === key)
-        const holds = [...new Set(alike.flatMap((s) => s.hold ?? []))]
-        return { ...alike[0]!, restsOn: [...new Set(alike.flatMap((s) => s.restsOn))], hold: holds.length ? holds.join(' ') : undefined }
+        const holds = eachOnce(alike.flatMap((s) => s.hold ?? []))
+        return { ...alike[0]!, restsOn: [...new Set(alike.flatMap((s) => s.restsOn))], hold: holds.length ? joined(holds) : undefined }
       })
     })
   }
@@ -133,15 +134,15 @@ export interface StepState {
   key: Key
   fields: Record<string, 'missing' | 'good' | 'outside'>
   /** Fields outside their tolerance that nobody has accepted. */
-  outside: string[]
+  outside: Words[]
   signed: boolean
   /** Labels of figures that moved after the signature. */
-  movedUnder: string[]
+  movedUnder: Words[]
   /** Titles of steps before it that were added, reopened or signed again since; not there in older closed cards. */
-  reopened?: string[]
+  reopened?: Words[]
   holds: boolean
   /** Why it cannot be signed now, in a sentence; null when it can. */
-  blocked: string | null
+  blocked: Words | null
 }
 
 /**
@@ -159,16 +160,16 @@ export function readForFit(
 }
 
 /** Why a signature no longer holds, in a sentence. Source: none, it names what moved. */
-export function staleWords({ movedUnder, reopened = [] }: StepState): string {
-  if (movedUnder.length) return `No longer holds: ${movedUnder.join(', ')} moved after signing.`
-  return `No longer holds: ${reopened.map((title) => `"${title}"`).join(', ')} was added, reopened or signed again since. Lock it, do that, and sign this again.`
+export function staleWords({ movedUnder, reopened = [] }: StepState): Words {
+  if (movedUnder.length) return phrase`No longer holds: ${movedUnder} moved after signing.`
+  return phrase`No longer holds: ${reopened.map((title) => phrase`"${title}"`)} was added, reopened or signed again since. Lock it, do that, and sign this again.`
 }
 
 /** Steps under a seal that do not hold, or were signed after it; of a seal of before only what does not hold. */
 function reopenedUnder(
   before: readonly { step: LineStep; holds: boolean; signedAt: string | null }[],
   rested: Readonly<Record<string, string>>,
-): string[] {
+): Words[] {
   const keeps = Object.keys(rested).some((key) => key.startsWith('step:'))
   return before.filter((b) => !b.holds || (keeps && rested[stepKey(b.step.key)] !== (b.signedAt ?? ''))).map((b) => b.step.title)
 }
@@ -180,13 +181,14 @@ function reopenedUnder(
  */
 export function stepStates(evaluation: LineEvaluation, records: ReadonlyMap<string, StepRecord>): StepState[] {
   const figures = figuresOf(evaluation)
-  const waiting = new Map<string, string>()
+  const waiting = new Map<string, Words>()
   const before: { step: LineStep; holds: boolean; signedAt: string | null }[] = []
   return linePlan(evaluation).map((step) => {
     const record = records.get(step.key) ?? BLANK_STEP
     const { values } = record
     const fields = Object.fromEntries(step.fields.map((f) => [f.key, fieldState(f, values[f.key], values)]))
-    const outside = record.accepted ? [] : step.fields.filter((f) => fields[f.key] === 'outside').map((f) => f.label)
+    const out = record.accepted ? [] : step.fields.filter((f) => fields[f.key] === 'outside')
+    const outside = out.map((f) => f.label)
     const missing = step.fields.filter((f) => fields[f.key] === 'missing').map((f) => f.label)
     const signed = record.restedOn !== null
     const now = restsOn(figures, step.restsOn)
@@ -199,20 +201,23 @@ export function stepStates(evaluation: LineEvaluation, records: ReadonlyMap<stri
     const holds = signed && movedUnder.length === 0 && reopened.length === 0 && outside.length === 0 && missing.length === 0
     const last = isLast(step.key) || step.waitsForAll
     const waitingFor = waiting.get(LINE) ?? (last ? [...waiting.values()][0] : waiting.get(step.lane)) ?? null
-    const unlike = outside.filter((label) => step.fields.some((f) => f.label === label && f.expects))
-    const beyond = outside.filter((label) => !unlike.includes(label))
+    const unlike = out.filter((f) => f.expects).map((f) => f.label)
+    const beyond = out.filter((f) => !f.expects).map((f) => f.label)
     const blocked = signed && holds ? 'Already signed.' : (waitingFor ?? whyNot(missing, beyond, unlike) ?? step.hold ?? null)
     if (!holds && !waiting.has(step.lane))
-      waiting.set(step.lane, signed ? `"${step.title}" no longer holds and must be signed again first.` : `"${step.title}" comes first.`)
+      waiting.set(
+        step.lane,
+        signed ? phrase`"${step.title}" no longer holds and must be signed again first.` : phrase`"${step.title}" comes first.`,
+      )
     before.push({ step, holds, signedAt: record.signedAt ?? null })
     return { key: step.key, fields, outside, signed, movedUnder, reopened, holds, blocked }
   })
 }
 
-function whyNot(missing: string[], outside: string[], unlike: string[]): string | null {
-  if (missing.length) return `Fill in: ${missing.join(', ')}.`
-  if (unlike.length && !outside.length) return `Not as expected: ${unlike.join(', ')}. A planner can accept it with a reason.`
-  return outside.length ? `Outside tolerance: ${outside.join(', ')}. A planner can accept it with a reason.` : null
+function whyNot(missing: Words[], outside: Words[], unlike: Words[]): Words | null {
+  if (missing.length) return phrase`Fill in: ${missing}.`
+  if (unlike.length && !outside.length) return phrase`Not as expected: ${unlike}. A planner can accept it with a reason.`
+  return outside.length ? phrase`Outside tolerance: ${outside}. A planner can accept it with a reason.` : null
 }
 
 /** What a signature given now rests on: figures, and for a lock-off and the release the signatures of every step before it. */

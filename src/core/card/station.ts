@@ -1,25 +1,21 @@
 import { InputError, type Caution, type Result, type Sheet, type WorkingStep } from '../result.js'
 import type { Quantity } from '../units/quantities.js'
-import type { Message, Params } from '../words/message.js'
+import { phrase, type Message, type Params, type Words } from '../words/message.js'
 import type { Scope } from './answers.js'
 import type { Station } from './work-line.js'
-
-/**
- * Sentences of a card hold their quantities as `q(value, quantity)`, so that each reader sees them in own units.
- */
 
 /** A figure of the card: the value in core units, how it is shown, and how it came about. */
 export interface Figure {
   /** Station and name, e.g. `fit.clearance`; other stations and signed steps refer to it by this. */
   key: string
-  label: string
+  label: Words
   /** A number, a range [low, high], or words; null while something it needs is missing. */
   value: number | readonly [number, number] | string | null
   quantity: Quantity
   /** Overrides the usual rounding of the quantity. */
   decimals?: number
   /** A tolerance or a few words behind the figure. */
-  note?: string
+  note?: Words
   working: WorkingStep[]
   assumptions: string[]
 }
@@ -28,8 +24,8 @@ export interface Figure {
 export interface Question extends Message {
   station: Station
   /** What was asked and why, as it stood when a card was closed; else it follows from code and parameters. */
-  text?: string
-  why?: string
+  text?: Words
+  why?: Words
 }
 
 export interface StationCaution extends Caution {
@@ -44,7 +40,7 @@ export interface Verdict {
 /** An answer without which a station is not complete: the field that takes it; of a thing on the shaft its id and field. */
 export interface Missing {
   field: string
-  label: string
+  label: Words
   /** Where it is answered, where that is not the place in hand. */
   scope?: Scope
 }
@@ -52,7 +48,7 @@ export interface Missing {
 export interface StationResult {
   station: Station
   /** One sentence why the figures are as they are. */
-  reason: string
+  reason: Words
   verdict: Verdict
   /** The hero figure. */
   hero: Figure | null
@@ -60,22 +56,22 @@ export interface StationResult {
   cautions: StationCaution[]
   questions: Question[]
   /** Refused input, by field of the station's answers, beside which it is shown. */
-  fieldErrors: Record<string, string>
+  fieldErrors: Record<string, Words>
   /** What is missing, in the order of its fields; not there in older closed cards, nor where nothing is. */
   missing?: Missing[]
-  /** Short text under the journal of the work line; quantities as in `q`. */
-  headline: string
+  /** Short text under the journal of the work line. */
+  headline: Words
 }
 
 /** What is missing in one sentence, for paper. No unit. Source: none. */
-export const missingWords = (missing: readonly Missing[]): string => `Missing: ${missing.map((m) => m.label).join(', ')}.`
+export const missingWords = (missing: readonly Missing[]): Words => phrase`Missing: ${missing.map((m) => m.label)}.`
 
 /** Gathers a station's result while its calculations run. */
 export class StationBuilder {
   private readonly figures: Figure[] = []
   private readonly cautions: StationCaution[] = []
   private readonly questions: Question[] = []
-  private readonly fieldErrors: Record<string, string> = {}
+  private readonly fieldErrors: Record<string, Words> = {}
 
   constructor(private readonly station: Station) {}
 
@@ -94,7 +90,7 @@ export class StationBuilder {
 
   figure(
     name: string,
-    label: string,
+    label: Words,
     value: Figure['value'],
     quantity: Quantity,
     from: Pick<Sheet, 'working' | 'assumptions'> | null,
@@ -125,7 +121,7 @@ export class StationBuilder {
     this.questions.push({ code, station: this.station, params })
   }
 
-  refuse(field: string, message: string): void {
+  refuse(field: string, message: Words): void {
     this.fieldErrors[field] = message
   }
 
@@ -134,7 +130,7 @@ export class StationBuilder {
   }
 
   /** A stop among the cautions or a refused value outweighs every other verdict. */
-  close(reason: string, verdict: Verdict, hero: Figure | null, headline: string): StationResult {
+  close(reason: Words, verdict: Verdict, hero: Figure | null, headline: Words): StationResult {
     const stopped = this.cautions.some((c) => c.level === 'stop')
     const refused = Object.keys(this.fieldErrors).length > 0
     const final: Verdict = refused

@@ -75,7 +75,7 @@ function nut(part: Part): Primitive[] {
 }
 
 function washer(part: Part): Primitive[] {
-  const tabs = Number(/^(\d+) tabs/.exec(part.facts[0] ?? '')?.[1] ?? 13)
+  const tabs = part.tabs ?? 13
   const inner = R * 0.7
   return [
     filled(toothed(R * 0.9, R * 1.06, Array.from({ length: tabs }, (_, i) => (i * 360) / tabs), 180 / tabs), 'ring'), // prettier-ignore
@@ -192,6 +192,6 @@ export function partPicture(part: Part, lengthText: (mm: number) => string): Dra
     width: WIDTH,
     height: HEIGHT,
     primitives: [...DRAW[part.kind](part), ...lines.map((line, i) => text(WIDTH - 8, 26 + i * 22, line, i ? 'label' : 'figure', 'end'))],
-    description: `${part.name}: ${[...lines, ...part.facts].join(', ')}`,
+    description: `${part.name}: ${lines.join(', ')}`,
   }
 }

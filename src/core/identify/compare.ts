@@ -12,6 +12,8 @@ import { clearance, closure, otherLetters } from './like-for-like/letters.js'
 import { abilities, boundary } from './like-for-like/make.js'
 import { speed, strength } from './like-for-like/strength.js'
 
+import { joined, phrase } from '../words/message.js'
+
 export * from './like-for-like/described.js'
 
 /**
@@ -40,12 +42,12 @@ export function compareBearings(removed: Described, offered: Described, duty: Po
   const name = offered.row.designation
   const reason =
     verdict === 'will-not-do'
-      ? `${name} will not do: ${against[0]!.because}${against.length > 1 ? ` And ${against.length - 1} more.` : ''}`
+      ? phrase`${name} will not do: ${against[0]!.because}${against.length > 1 ? ` And ${against.length - 1} more.` : ''}`
       : verdict === 'ask-first'
         ? `${name} may do, but ${open.map((l) => l.aspect).join(', ')} ${open.length > 1 ? 'are' : 'is'} not known.`
         : verdict === 'same'
           ? `${name} is the same.`
-          : `${name} will do here. ${of('acceptable')[0]?.because ?? ''}`.trim()
+          : joined([`${name} will do here.`, of('acceptable')[0]?.because ?? ''])
   return { verdict, reason, lines: lines.list, lifeRatio }
 }
 

@@ -1,4 +1,5 @@
-import { q, typed, type Quantity } from '../units/quantities.js'
+import { type Quantity } from '../units/quantities.js'
+import { amount, phrase, type Words } from '../words/message.js'
 
 /** The plant's instruments: what each tells apart, when it was checked, and whether it will do for a reading. */
 
@@ -71,7 +72,7 @@ export interface FieldToRead {
 
 export interface InstrumentNote {
   level: 'good' | 'caution'
-  words: string
+  words: Words
 }
 
 /**
@@ -82,20 +83,22 @@ export function instrumentNotes(instrument: MeasuringInstrument, field: FieldToR
   const { kind, step, from, to, checked, due } = instrument
   const its = quantityOf(kind)
   const notes: InstrumentNote[] = []
-  const caution = (words: string) => notes.push({ level: 'caution', words })
+  const caution = (words: Words) => notes.push({ level: 'caution', words })
   // Days written so stand in their order as text.
-  if (due && due < today) caution(`${typed(instrument.name)} was to be checked by ${due}: have it checked, or take another.`)
+  if (due && due < today) caution(`${instrument.name} was to be checked by ${due}: have it checked, or take another.`)
   const wide = field.min !== undefined && field.max !== undefined ? field.max - field.min : null
   const stepHere = step === null ? null : asQuantity(step, its, field.quantity)
   if (stepHere !== null && wide !== null && wide > 0 && stepHere > wide * STEP_SHARE)
-    caution(`It tells ${q(stepHere, field.quantity, 3)} apart, the tolerance is ${q(wide, field.quantity, 3)} wide: too coarse for this.`)
+    caution(
+      phrase`It tells ${amount(stepHere, field.quantity, 3)} apart, the tolerance is ${amount(wide, field.quantity, 3)} wide: too coarse for this.`,
+    )
   const middle = field.min !== undefined && field.max !== undefined ? (field.min + field.max) / 2 : (field.min ?? field.max)
   const [low, high] = [from, to].map((limit) => (limit === null ? null : asQuantity(limit, its, field.quantity)))
   if (
     middle !== undefined &&
     ((low !== null && low !== undefined && middle < low) || (high !== null && high !== undefined && middle > high))
   )
-    caution(`${q(middle, field.quantity, 2)} is out of its range.`)
+    caution(phrase`${amount(middle, field.quantity, 2)} is out of its range.`)
   if (kind === 'infrared') caution('Shiny metal mirrors the room: read a patch of matt tape, or take a contact probe.')
   if (!notes.length && checked) notes.push({ level: 'good', words: `Checked ${checked}${due ? `, due ${due}` : ''}.` })
   return notes

@@ -1,5 +1,5 @@
 import { inRange } from '../result.js'
-import { q } from '../units/quantities.js'
+import { amount, phrase, type Words } from '../words/message.js'
 
 /** How far a bearing is up its taper by what the feeler says now. */
 
@@ -33,17 +33,17 @@ export function driveProgress(takenUm: number, { reductionUm, travelMm, angleDeg
   return { takenUm, state, moreMm: (more * travelMm[0]) / least, moreDeg: (more * angleDeg[0]) / least }
 }
 
-/** The progress in a sentence with marked quantities. Source: as `driveProgress`. */
-export function progressWords({ takenUm, state, moreMm, moreDeg }: DriveProgress): string {
-  const taken = `${q(Math.max(0, takenUm), 'fine')} taken away`
+/** The progress in a sentence, quantities in core units. Source: as `driveProgress`. */
+export function progressWords({ takenUm, state, moreMm, moreDeg }: DriveProgress): Words {
+  const taken = phrase`${amount(Math.max(0, takenUm), 'fine')} taken away`
   switch (state) {
     case 'none':
-      return `Nothing taken away yet: it went back, or its zero was not reached. About ${q(moreDeg, 'angle')} of the nut to go.`
+      return phrase`Nothing taken away yet: it went back, or its zero was not reached. About ${amount(moreDeg, 'angle')} of the nut to go.`
     case 'more':
-      return `${taken}: about ${q(moreMm, 'gap')} up the taper or ${q(moreDeg, 'angle')} of the nut to go.`
+      return phrase`${taken}: about ${amount(moreMm, 'gap')} up the taper or ${amount(moreDeg, 'angle')} of the nut to go.`
     case 'there':
-      return `${taken}: that is where it belongs. Stop here.`
+      return phrase`${taken}: that is where it belongs. Stop here.`
     case 'far':
-      return `${taken}: too far. Loosen it, take it off its taper and begin from the zero again.`
+      return phrase`${taken}: too far. Loosen it, take it off its taper and begin from the zero again.`
   }
 }

@@ -1,5 +1,6 @@
 import { InputError, inRange } from '../result.js'
-import { nominal, q, type Quantity, typed } from '../units/quantities.js'
+import { type Quantity } from '../units/quantities.js'
+import { amount, joined, nominal, phrase, type Words } from '../words/message.js'
 import { HEATERS, type Heater } from './ways.js'
 import { timeIn } from './heaters.js'
 
@@ -134,25 +135,25 @@ const RATINGS: readonly { rating: 'forceN' | 'torqueNm' | 'massKg'; quantity: Qu
 const SIZE_WORDS = { boreMm: 'a bore of', outsideMm: 'a ring of', nutMm: 'a nut of' } as const
 
 /**
- * Why a tool will not do, in a sentence with marked quantities; null where it will. A rating that is not listed is not held against it.
+ * Why a tool will not do, in a sentence; null where it will. A rating that is not listed is not held against it.
  * N, Nm, kg, °C and mm. Source: the ratings that the plant has listed.
  */
-export function shortOf(tool: Tool, wanted: Wanted): string | null {
+export function shortOf(tool: Tool, wanted: Wanted): Words | null {
   for (const { rating, quantity, verb } of RATINGS) {
     const has = tool[rating] ?? (rating === 'forceN' && tool.kind === 'sleeves' ? HAMMER_N : null)
     const asked = wanted[rating]
     if (has !== null && asked !== undefined && asked > has)
-      return `${cap(verb)} ${q(has, quantity, 1)}, ${q(asked, quantity, 1)} is wanted.`
+      return phrase`${cap(verb)} ${amount(has, quantity, 1)}, ${amount(asked, quantity, 1)} is wanted.`
   }
   if (tool.toC !== null && wanted.atC !== undefined) {
     const reaches = tool.kind === 'cold-box' ? tool.toC <= wanted.atC : !isHeater(tool.kind) || tool.toC >= wanted.atC
-    if (!reaches) return `Goes to ${q(tool.toC, 'temperature')}, ${q(wanted.atC, 'temperature')} is wanted.`
+    if (!reaches) return phrase`Goes to ${amount(tool.toC, 'temperature')}, ${amount(wanted.atC, 'temperature')} is wanted.`
   }
   const of = SIZE_OF[tool.kind]
   const size = of && wanted[of]
   if (!of || size === undefined) return null
   if ((tool.fromMm !== null && size < tool.fromMm) || (tool.toMm !== null && size > tool.toMm))
-    return `Takes ${tool.fromMm === null ? 'up' : q(tool.fromMm, 'length', 0)} to ${q(tool.toMm ?? 0, 'length', 0)}; it is ${SIZE_WORDS[of]} ${nominal(size)}.` // prettier-ignore
+    return phrase`Takes ${tool.fromMm === null ? 'up' : amount(tool.fromMm, 'length', 0)} to ${amount(tool.toMm ?? 0, 'length', 0)}; it is ${SIZE_WORDS[of]} ${nominal(size)}.` // prettier-ignore
   return null
 }
 const cap = (word: string) => word[0]!.toUpperCase() + word.slice(1)
@@ -178,7 +179,7 @@ export function minutesWith(tool: Tool, wanted: Wanted): number | null {
 }
 
 /** Minutes with a tool, or why it never gets there. */
-function minutesOr(tool: Tool, wanted: Wanted): { minutes: number | null; why: string | null } {
+function minutesOr(tool: Tool, wanted: Wanted): { minutes: number | null; why: Words | null } {
   try {
     return { minutes: minutesWith(tool, wanted), why: null }
   } catch (error) {
@@ -193,7 +194,7 @@ export interface ToolOffer {
   place: string
   fits: boolean
   /** Why not; empty where it fits. */
-  why: string
+  why: Words
   minutes: number | null
   /** In the plant's own money; null where none is listed. */
   cost: number | null
@@ -218,16 +219,15 @@ export function toolOffers(tools: readonly Tool[], need: Need, wanted: Wanted): 
   return offers.sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name))
 }
 
-/** A tool in a few words without a comma, which parts tools in a step: "Coil (1 kW; 20 s on and 60 s off; at bay 3)". Source: its list. */
-export function toolWords(tool: Tool): string {
+/** A tool in a few words: "Coil (1 kW; 20 s on and 60 s off; at bay 3)". Source: its list. */
+export function toolWords(tool: Tool): Words {
   const rating = [
-    tool.forceN !== null && q(tool.forceN, 'force', 0),
-    tool.powerKw !== null && q(tool.powerKw, 'power', 1),
+    tool.forceN !== null && amount(tool.forceN, 'force', 0),
+    tool.powerKw !== null && amount(tool.powerKw, 'power', 1),
     tool.onS && tool.offS && `${tool.onS} s on and ${tool.offS} s off`,
-    tool.torqueNm !== null && `to ${q(tool.torqueNm, 'torque', 0)}`,
-    tool.massKg !== null && `to ${q(tool.massKg, 'mass', 0)}`,
-    tool.place && `at ${typed(tool.place.replaceAll(',', ' '))}`,
-  ].filter(Boolean)
-  const name = typed(tool.name.replaceAll(',', ' '))
-  return rating.length ? `${name} (${rating.join('; ')})` : name
+    tool.torqueNm !== null && phrase`to ${amount(tool.torqueNm, 'torque', 0)}`,
+    tool.massKg !== null && phrase`to ${amount(tool.massKg, 'mass', 0)}`,
+    tool.place && `at ${tool.place}`,
+  ].filter((w): w is Words => Boolean(w))
+  return rating.length ? phrase`${tool.name} (${joined(rating, '; ')})` : tool.name
 }

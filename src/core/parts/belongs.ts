@@ -1,7 +1,7 @@
 import type { Bearing } from '../catalogue/bearing.js'
 import { sizes } from '../catalogue/catalogue.js'
 import { adapterSleeve } from '../catalogue/sleeves.js'
-import { q, typed } from '../units/quantities.js'
+import { amount, phrase, type Words } from '../words/message.js'
 import { STAND_IN_BLOCKS, blockFor, locatingRings, plummerBlocks, widthInBlockMm } from './blocks.js'
 import { lockNut } from './nuts.js'
 import { allParts, locatingRingName, plainPart, type Part, type PartKind } from './parts.js'
@@ -85,66 +85,66 @@ export function belongingTo(row: Row, grooved = false): { name: string; count: n
 export type Thing = { part: Part } | { row: Row; grooved?: boolean }
 
 const sizeOf = (p: Part, what: string) => p.sizes.find(([name]) => name === what)?.[1] ?? null
-const mm = (value: number) => q(value, 'length', Number.isInteger(value) ? 0 : 2)
-const no = (...lines: (string | false | null)[]) => lines.find((l): l is string => Boolean(l)) ?? null
+const mm = (value: number) => amount(value, 'length', Number.isInteger(value) ? 0 : 2)
+const no = (...lines: (Words | false | null)[]): Words | null => lines.find((l): l is Words => Boolean(l)) ?? null
 
-function nutWords(nut: Part, sleeve: Part): string {
+function nutWords(nut: Part, sleeve: Part): Words {
   const right = sleeve.with[0] ?? 'the one that its thread asks for'
   return nut.shaftMm === sleeve.boreMm
     ? `${nut.name} has the thread of ${sleeve.name} but is of another series: ${right} belongs to it.`
-    : `${nut.name} has thread ${mm(nut.shaftMm!)}, ${sleeve.name} has ${mm(sleeve.boreMm!)}: ${right} belongs to it.`
+    : phrase`${nut.name} has thread ${mm(nut.shaftMm!)}, ${sleeve.name} has ${mm(sleeve.boreMm!)}: ${right} belongs to it.`
 }
 
 /** Why two things do not go together, by kind of the first and the second: null where they do. One row a pair. */
-const PAIRS: readonly (readonly [PartKind, PartKind, (a: Part, b: Part) => string | null])[] = [
+const PAIRS: readonly (readonly [PartKind, PartKind, (a: Part, b: Part) => Words | null])[] = [
   ['lock-nut', 'adapter-sleeve', (nut, sleeve) => no(!sleeve.with.includes(nut.name) && nutWords(nut, sleeve))],
   ['lock-nut', 'withdrawal-sleeve', (nut, sleeve) => no(sleeve.with.length > 0 && !sleeve.with.includes(nut.name) && `${nut.name} does not pull ${sleeve.name}: ${sleeve.with[0]} does.`)],
   ['tab-washer', 'lock-nut', (washer, nut) => no(!nut.with.includes(washer.name) && `${washer.name} belongs to ${washer.with.join(' and ')}, not to ${nut.name}: take ${nut.with[0]}.`)],
   ['locking-clip', 'lock-nut', (clip, nut) => no(!nut.with.includes(clip.name) && `${clip.name} belongs to ${clip.with.join(' and ')}, not to ${nut.name}: take ${nut.with[0]}.`)],
-  ['hook-spanner', 'lock-nut', (spanner, nut) => no(!nut.with.includes(spanner.name) && `${nut.name} is ${mm(sizeOf(nut, 'over all')!)} over all: ${nut.with[1] ?? 'no hook spanner'} fits it.`)],
-  ['locating-ring', 'plummer-block', (ring, block) => no(sizeOf(ring, 'outside') !== sizeOf(block, 'seat') && `The ring is ${mm(sizeOf(ring, 'outside')!)} outside, the seat of ${block.name} is ${mm(sizeOf(block, 'seat')!)}.`)],
+  ['hook-spanner', 'lock-nut', (spanner, nut) => no(!nut.with.includes(spanner.name) && phrase`${nut.name} is ${mm(sizeOf(nut, 'over all')!)} over all: ${nut.with[1] ?? 'no hook spanner'} fits it.`)],
+  ['locating-ring', 'plummer-block', (ring, block) => no(sizeOf(ring, 'outside') !== sizeOf(block, 'seat') && phrase`The ring is ${mm(sizeOf(ring, 'outside')!)} outside, the seat of ${block.name} is ${mm(sizeOf(block, 'seat')!)}.`)],
 ] // prettier-ignore
 
 /** The same with a bearing as the second. */
-const WITH_ROW: Partial<Record<PartKind, (part: Part, row: Row) => string | null>> = {
+const WITH_ROW: Partial<Record<PartKind, (part: Part, row: Row) => Words | null>> = {
   'adapter-sleeve': (p, row) => sleeveWords(p, row, adapterSleeve(row)?.designation ?? null),
   'withdrawal-sleeve': (p, row) => sleeveWords(p, row, withdrawalSleeve(row)?.name ?? null),
   'plummer-block': (p, row) =>
     no(
-      sizeOf(p, 'seat') !== row.outsideMm && `The seat of ${p.name} is ${mm(sizeOf(p, 'seat')!)}, ${typed(row.designation)} is ${mm(row.outsideMm)} outside.`, // prettier-ignore
-      p.boreMm !== row.boreMm && `${p.name} is made for a bore of ${mm(p.boreMm!)}, ${typed(row.designation)} has ${mm(row.boreMm)}.`,
-      widthInBlockMm(row) > sizeOf(p, 'seat width')! && `${typed(row.designation)} is wider than the seat of ${p.name}.`,
+      sizeOf(p, 'seat') !== row.outsideMm && phrase`The seat of ${p.name} is ${mm(sizeOf(p, 'seat')!)}, ${row.designation} is ${mm(row.outsideMm)} outside.`, // prettier-ignore
+      p.boreMm !== row.boreMm && phrase`${p.name} is made for a bore of ${mm(p.boreMm!)}, ${row.designation} has ${mm(row.boreMm)}.`,
+      widthInBlockMm(row) > sizeOf(p, 'seat width')! && `${row.designation} is wider than the seat of ${p.name}.`,
     ),
   'locating-ring': (p, row) => {
     const width = sizeOf(p, 'width')!
     const blocks = plummerBlocks().filter((b) => b.seatMm === row.outsideMm && b.boreMm === row.boreMm)
     const right = blocks.map((b) => locatingRings(b, widthInBlockMm(row))).find((r) => r !== null)
-    if (!right) return `${typed(row.designation)} leaves no room for a locating ring, or stands in none of these blocks.`
+    if (!right) return `${row.designation} leaves no room for a locating ring, or stands in none of these blocks.`
     return no(
       (right.outsideMm !== sizeOf(p, 'outside') || right.widthMm !== width) &&
-        `${typed(row.designation)} takes ${right.count === 2 ? 'two rings' : 'one ring'} ${right.outsideMm} × ${right.widthMm}.`,
+        `${row.designation} takes ${right.count === 2 ? 'two rings' : 'one ring'} ${right.outsideMm} × ${right.widthMm}.`,
     )
   },
-  'snap-ring': (p, row) => no(sizeOf(p, 'outside of the bearing') !== row.outsideMm && `It is for ${mm(sizeOf(p, 'outside of the bearing')!)} outside, ${typed(row.designation)} has ${mm(row.outsideMm)}.`), // prettier-ignore
+  'snap-ring': (p, row) => no(sizeOf(p, 'outside of the bearing') !== row.outsideMm && phrase`It is for ${mm(sizeOf(p, 'outside of the bearing')!)} outside, ${row.designation} has ${mm(row.outsideMm)}.`), // prettier-ignore
   'insert-unit': (p, row) =>
-    no((row.family !== 'insert-ball' || p.boreMm !== row.boreMm) && `${p.name} takes an insert of ${mm(p.boreMm!)} bore.`),
+    no((row.family !== 'insert-ball' || p.boreMm !== row.boreMm) && phrase`${p.name} takes an insert of ${mm(p.boreMm!)} bore.`),
 }
 
-function sleeveWords(part: Part, row: Row, right: string | null): string | null {
+function sleeveWords(part: Part, row: Row, right: string | null): Words | null {
   if (right === part.name) return null
-  const name = typed(row.designation)
+  const name = row.designation
   if (!row.boreTaper) return `${name} has a cylindrical bore: it sits on no sleeve.`
   if (!right) return `No sleeve of this kind is made for ${name}.`
   if (part.boreMm !== row.boreMm)
-    return `${part.name} is for a bore of ${mm(part.boreMm!)}, ${name} has ${mm(row.boreMm)}: ${right} belongs to it.`
+    return phrase`${part.name} is for a bore of ${mm(part.boreMm!)}, ${name} has ${mm(row.boreMm)}: ${right} belongs to it.`
   return `${part.name} is of another series: its length or thread is not that of ${right}, which belongs to ${name}.`
 }
 
 /**
  * Why two things that lie on the bench do not go together, null where they do; undefined where the standards say nothing of such a pair.
- * Quantities are marked; sizes in mm. Source: the standards of the two.
+ * Sizes in mm. Source: the standards of the two.
  */
-export function misfit(a: Thing, b: Thing): string | null | undefined {
+export function misfit(a: Thing, b: Thing): Words | null | undefined {
   if ('row' in a) return 'row' in b ? undefined : misfit(b, a)
   if ('row' in b) {
     const judge = WITH_ROW[a.part.kind]
@@ -152,7 +152,7 @@ export function misfit(a: Thing, b: Thing): string | null | undefined {
     // A nut or washer goes with a bearing by way of what belongs to it.
     if (a.part.kind !== 'lock-nut' && a.part.kind !== 'tab-washer') return undefined
     const wanted = belongingTo(b.row).flatMap(({ name }) => (findPart(name)!.kind === a.part.kind ? name : []))
-    return wanted.length === 0 ? undefined : wanted.includes(a.part.name) ? null : `${wanted.join(' or ')} belongs to ${typed(b.row.designation)}, not ${a.part.name}.` // prettier-ignore
+    return wanted.length === 0 ? undefined : wanted.includes(a.part.name) ? null : `${wanted.join(' or ')} belongs to ${b.row.designation}, not ${a.part.name}.` // prettier-ignore
   }
   for (const [first, second, judge] of PAIRS) {
     if (a.part.kind === first && b.part.kind === second) return judge(a.part, b.part)
@@ -161,15 +161,15 @@ export function misfit(a: Thing, b: Thing): string | null | undefined {
   return undefined
 }
 
-/** What was read on a part beside the one that is wanted: null where it is the same, else how it differs, with marked quantities in mm. Source: sizes of the tables. */
-export function partDiffers(wanted: string, read: string): string | null {
+/** What was read on a part beside the one that is wanted: null where it is the same, else how it differs, sizes in mm. Source: sizes of the tables. */
+export function partDiffers(wanted: string, read: string): Words | null {
   if (plainPart(wanted) === plainPart(read)) return null
   const [right, other] = [findPart(wanted), findPart(read)]
   if (!other) return `${wanted} is wanted; no part of the tables is called so.`
   if (!right || right.kind !== other.kind) return `${wanted} is wanted, ${other.name} is something else.`
   const apart = right.sizes.flatMap(([what, value]) => {
     const its = sizeOf(other, what)
-    return its !== null && its !== value ? [`${what} ${mm(its)} instead of ${mm(value)}`] : []
+    return its !== null && its !== value ? [phrase`${what} ${mm(its)} instead of ${mm(value)}`] : []
   })
-  return `${wanted} is wanted: ${other.name} has ${apart.length ? apart.join(', ') : 'another series'}.`
+  return phrase`${wanted} is wanted: ${other.name} has ${apart.length ? apart : 'another series'}.`
 }

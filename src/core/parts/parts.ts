@@ -1,7 +1,7 @@
 import { boreCode } from '../catalogue/designation.js'
 import { RACEWAYS_2, RACEWAYS_22, RACEWAYS_3 } from '../catalogue/dimensions/cylindrical.js'
 import { NKI } from '../catalogue/dimensions/needle.js'
-import { q } from '../units/quantities.js'
+import { amount, phrase, type Words } from '../words/message.js'
 import { blockFillG, blockMassKg, locatingRings, plummerBlocks, type PlummerBlock, oilLevelMm } from './blocks.js'
 import { HOOK_SPANNERS, WASHERS, hookSpanner, nutsOf, onwardDeg, sleeveNut, type LockNut, type NutSeries } from './nuts.js'
 import { BORE_RINGS, SHAFT_RINGS, SNAP_RINGS } from './rings.js'
@@ -58,8 +58,10 @@ export interface Part {
   kind: PartKind
   /** Main sizes, mm. */
   sizes: readonly (readonly [what: string, mm: number])[]
-  /** What is no length: thread, tabs, bolt, in words with marked quantities. */
-  facts: readonly string[]
+  /** What is no length: thread, tabs, bolt, in words. */
+  facts: readonly Words[]
+  /** How many tabs a washer has. */
+  tabs?: number
   /** Bore of the bearing that it belongs to, and shaft that it sits on, mm; null where it has none. */
   boreMm: number | null
   shaftMm: number | null
@@ -110,6 +112,7 @@ function locksOf(series: NutSeries): Part[] {
     const [, groove, thick, tabs] = row
     return part(n.lock, 'tab-washer', 'ISO 2982-2', {
       sizes: [['shaft', n.threadMm], ['groove for its tab', groove], ['thickness', thick]], // prettier-ignore
+      tabs,
       facts: [`${tabs} tabs at least: a slot is met within ${onwardDeg(tabs).toFixed(1)}° onward`],
       shaftMm: n.threadMm,
       with: [n.nut],
@@ -122,19 +125,19 @@ const mmName = (mm: number) => String(Math.round(mm * 100) / 100)
 export const locatingRingName = (outsideMm: number, widthMm: number) => `Locating ring ${mmName(outsideMm)} × ${mmName(widthMm)}`
 
 /** What goes into a block besides its bearing; `widths` of the outer rings that stand in it, mm. */
-function blockFacts(b: PlummerBlock, widths: readonly number[]): string[] {
+function blockFacts(b: PlummerBlock, widths: readonly number[]): Words[] {
   const massKg = blockMassKg(b)
   const rings = [...new Set(widths)].flatMap((width) => {
     const held = locatingRings(b, width)
-    return held ? [`a ring ${q(width, 'length', 0)} wide is held by ${held.count} × ${q(held.widthMm, 'length', 1)}`] : []
+    return held ? [phrase`a ring ${amount(width, 'length', 0)} wide is held by ${held.count} × ${amount(held.widthMm, 'length', 1)}`] : []
   })
   return [
     b.onSleeve ? 'for bearings on adapter sleeves' : 'for bearings on the shaft itself',
     ...(b.bolt ? [`foot bolts ${b.bolt}`] : []),
     ...rings,
-    `oil at rest about ${q(oilLevelMm(b, (b.boreMm + b.seatMm) / 2), 'length', 0)} over its foot`,
-    `first fill about ${q(blockFillG(b), 'grams', 0)}`,
-    `about ${q(massKg, 'mass', 0)} with its cap`,
+    phrase`oil at rest about ${amount(oilLevelMm(b, (b.boreMm + b.seatMm) / 2), 'length', 0)} over its foot`,
+    phrase`first fill about ${amount(blockFillG(b), 'grams', 0)}`,
+    phrase`about ${amount(massKg, 'mass', 0)} with its cap`,
     'bodies of today may be wider: measure seat and ring',
   ]
 }

@@ -1,7 +1,9 @@
 import { sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import type { Boundary } from '../catalogue/catalogue.js'
-import { inUnits, nominal, type UnitSystem, typed } from '../units/quantities.js'
+import { type UnitSystem } from '../units/quantities.js'
+import { nominal, phrase, type Words } from '../words/message.js'
+import { say } from '../words/say.js'
 import { belongingTo, findPart, misfit, parts, type Thing } from './belongs.js'
 import { PART_LABEL, plainPart, type Part, type PartKind } from './parts.js'
 
@@ -48,10 +50,10 @@ export interface PartSearch {
   heard: readonly string[]
   /** What nobody understood. */
   unknown: readonly string[]
-  /** Why nothing was found, where that can be said: a sentence with marked quantities. */
-  nothing: string | null
-  /** Of two things that were named: whether they go together, in words with marked quantities; null where that was not asked. */
-  together: { fits: boolean; words: string } | null
+  /** Why nothing was found, where that can be said. */
+  nothing: Words | null
+  /** Of two things that were named: whether they go together, in words; null where that was not asked. */
+  together: { fits: boolean; words: Words } | null
 }
 
 interface Heard {
@@ -158,9 +160,9 @@ export function searchParts(text: string): PartSearch {
   }
 }
 
-/** What was found with its sentences in the reader's units. Source: `inUnits`. */
+/** What was found with its sentences in the reader's units. Source: as `say`. */
 export function wordedParts(found: PartSearch, units: UnitSystem): PartSearch {
-  const said = (text: string) => inUnits(text, units)
+  const said = (words: Words) => say(words, units)
   return {
     ...found,
     parts: found.parts.map((p) => ({ ...p, facts: p.facts.map(said) })),
@@ -170,14 +172,13 @@ export function wordedParts(found: PartSearch, units: UnitSystem): PartSearch {
 }
 
 /** What can be said of seals that no standard has sizes of; shaft in mm. Engineering practice: stretched by about a tenth. */
-const axialWords = (shaftMm: number | null): string =>
-  `No standard gives the sizes of axial lip rings: each make has its own. Order by the shaft${shaftMm === null ? '' : `, ${nominal(shaftMm)}`}, the height of the old section and the room along the shaft; ` +
-  'it sits stretched by about a tenth, and its lip runs on a flat, ground face across the shaft.'
+const axialWords = (shaftMm: number | null): Words =>
+  phrase`No standard gives the sizes of axial lip rings: each make has its own. Order by the shaft${shaftMm === null ? '' : phrase`, ${nominal(shaftMm)}`}, the height of the old section and the room along the shaft; it sits stretched by about a tenth, and its lip runs on a flat, ground face across the shaft.`
 
-function whyNothing(things: readonly Thing[], kinds: readonly PartKind[] | null): string | null {
+function whyNothing(things: readonly Thing[], kinds: readonly PartKind[] | null): Words | null {
   const row = things.find((t) => 'row' in t)
   if (!row || !kinds) return null
-  const name = typed(nameOf(row))
+  const name = nameOf(row)
   const wanted = kinds.map((k) => PART_LABEL[k]).join(' or ')
   return 'row' in row && !row.row.boreTaper && kinds.includes('adapter-sleeve')
     ? `${name} has a cylindrical bore: it sits on no sleeve.`
@@ -191,7 +192,7 @@ function togetherWords(things: readonly Thing[]): PartSearch['together'] {
   const [a, b] = things
   if (!a || !b) return null
   const found = misfit(a, b)
-  const pair = `${typed(nameOf(a))} and ${typed(nameOf(b))}`
+  const pair = `${nameOf(a)} and ${nameOf(b)}`
   if (found === undefined) return { fits: false, words: `The tables say nothing of ${pair} together.` }
   return found === null ? { fits: true, words: `${pair} belong together.` } : { fits: false, words: found }
 }

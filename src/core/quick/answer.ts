@@ -8,7 +8,7 @@ import { lifeWords } from '../life/life-words.js'
 import { minimumLoad } from '../life/minimum-load.js'
 import { opposes } from '../life/set-of-bearings.js'
 import { pressForce } from '../mounting/press-force.js'
-import { amount } from '../words/message.js'
+import { amount, joined, phrase, type Words } from '../words/message.js'
 import { wordsOf } from '../words/say.js'
 import { FAMILY_LABEL } from '../catalogue/families.js'
 import { clearanceFrom, clearanceGroup, groupMark } from '../fits/clearance-group.js'
@@ -22,7 +22,8 @@ import { ALONE } from '../life/set-of-bearings.js'
 import { Derivation, InputError, short, type Caution, type Result, type WorkingStep } from '../result.js'
 import { accuracyOf } from '../tolerances/ring.js'
 import { tolerance } from '../tolerances/iso286.js'
-import { inUnits, parse, q, type UnitSystem } from '../units/quantities.js'
+import { parse, type UnitSystem } from '../units/quantities.js'
+import { say } from '../words/say.js'
 import { readQuestion, type Said } from './read.js'
 import { CALCULATIONS, SHAPES, SLOTS, type Calculation, type Slot } from './words.js'
 
@@ -32,7 +33,7 @@ export interface QuickAnswer {
   calculation: Calculation
   title: string
   /** The figure in words; empty while something is missing. */
-  words: string
+  words: Words
   /** What is still missing, as a question; empty when it is answered. */
   missing: string
   /** Words that were not understood. */
@@ -87,11 +88,11 @@ function meant(said: Said): Calculation | null {
 
 const grip = (max: number, min: number): string => (min > 0 ? 'tight' : max < 0 ? 'loose' : 'tight or loose')
 
-function fitWords(row: Bearing, seat: 'shaft' | 'housing', toleranceClass: string, sheet: Derivation): { words: string; maxUm: number } {
+function fitWords(row: Bearing, seat: 'shaft' | 'housing', toleranceClass: string, sheet: Derivation): { words: Words; maxUm: number } {
   const found = fit({ seat, sizeMm: seat === 'shaft' ? row.boreMm : row.outsideMm, toleranceClass, accuracy: accuracyOf(row, 'normal'), family: row.family }) // prettier-ignore
   sheet.include(found)
   const { minInterferenceUm: min, maxInterferenceUm: max } = found.values
-  return { words: `${toleranceClass}: ${q(min, 'fine')} to ${q(max, 'fine')}, ${grip(max, min)}`, maxUm: max }
+  return { words: phrase`${toleranceClass}: ${amount(min, 'fine')} to ${amount(max, 'fine')}, ${grip(max, min)}`, maxUm: max }
 }
 
 /** How a bearing is closed by its letters, or as it is always made. */
@@ -106,7 +107,7 @@ function notHeated({ bearing: row }: Said): string | null {
 }
 
 /** Warming that a tight ring asks for, °C, on a shaft at 20 °C or as said. */
-function heatWords(said: Said, maxUm: number, sheet: Derivation): string {
+function heatWords(said: Said, maxUm: number, sheet: Derivation): Words {
   const { bearing: row, numbers } = said
   if (maxUm <= 0) return 'loose: slides on by hand'
   const sealed = closedAs(said)
@@ -119,8 +120,9 @@ function heatWords(said: Said, maxUm: number, sheet: Derivation): string {
   })
   sheet.include(heat)
   const { setC, withinLimit, clearanceLeftUm } = heat.values
-  if (clearanceLeftUm <= 0) return `at ${q(setC, 'temperature')}, its limit, it does not clear the seat: chill the shaft, press, or oil`
-  return `heat to ${q(setC, 'temperature')}${withinLimit ? '' : ', the limit'}`
+  if (clearanceLeftUm <= 0)
+    return phrase`at ${amount(setC, 'temperature')}, its limit, it does not clear the seat: chill the shaft, press, or oil`
+  return phrase`heat to ${amount(setC, 'temperature')}${withinLimit ? '' : ', the limit'}`
 }
 
 /** What a tight seat makes of the ring. */
@@ -140,7 +142,7 @@ function checkKind(row: Bearing, axialN: number, alone: boolean, sheet: Derivati
 }
 
 /** One line a calculation: what it says, over the functions that every other door uses. */
-const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => string>> = {
+const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => Words>> = {
   fit: (said, sheet) => {
     const row = said.bearing!
     const housing = said.housingClasses[0] ? fitWords(row, 'housing', said.housingClasses[0], sheet) : null
@@ -148,7 +150,7 @@ const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => s
     const shaft = said.shaftClasses[0] && !row.boreTaper ? fitWords(row, 'shaft', said.shaftClasses[0], sheet) : null
     if (shaft && !other) stressOf(row, shaft.maxUm, sheet)
     const onto = !said.shaftClasses[0] ? [] : other ? [other] : [shaft!.words, heatWords(said, shaft!.maxUm, sheet)]
-    return [...onto, ...(housing ? [housing.words] : [])].join('; ')
+    return joined([...onto, ...(housing ? [housing.words] : [])], '; ')
   },
   heat: (said, sheet) => {
     const other = notHeated(said)
@@ -158,26 +160,27 @@ const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => s
     return heatWords(said, maxUm, sheet)
   },
   tolerance: (said, sheet) =>
-    [...said.shaftClasses, ...said.housingClasses]
-      .map((toleranceClass) => {
+    joined(
+      [...said.shaftClasses, ...said.housingClasses].map((toleranceClass) => {
         const found = tolerance({ sizeMm: said.numbers.size!, toleranceClass })
         sheet.include(found)
-        return `${toleranceClass} ${q(found.values.lowerUm, 'fine')} to ${q(found.values.upperUm, 'fine')}`
-      })
-      .join('; '),
+        return phrase`${toleranceClass} ${amount(found.values.lowerUm, 'fine')} to ${amount(found.values.upperUm, 'fine')}`
+      }),
+      '; ',
+    ),
   clearance: ({ bearing: row, group }, sheet) => {
     const from = clearanceFrom(row!)
     if (from !== 'table')
       return from === 'setting' ? 'none as bought: it is set when it is mounted' : 'stands in the maker’s sheet: no table is held for it'
     const found = clearanceGroup({ family: row!.family, boreMm: row!.boreMm, group: group!, taperedBore: row!.boreTaper !== null })
     sheet.include(found)
-    return `${groupMark(group!)} ${q(found.values.minUm, 'fine')} to ${q(found.values.maxUm, 'fine')}${row!.boreTaper ? ', before it is driven up' : ''}`
+    return phrase`${groupMark(group!)} ${amount(found.values.minUm, 'fine')} to ${amount(found.values.maxUm, 'fine')}${row!.boreTaper ? ', before it is driven up' : ''}`
   },
   growth: ({ material, housing, numbers }, sheet) => {
     const found = thermalGrowth({ spanMm: numbers.length!, shaftMaterial: material!, shaftRiseK: numbers.rise!, housingMaterial: housing ?? 'cast-iron', housingRiseK: 0 }) // prettier-ignore
     sheet.include(found)
     const cold = housing ? `; the housing of ${MATERIALS[housing].label} counts as cold` : ''
-    return `${MATERIALS[material!].label} grows ${q(found.values.growthMm, 'length')}${cold}`
+    return phrase`${MATERIALS[material!].label} grows ${amount(found.values.growthMm, 'length')}${cold}`
   },
   grease: (said, sheet) => {
     const { bearing: row, numbers } = said
@@ -190,11 +193,11 @@ const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => s
     const { governingIntervalH, quantityG, schools } = found.values
     if (closedAs(said)) {
       const half = schools.find((s) => s.school === 'grease-life')?.intervalH ?? null
-      return `sealed or shielded: nothing to feed${half === null ? '' : `; its grease lasts about ${q(2 * half, 'hours')}`}`
+      return phrase`sealed or shielded: nothing to feed${half === null ? '' : phrase`; its grease lasts about ${amount(2 * half, 'hours')}`}`
     }
     return governingIntervalH === null
       ? 'no grease speed: oil, or continuous feed'
-      : `${q(quantityG, 'grams')} every ${q(governingIntervalH, 'hours')}, clean, dry and horizontal`
+      : phrase`${amount(quantityG, 'grams')} every ${amount(governingIntervalH, 'hours')}, clean, dry and horizontal`
   },
   life: ({ bearing: row, numbers, marked }, sheet) => {
     const { load, life, staticSafety } = rateBearing(row!, numbers.radial!, numbers.axial ?? 0, numbers.speed!, 90)
@@ -208,7 +211,7 @@ const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => s
     const limit = speedLimitRpm(row!, 'grease', worn(row!, closed))
     if (numbers.speed! > limit) sheet.caution('caution', 'quick-speed', { limit: amount(Math.round(limit / 100) * 100, 'speed') })
     if (load.values.equivalentLoadN > row!.dynamicRatingN) return 'over its rating: no life can be stated'
-    return `L10h ${lifeWords(life.values.ratingLifeH)}`
+    return phrase`L10h ${lifeWords(life.values.ratingLifeH)}`
   },
 }
 
@@ -243,7 +246,7 @@ export function quickAnswer(text: string, system: UnitSystem): QuickAnswer | nul
   const said = withBare(first, calculation, system)
   const missing = missingOf(said, shape)
   const sheet = new Derivation()
-  let words = ''
+  let words: Words = ''
   if (!missing)
     try {
       if (said.bearing && said.marked)
@@ -251,8 +254,8 @@ export function quickAnswer(text: string, system: UnitSystem): QuickAnswer | nul
       words = ANSWERS[calculation](said, sheet)
       const worst = worstOf(sheet.cautions)
       // Figures of another bearing are none: what the letters change is said in their place.
-      if (worst?.code === 'letters-change') words = `stop: ${wordsOf(worst)}`
-      else if (worst) words = `${words} — ${worst.level}: ${wordsOf(worst)}`
+      if (worst?.code === 'letters-change') words = phrase`stop: ${wordsOf(worst)}`
+      else if (worst) words = phrase`${words} — ${worst.level}: ${wordsOf(worst)}`
     } catch (error) {
       if (!(error instanceof InputError)) throw error
       words = `not possible: ${error.allowed}`
@@ -290,6 +293,6 @@ export function quickCalculation({
   if (found.missing) throw new InputError('text', text, found.missing)
   const { working, cautions, assumptions, words, calculation, unknown } = found
   const notRead = unknown.length ? [`Not understood: ${unknown.join(', ')}.`] : []
-  return { values: { words: inUnits(words, system), kind: calculation }, working, cautions, assumptions: [...assumptions, ...notRead] }
+  return { values: { words: say(words, system), kind: calculation }, working, cautions, assumptions: [...assumptions, ...notRead] }
 }
 const LONGEST = 200

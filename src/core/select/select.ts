@@ -11,8 +11,7 @@ import { referenceViscosity, viscosity } from '../lubrication/viscosity.js'
 import { PAIRED, carriedLoad } from '../ratings/equivalent-load.js'
 import { Derivation, InputError, inRange, short, type Result } from '../result.js'
 import { strikesOut } from './suitability.js'
-import type { Message } from '../words/message.js'
-import { amount } from '../words/message.js'
+import { amount, type Message } from '../words/message.js'
 
 /** Which bearings of a rack carry a duty within limits, best first, and which nearly do. */
 

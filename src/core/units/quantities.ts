@@ -168,45 +168,12 @@ export function formatTrimmed(value: number, quantity: Quantity, system: UnitSys
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text
 }
 
-/** A quantity inside a sentence, to be written in the reader's units by `inUnits`. */
-export function q(value: number, quantity: Quantity, metricDecimals?: number): string {
-  return `{${value}|${quantity}${metricDecimals === undefined ? '' : `|${metricDecimals}`}}`
-}
+/** Core value with its unit as text in the person's system. */
+export const withUnit = (value: number, quantity: Quantity, system: UnitSystem, metricDecimals?: number): string =>
+  `${format(value, quantity, system, metricDecimals)} ${unitOf(quantity, system)}`.trimEnd()
 
 /** Decimals that a nominal size has in millimetres, at most three: 40 has none, 19.05 two. No unit. Source: none. */
 export const decimalsOfSize = (mm: number): number => [0, 1, 2].find((n) => Math.abs(mm - Number(mm.toFixed(n))) < 5e-4) ?? 3
-
-/** A nominal size in mm inside a sentence, with the decimals that it has. */
-export const nominal = (mm: number): string => q(mm, 'length', decimalsOfSize(mm))
-
-/** Sizes of one thing in mm inside a sentence, written `40 × 80 × 18 mm` by `inUnits`. */
-export const sizes = (sizesMm: readonly number[]): string => `{${sizesMm.join(';')}|sizes}`
-
-/** Stands for an opening brace that somebody typed, so that it begins no quantity; from the private range of Unicode. */
-const TYPED_BRACE = '\uE07B'
-
-/** Text that a person typed, on its way into a sentence: nothing in it is read as a quantity by `inUnits`. */
-export function typed(text: string): string {
-  return text.replaceAll('{', TYPED_BRACE)
-}
-
-/** Writes every quantity of a sentence in the person's units; what is no quantity stays as it stands. */
-export function inUnits(text: string, system: UnitSystem): string {
-  // Most sentences have no quantity.
-  if (!text.includes('{') && !text.includes(TYPED_BRACE)) return text
-  return text
-    .replace(/\{(\d[\d.;]*)\|sizes\}/g, (_, all: string) => {
-      const each = all.split(';').map((mm) => formatTrimmed(Number(mm), 'length', system, system === 'inch' ? 2 : 3))
-      return `${each.join(' × ')} ${unitOf('length', system)}`
-    })
-    .replace(/\{(-?\d[\d.e+-]*)\|(\w+)(?:\|(\d))?\}/g, (all, value: string, quantity: string, decimals?: string) => {
-      const number = Number(value)
-      if (!Object.hasOwn(QUANTITIES, quantity) || !Number.isFinite(number)) return all
-      const known = quantity as Quantity
-      return `${format(number, known, system, decimals === undefined ? undefined : Number(decimals))} ${unitOf(known, system)}`.trimEnd()
-    })
-    .replaceAll(TYPED_BRACE, '{')
-}
 
 /** A length in mm whose number was meant in inches. */
 export function takenAsInches(value: number): number {

@@ -1,5 +1,5 @@
-import { short, type Caution } from '../result.js'
-import { inUnits, q, sizes, typed, type UnitSystem } from '../units/quantities.js'
+import { short } from '../result.js'
+import { formatTrimmed, unitOf, withUnit, type UnitSystem } from '../units/quantities.js'
 import { ARRANGEMENT_CAUTIONS, ARRANGEMENT_QUESTIONS } from './arrangement.js'
 import { CARD_CAUTIONS, CARD_QUESTIONS } from './card.js'
 import { FITS_CAUTIONS, FITS_QUESTIONS } from './fits.js'
@@ -8,7 +8,7 @@ import { INSPECTION_CAUTIONS, INSPECTION_QUESTIONS } from './inspection.js'
 import { LINE_CAUTIONS } from './line.js'
 import { LOADS_CAUTIONS, LOADS_QUESTIONS } from './loads.js'
 import { LUBRICATION_CAUTIONS, LUBRICATION_QUESTIONS } from './lubrication.js'
-import type { Message, Param, Params } from './message.js'
+import type { Message, Param, Words } from './message.js'
 import { MOUNTING_CAUTIONS, MOUNTING_QUESTIONS } from './mounting.js'
 import { RUNIN_CAUTIONS, RUNIN_QUESTIONS } from './runin.js'
 import { SELECT_WORDS } from './select.js'
@@ -48,31 +48,31 @@ function sentenceOf<S>(table: Readonly<Record<string, S>>, code: string): S {
 
 const isList = (param: Param): param is readonly Param[] => Array.isArray(param)
 
-function put(param: Param): string {
+function put(param: Param, system: UnitSystem): string {
   if (typeof param === 'number') return short(param)
-  if (typeof param === 'string') return typed(param)
-  if (isList(param)) return param.map(put).join(', ')
-  if ('sizesMm' in param) return sizes(param.sizesMm)
-  if ('quantity' in param) return q(param.value, param.quantity, param.decimals)
-  return 'marked' in param ? param.marked : wordsOf(param)
+  if (isList(param)) return param.map((p) => put(p, system)).join(', ')
+  if (typeof param === 'string') return param
+  if ('sizesMm' in param) return `${param.sizesMm.map((mm) => size(mm, system)).join(' × ')} ${unitOf('length', system)}`
+  return say(param, system)
 }
 
-const fill = (sentence: string, params: Params = {}) => sentence.replace(/\{(\w+)\}/g, (_, name: string) => put(params[name]!))
+const size = (mm: number, system: UnitSystem) => formatTrimmed(mm, 'length', system, system === 'inch' ? 2 : 3)
 
-/**
- * A caution as a sentence whose quantities are marked as by `q`, so that every reader gets own units. A card that is closed
- * keeps its cautions with this sentence beside them, and it is what they say from then on.
- */
-export function wordsOf({ code, params, message }: Message & { message?: string }): string {
-  return message ?? fill(sentenceOf(CAUTION_WORDS, code), params)
-}
+/** A caution as its sentence. A card that is closed keeps its cautions with the sentence beside them, and it is what they say from then on. */
+export const wordsOf = ({ code, params = {}, message }: Message & { message?: Words }): Words =>
+  message ?? { says: sentenceOf(CAUTION_WORDS, code), with: params }
 
-/** What a question asks and what a wrong guess will do, marked as by `q`. */
-export function askedOf({ code, params, text, why }: Message & { text?: string; why?: string }): { text: string; why: string } {
+/** What a question asks and what a wrong guess will do. */
+export function askedOf({ code, params = {}, text, why }: Message & { text?: Words; why?: Words }): { text: Words; why: Words } {
   if (text !== undefined) return { text, why: why ?? '' }
   const [asked, because] = sentenceOf(QUESTION_WORDS, code)
-  return { text: fill(asked, params), why: fill(because, params) }
+  return { text: { says: asked, with: params }, why: { says: because, with: params } }
 }
 
-/** A caution in a person's units. */
-export const say = (caution: Pick<Caution, 'code' | 'params' | 'message'>, system: UnitSystem): string => inUnits(wordsOf(caution), system)
+/** What is said, with every quantity in a person's units. The one place where words of the core become text. */
+export function say(said: Words | (Message & { message?: Words }), system: UnitSystem): string {
+  if (typeof said === 'string') return said
+  if ('quantity' in said) return withUnit(said.value, said.quantity, system, said.decimals)
+  if (!('says' in said)) return say(wordsOf(said), system)
+  return said.says.replace(/\{(\w+)\}/g, (_, name: string) => put(said.with[name]!, system))
+}

@@ -1,5 +1,6 @@
 import type { AnswerView, JobSummary, MovedView } from '../../contract/cards.js'
 import { keyOf, type Key, type Scope } from '../../core/card/answers.js'
+import type { Figure } from '../../core/card/station.js'
 import type { Station } from '../../core/card/work-line.js'
 import { fieldOf, leadForward, shapeOf } from '../../core/card/fields.js'
 import { execute, one, rows, type Query } from '../database.js'
@@ -205,8 +206,10 @@ export async function saveResults(
 export async function shownFigures(
   query: Query,
   jobId: number,
-): Promise<{ scope: Scope; station: Station; shown: Record<string, string>; coreVersion: string }[]> {
-  return rows(query, 'SELECT scope, station, shown, core_version AS "coreVersion" FROM result WHERE job_id = $1', [jobId])
+): Promise<
+  { scope: Scope; station: Station; shown: Record<string, string>; figures: Record<string, Figure['value']>; coreVersion: string }[]
+> {
+  return rows(query, 'SELECT scope, station, shown, figures, core_version AS "coreVersion" FROM result WHERE job_id = $1', [jobId])
 }
 
 /** Keeps the first value that a person saw; one that came back to it is forgotten by `clearMoved`. */
@@ -214,15 +217,15 @@ export async function saveMoved(query: Query, jobId: number, moved: Omit<MovedVi
   if (!moved.length) return
   await execute(
     query,
-    `INSERT INTO moved_figure (job_id, key, label, station, before, after, because)
-     SELECT $1, v ->> 'key', v ->> 'label', v ->> 'station', v ->> 'before', v ->> 'after', $3 FROM jsonb_array_elements($2::jsonb) v
+    `INSERT INTO moved_figure (job_id, key, station, before, after, was, because)
+     SELECT $1, v ->> 'key', v ->> 'station', v ->> 'before', v ->> 'after', v -> 'was', $3 FROM jsonb_array_elements($2::jsonb) v
      ON CONFLICT (job_id, key) DO UPDATE SET after = excluded.after, because = excluded.because`,
     [jobId, JSON.stringify(moved), because],
   )
 }
 
 export function listMoved(query: Query, jobId: number): Promise<MovedView[]> {
-  return rows(query, 'SELECT key, label, station, before, after, because FROM moved_figure WHERE job_id = $1 ORDER BY key', [jobId])
+  return rows(query, 'SELECT key, station, before, after, was, because FROM moved_figure WHERE job_id = $1 ORDER BY key', [jobId])
 }
 
 /** Forgets what moved at stations that are being looked at, and whatever has come back to what it was; what is left. */
@@ -230,7 +233,7 @@ export function clearMoved(query: Query, jobId: number, stations: readonly Stati
   return rows(
     query,
     `WITH gone AS (DELETE FROM moved_figure WHERE job_id = $1 AND (station = ANY ($2) OR before = after))
-     SELECT key, label, station, before, after, because FROM moved_figure
+     SELECT key, station, before, after, was, because FROM moved_figure
      WHERE job_id = $1 AND NOT (station = ANY ($2) OR before = after) ORDER BY key`,
     [jobId, stations],
   )

@@ -115,7 +115,11 @@ async function settle(
 /** How the figures read before the change: as stored, or by this core where an older one stored them. */
 function shownBefore(card: Card, stored: Awaited<ReturnType<typeof answerStore.shownFigures>>): Shown {
   if (!stored.length || stored.some((r) => r.coreVersion !== CORE_VERSION)) return shownOf(evaluateLine(card.answers, card.context))
-  return new Map(stored.flatMap(({ scope, shown }) => Object.entries(shown).map(([key, text]) => [`${scope}/${key}`, text] as const)))
+  return new Map(
+    stored.flatMap(({ scope, shown, figures }) =>
+      Object.entries(shown).map(([key, reads]) => [`${scope}/${key}`, { reads, value: figures[key] ?? null }] as const),
+    ),
+  )
 }
 
 /** The context with what the changed answers make of it: what was asked anew is read, bearings of the plant's own are known. */
@@ -170,7 +174,8 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
     const duty = Object.fromEntries(settled.filter((s) => s.station === 'duty').map((s) => [changeKey(s), s.value]))
     const results = resultRows(answers, evaluation).filter(
       (r) =>
-        touched.has(`${r.scope}/${r.station}`) || Object.entries(r.shown).some(([key, text]) => before.get(`${r.scope}/${key}`) !== text),
+        touched.has(`${r.scope}/${r.station}`) ||
+        Object.entries(r.shown).some(([key, reads]) => before.get(`${r.scope}/${key}`)?.reads !== reads),
     )
     const rows = [
       ...card.rows.filter((r) => !Object.hasOwn(changed, r.key)),

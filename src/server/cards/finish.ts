@@ -35,6 +35,7 @@ async function freeze(
   at: Date,
 ): Promise<void> {
   await store.addFrozen(query, job.line.id, at, {
+    version: 2,
     coreVersion: CORE_VERSION,
     evaluation: worded(evaluation),
     states: stepStates(evaluation, records(steps)),

@@ -7,6 +7,7 @@ import { type CardEvaluation } from '../../core/card/evaluate.js'
 import { resultScope } from '../../core/card/results.js'
 import type { StepState } from '../../core/card/signing.js'
 import type { Bearing } from '../../core/catalogue/bearing.js'
+import { fromMarkedCard } from './marked.js'
 import { HOLDING_NOT_RECORDED, withOuterHeld } from '../../core/line/records.js'
 
 /**
@@ -45,7 +46,7 @@ interface FrozenEnd {
 }
 
 type StoredContext = LineContext | EndContext
-type StoredCard = FrozenCard | FrozenEnd
+type StoredCard = FrozenCard | (Omit<FrozenCard, 'version'> & { version?: undefined }) | FrozenEnd
 
 const codeAt = (end: 'drive' | 'non-drive'): Scope => (end === 'drive' ? 'p1' : 'p2')
 
@@ -120,7 +121,7 @@ type EndHolding = keyof typeof HOLDING
 
 /** What a finished card said, whenever it was stored. */
 export function readFrozen(stored: StoredCard, line: ShaftLineView, context: LineContext): FrozenCard {
-  if ('context' in stored) return stored
+  if ('context' in stored) return stored.version === 2 ? stored : fromMarkedCard({ ...stored, version: 2 })
   const place = `${codeAt(stored.position.end)}.1`
   const { identify, arrange, fit, lubricate, inspect } = stored.evaluation
   const { thisSlides, floatNeededMm: _figure, ...kept } = arrange as typeof arrange & { thisSlides: boolean; floatNeededMm: number | null }
@@ -143,7 +144,8 @@ export function readFrozen(stored: StoredCard, line: ShaftLineView, context: Lin
     inspect: { ...{ hoursRun: null }, ...inspect },
   }
   const positions = [stored.position, ...(stored.other ? [stored.other] : [])].map(position).sort((a, b) => a.alongMm - b.alongMm)
-  return {
+  return fromMarkedCard({
+    version: 2,
     coreVersion: stored.coreVersion,
     evaluation: { order: [{ place, lead: place }], places: { [place]: evaluation } },
     states: stored.states.map((s) => ({ ...s, key: stepKey(s.key, place) })),
@@ -154,6 +156,6 @@ export function readFrozen(stored: StoredCard, line: ShaftLineView, context: Lin
     })),
     line: { ...line, carries: stored.carries, positions },
     context,
-  }
+  })
 }
 export type { StoredCard, StoredContext }

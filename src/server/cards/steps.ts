@@ -7,7 +7,7 @@ import { withKey } from '../../core/card/mounting-plan.js'
 import { withReckoned, zeroOf } from '../../core/card/reckoned.js'
 import { linePlan, signature, stepStates } from '../../core/card/signing.js'
 import type { LineEvaluation } from '../../core/card/evaluate.js'
-import { typed } from '../../core/units/quantities.js'
+
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { audit, transaction } from '../database.js'
 import { evaluationOf, lockedCard, mustBeOpen, records, view, type Card } from './card.js'
@@ -85,7 +85,7 @@ export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me
     const row = (await stepStore.listSteps(query, jobId)).find((s) => s.key === key)
     if (!row?.signedBy) throw blocked('This step is not signed.')
     if (row.signedById !== me.id && !mayAct(me.role, 'planner'))
-      throw new Refused(problem(403, 'Not allowed', `Only ${typed(row.signedBy)} or a planner can withdraw this signature.`))
+      throw new Refused(problem(403, 'Not allowed', `Only ${row.signedBy} or a planner can withdraw this signature.`))
     await stepStore.withdrawSignature(query, jobId, key)
     await audit(query, at, me.id, 'withdraw-signature', `job ${jobId}`, { key })
   })

@@ -1,7 +1,9 @@
 import { isoDay } from '../../contract/days.js'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
 import type { BringList } from '../../core/card/bring.js'
-import { inUnits, type UnitSystem } from '../../core/units/quantities.js'
+import { type UnitSystem } from '../../core/units/quantities.js'
+import type { Words } from '../../core/words/message.js'
+import { say } from '../../core/words/say.js'
 import { PDF_FONT } from './pdf.js'
 
 export interface BringPaper {
@@ -15,7 +17,7 @@ export interface BringPaper {
 
 /** A sheet for the trolley: each thing with a box to tick. */
 export function bringDocument({ list, machine, where, card, units, printedAt }: BringPaper): TDocumentDefinitions {
-  const block = (title: string, lines: readonly string[], box = true) =>
+  const block = (title: string, lines: readonly Words[], box = true) =>
     lines.length === 0
       ? []
       : [
@@ -23,7 +25,7 @@ export function bringDocument({ list, machine, where, card, units, printedAt }: 
           {
             table: {
               widths: box ? [14, '*'] : ['*'],
-              body: lines.map((line) => (box ? ['', inUnits(line, units)] : [inUnits(line, units)])),
+              body: lines.map((line) => (box ? ['', say(line, units)] : [say(line, units)])),
             },
             layout: box ? undefined : 'lightHorizontalLines',
           },

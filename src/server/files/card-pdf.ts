@@ -1,5 +1,4 @@
 import { dayOf, momentOf } from '../../contract/days.js'
-import { askedOf, wordsOf } from '../../core/words/say.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { CardView, StepView } from '../../contract/cards.js'
 import { LINE, placeAnswers, stationAnswers, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
@@ -16,7 +15,8 @@ import { DAY } from '../../core/drawing/palette.js'
 import { runChart } from '../../core/drawing/run-chart.js'
 import { toSvg } from '../../core/drawing/svg.js'
 import { findingWords } from '../../core/inspection/findings.js'
-import { format, inUnits, unitOf, type UnitSystem } from '../../core/units/quantities.js'
+import { format, unitOf, type UnitSystem } from '../../core/units/quantities.js'
+import { askedOf, say } from '../../core/words/say.js'
 import { readingsOf } from '../../core/runin/run-in.js'
 import { runParagraphs } from './card-run.js'
 import { PDF_FONT } from './pdf.js'
@@ -72,7 +72,6 @@ function placeName({ view, evaluation }: CardPaper, scope: Scope): string {
 
 function figures(paper: CardPaper): Content {
   const { evaluation, units } = paper
-  const say = (text: string) => inUnits(text, units)
   const plan = linePlan(evaluation)
   const body: TableCell[][] = resultsOf(evaluation).map(({ scope, result }) => {
     const { station } = result
@@ -85,7 +84,7 @@ function figures(paper: CardPaper): Content {
     const words = known.flatMap((figure, i) => {
       const { number, unit } = figureText(figure, units)
       return [
-        { text: `${i ? '    ' : ''}${say(figure.label)} `, color: SOFT },
+        { text: `${i ? '    ' : ''}${say(figure.label, units)} `, color: SOFT },
         { text: number, bold: true },
         { text: unit ? ` ${unit}` : '' },
       ]
@@ -130,7 +129,7 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
     const outside = state.fields[f.key] === 'outside'
     return {
       text: [
-        { text: `${f.label} `, color: SOFT },
+        { text: `${say(f.label, units)} `, color: SOFT },
         { text: valueOf(f, record?.values[f.key], units), bold: true, color: outside ? DAY.rowan : INK },
         { text: limits(f, units), color: SOFT },
         { text: readBy(record, f.key), color: SOFT, fontSize: 7 },
@@ -152,8 +151,8 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
     { text: String(i + 1), bold: true, color: DAMSON },
     {
       stack: [
-        { text: [where, inUnits(plan.title, units)].filter(Boolean).join(': '), bold: true },
-        ...(plan.caution ? [{ text: `Caution: ${inUnits(plan.caution, units)}`, color: STATE_COLOUR.caution, fontSize: 7.5 }] : []),
+        { text: [where, say(plan.title, units)].filter(Boolean).join(': '), bold: true },
+        ...(plan.caution ? [{ text: `Caution: ${say(plan.caution, units)}`, color: STATE_COLOUR.caution, fontSize: 7.5 }] : []),
       ],
     },
     { stack: [...fields, ...accepted] },
@@ -212,7 +211,6 @@ function inspection(paper: CardPaper): Content[] {
 
 function notes(paper: CardPaper): Content[] {
   const { evaluation, view, units } = paper
-  const say = (text: string) => inUnits(text, units)
   const at = (station: Station, scope: Scope) => [STATION_TITLE[station], placeName(paper, scope)].filter(Boolean).join(', ')
   const word = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
   const plan = linePlan(evaluation)
@@ -224,13 +222,13 @@ function notes(paper: CardPaper): Content[] {
       ? cautions.map((c): Content => ({
           text: [
             { text: `${word[c.level]}  `, bold: true, color: STATE_COLOUR[c.level] },
-            { text: `${at(c.station, c.scope)}: ${say(wordsOf(c))}` },
+            { text: `${at(c.station, c.scope)}: ${say(c, units)}` },
           ],
         }))
       : [{ text: 'None.', color: SOFT }]),
     heading('Open questions'),
     ...(questions.length
-      ? questions.map((q): Content => ({ text: `${at(q.station, q.scope)}: ${say(askedOf(q).text)}` }))
+      ? questions.map((q): Content => ({ text: `${at(q.station, q.scope)}: ${say(askedOf(q).text, units)}` }))
       : [{ text: 'None.', color: SOFT }]),
     ...(view.job.cancelReason
       ? [{ text: `Cancelled: ${view.job.cancelReason}`, bold: true, margin: [0, 4, 0, 0] as [number, number, number, number] }]

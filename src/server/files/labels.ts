@@ -8,7 +8,8 @@ import { DAY } from '../../core/drawing/palette.js'
 import { strokesFor } from '../../core/lubrication/grease.js'
 import { fittedWords } from '../../core/line/fitted.js'
 import { PART_LABEL, type Part } from '../../core/parts/parts.js'
-import { format, inUnits, unitOf, type UnitSystem } from '../../core/units/quantities.js'
+import { format, unitOf, type UnitSystem } from '../../core/units/quantities.js'
+import { say } from '../../core/words/say.js'
 import { PDF_FONT } from './pdf.js'
 
 const MM = 72 / 25.4
@@ -131,7 +132,7 @@ export function partLabelDocument(
   const length = lengthIn(units)
   const lines = [
     ...part.sizes.slice(0, 3).map(([what, mm]) => ({ text: `${what} ${length(mm)} ${unitOf('length', units)}` })),
-    ...part.facts.slice(0, 1).map((text) => ({ text: inUnits(text, units) })),
+    ...part.facts.slice(0, 1).map((text) => ({ text: say(text, units) })),
   ]
   const care = part.with.length ? `Belongs to ${part.with.slice(0, 4).join(', ')}.` : part.source
   return shelfLabel({ name: part.name, kind: PART_LABEL[part.kind], lines, stock, care }, address)

@@ -1,7 +1,7 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
 import type { VisitView } from '../../contract/visits.js'
 import { seenWords, VISIT_ASKED, VISIT_ITEMS, VISIT_VERDICT_LABEL } from '../../core/arrangement/visit-check.js'
-import { inUnits, type UnitSystem } from '../../core/units/quantities.js'
+import { type UnitSystem } from '../../core/units/quantities.js'
 import { say } from '../../core/words/say.js'
 import { PDF_FONT } from './pdf.js'
 
@@ -9,7 +9,7 @@ const INK: Record<VisitView['result']['verdict'], string> = { stop: '#a81e2d', w
 
 /** A visit on one page: the verdict, what each wrong answer does and by when, and all that was seen. */
 export function visitDocument({ answers, result, ...visit }: VisitView, units: UnitSystem, printedAt: Date): TDocumentDefinitions {
-  const seen = VISIT_ITEMS.map((item) => [VISIT_ASKED[item][0], inUnits(seenWords(answers, item), units)])
+  const seen = VISIT_ITEMS.map((item) => [VISIT_ASKED[item][0], say(seenWords(answers, item), units)])
   const day = (iso: string) => iso.slice(0, 16).replace('T', ' ')
   return {
     pageSize: 'A4',

@@ -3,7 +3,7 @@ import { pointName, type GreasingInput, type GreasingView, type PointInput, type
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
 import { compatibility } from '../../core/lubrication/grease.js'
-import { typed } from '../../core/units/quantities.js'
+
 import { Refused, conflict, notFound, refused } from '../problems.js'
 import { audit, execute, transaction, type Query } from '../database.js'
 import { lockLines } from '../cards/store.js'
@@ -99,10 +99,7 @@ export async function logGreasing(pool: pg.Pool, pointId: number, entry: Greasin
       const inside = point.grease
       const mixing = inside && compatibility(inside, grease)
       if (mixing && inside.id !== grease.id && entry.kind !== 'changed-over')
-        throw refused(
-          'greaseId',
-          `${typed(inside.name)} is in there: ${mixing.words} Record it as a change-over when the old one is cleaned out`,
-        )
+        throw refused('greaseId', `${inside.name} is in there: ${mixing.words} Record it as a change-over when the old one is cleaned out`)
       await askTwice(query, point, entry, at)
     }
     const skipped = entry.kind === 'skipped'

@@ -7,7 +7,7 @@ import type { MachineInput, MachineLine, NewMachine, RecordChange } from '../../
 import { COMPONENTS, faultsOf, type DraftBearing, type LineDraft } from '../../core/line/draft.js'
 import { unmeasured } from '../../core/line/records.js'
 import { writeLine } from '../../core/line/write-line.js'
-import { inUnits } from '../../core/units/quantities.js'
+import { say } from '../../core/words/say.js'
 import { wordsOf } from '../../core/words/say.js'
 import { whileRecordsChange } from '../cards/finish.js'
 import { lockLines } from '../cards/store.js'
@@ -53,7 +53,7 @@ function mustBe(line: LineDraft, at: Date, path = 'line'): void {
   if (!faults.length) return
   const errors = faults.map((f) => ({
     field: f.position === null ? path : `${path}.positions.${f.position}`,
-    allowed: inUnits(wordsOf(f), 'metric'),
+    allowed: say(wordsOf(f), 'metric'),
   }))
   throw new Refused(problem(422, 'Refused value', errors.map((e) => e.allowed).join(' '), { errors }))
 }

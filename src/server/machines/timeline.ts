@@ -1,10 +1,8 @@
 import type { TimelineEvent } from '../../contract/lines.js'
 import { VISIT_VERDICT_LABEL, type VisitVerdict } from '../../core/arrangement/visit-check.js'
 import { CAUSE_LABEL, type Cause } from '../../core/inspection/causes.js'
+import { amount, joined, phrase, type Words } from '../../core/words/message.js'
 import { rows, type Query } from '../database.js'
-
-/** As `typed` of the core: an opening brace that somebody typed begins no quantity. */
-const TYPED = (column: string) => `translate(${column}, '{', U&'\\E07B')`
 
 interface EventRow {
   kind: TimelineEvent['kind']
@@ -16,9 +14,27 @@ interface EventRow {
   visitId: number | null
 }
 
-/** Causes and verdicts stand there by their names. */
-function wordsOf({ kind, words }: EventRow): string {
+interface Greased {
+  kind: 'greased' | 'filled' | 'changed-over' | 'skipped'
+  grams: number | null
+  grease: string | null
+  looks: string | null
+  note: string | null
+  back: string | null
+}
+const DONE: Partial<Record<Greased['kind'], string>> = { filled: 'first fill', 'changed-over': 'changed over' }
+
+/** What was put in, of what, and what was noted; why it was taken back. */
+function greasedWords({ kind, grams, grease, looks, note, back }: Greased): Words {
+  const put = grams === null ? '' : phrase`${amount(grams, 'grams')} of ${grease ?? ''}`
+  const said = kind === 'skipped' ? (note ?? '') : joined([DONE[kind] ?? '', put, looks ?? '', note ?? ''], ', ')
+  return back === null ? said : phrase`${said}: ${back}`
+}
+
+/** Causes and verdicts stand there by their names, greasings with their parts. */
+function wordsOf({ kind, words }: EventRow): Words {
   if (kind === 'visit') return VISIT_VERDICT_LABEL[words as VisitVerdict]
+  if (kind === 'greased' || kind === 'skipped' || kind === 'taken-back') return greasedWords(JSON.parse(words) as Greased)
   return kind === 'cause' ? CAUSE_LABEL[words as Cause] : words
 }
 
@@ -43,18 +59,18 @@ export async function timeline(
        ORDER BY j.opened_at DESC LIMIT $3)
      SELECT * FROM (
        (SELECT 'fitted' AS kind, lower(i.fitted) AS at, at.name AS "positionName",
-          CASE WHEN count(*) > 1 THEN count(*) || ' × ' ELSE '' END || ${TYPED('i.designation')} || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
+          CASE WHEN count(*) > 1 THEN count(*) || ' × ' ELSE '' END || i.designation || CASE WHEN i.clearance_group IS NULL OR i.clearance_group = 'N' THEN '' ELSE ' C' || i.clearance_group END AS words,
           NULL AS by, NULL::bigint AS "jobId", NULL::bigint AS "visitId"
         FROM installation i JOIN place x ON x.id = i.place_id JOIN at ON at.id = x.position_id
         WHERE NOT lower_inf(i.fitted) GROUP BY at.id, at.name, i.designation, i.clearance_group, lower(i.fitted) ORDER BY 2 DESC LIMIT $3)
        UNION ALL
-       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.reason')}, '')), o.name, j.id, NULL
+       (SELECT 'opened', j.opened_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(j.reason, '')), o.name, j.id, NULL
         FROM jobs j JOIN person o ON o.id = j.opened_by)
        UNION ALL
-       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.finish_reason')}, '')), NULL, j.id, NULL
+       (SELECT 'finished', j.finished_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(j.finish_reason, '')), NULL, j.id, NULL
         FROM jobs j WHERE j.finished_at IS NOT NULL)
        UNION ALL
-       (SELECT 'cancelled', j.cancelled_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(${TYPED('j.cancel_reason')}, '')), c.name, j.id, NULL
+       (SELECT 'cancelled', j.cancelled_at, j.name, concat_ws(': ', 'card ' || j.number, nullif(j.cancel_reason, '')), c.name, j.id, NULL
         FROM jobs j JOIN person c ON c.id = j.cancelled_by)
        UNION ALL
        (SELECT 'cause', j.opened_at, j.name, j.summary ->> 'cause', NULL, j.id, NULL
@@ -64,14 +80,12 @@ export async function timeline(
         FROM jobs j JOIN finished_place f ON f.job_id = j.id JOIN place x ON x.id = f.place_id JOIN at ON at.id = x.position_id
         WHERE f.cause IS NOT NULL GROUP BY j.id, j.finished_at, at.name, f.cause)
        UNION ALL
-       (SELECT 'note', j.finished_at, at.name, ${TYPED('f.note')}, NULL, j.id, NULL
+       (SELECT 'note', j.finished_at, at.name, f.note, NULL, j.id, NULL
         FROM jobs j JOIN finished_place f ON f.job_id = j.id JOIN place x ON x.id = f.place_id JOIN at ON at.id = x.position_id
         WHERE f.note <> '' GROUP BY j.id, j.finished_at, at.name, f.note)
        UNION ALL
        (SELECT CASE WHEN e.withdrawn_at IS NOT NULL THEN 'taken-back' WHEN e.kind = 'skipped' THEN 'skipped' ELSE 'greased' END, e.at, at.name,
-          CASE e.kind WHEN 'skipped' THEN ${TYPED('e.note')}
-            ELSE concat_ws(', ', CASE e.kind WHEN 'filled' THEN 'first fill' WHEN 'changed-over' THEN 'changed over' END,
-              '{' || e.grams || '|grams}' || ' of ' || ${TYPED('g.name')}, nullif(${TYPED('e.looks')}, ''), nullif(${TYPED('e.note')}, '')) END || coalesce(': ' || ${TYPED('e.withdrawn_reason')}, ''), coalesce(w.name, o.name), NULL, NULL
+          json_build_object('kind', e.kind, 'grams', e.grams, 'grease', g.name, 'looks', e.looks, 'note', e.note, 'back', e.withdrawn_reason)::text, coalesce(w.name, o.name), NULL, NULL
         FROM at JOIN LATERAL (SELECT * FROM grease_event x WHERE x.position_id = at.id ORDER BY x.at DESC LIMIT $3) e ON true
         LEFT JOIN grease g ON g.id = e.grease_id JOIN person o ON o.id = e.person_id LEFT JOIN person w ON w.id = e.withdrawn_by)
        UNION ALL

@@ -8,7 +8,7 @@ import { rackNames, readMarking, type RackNames } from '../../core/identify/mark
 import { faultsOf } from '../../core/line/draft.js'
 import { readLine } from '../../core/line/notation.js'
 import { writeLine } from '../../core/line/write-line.js'
-import { inUnits } from '../../core/units/quantities.js'
+import { say } from '../../core/words/say.js'
 import { ASIDE_WORDS, asideVerdict } from '../../core/mounting/handling.js'
 import { findPart } from '../../core/parts/belongs.js'
 import { wordsOf } from '../../core/words/say.js'
@@ -113,10 +113,10 @@ function settledLine(words: string, rack: Rack, at: Date): string {
   const [first] = problems
   if (first) {
     const could = first.could.length ? ` It could be ${first.could.join(', ')}.` : ''
-    throw new Wrong('words', inUnits(wordsOf(first), 'metric') + could)
+    throw new Wrong('words', say(wordsOf(first), 'metric') + could)
   }
   const [fault] = faultsOf(line, latestDay(at))
-  if (fault) throw new Wrong('words', inUnits(wordsOf(fault), 'metric'))
+  if (fault) throw new Wrong('words', say(wordsOf(fault), 'metric'))
   const written = writeLine(line, 'metric')
   rack.lines.set(words, written)
   return written

@@ -1,6 +1,6 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Found } from '../../contract/yard.js'
-import { nominal, sizes } from '../../core/units/quantities.js'
+import { nominal, phrase, type Words } from '../../core/words/message.js'
 import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
 
 /** One thing that can be reached or done by its words. */
@@ -25,12 +25,14 @@ const WHERE: Record<Found['kind'], (found: Found) => RouteLocationRaw> = {
   person: ({ id }) => ({ name: 'yard', query: { person: String(id) } }),
 }
 
-/** Sizes of something that was found, in words with marked quantities. */
-const sizeWords = (list: NonNullable<Found['sizesMm']>) =>
-  list.every((s) => !s.what) ? sizes(list.map((s) => s.mm)) : list.map((s) => `${s.what} ${nominal(s.mm)}`).join(', ')
+/** Sizes of something that was found, in words. */
+const sizeWords = (list: NonNullable<Found['sizesMm']>): Words =>
+  list.every((s) => !s.what)
+    ? phrase`${{ sizesMm: list.map((s) => s.mm) }}`
+    : phrase`${list.map((s) => phrase`${s.what ?? ''} ${nominal(s.mm)}`)}`
 
 /** What the server found, each with the screen that shows it; `say` writes quantities in the reader's units. */
-export const commandsOf = (found: readonly Found[], say: (text: string) => string): Command[] =>
+export const commandsOf = (found: readonly Found[], say: (words: Words) => string): Command[] =>
   found.map((f) => ({
     key: `${f.kind}-${String(f.id).replace(/\W+/g, '-')}`,
     label: f.label,

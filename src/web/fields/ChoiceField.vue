@@ -1,5 +1,7 @@
 <script setup lang="ts" generic="T extends string | number | boolean">
 import Select from 'primevue/select'
+import type { Words } from '../../core/words/message.js'
+import { useSession } from '../stores/session.js'
 import FieldFrame from './FieldFrame.vue'
 
 /** One of a few named values, from a list. */
@@ -11,13 +13,14 @@ defineProps<{
   placeholder?: string
   clearable?: boolean
   disabled?: boolean
-  error?: string | null
+  error?: Words | null
 }>()
+const session = useSession()
 defineEmits<{ 'update:modelValue': [value: T | null] }>()
 </script>
 
 <template>
-  <FieldFrame :id="id" :label="label" :error="error">
+  <FieldFrame :id="id" :label="label" :error="error ? session.say(error) : null">
     <Select
       :input-id="id"
       :model-value="modelValue"

@@ -2,6 +2,7 @@
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { parse, type Quantity } from '../../core/units/quantities.js'
+import type { Words } from '../../core/words/message.js'
 import { readDraft, writeDraft } from '../stores/drafts.js'
 import { useSession } from '../stores/session.js'
 import FieldFrame from './FieldFrame.vue'
@@ -18,7 +19,7 @@ const props = defineProps<{
   decimals?: number
   range?: readonly [min: number, max: number]
   from?: number
-  error?: string | null
+  error?: Words | null
   disabled?: boolean
   compact?: boolean
 }>()

@@ -27,7 +27,7 @@ const id = computed(() => `working-${props.figure.key.replace('.', '-')}`)
       {{ open ? 'close' : 'working' }}<span class="visually-hidden"> of {{ session.say(figure.label) }}</span>
     </button>
     <slot />
-    <p v-if="moved" class="moved-note">moved: was {{ wasText(moved.before, figure, session.units) }}, changed at {{ moved.because }}</p>
+    <p v-if="moved" class="moved-note">moved: was {{ wasText(moved, figure, session.units) }}, changed at {{ moved.because }}</p>
     <WorkingList v-if="open" :id="id" class="opened" :working="figure.working" :assumptions="figure.assumptions" />
   </div>
 </template>

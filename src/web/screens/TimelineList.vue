@@ -41,7 +41,7 @@ const turns = (i: number) => i === 0 || year(shown.value[i]!.at) !== year(shown.
           :to="{ name: 'card', params: { id: e.jobId, station: e.kind === 'cause' || e.kind === 'note' ? 'inspect' : 'identify' } }"
           >{{ session.say(e.words) }}</RouterLink
         >
-        <RouterLink v-else-if="e.visitId" :to="{ name: 'visit', params: { id: e.visitId } }">{{ e.words }}</RouterLink>
+        <RouterLink v-else-if="e.visitId" :to="{ name: 'visit', params: { id: e.visitId } }">{{ session.say(e.words) }}</RouterLink>
         <template v-else> {{ session.say(e.words) }}</template>
         <span v-if="e.by" class="soft small">{{ e.by }}</span>
       </span>

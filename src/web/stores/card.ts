@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import type { Words } from '../../core/words/message.js'
 import { markRaw } from 'vue'
 import type { AnswerView, CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
 import { readAnswers, type Changes, type StepValues } from '../../contract/answers.js'
@@ -55,7 +56,7 @@ export const useCard = defineStore('card', {
     undoStack: [] as { changes: Record<Key, unknown>; keys: string; at: number }[],
     saveState: 'saved' as SaveState,
     savedAt: null as Date | null,
-    message: '',
+    message: '' as Words,
     conflict: null as ChangeConflict | null,
     /** Version of the line's duty that was seen in a conflict and is kept over. */
     dutySeen: null as number | null,
@@ -337,7 +338,7 @@ export const useCard = defineStore('card', {
         return
       }
       if (!(error instanceof ApiError)) throw error
-      this.message = error.problem.detail
+      this.message = error.said
       if (error.problem.status === 401) {
         this.saveState = 'signed-out'
         useSession().expired = true
@@ -395,7 +396,7 @@ export const useCard = defineStore('card', {
           this.take(await run(this.view!.job.id))
           return true
         } catch (error) {
-          this.message = error instanceof Error ? error.message : String(error)
+          this.message = error instanceof ApiError ? error.said : error instanceof Error ? error.message : String(error)
           if (error instanceof ApiError && error.problem.status === 401) useSession().expired = true
           return false
         }

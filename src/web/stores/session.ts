@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { mayAct, type Me, type Role, type SessionState, type Theme } from '../../contract/people.js'
-import { format, formatTrimmed, inUnits, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
+import { format, formatTrimmed, unitOf, type Quantity, type UnitSystem } from '../../core/units/quantities.js'
+import { say } from '../../core/words/say.js'
 import { call } from '../api.js'
 
 export const useSession = defineStore('session', {
@@ -56,8 +57,8 @@ export const useSession = defineStore('session', {
       return formatTrimmed(value, quantity, this.units, decimals)
     },
     /** A sentence of the card with its quantities in the person's units. */
-    say(text: string): string {
-      return inUnits(text, this.units)
+    say(words: Parameters<typeof say>[0]): string {
+      return say(words, this.units)
     },
     unit(quantity: Quantity): string {
       return unitOf(quantity, this.units)

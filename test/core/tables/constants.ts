@@ -83,5 +83,5 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
 /** Weighed sums of all rows of the rack and of all parts as worked out. */
 export const WHOLE_SUMS: readonly (readonly [string, number, number])[] = [
   ['rack', 144866, 29663241400],
-  ['parts', 12428, 29595562.9],
+  ['parts', 13843, 29657975.4],
 ]

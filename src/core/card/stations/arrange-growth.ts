@@ -1,7 +1,6 @@
 import { GROWTH_SCHOOL_LABEL, thermalGrowth, type GrowthInput, type GrowthSchool, type GrowthValues } from '../../arrangement/growth.js'
 import { short, worked, type Result } from '../../result.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import type { ArrangeAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
 
@@ -57,12 +56,12 @@ export function growthFigures(station: StationBuilder, a: GrowthAnswers, all: Gr
   const growthMm = governing(all, school)
   const by = school === 'cautious' && !outgrown ? cautious : full
   const hero = station.figure('growthMm', outgrown ? 'Housing outgrows the shaft' : 'Shaft grows past its housing', growthMm, 'gap', by, {
-    note: `by the ${GROWTH_SCHOOL_LABEL[outgrown ? 'full' : school]}${a.hotterK ? `, ${q(a.hotterK, 'rise')} hotter at worst` : ''}`,
+    note: phrase`by the ${GROWTH_SCHOOL_LABEL[outgrown ? 'full' : school]}${a.hotterK ? phrase`, ${amount(a.hotterK, 'rise')} hotter at worst` : ''}`,
   })
   station.figure('fullMm', 'Full calculation', fullMm, 'gap', full)
   station.figure('quickRuleMm', 'Quick rule', quick ?? null, 'gap', full, {
     note: full?.values.quickRuleRiseK
-      ? `assumes a rise of ${q(Math.round(full.values.quickRuleRiseK), 'rise')}; here ${q(worstC(a)! - a.assemblyC!, 'rise')}`
+      ? phrase`assumes a rise of ${amount(Math.round(full.values.quickRuleRiseK), 'rise')}; here ${amount(worstC(a)! - a.assemblyC!, 'rise')}`
       : undefined,
   })
   station.figure('cautiousMm', 'Cautious: temperature for rise', cautious?.values.growthMm ?? null, 'gap', cautious)
@@ -114,7 +113,7 @@ export function couplingFigures(
   const still = worked('Δ', 'growth toward the coupling', 'α · L · ΔT', 'L 0: what holds the shaft stands at the coupling', 0, 'mm', 'linear expansion') // prettier-ignore
   const grown = all?.full ?? still
   station.figure('couplingGrowthMm', 'Grows toward the coupling by', closes, 'gap', grown, {
-    ...(push > 0 && { note: `and what it is coupled to comes ${q(push, 'gap')} this way` }),
+    ...(push > 0 && { note: phrase`and what it is coupled to comes ${amount(push, 'gap')} this way` }),
   })
   if (gap !== null) {
     const hot = gap - closes - push
@@ -128,7 +127,7 @@ export function couplingFigures(
       'difference',
     )
     const from = { ...left, working: [...grown.working, ...left.working] }
-    station.figure('couplingHotMm', 'Coupling gap at its smallest', hot, 'gap', from, { note: `${q(gap, 'gap')} at assembly` })
+    station.figure('couplingHotMm', 'Coupling gap at its smallest', hot, 'gap', from, { note: phrase`${amount(gap, 'gap')} at assembly` })
     if (hot <= 0) station.warn('stop', 'coupling-closes', { gap: amount(gap, 'gap'), growth: amount(closes + push, 'gap') }, short(hot))
   }
   if (allows !== null && far > allows)

@@ -19,8 +19,7 @@ import { furtherUm } from '../../fits/operating-clearance.js'
 import type { Material } from '../../materials.js'
 import { InputError, short, worked } from '../../result.js'
 import { accuracyOf } from '../../tolerances/ring.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import { LINE, keyOf, type ArrangeAnswers, type LineAnswers, type Scope } from '../answers.js'
 import type { StationBuilder, Verdict } from '../station.js'
 import { worstC, type GrowthAnswers } from './arrange-growth.js'
@@ -184,7 +183,7 @@ export function lockedThrust(
   if (!found) return
   const { thrustN } = found.values
   station.figure('lockedThrustN', 'Thrust while it cannot move', thrustN, 'force', found, {
-    note: `an order of size; ${weakest.designation} carries ${q(weakest.staticRatingN, 'force')} at rest`,
+    note: phrase`an order of size; ${weakest.designation} carries ${amount(weakest.staticRatingN, 'force')} at rest`,
   })
   const params = { growth: amount(Math.abs(growthMm), 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
   station.warn('caution', 'locked-thrust', params, short(thrustN))
@@ -255,7 +254,7 @@ function pairColdest(station: StationBuilder, a: GrowthAnswers, setting: PairSet
   if (!found) return
   const leftUm = coldUm + found.values.changeUm
   station.figure('pairColdestUm', 'End play at the coldest start', leftUm, 'fine', found, {
-    note: `at ${q(a.coldestC, 'temperature')}, both as cold`,
+    note: phrase`at ${amount(a.coldestC, 'temperature')}, both as cold`,
   })
   if (leftUm < Math.min(0, setting.wantedHotUm))
     station.warn('caution', 'pair-coldest-tight', { at: amount(a.coldestC, 'temperature'), left: amount(leftUm, 'fine') }, short(leftUm))

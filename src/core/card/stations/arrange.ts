@@ -3,11 +3,10 @@ import { holdingFaults, holdingOf, schemesOf, type Holding, type HoldingFault, t
 import type { Bearing } from '../../catalogue/bearing.js'
 import type { CouplingAt } from '../../line/driven.js'
 import { short, worked } from '../../result.js'
-import { q, typed } from '../../units/quantities.js'
+import { amount, phrase } from '../../words/message.js'
 import type { ArrangeAnswers, LineAnswers, Scope } from '../answers.js'
 import type { Schools } from '../context.js'
 import { StationBuilder, type Missing, type StationResult, type Verdict } from '../station.js'
-import { amount } from '../../words/message.js'
 import type { ThrustPath } from './arrange-thrust.js'
 import {
   furthestOf,
@@ -101,7 +100,7 @@ function floatFigures(
   const reach = reachOnCard(movesMm)
   // The ring comes toward the held end further than it goes away from it.
   const back = movesMm.length > 0 && furthestOf(movesMm)! < 0
-  const at = suffix && support ? `, ${typed(support.name)}` : ''
+  const at = suffix && support ? `, ${support.name}` : ''
   // A ring that is clamped to both sides has none.
   const playMm = support?.presentMm ?? (support && holdingFaults(support, null).includes('free-clamped') ? 0 : null)
   const room =
@@ -111,15 +110,15 @@ function floatFigures(
   const neededMm = reach && reach.towardMm + reach.awayMm
   const sum = reach && worked('s', 'room needed', 'each way its largest move and a fifth, never under the least', `${short(reach.towardMm)} toward the held end + ${short(reach.awayMm)} away from it; moves ${movesMm.map((m) => short(m)).join(', ')}`, neededMm!, 'mm', 'engineering practice') // prettier-ignore
   station.figure(`floatNeededMm${suffix}`, `Float needed${at}`, neededMm, 'gap', room ?? sum, {
-    ...(reach && { note: `${q(reach.awayMm, 'gap')} away from the held end, ${q(reach.towardMm, 'gap')} toward it` }),
+    ...(reach && { note: phrase`${amount(reach.awayMm, 'gap')} away from the held end, ${amount(reach.towardMm, 'gap')} toward it` }),
   })
   station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', playMm === null ? null : playFrom(support!, playMm), { note: 'groove or cap to cap, less ring width' }) // prettier-ignore
   const metal = support && neededMm !== null && playMm !== null && !support.inside ? metalOff(neededMm, support, playMm) : null
   if (room) {
     const { behindMm, aheadMm } = room.values
-    const feeler = (mm: number) => q(Math.round(mm / FEELER_MM) * FEELER_MM, 'gap')
+    const feeler = (mm: number) => amount(Math.round(mm / FEELER_MM) * FEELER_MM, 'gap')
     station.figure(`behindMm${suffix}`, `Leave toward the held end${at}`, behindMm, 'gap', room, {
-      note: `feeler ${feeler(behindMm)}: ${back ? 'the ring comes this way' : 'behind the ring'}`,
+      note: phrase`feeler ${feeler(behindMm)}: ${back ? 'the ring comes this way' : 'behind the ring'}`,
     })
     station.figure(`aheadMm${suffix}`, `Leave away from the held end${at}`, aheadMm, 'gap', room, {
       note: back ? 'on the other side' : 'the shaft grows this way',
@@ -127,8 +126,8 @@ function floatFigures(
   }
   if (metal) {
     const sum = worked('x', 'to come off', 'needed − present, up to the next 0.1', `${short(neededMm!)} − ${short(playMm!)}`, metal.offMm, 'mm', 'engineering practice') // prettier-ignore
-    const leaves = metal.leftMm === null ? '' : `, leaves ${q(metal.leftMm, 'gap')}`
-    const note = `face of the spigot ${back ? 'toward' : 'away from'} the held end${leaves}`
+    const leaves = metal.leftMm === null ? '' : phrase`, leaves ${amount(metal.leftMm, 'gap')}`
+    const note = phrase`face of the spigot ${back ? 'toward' : 'away from'} the held end${leaves}`
     station.figure(`metalOffMm${suffix}`, `To come off the cover${at}`, metal.offMm, 'gap', sum, { note })
   }
   return { neededMm, presentMm: playMm, growthMm, behindMm: room?.values.behindMm ?? null, aheadMm: room?.values.aheadMm ?? null, metal }
@@ -180,11 +179,11 @@ function reasonOf(
   if (holding === 'crossed') return 'Each bearing holds the shaft one way; between them it has its play, which takes the growth up.'
   if (holding === 'inserts') return 'The screws hold the inserts at both ends; only their own play takes the growth up.'
   if (holding !== 'one') return 'One bearing holds the shaft, the other lets it grow.'
-  if (drive === null) return `${typed(holder!.name)} holds; the shaft grows away from it.`
+  if (drive === null) return `${holder!.name} holds; the shaft grows away from it.`
   if (holder === drive) return 'The end beside the coupling holds, so growth runs away from it and alignment stays.'
   return supports.length === 2
     ? 'The far end holds; growth runs toward the coupling.'
-    : `${typed(holder!.name)} holds; the shaft grows away from it to both sides.`
+    : `${holder!.name} holds; the shaft grows away from it to both sides.`
 }
 
 /** Two that hold one way each: their play together must take the growth up. */
@@ -241,8 +240,8 @@ function missingOf(shared: Shared, supports: readonly Judged[], holding: Holding
   const growth = OF_GROWTH.filter(([field]) => shared[field] === null && (field !== 'spanMm' || supports.length === 2))
   const float = free.filter((s) => !s.inside && s.presentMm === null)
   return [
-    ...unsaid.map((s) => ({ field: 'held', label: `whether the ${typed(s.name)} holds`, scope: s.code })),
-    ...float.map((s) => ({ field: 'floatPresentMm', label: `float at the ${typed(s.name)}`, scope: s.code })),
+    ...unsaid.map((s) => ({ field: 'held', label: `whether the ${s.name} holds`, scope: s.code })),
+    ...float.map((s) => ({ field: 'floatPresentMm', label: `float at the ${s.name}`, scope: s.code })),
     ...growth.map(([field, label]) => ({ field, label })),
     ...(holding === 'adjusted' && shared.hotPlayUm === null ? [{ field: 'hotPlayUm', label: 'end play wanted when hot' }] : []),
   ]
@@ -266,7 +265,7 @@ function freeRings(
     const ring = floatFigures(station, s, growthMm, many ? `-${s.code}` : '', movesMm)
     if (!s.inside) float[s.code] = ring
     if (growthMm !== null) moves[s.code] = leftOf(s) ? -growthMm : growthMm
-    return judgeFloat(station, s, movesMm, ring, many ? typed(s.name) : '')
+    return judgeFloat(station, s, movesMm, ring, many ? s.name : '')
   })
   return { float, moves, verdicts }
 }
@@ -327,7 +326,7 @@ export function arrangeStation(
       reasonOf(holding, supports, holder, coupling === null ? null : drive),
       verdict,
       hero,
-      growthMm === null ? '—' : q(growthMm, 'gap'),
+      growthMm === null ? '—' : amount(growthMm, 'gap'),
     ),
     ...{ holding, growthMm, float, moves },
     holders: holders.map((s) => s.code),

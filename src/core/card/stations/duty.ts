@@ -8,9 +8,9 @@ import type { SupportLoad } from '../../loads/line-loads.js'
 import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { OpposedShare } from '../line-duty.js'
 import type { DutyAnswers } from '../answers.js'
-import { q, type Quantity } from '../../units/quantities.js'
+import { type Quantity } from '../../units/quantities.js'
+import { amount, phrase, type Words } from '../../words/message.js'
 import { missingWords, StationBuilder, type Missing, type StationResult } from '../station.js'
-import { amount } from '../../words/message.js'
 
 export interface DutyResult extends StationResult {
   innerRingLoad: RingLoad | null
@@ -84,7 +84,7 @@ function refuseSlips(station: StationBuilder, answers: DutyAnswers): Set<string>
   for (const [field, low, high, quantity] of LIMITS) {
     const value = answers[field]
     if (typeof value === 'number' && (value < low || value > high)) {
-      station.refuse(field, `Allowed from ${q(low, quantity)} to ${q(high, quantity)}.`)
+      station.refuse(field, phrase`Allowed from ${amount(low, quantity)} to ${amount(high, quantity)}.`)
       refused.add(field)
     }
   }
@@ -163,16 +163,16 @@ function motionFigures(station: StationBuilder, { speedRpm, atRest, swingDeg, sw
 }
 
 /** Why the loads matter, and where those of this place come from. */
-function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine, motion: Motion | null): string {
-  const turned = support && support.turningN > 0 ? ` ${q(support.standingN, 'force', 2)} stand still here, ${q(support.turningN, 'force', 2)} turn with the shaft.` : '' // prettier-ignore
+function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine, motion: Motion | null): Words {
+  const turned = support && support.turningN > 0 ? phrase` ${amount(support.standingN, 'force', 2)} stand still here, ${amount(support.turningN, 'force', 2)} turn with the shaft.` : '' // prettier-ignore
   const share = opposed ? ` Along the shaft: ${opposed.pushed ? SHARE.pushed : SHARE.own}.` : ''
   if (motion?.kind === 'stands')
-    return `Nothing turns: the load rests on the same few elements, and what counts is that it leaves no dents.${turned}${share}`
+    return phrase`Nothing turns: the load rests on the same few elements, and what counts is that it leaves no dents.${turned}${share}`
   if (motion?.kind === 'swings')
-    return `It swings: the same elements go to and fro, as far as one that turns at ${q(motion.speedRpm, 'speed', 2)}.${turned}${share}`
-  if (inner === 'rotating') return `The load stands still and sweeps round the inner ring.${turned}${share}`
-  if (inner === 'stationary') return `The load sweeps the outer ring and stays on one spot of the inner ring.${turned}${share}`
-  return `What the bearing carries decides its life, its fits and its clearance.${turned}${share}`
+    return phrase`It swings: the same elements go to and fro, as far as one that turns at ${amount(motion.speedRpm, 'speed', 2)}.${turned}${share}`
+  if (inner === 'rotating') return phrase`The load stands still and sweeps round the inner ring.${turned}${share}`
+  if (inner === 'stationary') return phrase`The load sweeps the outer ring and stays on one spot of the inner ring.${turned}${share}`
+  return phrase`What the bearing carries decides its life, its fits and its clearance.${turned}${share}`
 }
 
 /** What is still missing, in the order of its fields: nothing where the duty is complete. Open things on the shaft carry nothing yet, so that what the others make is no load. */
@@ -224,7 +224,7 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
   const missing = missingOf(answers, line, { radialN, axialN, inner, motion })
   const fault = answers.spectrum.length ? faultOfSteps(answers.spectrum) : null
   if (fault) station.warn('caution', fault.code, fault.params)
-  const headline = radialN === null ? '—' : q(radialN, 'force', 1)
+  const headline = radialN === null ? '—' : amount(radialN, 'force', 1)
   const verdict = !missing.length ? ({ word: 'complete', level: 'good' } as const) : ({ word: 'not complete', level: 'open' } as const)
   const result = station.close(missing.length ? missingWords(missing) : reasonOf(inner, line, motion), verdict, hero, headline)
   return {

@@ -1,8 +1,7 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { short, worked } from '../../result.js'
 import { standardToleranceUm } from '../../tolerances/iso286.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
 
@@ -26,7 +25,7 @@ export function abutmentFigures(station: StationBuilder, { fit }: CardAnswers, r
     const from = worked('Ø', `${seat} shoulder`, edge, `Ø${short(sizeMm)}, ${row.designation}`, most === null ? short(least) : `${short(least)} … ${short(most)}`, 'mm', "engineering practice: twice the chamfer's height beyond it; a maker's sheet goes before it") // prettier-ignore
     station.figure(`${seat}Shoulder`, `${name} shoulder`, most === null ? least : ([least, most] as const), 'length', from, {
       decimals: 1,
-      note: `fillet ${q(fillet, 'length', 1)} at most`,
+      note: phrase`fillet ${amount(fillet, 'length', 1)} at most`,
     })
     if (shoulder !== null && shoulder < least) station.warn('caution', `shoulder-low-${seat}`, { where: seat, is: amount(shoulder, 'length', 1), least: amount(least, 'length', 1) }, shoulder) // prettier-ignore
     if (shoulder !== null && most !== null && shoulder > most) station.warn('caution', `shoulder-high-${seat}`, { where: seat, is: amount(shoulder, 'length', 1), most: amount(most, 'length', 1) }, shoulder) // prettier-ignore

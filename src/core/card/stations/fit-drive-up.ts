@@ -4,8 +4,7 @@ import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } f
 import { TRAVEL_FACTOR, driveUp, leastLeftUm, reductionShare } from '../../mounting/drive-up.js'
 import { expansionPerK } from '../../materials.js'
 import { InputError, short, worked } from '../../result.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase, type Words } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { Figure, StationBuilder, Verdict } from '../station.js'
 import { range } from './fit-seats.js'
@@ -59,14 +58,16 @@ function travelFigures(
   station.figure('travelMm', 'Travel up the taper', range(a.axialTravelMm, b.axialTravelMm), 'gap', from)
   station.figure('nutAngleDeg', 'Turn of the nut', range(a.nutAngleDeg, b.nutAngleDeg), 'angle', from, {
     decimals: 0,
-    note: turned ? 'and the outer ring must still swivel and turn' : `from full seating by hand; pitch ${q(pitchMm, 'length', 1)}`,
+    note: turned
+      ? 'and the outer ring must still swivel and turn'
+      : phrase`from full seating by hand; pitch ${amount(pitchMm, 'length', 1)}`,
   })
 }
 
 /** What the clearance that is left was reckoned from, in words. */
-function cameFrom(driven: number | null, unmounted: number | null, group: ClearanceGroup | null): string | null {
-  if (driven !== null) return `${q(driven, 'fine')} felt once it was driven up`
-  return unmounted === null ? group && `${groupMark(group)} as bought` : `${q(unmounted, 'fine')} as measured`
+function cameFrom(driven: number | null, unmounted: number | null, group: ClearanceGroup | null): Words | null {
+  if (driven !== null) return phrase`${amount(driven, 'fine')} felt once it was driven up`
+  return unmounted === null ? group && `${groupMark(group)} as bought` : phrase`${amount(unmounted, 'fine')} as measured`
 }
 
 /** The clearance that must be left, cold, on its seat. Source: `leastLeftUm`. */
@@ -101,7 +102,7 @@ export function driveUpFigures(
   const taken = driven === null ? ` − (${short(least)} … ${short(most)})` : ''
   const sheet = left && worked('c', 'clearance left', driven === null ? 'before − drive-up − warmth between the rings' : 'felt − warmth between the rings', `${start}${taken} − ${short(heat)}`, left.map((um) => short(um)).join(' … '), 'µm', 'drive-up: engineering practice; warmth: linear expansion over the mean raceway') // prettier-ignore
   const hero = station.figure('clearance', 'Clearance left when driven up and hot', left, 'fine', sheet, {
-    note: left && from ? `from ${from}` : undefined,
+    note: left && from ? phrase`from ${from}` : undefined,
   })
   // An insert is drawn up by its nut alone; nobody feels for its clearance.
   if (row.family === 'insert-ball') return { hero, verdict: open }

@@ -3,8 +3,7 @@ import { REMEDY_LABEL, seatOptions, type WornSeat } from '../../fits/seat-option
 import type { ShaftSeatRecord } from '../../line/records.js'
 import { Derivation, short, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
 
@@ -92,7 +91,7 @@ export function measuredFigures(
   const name = seat === 'shaft' ? 'Shaft' : 'Housing'
   station.figure(`${seat}MeasuredMm`, `${name} seat as measured`, meanMm, 'length', found, {
     decimals: 3,
-    note: `${withinSize ? `within ${toleranceClass}` : `outside ${toleranceClass}`}; ${q(deviationsUm[0], 'fine')} to ${q(deviationsUm[1], 'fine')} from nominal`,
+    note: phrase`${withinSize ? `within ${toleranceClass}` : `outside ${toleranceClass}`}; ${amount(deviationsUm[0], 'fine')} to ${amount(deviationsUm[1], 'fine')} from nominal`,
   })
   const form = withinForm ? 'within its form' : 'beyond its form'
   station.figure(`${seat}RoundUm`, `${name} seat out of round`, outOfRoundUm, 'fine', found, { note: form })

@@ -3,8 +3,7 @@ import { operatingClearance } from '../../fits/operating-clearance.js'
 import { pairPlay, pairPreloadN, playOfPreloadUm, preloadOfClassN } from '../../fits/pair-play.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
 import { short, worked } from '../../result.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { Figure, StationBuilder, Verdict } from '../station.js'
 import { range, seatedAs, type Seats } from './fit-seats.js'
@@ -25,7 +24,7 @@ function boughtUm(station: StationBuilder, { fit: { pairPlayUm, pairPreload } }:
   const playUm = playOfPreloadUm(row, forceN)
   const from = worked('Fv', 'preload as bought', 'share of C by class', `${pairPreload}: ${short(forceN / row.dynamicRatingN, 2)} · ${short(row.dynamicRatingN)}`, forceN, 'N', "engineering practice; the maker's sheet goes before it") // prettier-ignore
   station.figure('pairBoughtN', 'Preload as bought, usual', forceN, 'force', from, {
-    note: `${q(-playUm, 'fine')} of axial preload; its sheet says it exactly`,
+    note: phrase`${amount(-playUm, 'fine')} of axial preload; its sheet says it exactly`,
   })
   return playUm
 }
@@ -54,7 +53,7 @@ export function pairFigures(
     : null
   const play = found && range(found.values.leastUm, found.values.mostUm)
   const hero = station.figure('clearance', 'Axial play of the pair when hot, 19 in 20', play, 'fine', found, {
-    note: bought === null ? undefined : `from ${q(bought, 'fine')} as bought; below zero it is preloaded`,
+    note: bought === null ? undefined : phrase`from ${amount(bought, 'fine')} as bought; below zero it is preloaded`,
   })
   if (!play) return { hero, verdict: { word: 'play of the pair open', level: 'open' } }
   const hardest = pairPreloadN(row, play[0])

@@ -11,8 +11,7 @@ import { pressForce } from '../../mounting/press-force.js'
 import { Derivation, short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { accuracyOf } from '../../tolerances/ring.js'
-import { nominal, q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, nominal, phrase } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
 import type { DutyResult } from './duty.js'
@@ -36,7 +35,7 @@ export interface FitSeat {
 
 /** Two figures as one with two ends, in the unit of both (any). Source: none, it computes nothing. */
 export const range = (a: number, b: number): readonly [number, number] => [a, b]
-const limit = (um: number) => (um > 0 ? '+' : '') + q(um, 'fine')
+const limit = (um: number) => phrase`${um > 0 ? '+' : ''}${amount(um, 'fine')}`
 
 /** What an insert bearing or a sleeve asks of the shaft, in words. */
 const CLAMPED: Partial<Record<ShaftHold, string>> = {
@@ -148,11 +147,11 @@ export function seatFigures(
   { hold, sleeve, shaft, housing, shaftClass, housingClass }: Seats,
   recommended: Result<RecommendValues>,
 ): void {
-  const limits = (v: FitSeat) => `${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
+  const limits = (v: FitSeat) => phrase`${limit(v.seatUpperUm)} / ${limit(v.seatLowerUm)}`
   if (sleeve)
     station.figure('sleeve', hold === 'sleeve' ? 'Adapter sleeve' : 'Withdrawal sleeve', sleeve, 'text', null, { note: 'ISO 2982' })
   if (shaft)
-    station.figure('shaftClass', `Shaft seat Ø${nominal(shaft.values.sizeMm)}`, shaftClass, 'text', recommended, {
+    station.figure('shaftClass', phrase`Shaft seat Ø${nominal(shaft.values.sizeMm)}`, shaftClass, 'text', recommended, {
       note: [limits(shaft.values), CLAMPED[hold]].filter(Boolean).join(', '),
     })
   const grip = shaft?.values.grip
@@ -161,7 +160,7 @@ export function seatFigures(
       note: words(grip),
     })
   const outer = housing.values.grip
-  station.figure('housingClass', `Housing seat Ø${nominal(row.outsideMm)}`, housingClass, 'text', recommended, {
+  station.figure('housingClass', phrase`Housing seat Ø${nominal(row.outsideMm)}`, housingClass, 'text', recommended, {
     note: outer ? limits(housing.values) : `${limits(housing.values)}, bored by the maker of its housing`,
   })
   if (outer)
@@ -203,7 +202,7 @@ export function hotFits(
     const hot = range(grip.minInterferenceUm + onShaft, grip.maxInterferenceUm + onShaft)
     const { minInterferenceUm: least, maxInterferenceUm: most } = grip
     station.figure('shaftHotInterference', 'Inner ring grip, hot', hot, 'fine', hotFrom([least, most], onShaft, hot, innerRingC), {
-      note: `${MATERIALS[shaftMaterial!].label} against bearing steel at ${q(innerRingC, 'temperature')}`,
+      note: phrase`${MATERIALS[shaftMaterial!].label} against bearing steel at ${amount(innerRingC, 'temperature')}`,
     })
     const stress = pressForce({
       boreMm: row.boreMm,
@@ -220,7 +219,7 @@ export function hotFits(
   if (Math.abs(inHousing) < NOTICED_UM) return hot
   const { minInterferenceUm: least, maxInterferenceUm: most } = outer
   station.figure('housingHotInterference', 'Outer ring in housing, hot', hot, 'fine', hotFrom([least, most], -inHousing, hot, outerRingC), {
-    note: `${MATERIALS[housingMaterial!].label} against bearing steel at ${q(outerRingC, 'temperature')}`,
+    note: phrase`${MATERIALS[housingMaterial!].label} against bearing steel at ${amount(outerRingC, 'temperature')}`,
   })
   if (duty.outerRingLoad === 'rotating' && inHousing > 0 && hot[0] < 0)
     station.warn('caution', 'outer-loose-hot', { loose: amount(-hot[0], 'fine') }, Math.round(hot[0]))

@@ -9,7 +9,7 @@ import { ALONE, type SetOfBearings } from '../../life/set-of-bearings.js'
 import { seatUnder } from '../../line/seats.js'
 import { short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
-import { nominal, q } from '../../units/quantities.js'
+import { amount, nominal, phrase, type Words } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import { StationBuilder, type Figure, type StationResult, type Verdict } from '../station.js'
 import type { DutyResult } from './duty.js'
@@ -67,8 +67,8 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   const cup = isDrawnCup(row)
   if (cup) recommended.cautions.forEach((c) => station.caution(c))
   const classes = racewayClasses(row, recommended.values)!
-  racewayFigure(station, 'shaft', `Shaft as raceway Ø${nominal(row.boreMm)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
-  const outside = `Housing ${cage ? 'as raceway' : 'seat'} Ø${nominal(row.outsideMm)}`
+  racewayFigure(station, 'shaft', phrase`Shaft as raceway Ø${nominal(row.boreMm)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
+  const outside = phrase`Housing ${cage ? 'as raceway' : 'seat'} Ø${nominal(row.outsideMm)}`
   racewayFigure(station, 'housing', outside, row.outsideMm, classes.housingClass, cage ? null : recommended)
   const limits = (symbol: string, name: string, value: number, unit: string) =>
     worked(symbol, name, 'as a ring of a rolling bearing', 'for every size', value, unit, 'engineering practice')
@@ -101,14 +101,14 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
 function racewayFigure(
   station: StationBuilder,
   seat: 'shaft' | 'housing',
-  label: string,
+  label: Words,
   sizeMm: number,
   toleranceClass: string,
   from: Result<RecommendValues> | null,
 ): void {
   const { lowerUm, upperUm } = tolerance({ sizeMm, toleranceClass }).values
   station.figure(`${seat}Class`, label, toleranceClass, 'text', from, {
-    note: `${q(sizeMm + lowerUm / 1000, 'length', 3)} to ${q(sizeMm + upperUm / 1000, 'length', 3)}`,
+    note: phrase`${amount(sizeMm + lowerUm / 1000, 'length', 3)} to ${amount(sizeMm + upperUm / 1000, 'length', 3)}`,
   })
 }
 

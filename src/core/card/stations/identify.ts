@@ -9,7 +9,7 @@ import { findMarked, lettersCautions, namedRow, type Marked } from '../../identi
 import { groupIn, type Saying } from '../../line/sayings.js'
 import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { IdentifyAnswers } from '../answers.js'
-import { decimalsOfSize, typed } from '../../units/quantities.js'
+import { decimalsOfSize } from '../../units/quantities.js'
 import { StationBuilder, type StationResult } from '../station.js'
 import { amount } from '../../words/message.js'
 
@@ -48,7 +48,7 @@ function measuredAs(station: StationBuilder, answers: IdentifyAnswers, ownRows: 
 
 /** A name that no table holds: said beside its field, and the way on is asked. */
 function notListed(station: StationBuilder, designation: string): void {
-  station.refuse('designation', `The rack holds no "${typed(designation.slice(0, 40))}". It holds ${RACK_CONTENTS}.`)
+  station.refuse('designation', `The rack holds no "${designation.slice(0, 40)}". It holds ${RACK_CONTENTS}.`)
   station.ask('not-listed')
 }
 
@@ -166,7 +166,7 @@ export function identifyStation(
         ? 'no match'
         : 'not started'
   const reason = row
-    ? `${typed(nameOf(row))} is ${/^[aeiou]/.test(FAMILY_LABEL[row.family]) ? 'an' : 'a'} ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${typed(row.entered.sheet)})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
+    ? `${nameOf(row)} is ${/^[aeiou]/.test(FAMILY_LABEL[row.family]) ? 'an' : 'a'} ${FAMILY_LABEL[row.family]}; its ratings are ${row.entered ? `those of the maker's sheet where entered (${row.entered.sheet})` : "computed from typical geometry until a maker's sheet is entered"}.${readOut(named!)}`
     : 'Measure bore, outside and width round the ring, or type the number from ring or paper.'
   const result = station.close(
     reason,
@@ -206,8 +206,8 @@ function askOfMarking(station: StationBuilder, named: Marked, partnerKnown: bool
     .filter((c) => c.level === 'stop')
     .forEach((c) => station.caution(c))
   if (assumed && row.form === 'tapered-inch') {
-    if (!partnerKnown) station.ask('cone-and-cup', { assumed: { marked: assumed } })
-  } else if (assumed) station.ask('contact-angle', { assumed: { marked: assumed } })
+    if (!partnerKnown) station.ask('cone-and-cup', { assumed: assumed })
+  } else if (assumed) station.ask('contact-angle', { assumed: assumed })
   if (unknown) station.ask('letters-unknown', { unknown })
 }
 
@@ -216,7 +216,7 @@ const openWord = ({ row, assumed }: Marked) => (!assumed ? 'letters open' : row.
 /** The letters behind the number in words: "2RS closure: contact seal on both sides". */
 function readOut({ pieces }: Marked): string {
   const letters = pieces.slice(1).filter((p) => p.text && p.kind !== 'unknown')
-  return letters.length ? ` Read: ${letters.map((p) => `${typed(p.text)} ${typed(p.meaning)}`).join('; ')}.` : ''
+  return letters.length ? ` Read: ${letters.map((p) => `${p.text} ${p.meaning}`).join('; ')}.` : ''
 }
 
 /** What the machine's own papers say against what was identified: said before anything is ordered, and never decided here. */

@@ -11,7 +11,7 @@ import { diagnose, type DiagnoseValues } from '../../inspection/diagnose.js'
 import { film } from '../../lubrication/grease.js'
 import { at100 } from '../../lubrication/oil.js'
 import { InputError, Derivation, short } from '../../result.js'
-import { q, typed } from '../../units/quantities.js'
+import { amount, phrase } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { CardContext } from '../context.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
@@ -128,7 +128,7 @@ function runFigures(station: StationBuilder, answers: CardAnswers, about: Diagno
   }
   const counted = run.result({})
   station.figure('hoursRun', 'Hours it ran', about.hoursRun ?? null, 'hours', counted, {
-    note: removed ? `${typed(removed.designation)}, ${inPlace(removed.days)} in place` : undefined,
+    note: removed ? phrase`${removed.designation}, ${inPlace(removed.days)} in place` : undefined,
   })
   if (about.hoursRun !== undefined && about.ratingLifeH)
     station.figure('lifeShare', 'Share of its rating life', (about.hoursRun / about.ratingLifeH) * 100, 'percent', counted)
@@ -147,11 +147,11 @@ function survivalFigure(
     survival({ rollingElement: rollsOnBalls(row.family) ? 'ball' : 'roller', ratingLifeH, hours: hoursRun }),
   )
   station.figure('failedShare', 'Of a hundred such, failed by now', lot && lot.values.failedShare * 100, 'percent', lot, {
-    note: lot ? `half of them reach ${q(lot.values.medianH, 'hours')}` : undefined,
+    note: lot ? phrase`half of them reach ${amount(lot.values.medianH, 'hours')}` : undefined,
   })
 }
 
-const inPlace = (days: number | null) => (days === null ? 'a time that nobody wrote down' : q(Math.round(days), 'days'))
+const inPlace = (days: number | null) => (days === null ? 'a time that nobody wrote down' : amount(Math.round(days), 'days'))
 
 /** What the removed bearing says: findings and what the card knows lead to ranked root causes and what to change. */
 export function inspectStation(answers: CardAnswers, known: Known, context: CardContext): InspectResult {
@@ -191,7 +191,7 @@ export function inspectStation(answers: CardAnswers, known: Known, context: Card
           level: 'open',
         }
   const reason = removed
-    ? `${typed(removed.designation)} came out after ${inPlace(removed.days)}. Mark its position, look before cleaning; marks of its removal are not the cause.`
+    ? phrase`${removed.designation} came out after ${inPlace(removed.days)}. Mark its position, look before cleaning; marks of its removal are not the cause.`
     : 'Nothing is recorded as fitted before this job; what is seen can be noted all the same.'
   return {
     ...station.close(reason, verdict, hero, cause ? shortCause(CAUSE_LABEL[cause]) : '—'),

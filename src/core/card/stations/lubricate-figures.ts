@@ -15,8 +15,8 @@ import { SCHOOL_LABEL, peakOfRms, type RegreasingFactors, type School, type Scho
 import { CONTAMINATION, MOISTURE, ORIENTATION, type Contamination, type Moisture } from '../../lubrication/tables.js'
 import type { Motion } from '../../life/swing.js'
 import { Derivation, short, type Result } from '../../result.js'
-import { inUnits, q, typed } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase, type Words } from '../../words/message.js'
+import { say } from '../../words/say.js'
 import type { CardAnswers } from '../answers.js'
 import type { Filling } from '../steps/filling.js'
 import type { PlanStep } from '../mounting-plan.js'
@@ -101,7 +101,7 @@ export function intervalFigures(
     )
   station.figure('strokes', 'Strokes of this gun', count, 'ratio', strokes.result({}), {
     decimals: 0,
-    note: gun ? `${typed(gun.name)}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
+    note: gun ? `${gun.name}, ${short(gun.gramsPerStroke, 3)} g each` : undefined,
   })
   return hero
 }
@@ -152,21 +152,21 @@ export function factorFigures(
   a: CardAnswers['lubricate'],
 ): void {
   const label = (rows: readonly { name: string; label: string }[], name: string) => rows.find((r) => r.name === name)!.label
-  const rows: [keyof RegreasingFactors, string, string][] = [
+  const rows: [keyof RegreasingFactors, string, Words][] = [
     ['K', 'Kind of bearing, K', 'ball 10, cylindrical 5, others 1'],
-    ['Ft', 'Warmth, Ft', q(counted.housingTemperatureC, 'temperature')],
+    ['Ft', 'Warmth, Ft', amount(counted.housingTemperatureC, 'temperature')],
     ['Fc', 'Dirt, Fc', label(CONTAMINATION, counted.contamination)],
     ['Fm', 'Moisture, Fm', label(MOISTURE, counted.moisture)],
     [
       'Fv',
       'Vibration, Fv',
-      a.vibrationRmsMmS === null ? 'not measured, counted as smooth' : `${q(peakOfRms(a.vibrationRmsMmS), 'velocity')} peak`,
+      a.vibrationRmsMmS === null ? 'not measured, counted as smooth' : phrase`${amount(peakOfRms(a.vibrationRmsMmS), 'velocity')} peak`,
     ],
     ['Fp', 'Shaft, Fp', label(ORIENTATION, a.orientation)],
   ]
   for (const [key, words, note] of rows) {
     const sheet = new Derivation()
-    sheet.step(key, words, 'table', inUnits(note, 'metric'), factors[key], '', 'engineering practice: interval formula')
+    sheet.step(key, words, 'table', say(note, 'metric'), factors[key], '', 'engineering practice: interval formula')
     station.figure(key, words, factors[key], 'ratio', sheet.result({}), { decimals: key === 'K' ? 0 : 1, note })
   }
 }

@@ -15,7 +15,7 @@ import { regreasingAtRest } from '../../lubrication/at-rest.js'
 import { motionOf, type Motion } from '../../life/swing.js'
 import { type Contamination, type Moisture } from '../../lubrication/tables.js'
 import { short, worked, type Result } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { amount, phrase } from '../../words/message.js'
 import type { CardAnswers, DutyAnswers } from '../answers.js'
 import { UNFILLED, fillSteps, type Filling } from '../steps/filling.js'
 import { sheetFill } from '../plan-steps.js'
@@ -24,7 +24,6 @@ import { StationBuilder, type Verdict } from '../station.js'
 import { NOTHING, factorFigures, fillFigures, intervalFigures, type LubricateResult, type Settled } from './lubricate-figures.js'
 import { oilStation } from './lubricate-oil.js'
 import type { SelectResult } from './select.js'
-import { amount } from '../../words/message.js'
 
 /** What the dirt entered at Duty means for grease, until it is said more exactly here. Engineering practice. */
 const BY_DIRT: Record<NonNullable<DutyAnswers['dirt']>, readonly [Contamination, Moisture]> = {
@@ -195,10 +194,10 @@ export function lubricateStation(
   const inside = insideOf(a, context)
   const mixing = !sealed && grease && inside ? compatibility(inside, grease) : null
   if (mixing && mixing.mixing !== 'compatible')
-    station.warn('caution', 'greases-must-not-mix', { words: { marked: sentence(mixing.words) } }, mixing.mixing)
+    station.warn('caution', 'greases-must-not-mix', { words: sentence(mixing.words) }, mixing.mixing)
   askOfGrease(station, answers, sealed, { grease, gun, inside, school, fromDuty: counted.fromDuty, said: saidH !== null })
   const verdict = verdictOf(sealed, governing.intervalH === null, mixing, grease && kappa)
-  const headline = sealed ? 'sealed' : intervalH === null ? '—' : `${q(quantityG, 'grams')} · ${q(intervalH, 'hours')}`
+  const headline = sealed ? 'sealed' : intervalH === null ? '—' : phrase`${amount(quantityG, 'grams')} · ${amount(intervalH, 'hours')}`
   const plan = sealed ? [] : fillSteps(grease, fill?.values.firstFillG ?? null, mixing, a, filling)
   return {
     ...station.close(reasonOf(sealed, governing.note, counted.fromDuty), verdict, hero, headline),

@@ -14,8 +14,7 @@ import { sweating } from '../../mounting/handling.js'
 import { RINGS_APART_K, twoRings } from '../../mounting/two-rings.js'
 import type { Heater, OuterWay } from '../../mounting/ways.js'
 import { short } from '../../result.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
 import type { StepContext } from '../steps/step.js'
 import type { Figure, StationBuilder } from '../station.js'
@@ -73,13 +72,13 @@ export type Ways = ReturnType<typeof waysOn>
 /** The figures of all three ways, by way. */
 export function figuresOf(station: StationBuilder, { press, heat, chill }: Ways, m: CardAnswers['mount']): Record<MountMethod, Figure> {
   const temperature = station.figure('setTemperatureC', 'Ring temperature to set', heat.values.setC, 'temperature', heat, {
-    note: `limit ${q(m.limitC, 'temperature')}`,
+    note: phrase`limit ${amount(m.limitC, 'temperature')}`,
   })
   const force = station.figure('pressForceN', 'Cold press force', press?.values.forceN ?? null, 'force', press, { decimals: 1 })
   station.figure('hoopStressMPa', 'Stress in the ring', press?.values.hoopStressMPa ?? null, 'stress', press)
   const cold = station.figure(
     'chillClearanceUm',
-    `Room with shaft at ${q(m.chillToC, 'temperature')}`,
+    phrase`Room with shaft at ${amount(m.chillToC, 'temperature')}`,
     chill?.values.clearanceUm ?? null,
     'fine',
     chill,
@@ -110,7 +109,7 @@ function throughBore(
   if (!found) return
   const { differenceK, growthUm, gentleW } = found.values
   station.figure('ringsApartK', 'Inner ring over outer, on the way', differenceK, 'rise', found, {
-    note: `at most ${q(gentleW / 1000, 'power', 1)} keeps it gentle`,
+    note: phrase`at most ${amount(gentleW / 1000, 'power', 1)} keeps it gentle`,
   })
   const has = group && clearanceFrom(row) === 'table' ? (boughtUm(row, group)?.minUm ?? null) : null
   if (has !== null && growthUm > has)
@@ -135,7 +134,9 @@ export function heatFigures(
   const start = startSettingC(job)
   const time = station.attempt(() => timeIn(job), { powerW: 'heaterKw', setC: 'heaterSetC' })
   const how =
-    start === null ? `with ${tool ? toolWords(tool) : q(kw, 'power')}` : `set to ${q(answers.mount.heaterSetC ?? start, 'temperature')}`
+    start === null
+      ? phrase`with ${tool ? toolWords(tool) : amount(kw, 'power')}`
+      : phrase`set to ${amount(answers.mount.heaterSetC ?? start, 'temperature')}`
   station.figure('heatMin', 'Time in the heater, about', time && time.values.seconds / 60, 'minutes', time, { decimals: 1, note: how })
   if (isSet(heater) && (answers.mount.heaterSetC ?? start!) > answers.mount.limitC)
     station.warn('caution', 'heater-over-limit', { set: amount(answers.mount.heaterSetC ?? start!, 'temperature'), limit: amount(answers.mount.limitC, 'temperature') }, answers.mount.heaterSetC ?? start!) // prettier-ignore
@@ -219,7 +220,7 @@ export function outerFigures(station: StationBuilder, answers: CardAnswers, row:
     )
     station.figure(
       'outerChillUm',
-      `Room with the ring at ${q(answers.mount.chillToC, 'temperature')}`,
+      phrase`Room with the ring at ${amount(answers.mount.chillToC, 'temperature')}`,
       found?.values.clearanceUm ?? null,
       'fine',
       found,
@@ -262,7 +263,9 @@ export function comesCold(station: StationBuilder, answers: CardAnswers, row: Be
   const roomC = answers.mount.shopC ?? SHOP_C
   const found = station.attempt(() => sweating({ boreMm, outsideMm, widthMm, massKg, storeC, roomC, humidityPercent }))
   station.figure('dewC', 'Dew point of the shop', found?.values.dewC ?? null, 'temperature', found, {
-    note: found?.values.sweats ? `it sweats: leave it wrapped for ${q(Math.ceil(found.values.waitMin), 'minutes')}` : 'it stays dry',
+    note: found?.values.sweats
+      ? phrase`it sweats: leave it wrapped for ${amount(Math.ceil(found.values.waitMin), 'minutes')}`
+      : 'it stays dry',
   })
   return found?.values.sweats ? Math.ceil(found.values.waitMin) : null
 }

@@ -3,7 +3,8 @@ import { lockNut, sleeveNut } from '../../parts/nuts.js'
 import { BY_HAND_KG } from '../../mounting/handling.js'
 import { NEEDS, meanKw, toolOffers, toolWords, type Need, type Tool, type ToolOffer, type Wanted } from '../../mounting/tools.js'
 import { HEATERS, type Heater } from '../../mounting/ways.js'
-import { q, typed, type Quantity } from '../../units/quantities.js'
+import { type Quantity } from '../../units/quantities.js'
+import { amount, joined, phrase, type Words } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
 
@@ -12,8 +13,8 @@ import type { StationBuilder } from '../station.js'
 export interface ToolNeed {
   need: Need
   label: string
-  /** What it must do, in words with marked quantities. */
-  wants: string
+  /** What it must do, in words. */
+  wants: Words
   /** Whether the way that is chosen needs it; the others are on offer. */
   counts: boolean
   /** The one that was chosen, or the first that will do. */
@@ -40,11 +41,14 @@ const SAID: readonly (readonly [keyof Wanted, Quantity, string])[] = [
   ['nutMm', 'length', 'nut '],
   ['boreMm', 'length', 'bore '],
 ]
-const wantsWords = (wanted: Wanted) =>
-  SAID.flatMap(([key, quantity, before]) => {
-    const value = wanted[key]
-    return value === undefined ? [] : `${before}${q(value, quantity, quantity === 'force' ? 1 : 0)}`
-  }).join(', ')
+const wantsWords = (wanted: Wanted): Words =>
+  joined(
+    SAID.flatMap(([key, quantity, before]) => {
+      const value = wanted[key]
+      return value === undefined ? [] : phrase`${before}${amount(value, quantity, quantity === 'force' ? 1 : 0)}`
+    }),
+    ', ',
+  )
 
 /** The needs of a card with what the plant has for each, and cautions where it has nothing; none where no tool is listed. */
 export function toolNeeds(
@@ -64,11 +68,11 @@ export function toolNeeds(
     const { label } = NEEDS[need]
     if (counts && chosen && !found && offers.length) station.warn('caution', 'tool-gone', { tool: chosen, label })
     else if (counts && found && !found.fits)
-      station.warn(MUST_HOLD.includes(need) ? 'stop' : 'caution', 'tool-short', { tool: found.name, why: { marked: found.why } }, found.why)
+      station.warn(MUST_HOLD.includes(need) ? 'stop' : 'caution', 'tool-short', { tool: found.name, why: found.why })
     else if (counts && !offers.some((o) => o.fits)) {
       const [best] = offers
-      const why = best ? `${typed(best.name)}: ${best.why}` : 'None is listed.'
-      station.warn('caution', 'tool-missing', { label, why: { marked: why } }, why)
+      const why = best ? phrase`${best.name}: ${best.why}` : 'None is listed.'
+      station.warn('caution', 'tool-missing', { label, why })
     }
     const picked = found?.name ?? offers.find((o) => o.fits)?.name ?? null
     return { need, label, wants: wantsWords(wants), counts, picked, offers }

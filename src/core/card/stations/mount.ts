@@ -6,8 +6,7 @@ import type { HeatingValues } from '../../mounting/temperatures.js'
 import type { Need, Tool } from '../../mounting/tools.js'
 import type { OuterWay, TakeOffWay } from '../../mounting/ways.js'
 import { Derivation, short } from '../../result.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase, type Words } from '../../words/message.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
 import { FIELDS } from '../fields.js'
 import type { PlanStep } from '../mounting-plan.js'
@@ -23,7 +22,7 @@ export interface MethodOffer {
   method: MountMethod
   label: string
   possible: boolean
-  why: string
+  why: Words
 }
 
 export interface MountResult extends StationResult {
@@ -55,12 +54,12 @@ function recommend(row: Bearing, offers: MethodOffer[]): MountMethod {
   return possible('chill') ? 'chill' : 'press'
 }
 
-function heatWords({ withinLimit, clearanceLeftUm, ringTemperatureC }: HeatingValues, limitC: number): string {
-  const limit = q(limitC, 'temperature')
-  if (withinLimit) return `Slides on with room to spare, under the limit of ${limit}.`
+function heatWords({ withinLimit, clearanceLeftUm, ringTemperatureC }: HeatingValues, limitC: number): Words {
+  const limit = amount(limitC, 'temperature')
+  if (withinLimit) return phrase`Slides on with room to spare, under the limit of ${limit}.`
   return clearanceLeftUm > 0
-    ? `At the limit of ${limit} it goes on with ${q(clearanceLeftUm, 'fine')} to spare: be quick.`
-    : `Would need ${q(ringTemperatureC, 'temperature')}; at the limit of ${limit} it does not clear its seat.`
+    ? phrase`At the limit of ${limit} it goes on with ${amount(clearanceLeftUm, 'fine')} to spare: be quick.`
+    : phrase`Would need ${amount(ringTemperatureC, 'temperature')}; at the limit of ${limit} it does not clear its seat.`
 }
 
 /** What is said of kinds on which nothing is pressed or heated onto a cylindrical seat: why, verdict and headline. */
@@ -107,9 +106,9 @@ function withoutPressing(
   if (held === 'collar' && answers.mount.reversing) station.warn('stop', 'collar-reversing')
   const [reason, usual, usually] = WITHOUT[held]
   const drive = row && (held === 'sleeve' || held === 'taper') ? driveOf(answers, row, fitted) : null
-  const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', { working: fitted.figures.find((f) => f.key === 'fit.reductionUm')?.working ?? [], assumptions: [] }, { note: `from its zero; ${q(drive.travelMm[0], 'gap')} to ${q(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
+  const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', { working: fitted.figures.find((f) => f.key === 'fit.reductionUm')?.working ?? [], assumptions: [] }, { note: phrase`from its zero; ${amount(drive.travelMm[0], 'gap')} to ${amount(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
   const verdict: Verdict = drive ? { word: 'can be done', level: 'good' } : usual
-  const headline = drive ? `${q(drive.reductionUm[0], 'fine')} less` : usually
+  const headline = drive ? phrase`${amount(drive.reductionUm[0], 'fine')} less` : usually
   const situation = situationOf(answers, row, fitted, held, 'press', set, at)
   const onTaper = held === 'sleeve' || held === 'taper'
   const needs = toolNeeds(station, answers, tools, row && onTaper ? tapered(seatWants(row, fitted.sleeve, null)) : {}, ['drive', 'lifting'])
@@ -164,7 +163,7 @@ function offersOf({ press, heat, chill }: Ways, m: CardAnswers['mount'], boreMm:
       possible: (chill?.values.clearanceUm ?? -1) > 0,
       why:
         (chill?.values.clearanceUm ?? -1) > 0
-          ? `The shaft shrinks by ${q(chill!.values.shrinkUm, 'fine')} and the ring slides on.`
+          ? phrase`The shaft shrinks by ${amount(chill!.values.shrinkUm, 'fine')} and the ring slides on.`
           : 'The shaft does not shrink enough at this temperature.',
     },
     ...(boreMm >= OIL_FROM_MM
@@ -189,7 +188,7 @@ function warnOfMethod(station: StationBuilder, method: MountMethod, offer: Metho
   }
   if (method === 'chill' && m.chillToC < -60) station.warn('caution', 'asphyxiation', {}, m.chillToC)
   if (method === 'press') station.warn('caution', 'press-shield')
-  if (!offer.possible) station.warn('stop', `cannot-${method}`, { label: offer.label, why: { marked: offer.why } })
+  if (!offer.possible) station.warn('stop', `cannot-${method}`, { label: offer.label, why: offer.why })
 }
 
 /** What has stood long holds on its seat the harder: pulling against pushing, with rust between. Engineering practice: friction 0.18 against 0.12. */
@@ -219,11 +218,11 @@ function countingOf(method: MountMethod, { takeOff, outer }: Situation): Need[] 
 }
 
 /** What stands on the work line, by the way it goes on. */
-const headlineOf = (method: MountMethod, heat: HeatingValues, forceN: number | null, chillToC: number): string =>
+const headlineOf = (method: MountMethod, heat: HeatingValues, forceN: number | null, chillToC: number): Words =>
   ({
-    heat: q(heat.setC, 'temperature'),
-    press: q(forceN ?? 0, 'force', 0),
-    chill: q(chillToC, 'temperature'),
+    heat: amount(heat.setC, 'temperature'),
+    press: amount(forceN ?? 0, 'force', 0),
+    chill: amount(chillToC, 'temperature'),
     oil: 'on oil',
   })[method]
 
@@ -337,8 +336,8 @@ function grippedStation(c: Gathered): MountResult {
   const first = offers.find((o) => o.method === recommended)!.label.toLowerCase()
   const reason =
     m.method && m.method !== recommended
-      ? `Chosen by hand; ${first} would be the first choice. ${offer.why}`
-      : `${offer.why} ${bearing.boreMm <= 80 ? `Up to ${q(80, 'length', 0)} bore a cold press comes first when the force allows.` : `Above ${q(80, 'length', 0)} bore heat comes first.`}`
+      ? phrase`Chosen by hand; ${first} would be the first choice. ${offer.why}`
+      : phrase`${offer.why} ${bearing.boreMm <= 80 ? phrase`Up to ${amount(80, 'length', 0)} bore a cold press comes first when the force allows.` : phrase`Above ${amount(80, 'length', 0)} bore heat comes first.`}`
   const verdict: Verdict = { word: offer.possible ? 'can be done' : 'not this way', level: offer.possible ? 'good' : 'stop' }
   const off = comesOff(answers, bearing, held, Math.max(0, shaft.grip!.maxInterferenceUm), at)
   return {

@@ -1,7 +1,6 @@
 import { pairSetting } from '../../arrangement/pair-setting.js'
 import { short } from '../../result.js'
-import { q } from '../../units/quantities.js'
-import { amount } from '../../words/message.js'
+import { amount, phrase } from '../../words/message.js'
 import type { PlanStep } from '../mounting-plan.js'
 import { number } from '../steps/step.js'
 import type { StationBuilder } from '../station.js'
@@ -33,7 +32,7 @@ export function hotCheck(station: StationBuilder, pair: PairSet, housingC: numbe
   const hotUm = pair.coldUm + found.values.changeUm
   const [least, most] = hotLimitsUm(pair)
   station.figure('pairHotUm', 'End play of the pair, warm', hotUm, 'fine', found, {
-    note: `as set cold to ${q(pair.coldUm, 'fine')}, housing ${q(housingC, 'temperature')}, shaft ${q(shaftC, 'temperature')}; wanted ${q(pair.wantedHotUm, 'fine')}`,
+    note: phrase`as set cold to ${amount(pair.coldUm, 'fine')}, housing ${amount(housingC, 'temperature')}, shaft ${amount(shaftC, 'temperature')}; wanted ${amount(pair.wantedHotUm, 'fine')}`,
   })
   const params = { is: amount(hotUm, 'fine'), wanted: amount(pair.wantedHotUm, 'fine') }
   if (hotUm < least) station.warn('stop', 'pair-hot-tight', params, short(hotUm))
@@ -47,10 +46,8 @@ export function hotStep(pair: PairSet, hotUm: number | null): PlanStep {
   return {
     key: 'hot',
     title: 'Feel the end play while it is warm',
-    doing:
-      `While it is still warm, push and pull against a dial as it was done cold. It is to have ${q(pair.wantedHotUm / 1000, 'gap')}` +
-      `${hotUm === null ? '' : `; by the temperatures that were read it has about ${q(hotUm / 1000, 'gap')}`}.`,
-    tool: 'dial gauge, contact probe',
+    doing: phrase`While it is still warm, push and pull against a dial as it was done cold. It is to have ${amount(pair.wantedHotUm / 1000, 'gap')}${hotUm === null ? '' : phrase`; by the temperatures that were read it has about ${amount(hotUm / 1000, 'gap')}`}.`,
+    tools: ['dial gauge', 'contact probe'],
     fields: [
       number('hotPlayMm', 'End play, warm (preload below zero)', 'gap', {
         decimals: 3,

@@ -14,7 +14,7 @@ import {
 } from '../../runin/run-in.js'
 import { Derivation, InputError, short, worked } from '../../result.js'
 import { saidLimit, type Saying } from '../../line/sayings.js'
-import { q, typed } from '../../units/quantities.js'
+import { amount, phrase, type Words } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { PlanStep } from '../mounting-plan.js'
 import type { Motion } from '../../life/swing.js'
@@ -25,7 +25,6 @@ import type { FitStationResult } from './fit.js'
 import type { LubricateResult } from './lubricate-figures.js'
 import { check } from '../steps/step.js'
 import { hotCheck, hotStep } from './runin-pair.js'
-import { amount } from '../../words/message.js'
 
 export interface RunInResult extends StationResult {
   run: RunJudgement
@@ -34,7 +33,7 @@ export interface RunInResult extends StationResult {
   runNo?: number
   stopped?: RunStop | null
   /** Where to look when a run is stopped, the likeliest first. */
-  lookAt: string[]
+  lookAt: Words[]
   plan: PlanStep[]
 }
 
@@ -48,16 +47,16 @@ const STATE_WORDS: Record<RunState, string> = {
 }
 
 /** What this card knows that makes a bearing run hot. */
-function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult; coupling?: unknown }): string[] {
+function suspects(known: { arrange: ArrangeResult; fit: FitStationResult; lubricate: LubricateResult; coupling?: unknown }): Words[] {
   const { arrange, fit, lubricate } = known
   const free = arrange.holding !== 'adjusted' && arrange.holding !== 'inserts'
   const oil = lubricate.plan.some((s) => s.key === 'oil-fill')
   const sealed = !oil && lubricate.plan.length === 0
-  const looks: string[] = []
+  const looks: Words[] = []
   if (arrange.holding === 'several') looks.push('both ends are held: the shaft cannot grow')
   for (const { presentMm, neededMm } of Object.values(arrange.float))
     if (presentMm !== null && neededMm !== null && presentMm < neededMm)
-      looks.push(`the free end has ${q(presentMm, 'gap')} and needs ${q(neededMm, 'gap')}`)
+      looks.push(phrase`the free end has ${amount(presentMm, 'gap')} and needs ${amount(neededMm, 'gap')}`)
   if (fit.clearance && fit.clearance.p025Um < 0) looks.push('the clearance left when hot can be nothing: read the group on the ring again')
   if (lubricate.mixing && lubricate.mixing.mixing !== 'compatible') looks.push('two greases may have met')
   looks.push(
@@ -104,7 +103,7 @@ function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof 
     station.warn('caution', 'limit-over-paper', { document: allowed.document, allowed: amount(allowed.limitC, 'temperature'), is: amount(a.limitC, 'temperature') }, a.limitC) // prettier-ignore
   const from = sheet.result({})
   const hero = station.figure('lastC', run.state === 'settled' ? 'Settled at' : 'Temperature now', run.lastC, 'temperature', from, {
-    note: `limit ${q(a.limitC, 'temperature')}${allowed && a.limitC === allowed.limitC ? `, by ${typed(allowed.document)}` : ''}`,
+    note: phrase`limit ${amount(a.limitC, 'temperature')}${allowed && a.limitC === allowed.limitC ? `, by ${allowed.document}` : ''}`,
   })
   station.figure('peakC', 'Highest', run.peakC, 'temperature', from)
   station.figure('lastRateKPerH', 'Change in an hour, of late', run.lastRateKPerH, 'rise', from)
@@ -128,7 +127,7 @@ function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof 
       ),
       {
         // prettier-ignore
-        note: `${q(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
+        note: phrase`${amount(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
       },
     )
   station.figure('state', 'The run', run.state === 'none' ? null : STATE_WORDS[run.state], 'text', from)
@@ -154,7 +153,7 @@ function vibrating(station: StationBuilder, a: Answers): VibrationZone | null {
   else if (a.vibrationRmsMmS !== null)
     vibration.step('v', 'vibration velocity, RMS', 'as measured', short(a.vibrationRmsMmS), a.vibrationRmsMmS, 'mm/s RMS', 'choose the class of the machine and its zone is told') // prettier-ignore
   station.figure('vibrationRmsMmS', 'Vibration, RMS', a.vibrationRmsMmS, 'velocity', vibration.result({}), {
-    note: zone ? `zone ${zone}; good under ${q(limits![1], 'velocity')}` : undefined,
+    note: zone ? phrase`zone ${zone}; good under ${amount(limits![1], 'velocity')}` : undefined,
   })
   if (a.vibrationRmsMmS !== null && a.vibrationRmsMmS < 0) station.refuse('vibrationRmsMmS', 'A velocity is not negative.')
   return zone
@@ -169,14 +168,14 @@ function warnOfRun(
   a: Answers,
   run: RunJudgement,
   zone: VibrationZone | null,
-  lookAt: string,
+  lookAt: Words,
   grease: Grease | null,
 ): void {
   if (STOPPED.includes(run.state))
     station.warn(
       'stop',
       `run-${run.state}`,
-      { state: STATE_WORDS[run.state], lookAt: { marked: lookAt } },
+      { state: STATE_WORDS[run.state], lookAt },
       run.lastC === null ? undefined : Math.round(run.lastC),
     )
   if (a.freeTurn && a.freeTurn !== 'free') station.warn('stop', a.freeTurn === 'catches' ? 'turns-hard' : 'turns-hard-rough')
@@ -232,7 +231,7 @@ const WAKE: PlanStep = {
   title: 'Wake the machine that stood',
   doing:
     'Turn it by hand, at least ten turns, so that oil and grease reach the upper elements. Look whether grease has bled or hardened; renew it where it has.',
-  tool: 'hands, light, grease where it has to be renewed',
+  tools: ['hands', 'light', 'grease where it has to be renewed'],
   fields: [
     { key: 'turned', label: 'Turned ten times by hand, evenly', kind: 'check', quantity: 'text' },
     { key: 'grease', label: 'Grease soft and whole, or renewed', kind: 'check', quantity: 'text' },
@@ -246,7 +245,7 @@ const GUARDS: PlanStep = {
   key: 'guards',
   title: 'Guards on, then lock and tag off',
   doing: 'By the person who set them, and only when nobody stands inside. Then start without load where it can be.',
-  tool: 'guards with all their bolts',
+  tools: ['guards with all their bolts'],
   fields: [{ key: 'on', label: 'Guards are on', kind: 'check', quantity: 'text' }],
   caution: 'Stand clear of all that turns at the start.',
   restsOn: [],
@@ -256,7 +255,7 @@ const LOCK_AGAIN: PlanStep = {
   key: 'lock-again',
   title: 'Stop it, lock and tag it again',
   doing: 'Once it has run as long as the next steps want. Wait until nothing turns, lock and tag, and try to start it: it must not.',
-  tool: 'lock, tag',
+  tools: ['lock', 'tag'],
   fields: [{ key: 'tried', label: 'Locked, tagged, tried: stays still', kind: 'check', quantity: 'text' }],
   caution: 'It is warm and stood under load: no hand goes in before the lock is on.',
   restsOn: [],
@@ -280,8 +279,8 @@ function lastSteps(
       key: 'release',
       title: 'Release the machine for running',
       doing: RELEASED[motion],
-      tool: 'own judgement',
-      fields: directions.map((s, i) => check(`direction${i || ''}`, `It turns as ${typed(s.document)} says: ${typed(s.words)}`)),
+      tools: ['own judgement'],
+      fields: directions.map((s, i) => check(`direction${i || ''}`, `It turns as ${s.document} says: ${s.words}`)),
       hold,
       restsOn,
     },
@@ -341,7 +340,7 @@ export function runInStation(
       REASON[motion],
       verdictOf(a, run, zone, bad, hold),
       motion === 'turns' ? hero : null,
-      run.lastC === null ? '—' : q(run.lastC, 'temperature'),
+      run.lastC === null ? '—' : amount(run.lastC, 'temperature'),
     ),
     run,
     zone,

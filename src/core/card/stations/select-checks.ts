@@ -7,7 +7,7 @@ import type { Rated } from '../../life/rate-bearing.js'
 import { SHOCKS, type Shock } from '../../life/targets.js'
 import type { Saying, saidSpeed } from '../../line/sayings.js'
 import { Derivation, short } from '../../result.js'
-import { typed } from '../../units/quantities.js'
+
 import { METRIC_ACCURACIES, type Accuracy } from '../../tolerances/ring.js'
 import { amount } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
@@ -63,7 +63,7 @@ export function checkSpeed(
   if (governs)
     sheet.step('n', 'highest speed of the machine', 'by its papers', governs.document, governs.speedRpm, 'r/min', governs.document)
   station.figure('speedLimitRpm', 'Speed guidance', governs?.speedRpm ?? Math.round(limit / 10) * 10, 'speed', sheet.result({}), {
-    note: governs ? `by ${typed(governs.document)}` : how,
+    note: governs ? `by ${governs.document}` : how,
   })
   if (speedRpm <= limit) return
   const params = { speed: amount(speedRpm, 'speed'), limit: amount(Math.round(limit / 100) * 100, 'speed'), how }

@@ -7,7 +7,7 @@ import { LIFE_TARGETS } from '../../life/targets.js'
 import { InputError, short, type Result } from '../../result.js'
 import type { CardAnswers } from '../answers.js'
 import { cleanlinessOf, type PlaceFilm } from '../film.js'
-import { q, typed } from '../../units/quantities.js'
+import { amount, phrase } from '../../words/message.js'
 import { changingLife, type ChangingLife } from '../changing.js'
 import { type SetOfBearings } from '../../life/set-of-bearings.js'
 import { wantedSafety } from './select-checks.js'
@@ -88,7 +88,7 @@ export function lifeFigures(
     'hours',
     rated,
     {
-      note: target ? `target ${q(LIFE_TARGETS[target].hours, 'hours')}` : undefined,
+      note: target ? phrase`target ${amount(LIFE_TARGETS[target].hours, 'hours')}` : undefined,
     },
   )
   const lasting = station.figure('modifiedLifeH', 'Life with film and dirt', long?.values.hours ?? null, 'hours', long, {
@@ -175,6 +175,6 @@ export function choiceFigure(station: StationBuilder, { select }: CardAnswers): 
   const { chosen, chosenOver, chosenWhy } = select
   if (!chosen) return
   station.figure('chosen', 'Chosen', chosenOver ? `${chosen} over ${chosenOver}` : chosen, 'text', null, {
-    note: chosenWhy ? typed(chosenWhy) : undefined,
+    note: chosenWhy ? chosenWhy : undefined,
   })
 }

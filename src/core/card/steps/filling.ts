@@ -1,7 +1,7 @@
 import type { Compatibility, Grease } from '../../lubrication/grease.js'
 import { OIL_FEED_LABEL, type OilFeed, type OilRecord } from '../../lubrication/oil-record.js'
 import { writeOil } from '../../lubrication/oil.js'
-import { q, typed } from '../../units/quantities.js'
+import { amount, phrase } from '../../words/message.js'
 import type { LubricateAnswers } from '../answers.js'
 import type { PlanField, PlanStep } from '../mounting-plan.js'
 import { check, number, words, type StepContext } from './step.js'
@@ -42,7 +42,7 @@ function cleanOut(mixing: Compatibility | null, { split, hub }: Filling): PlanSt
     key: 'clean-out',
     title: 'Clean the old grease out',
     doing: `${mixing && mixing.mixing !== 'compatible' ? `${cap(mixing.words)} ` : ''}Wipe the ${where} out to bare metal and look into every corner${split || hub ? '' : '; flush the grease way with the new grease until only that comes out'}.`,
-    tool: 'lint-free cloth, cleaning spirit, gloves',
+    tools: ['lint-free cloth', 'cleaning spirit', 'gloves'],
     fields: [check('clean', hub ? 'Hub is clean' : 'Housing and grease way are clean')],
     caution: `${SKIN} No solvent near heat or sparks.`,
     restsOn: ['identify.designation'],
@@ -52,28 +52,28 @@ function cleanOut(mixing: Compatibility | null, { split, hub }: Filling): PlanSt
 /** How grease goes in, by what it goes into. */
 function packing(grease: Grease, firstFillG: number, { hub, split, block, many }: Filling): Omit<PlanStep, 'key' | 'restsOn'> {
   const read: PlanField = { key: 'greaseRead', label: 'Grease as read on the cartridge', kind: 'text', quantity: 'text', expects: { name: grease.name } } // prettier-ignore
-  const name = typed(grease.name)
-  const tool = 'scale, clean spatula'
+  const name = grease.name
+  const tools = ['scale', 'clean spatula']
   const gramsG = weighed('gramsG', `In the bearing${many ? 's' : ''}, by weighing`, firstFillG)
   if (hub)
     return {
-      title: `Pack the cone with ${q(firstFillG, 'grams')} of ${name}`,
+      title: phrase`Pack the cone with ${amount(firstFillG, 'grams')} of ${name}`,
       doing:
         'By hand, pressed in from the large end between cage and cone until it stands out at the small end all round; a film on the cup.',
-      ...{ tool: 'scale, clean hands in gloves', fields: [{ ...gramsG, label: 'In the cone, by weighing' }, read], caution: SKIN },
+      ...{ tools: ['scale', 'clean hands in gloves'], fields: [{ ...gramsG, label: 'In the cone, by weighing' }, read], caution: SKIN },
     }
   if (split && block)
     return {
-      title: `Pack the bearing with ${q(firstFillG, 'grams')} of ${name}, the base with ${q(block.fillG, 'grams')}`,
+      title: phrase`Pack the bearing with ${amount(firstFillG, 'grams')} of ${name}, the base with ${amount(block.fillG, 'grams')}`,
       doing:
         'Weigh both. Press it between the rolling elements from one side until it shows on the other, turning; then the base of the block, evenly on both sides of the bearing and not over the shaft.',
-      ...{ tool, fields: [gramsG, weighed('blockG', 'In the base of the block, by weighing', block.fillG), read], caution: SKIN },
+      ...{ tools, fields: [gramsG, weighed('blockG', 'In the base of the block, by weighing', block.fillG), read], caution: SKIN },
     }
   return {
-    title: `Fill with ${q(firstFillG, 'grams')} of ${name}`,
+    title: phrase`Fill with ${amount(firstFillG, 'grams')} of ${name}`,
     doing:
       'Weigh it. Press it between the elements from one side until it shows on the other; the rest into the housing, no more than half of it.',
-    ...{ tool, fields: [{ ...gramsG, label: 'Filled, by weighing' }, read], caution: SKIN },
+    ...{ tools, fields: [{ ...gramsG, label: 'Filled, by weighing' }, read], caution: SKIN },
   }
 }
 
@@ -96,8 +96,8 @@ export function fillSteps(
     return [
       ...clean,
       {
-        ...{ key: 'fill', title: `See that it was filled: ${typed(a.filledBy)}`, doing: 'Grease shows between the elements, and its name stands on the paper of whoever filled it.' },
-        ...{ tool: 'light, paper of the filling', fields: [words('greaseRead', 'Lubricant by that paper'), check('seen', 'Grease is in, seen')], restsOn: ['identify.designation'] },
+        ...{ key: 'fill', title: `See that it was filled: ${a.filledBy}`, doing: 'Grease shows between the elements, and its name stands on the paper of whoever filled it.' },
+        ...{ tools: ['light', 'paper of the filling'], fields: [words('greaseRead', 'Lubricant by that paper'), check('seen', 'Grease is in, seen')], restsOn: ['identify.designation'] },
       },
     ] // prettier-ignore
   if (grease && firstFillG !== null) return [...clean, { key: 'fill', ...packing(grease, firstFillG, filling), restsOn }]
@@ -105,7 +105,7 @@ export function fillSteps(
     ...clean,
     {
       ...{ key: 'fill', title: 'Fill it with grease', doing: 'What goes in, and how much, is not settled yet: choose it at Lubricate, or say there that it is sealed or who fills it.' },
-      ...{ tool: 'scale, clean spatula', fields: [], caution: SKIN, restsOn: ['identify.designation'] },
+      ...{ tools: ['scale', 'clean spatula'], fields: [], caution: SKIN, restsOn: ['identify.designation'] },
       hold: grease ? 'Speed and running temperature are missing at Duty: they decide how much grease goes in.' : 'Say at Lubricate what goes in, that it is sealed for life, or who fills it.',
     },
   ] // prettier-ignore
@@ -135,15 +135,15 @@ export function oilSteps(oil: OilRecord | null, { upright, ownRoom, takesOff, bl
   const HOT = 'Used oil on skin: gloves. Spilled oil is a fall: bind it at once. Hot oil burns: let it cool before the drain is opened.'
   const drain: PlanStep = {
     ...{ key: 'drain', title: 'Drain the oil', doing: 'Warm, not hot, into a clean pan; look at what comes: water, glitter, black. Keep a sample of the middle of the stream.' },
-    ...{ tool: 'clean pan, sample bottle, key of the drain plug', fields: [check('drained', 'Oil is out, plug back with a new seal'), words('looks', 'What the oil looked like')] },
+    ...{ tools: ['clean pan', 'sample bottle', 'key of the drain plug'], fields: [check('drained', 'Oil is out, plug back with a new seal'), words('looks', 'What the oil looked like')] },
     ...{ caution: HOT, restsOn: [], ...shared },
   } // prettier-ignore
-  const mark = block && !upright ? ` In block ${block.name} that is ${q(block.oilMm, 'length', 0)} over its foot.` : ''
+  const mark = block && !upright ? phrase` In block ${block.name} that is ${amount(block.oilMm, 'length', 0)} over its foot.` : ''
   const level = upright
     ? 'Upright shaft: to the mark of the machine’s manual; a bath over the whole bearing churns and warms itself.'
-    : `Standing still, to the mark, or where there is none to the middle of the lowest rolling element: higher churns and heats, lower starves.${mark}`
+    : phrase`Standing still, to the mark, or where there is none to the middle of the lowest rolling element: higher churns and heats, lower starves.${mark}`
   const fill: PlanStep = {
-    ...{ key: 'oil-fill', title: oil ? `Fill with oil ${writeOil(oil)}` : 'Fill it with oil', tool: 'clean can and funnel, lint-free cloth' },
+    ...{ key: 'oil-fill', title: oil ? `Fill with oil ${writeOil(oil)}` : 'Fill it with oil', tools: ['clean can and funnel', 'lint-free cloth'] },
     doing: !oil ? 'Which oil is not settled yet: say it at Lubricate.' : oil.feed === 'bath' ? level : FED[oil.feed].doing,
     fields: [words('oilRead', 'Oil as read on the can'), words('litres', 'How much: litres, or to the mark'), check('level', !oil || oil.feed === 'bath' ? 'Level seen at standstill' : FED[oil.feed].seen)],
     ...{ caution: HOT, restsOn: ['identify.designation'], ...shared, ...(!ownRoom && { waitsForAll: true }) },
@@ -160,7 +160,7 @@ export const levelStep = (oil: OilRecord, ownRoom: boolean): PlanStep => ({
     oil.feed === 'bath'
       ? `Stopped after its first minutes, when it has run back: ${OIL_FEED_LABEL.bath}. Fill up to the mark, look for a leak at every joint.`
       : FED[oil.feed].after,
-  tool: 'lock, light, can of the same oil',
+  tools: ['lock', 'light', 'can of the same oil'],
   fields: [check('level', oil.feed === 'bath' ? 'Level at its mark, nothing leaks' : FED[oil.feed].checked)],
   caution: 'Hands go near the shaft: behind the lock, and it stands still.',
   restsOn: ['identify.designation'],

@@ -1,3 +1,4 @@
+import type { Words } from '../../words/message.js'
 import type { Bearing } from '../../catalogue/bearing.js'
 import type { ClearanceGroup } from '../../fits/clearance-group.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
@@ -51,7 +52,7 @@ export interface StepContext {
   /** How long it stays wrapped until it no longer sweats, minutes; null where that is not known or not needed. */
   wrappedMin: number | null
   /** Tools of the plant that were picked, in words, by what they are needed for. */
-  tools: Partial<Record<Need, string>>
+  tools: Partial<Record<Need, Words>>
   /** The split block of its sizes, with its locating rings, the level of oil over its foot, mm, and about what it weighs, kg; null where no plan has one. */
   block: {
     name: string
@@ -83,20 +84,20 @@ export const DRIFT_TOOL: Readonly<Record<Drift, string>> = { soft: 'drift of sof
 export const BEARING = ['identify.designation']
 
 /** Something to confirm at a step. */
-export const check = (key: string, label: string): PlanField => ({ key, label, kind: 'check', quantity: 'text' })
+export const check = (key: string, label: Words): PlanField => ({ key, label, kind: 'check', quantity: 'text' })
 /** One of two directions, seen from a named side. */
-export const turned = (key: string, label: string, against?: PlanField['against']): PlanField => ({ key, label, kind: 'choice', quantity: 'text', options: ROUNDS, ...(against && { against }) }) // prettier-ignore
+export const turned = (key: string, label: Words, against?: PlanField['against']): PlanField => ({ key, label, kind: 'choice', quantity: 'text', options: ROUNDS, ...(against && { against }) }) // prettier-ignore
 /** Something to write down in words. */
-export const words = (key: string, label: string): PlanField => ({ key, label, kind: 'text', quantity: 'text' })
+export const words = (key: string, label: Words): PlanField => ({ key, label, kind: 'text', quantity: 'text' })
 /** A number to write down with the range that lets the plan go on, in core units of its quantity. Source: none, it computes nothing. */
-export const number = (key: string, label: string, quantity: PlanField['quantity'], range: Pick<PlanField, 'min' | 'max' | 'decimals' | 'over' | 'under' | 'against'>): PlanField => ({ key, label, kind: 'number', quantity, ...range }) // prettier-ignore
+export const number = (key: string, label: Words, quantity: PlanField['quantity'], range: Pick<PlanField, 'min' | 'max' | 'decimals' | 'over' | 'under' | 'against'>): PlanField => ({ key, label, kind: 'number', quantity, ...range }) // prettier-ignore
 /** Torque is met within so much of it. Engineering practice. */
 const TORQUE_SHARE = 0.1
 /** A torque to meet, Nm. Source: none, it computes nothing. */
 export const torqued = (what: string, torqueNm: number): PlanField =>
   number('torqueNm', `Torque of ${what}`, 'torque', { min: torqueNm * (1 - TORQUE_SHARE), max: torqueNm * (1 + TORQUE_SHARE), decimals: 1 }) // prettier-ignore
 /** A size to measure, mm, with the limits of its class where there is one. Source: ISO 286-1. @throws InputError for a class that does not exist */
-export function sized(key: string, label: string, sizeMm: number, toleranceClass: string | null): PlanField {
+export function sized(key: string, label: Words, sizeMm: number, toleranceClass: string | null): PlanField {
   if (!toleranceClass) return number(key, label, 'length', { decimals: 3 })
   const { upperUm, lowerUm } = tolerance({ sizeMm, toleranceClass }).values
   return number(key, label, 'length', { decimals: 3, min: sizeMm + lowerUm / 1000, max: sizeMm + upperUm / 1000 })

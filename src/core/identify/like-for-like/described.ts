@@ -1,5 +1,5 @@
 import type { Bearing } from '../../catalogue/bearing.js'
-import { q } from '../../units/quantities.js'
+import { amount, type Words } from '../../words/message.js'
 import type { Feature } from '../letters.js'
 
 /** A bearing as it is described: its row, and what is known of the letters behind the number; null is not known. */
@@ -52,13 +52,13 @@ export const JUDGEMENT_WORDS: Record<Judgement, string> = {
 
 export interface Comparison {
   aspect: string
-  removed: string
-  offered: string
+  removed: Words
+  offered: Words
   judgement: Judgement
   /** The consequence in one sentence; empty when both are the same. */
-  because: string
+  because: Words
   /** The figure of the consequence, where there is one. */
-  figure: string | null
+  figure: Words | null
 }
 
 export type OfferVerdict = 'same' | 'will-do' | 'ask-first' | 'will-not-do'
@@ -72,7 +72,7 @@ export const OFFER_WORDS: Record<OfferVerdict, string> = {
 export interface CompareResult {
   verdict: OfferVerdict
   /** The verdict in one sentence. */
-  reason: string
+  reason: Words
   lines: Comparison[]
   /** Life of the offered over that of the removed at this duty, or by rating alone. */
   lifeRatio: number
@@ -80,15 +80,15 @@ export interface CompareResult {
 
 /** A share as words, in whole percent. */
 export const percent = (ratio: number) => `${Math.round(ratio * 100)} %`
-const mm = (value: number) => q(value, 'length', Number.isInteger(value) ? 0 : 2)
+const mm = (value: number) => amount(value, 'length', Number.isInteger(value) ? 0 : 2)
 
 /** Judges one aspect: how, why, and the figure of the consequence. */
-type Judge = (judgement: Judgement, because?: string, figure?: string | null) => void
+type Judge = (judgement: Judgement, because?: Words, figure?: Words | null) => void
 
 /** The lines of a comparison as they come. */
 export class Lines {
   readonly list: Comparison[] = []
-  on(aspect: string, removed: string, offered: string): Judge {
+  on(aspect: string, removed: Words, offered: Words): Judge {
     return (judgement, because = '', figure = null) => void this.list.push({ aspect, removed, offered, judgement, because, figure })
   }
   /** A length on both sides. */

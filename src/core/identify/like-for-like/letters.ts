@@ -1,7 +1,7 @@
 import type { Bearing, Closure } from '../../catalogue/bearing.js'
 import { CLEARANCE_GROUPS, clearanceFrom, clearanceGroup, type ClearanceGroup } from '../../fits/clearance-group.js'
 import { InputError } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { amount, phrase } from '../../words/message.js'
 import { ACCURACY_CLASSES, closureIn, valueWords } from '../letters.js'
 import type { Described, Lines, PositionDuty } from './described.js'
 
@@ -54,14 +54,14 @@ export function clearance(a: Described, b: Described, duty: PositionDuty, lines:
   }
   const [was, is] = [middle(a.row, before), middle(b.row, after)]
   const change = was !== null && is !== null ? is - was : null
-  const figure = change === null ? null : q(Math.abs(change), 'fine', 0)
+  const figure = change === null ? null : amount(Math.abs(change), 'fine', 0)
   if (CLEARANCE_GROUPS.indexOf(after) < CLEARANCE_GROUPS.indexOf(before)) {
     const left = change !== null && duty.operatingClearanceUm !== null ? duty.operatingClearanceUm + change : null
     return line(
       'not',
       left === null
         ? 'Less clearance than the one removed: it may run hot and seize.'
-        : `About ${q(left, 'fine', 0)} would be left in operation: it may run hot and seize.`,
+        : phrase`About ${amount(left, 'fine', 0)} would be left in operation: it may run hot and seize.`,
       figure,
     )
   }
@@ -89,8 +89,10 @@ export function otherLetters(a: Described, b: Described, duty: PositionDuty, lin
   if (heatBefore && heatBefore === heatAfter) heat('same')
   else if (heatBefore && heatAfter && Number(heatAfter) > Number(heatBefore))
     heat('acceptable', 'Stable to more heat than the one removed.')
-  else if (heatAfter && hot !== null && hot > Number(heatAfter)) heat('not', `The ring runs at ${q(hot, 'temperature', 0)}: it would grow.`)
-  else if (hot !== null && hot < STABLE_C) heat('acceptable', 'Any bearing steel is stable at this temperature.', q(hot, 'temperature', 0))
+  else if (heatAfter && hot !== null && hot > Number(heatAfter))
+    heat('not', phrase`The ring runs at ${amount(hot, 'temperature', 0)}: it would grow.`)
+  else if (hot !== null && hot < STABLE_C)
+    heat('acceptable', 'Any bearing steel is stable at this temperature.', amount(hot, 'temperature', 0))
   else heat('unknown', 'It cannot be seen: ask how hot the position runs, and read the letters.')
 
   const [cageBefore, cageAfter] = [a.features.cage, b.features.cage]
@@ -98,7 +100,7 @@ export function otherLetters(a: Described, b: Described, duty: PositionDuty, lin
     const cage = lines.on('cage', valueWords('cage', cageBefore), valueWords('cage', cageAfter))
     if (cageBefore === cageAfter) cage('same')
     else if (cageAfter === 'polymer' && hot !== null && hot > POLYMER_C)
-      cage('not', 'A polymer cage ages fast at this temperature.', q(hot, 'temperature', 0))
+      cage('not', 'A polymer cage ages fast at this temperature.', amount(hot, 'temperature', 0))
     else cage('acceptable', 'Another cage; look at speed, heat and what the grease does to it.')
   }
   const [grooveBefore, grooveAfter] = [a.features.groove ?? 'none', b.features.groove ?? 'none']

@@ -2,7 +2,7 @@ import type { Bearing } from '../../catalogue/bearing.js'
 import { FAMILY_LABEL } from '../../catalogue/families.js'
 import { formOf } from '../../catalogue/construction-forms.js'
 import { short } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { amount } from '../../words/message.js'
 import type { Described, Lines, PositionDuty } from './described.js'
 
 /** What has to go onto the seat and into the housing. */
@@ -26,7 +26,7 @@ function chamfer(aspect: string, before: number, after: number, lines: Lines): v
   const line = lines.lengths(aspect, before, after)
   if (before === after) line('same')
   else if (after > before) line('acceptable', 'The larger chamfer clears the fillet; the shoulder catches a little less of the ring.')
-  else line('not', 'The smaller chamfer may ride up on the fillet: the ring would not seat.', q(before - after, 'length', 2))
+  else line('not', 'The smaller chamfer may ride up on the fillet: the ring would not seat.', amount(before - after, 'length', 2))
 }
 
 const kind = (row: Bearing) => `${FAMILY_LABEL[row.family]}, ${formOf(row).label}`
@@ -46,12 +46,13 @@ export function abilities({ row: a }: Described, { row: b }: Described, duty: Po
   const thrust = lines.on('thrust it carries', THRUST[before.thrust], THRUST[after.thrust])
   if (before.thrust === after.thrust) thrust('same')
   else if (after.thrust > before.thrust) thrust('acceptable', 'It carries more thrust than the one removed.')
-  else if (duty.axialLoadN === 0 && duty.mustHold === false) thrust('acceptable', 'There is no thrust at this position.', q(0, 'force', 0))
+  else if (duty.axialLoadN === 0 && duty.mustHold === false)
+    thrust('acceptable', 'There is no thrust at this position.', amount(0, 'force', 0))
   else
     thrust(
       'not',
       'The thrust that the removed one carried would have no bearing to take it.',
-      duty.axialLoadN ? q(duty.axialLoadN, 'force', 2) : null,
+      duty.axialLoadN ? amount(duty.axialLoadN, 'force', 2) : null,
     )
 
   const hold = lines.on('holding the shaft', HOLDS[before.holds], HOLDS[after.holds])

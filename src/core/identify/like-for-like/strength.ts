@@ -3,7 +3,7 @@ import { speedLimitRpm } from '../../catalogue/speed-limits.js'
 import { rollsOnBalls } from '../../catalogue/families.js'
 import { rateBearing } from '../../life/rate-bearing.js'
 import { InputError, short } from '../../result.js'
-import { q } from '../../units/quantities.js'
+import { amount, phrase, type Words } from '../../words/message.js'
 import { percent, type Described, type Lines, type PositionDuty } from './described.js'
 import { wordsOf } from '../../words/say.js'
 
@@ -11,7 +11,7 @@ import { wordsOf } from '../../words/say.js'
 function lifeOf(
   row: Bearing,
   { radialLoadN, axialLoadN, speedRpm }: PositionDuty,
-): { hours: number; staticSafety: number; stopped: string | null } | null {
+): { hours: number; staticSafety: number; stopped: Words | null } | null {
   if (radialLoadN === null || axialLoadN === null || !speedRpm || radialLoadN + axialLoadN === 0) return null
   try {
     const rated = rateBearing(row, radialLoadN, axialLoadN, speedRpm, 90)
@@ -35,7 +35,7 @@ export function strength({ row: a }: Described, { row: b }: Described, duty: Pos
   const byRating = (b.dynamicRatingN / a.dynamicRatingN) ** (rollsOnBalls(b.family) ? 3 : 10 / 3)
   const [before, after] = [lifeOf(a, duty), lifeOf(b, duty)]
   const ratio = before && after && before.hours > 0 ? after.hours / before.hours : byRating
-  const force = (n: number) => q(n, 'force', 1)
+  const force = (n: number) => amount(n, 'force', 1)
   const times = `life × ${short(ratio, 2)}`
   const load = lines.on('load it carries', force(a.dynamicRatingN), force(b.dynamicRatingN))
   if (after?.stopped) load('not', after.stopped, times)
@@ -43,7 +43,7 @@ export function strength({ row: a }: Described, { row: b }: Described, duty: Pos
   else if (ratio >= 1) load('acceptable', 'It lives longer than the one removed.', times)
   else if (after && duty.targetH !== null) {
     const lasts = after.hours >= duty.targetH
-    const words = `Here it lives ${q(after.hours, 'hours')}, ${lasts ? 'still over' : 'under'} the ${q(duty.targetH, 'hours')} wanted.`
+    const words = phrase`Here it lives ${amount(after.hours, 'hours')}, ${lasts ? 'still over' : 'under'} the ${amount(duty.targetH, 'hours')} wanted.`
     load(lasts ? 'acceptable' : 'not', words, times)
   } else if (ratio >= ENOUGH) load('acceptable', 'A little less life than the one removed.', times)
   else load('not', 'It lives clearly shorter than the one removed.', times)
@@ -67,10 +67,12 @@ export function speed({ row: a }: Described, { row: b }: Described, duty: Positi
   const limit = (row: Bearing, closure: Closure) => Math.round(speedLimitRpm(row, 'grease', closure) / 100) * 100
   const [before, after] = [limit(a, 'open'), limit(b, closed)]
   const runs = duty.speedRpm
-  const line = lines.on('speed with grease', q(before, 'speed', 0), q(after, 'speed', 0))
-  if (runs !== null && runs > after) line('not', `It would run at ${q(runs, 'speed', 0)}, above its guidance.`, percent(runs / after))
+  const line = lines.on('speed with grease', amount(before, 'speed', 0), amount(after, 'speed', 0))
+  if (runs !== null && runs > after)
+    line('not', phrase`It would run at ${amount(runs, 'speed', 0)}, above its guidance.`, percent(runs / after))
   else if (Math.abs(after / before - 1) < ALIKE) line('same')
   else if (after > before) line('acceptable', 'It may run faster than the one removed.', percent(after / before))
-  else if (runs !== null) line('acceptable', `It runs at ${q(runs, 'speed', 0)} here, under its guidance.`, percent(after / before))
+  else if (runs !== null)
+    line('acceptable', phrase`It runs at ${amount(runs, 'speed', 0)} here, under its guidance.`, percent(after / before))
   else line('unknown', 'It may run less fast: find out the speed.', percent(after / before))
 }

@@ -18,7 +18,7 @@ const BLOCKS = { parts: 'Parts', tools: 'Tools', materials: 'Used up', settings:
       <template v-if="list[key].length">
         <h3>{{ title }}</h3>
         <ul class="plain-list">
-          <li v-for="line in list[key]" :key="line">{{ session.say(line) }}</li>
+          <li v-for="line in list[key]" :key="session.say(line)">{{ session.say(line) }}</li>
         </ul>
       </template>
     </template>

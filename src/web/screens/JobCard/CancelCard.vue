@@ -8,14 +8,16 @@ import FormPart from '../../fields/FormPart.vue'
 import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
 import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
 import ActionButton from '../../fields/ActionButton.vue'
 
 /** Taking an opened card back: it stays readable, and its places are free again. */
 const card = useCard()
+const session = useSession()
 const asking = ref(false)
 const typed = ref('')
 async function cancel(body: { reason: string }) {
-  if (!(await card.act((id) => call('cancelCard', { params: { id }, body })))) throw new Error(card.message)
+  if (!(await card.act((id) => call('cancelCard', { params: { id }, body })))) throw new Error(session.say(card.message))
   asking.value = false
 }
 </script>

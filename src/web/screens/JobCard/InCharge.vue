@@ -3,10 +3,12 @@ import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api.js'
 import ListSelect from '../../fields/ListSelect.vue'
 import { useCard } from '../../stores/card.js'
+import { useSession } from '../../stores/session.js'
 import type { Colleague } from '../../../contract/yard.js'
 
 /** Who has the card in hand; whoever works here may take it or hand it on. */
 const card = useCard()
+const session = useSession()
 const colleagues = ref<Colleague[]>([])
 const problem = ref('')
 onMounted(async () => {
@@ -16,7 +18,7 @@ const options = computed(() => colleagues.value.map((c) => ({ value: c.id, label
 async function handTo(personId: number | null) {
   problem.value = ''
   if (personId === null || personId === card.view!.job.inChargeId) return
-  if (!(await card.act((id) => call('handOver', { params: { id }, body: { personId } })))) problem.value = card.message
+  if (!(await card.act((id) => call('handOver', { params: { id }, body: { personId } })))) problem.value = session.say(card.message)
 }
 </script>
 

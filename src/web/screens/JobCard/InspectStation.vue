@@ -82,7 +82,7 @@ const ASKED = ['bothEndsHeld', 'inverterDrive', 'beltDrive', 'standsStill', 'hou
       <details v-if="result.facts.length" class="facts">
         <summary>What the card knows besides ({{ result.facts.length }})</summary>
         <ul>
-          <li v-for="f in result.facts" :key="f">{{ session.say(f) }}</li>
+          <li v-for="f in result.facts" :key="session.say(f)">{{ session.say(f) }}</li>
         </ul>
       </details>
       <FinishPanel />

@@ -55,7 +55,9 @@ function choose(name: string | null) {
       @update:model-value="choose"
     />
     <div class="small">
-      <p v-for="n in notes" :key="n.words" :class="n.level === 'good' ? 'soft' : 'state state-caution'">{{ session.say(n.words) }}</p>
+      <p v-for="n in notes" :key="session.say(n.words)" :class="n.level === 'good' ? 'soft' : 'state state-caution'">
+        {{ session.say(n.words) }}
+      </p>
       <slot />
     </div>
   </div>

@@ -52,7 +52,7 @@ const buys = computed(() =>
   nowH.value > BEYOND_H
     ? []
     : whatBuysMost(props.basis, props.straight, props.counts).map(({ code, hours, designation }) =>
-        session.say(wordsOf({ code, params: { hours: { marked: lifeWords(hours) }, ...(designation && { designation }) } })),
+        session.say(wordsOf({ code, params: { hours: lifeWords(hours), ...(designation && { designation }) } })),
       ),
 )
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined } from '../../../core/words/message.js'
 import { shortMomentOf } from '../../../contract/days.js'
 import Button from 'primevue/button'
 import { computed } from 'vue'
@@ -28,7 +29,9 @@ const next = computed(() => {
       <p>
         {{ session.say(step.doing) }}
         <span class="soft"
-          >Tool: {{ session.say(step.tool) }}.<template v-if="step.material"> Used up: {{ step.material }}.</template></span
+          >Tool: {{ session.say(joined(step.tools, ', ')) }}.<template v-if="step.materials">
+            Used up: {{ step.materials.join(', ') }}.</template
+          ></span
         >
       </p>
       <p v-if="step.caution" class="caution"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>

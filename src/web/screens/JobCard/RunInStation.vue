@@ -73,7 +73,7 @@ const measured = computed(() => a.value.vibrationRmsMmS !== null || a.value.nois
       <div v-if="result.verdict.level === 'stop'" class="look" role="status">
         <h3>Look first at</h3>
         <ol>
-          <li v-for="l in result.lookAt" :key="l">{{ session.say(l) }}</li>
+          <li v-for="l in result.lookAt" :key="session.say(l)">{{ session.say(l) }}</li>
         </ol>
       </div>
       <StepList station="runin" />

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { againstWords, followsWords } from '../../../core/card/against.js'
 import { comparedWords, withKey, type PlanField } from '../../../core/card/mounting-plan.js'
+import type { Words } from '../../../core/words/message.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
@@ -39,7 +40,7 @@ function range(f: PlanField): string {
 }
 const outside = (f: PlanField) => state.value.fields[f.key] === 'outside'
 /** What is said beside a number outside its range. */
-function wrong(f: PlanField): string | null {
+function wrong(f: PlanField): Words | null {
   if (!outside(f)) return null
   if (!state.value.outside.length) return 'Outside the tolerance, accepted.'
   const unlike = againstWords(f.against, values.value[f.key], values.value)
@@ -82,7 +83,7 @@ function aside(f: PlanField) {
     <TickField
       v-if="f.kind === 'check'"
       :id="`${name}-${f.key}`"
-      :label="f.label"
+      :label="session.say(f.label)"
       :model-value="values[f.key] === true"
       :disabled="locked"
       @update:model-value="set(f.key, $event || null)"
@@ -90,7 +91,7 @@ function aside(f: PlanField) {
     <div v-else-if="f.kind === 'choice'">
       <DecisionChoice
         :id="`${name}-${f.key}`"
-        :label="f.label"
+        :label="session.say(f.label)"
         :options="choices(f)"
         :model-value="(values[f.key] as string | null) ?? null"
         :disabled="locked"
@@ -101,7 +102,7 @@ function aside(f: PlanField) {
     <FieldFrame
       v-else-if="f.kind === 'text'"
       :id="`${name}-${f.key}`"
-      :label="f.label"
+      :label="session.say(f.label)"
       :error="outside(f) ? session.say(comparedWords(f, values[f.key]) ?? '') : null"
     >
       <InputText
@@ -115,7 +116,7 @@ function aside(f: PlanField) {
     <QuantityField
       v-else
       :id="`${name}-${f.key}`"
-      :label="f.label + range(f)"
+      :label="session.say(f.label) + range(f)"
       :quantity="f.quantity"
       :decimals="f.decimals"
       :model-value="numberOf(f)"
@@ -123,7 +124,7 @@ function aside(f: PlanField) {
       :error="wrong(f)"
       @update:model-value="set(f.key, $event)"
     />
-    <p v-if="follows(f)" class="soft small">{{ session.say(follows(f) as string) }}</p>
+    <p v-if="follows(f)" class="soft small">{{ session.say(follows(f) as Words) }}</p>
     <p v-if="aside(f)" class="small"><RouterLink :to="aside(f)!">Put it on the list of what is put aside</RouterLink></p>
     <ReadWith v-if="readTogether(f)" :id="`${name}-${f.key}-with`" :step="step" :fields="readTogether(f)!" />
     <p v-if="f.kind === 'text' && state.fields[f.key] === 'good' && comparedWords(f, values[f.key])" class="soft small">

@@ -23,7 +23,7 @@ const SHOWN = 12
     <p class="soft">{{ PART_LABEL[part.kind] }}, {{ part.source }}</p>
     <DrawingView :drawing="drawing" class="picture" />
     <ul class="plain-list">
-      <li v-for="fact in part.facts" :key="fact">{{ session.say(fact) }}</li>
+      <li v-for="fact in part.facts" :key="session.say(fact)">{{ session.say(fact) }}</li>
     </ul>
     <template v-if="part.with.length">
       <h3>Belongs to it</h3>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { joined, phrase } from '../../../core/words/message.js'
 import { useEventListener } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
@@ -37,7 +38,7 @@ const onward = computed((): { label: string; run: () => void } | null => {
   const missing = props.step.fields.filter((f) => state.value.fields[f.key] === 'missing')
   const [first] = missing
   if (props.index !== props.atHand || !first || missing.some((f) => f.kind !== 'check')) return null
-  return { label: `Yes: ${first.label}`, run: () => card.editStep(props.step.key, { [first.key]: true }) }
+  return { label: `Yes: ${session.say(first.label)}`, run: () => card.editStep(props.step.key, { [first.key]: true }) }
 })
 async function finish() {
   if (await sign()) emit('go', props.index + 1)
@@ -92,7 +93,10 @@ function next(event: KeyboardEvent) {
   })
 }
 
-const words = computed(() => session.say([props.step.title, props.step.doing, props.step.caution ? `Caution. ${props.step.caution}` : ''].filter(Boolean).join('. '))) // prettier-ignore
+const words = computed(() => {
+  const { title, doing, caution } = props.step
+  return session.say(joined([title, doing, ...(caution ? [phrase`Caution. ${caution}`] : [])], '. '))
+})
 const spoken = useSpoken(words)
 onBeforeUnmount(() => spoken.stop())
 </script>
@@ -128,7 +132,9 @@ onBeforeUnmount(() => spoken.stop())
         <h1>{{ session.say(step.title) }}</h1>
         <p class="doing">{{ session.say(step.doing) }}</p>
         <p class="soft tool">
-          With: {{ session.say(step.tool) }}.<template v-if="step.material"> Used up: {{ step.material }}.</template>
+          With: {{ session.say(joined(step.tools, ', ')) }}.<template v-if="step.materials">
+            Used up: {{ step.materials.join(', ') }}.</template
+          >
         </p>
         <p v-if="step.caution" class="careful"><span class="state state-caution">Caution</span> {{ session.say(step.caution) }}</p>
         <p v-if="grips" class="clock" :class="{ gone: grips.leftS <= 0 }" role="timer">
