@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Key } from '../core/card/answers.js'
 import type { Figure } from '../core/card/station.js'
-import type { Station } from '../core/card/work-line.js'
+import type { Station } from '../core/procedure/rolling.js'
 import type { LineContext } from '../core/card/context.js'
 import type { LineEvaluation } from '../core/card/evaluate.js'
 import type { StepState } from '../core/card/signing.js'

@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { STATIONS } from '../core/card/work-line.js'
+import { STATIONS } from '../core/procedure/rolling.js'
 import { useSession } from './stores/session.js'
 
 export const router = createRouter({

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
-import type { Station } from '../../src/core/card/work-line.js'
+import type { Station } from '../../src/core/procedure/rolling.js'
 import { type LineEvaluation } from '../../src/core/card/evaluate.js'
 import { asShown, movedFigures, shownOf } from '../../src/core/card/results.js'
 import { fieldState } from '../../src/core/card/mounting-plan.js'

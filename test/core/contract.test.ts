@@ -11,7 +11,7 @@ import { readAnswers, schemaFor } from '../../src/contract/answers.js'
 import { fieldOf, fieldsOf, leadForward, shapeOf } from '../../src/core/card/fields.js'
 import { problem, problemSchema, refusal } from '../../src/contract/problem.js'
 import { emptyAnswers, placeAnswers } from '../../src/core/card/answers.js'
-import { STATIONS } from '../../src/core/card/work-line.js'
+import { STATIONS } from '../../src/core/procedure/rolling.js'
 import { InputError, Derivation, inRange, interpolate, short } from '../../src/core/result.js'
 
 /** Changes to an empty answer that must not cross: [station, change]. */

@@ -8,7 +8,7 @@ import {
   type LineAnswers,
   type Scope,
 } from '../../src/core/card/answers.js'
-import type { Station } from '../../src/core/card/work-line.js'
+import type { Station } from '../../src/core/procedure/rolling.js'
 import { bareContext, type LineContext, type PlantContext } from '../../src/core/card/context.js'
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../src/core/card/evaluate.js'
 import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'

@@ -5,7 +5,7 @@ import { CLEARANCE_GROUPS, clearanceFrom, groupMark, type ClearanceGroup } from 
 import { suitability, suits } from '../select/suitability.js'
 import { amount, type Message } from '../words/message.js'
 import type { CardAnswers } from './answers.js'
-import type { Station } from './work-line.js'
+import type { Station } from '../procedure/rolling.js'
 import type { DutyResult } from './stations/duty.js'
 
 /** What this duty asks of the bearing beyond its size: clearance group, seals, kind. Taken, or left with a reason. */

@@ -1,6 +1,6 @@
 import type { InnerWay } from '../mounting/ways.js'
 import { EVIDENCE, FIELDS, fieldOf, fieldsOf, type AnswersOf } from './fields.js'
-import { STATIONS, type Station } from './work-line.js'
+import { STATIONS, stationRow, type Station } from '../procedure/rolling.js'
 
 export { DIRT, EVIDENCE, FEEDS, FREE_TURNS, LOAD_DIRECTIONS, NOISES } from './fields.js'
 
@@ -46,15 +46,12 @@ export const positionOf = (place: Scope): Scope => place.split('.')[0]!
 /** Answers of a whole shaft line by key, each already read by its field; what is missing is as on an empty card. */
 export type LineAnswers = Readonly<Record<Key, unknown>>
 
-/** A matched set is fitted and mounted as one: these stations are answered once, at its first place. */
-const SET_STATIONS: readonly Station[] = ['fit', 'mount']
-
 /** Where a field of a place is answered; `lead` is the first place of its set, or the place itself. */
 export function scopeOf(station: Station, name: string, place: Scope, lead: Scope = place): Scope {
   const level = fieldOf(station, name)?.level
   if (level === 'line') return LINE
   if (level === 'position') return positionOf(place)
-  return SET_STATIONS.includes(station) ? lead : place
+  return stationRow(station).once ? lead : place
 }
 
 const ALL_FIELDS = Object.fromEntries(STATIONS.map((station) => [station, fieldsOf(station)])) as Record<
@@ -82,7 +79,7 @@ function keysAt(station: Station, position: Scope, own: Scope): readonly Key[] {
 
 /** The answers of one station as one place of the line sees them. */
 export function stationAnswers<S extends Station>(answers: LineAnswers, station: S, place: Scope, lead: Scope = place): CardAnswers[S] {
-  const keys = keysAt(station, positionOf(place), SET_STATIONS.includes(station) ? lead : place)
+  const keys = keysAt(station, positionOf(place), stationRow(station).once ? lead : place)
   const seen: Record<string, unknown> = {}
   ALL_FIELDS[station].forEach(([name, { empty }], i) => {
     const given = answers[keys[i]!]

@@ -6,7 +6,8 @@ import type { LineContext } from './context.js'
 import { standingAt } from './context.js'
 import type { LineEvaluation } from './evaluate.js'
 import { markedName } from './mounting-plan.js'
-import { linePlan } from './signing.js'
+import { linePlan, stepName } from './signing.js'
+import { stepRow } from '../procedure/steps.js'
 import type { StepContext } from './steps/step.js'
 
 /** What somebody takes along before the shaft is out: parts, tools with their settings, what is lifted, what to be careful of. */
@@ -24,9 +25,6 @@ export interface BringList {
 
 /** What nobody forgets to bring. */
 const NO_TOOL: readonly Words[] = ['hand', 'hands', 'own judgement']
-
-/** Steps whose title carries a setting. */
-const SET = ['press', 'press-both', 'heat', 'chill', 'outer-in', 'house', 'end-plate', 'drive', 'fill']
 
 /** Each part once, with how often it is wanted. */
 const counted = (all: readonly Words[]) =>
@@ -92,7 +90,7 @@ export function bringList(evaluation: LineEvaluation, context: Pick<LineContext,
     parts: counted(leads.flatMap(({ place }) => partsOf(evaluation, context, place))),
     tools: eachOnce(plan.flatMap((s) => s.tools.filter((t) => !NO_TOOL.includes(t)))),
     materials: eachOnce(plan.flatMap((s) => s.materials ?? [])),
-    settings: eachOnce(plan.filter((s) => SET.includes(s.key.slice(s.key.indexOf('/') + 1))).map((s) => s.title)),
+    settings: eachOnce(plan.filter((s) => stepRow(stepName(s.key)).sets).map((s) => s.title)),
     lifts: eachOnce([
       ...rows.filter((r) => r.massKg > BY_HAND_KG).map((r) => phrase`${r.designation}, ${amount(r.massKg, 'mass', 0)}`),
       ...leads.flatMap(({ place }) => blockLifted(evaluation.places[place]!.mount.block ?? null)),

@@ -16,7 +16,7 @@ import type { MeasuringInstrument } from '../measuring/instruments.js'
 import type { Tool } from '../mounting/tools.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { positionOf, type Scope } from './answers.js'
-import type { Station } from './work-line.js'
+import type { Station } from '../procedure/rolling.js'
 
 /** What a card knows before anything is entered: the plant, the records of its shaft line, and what stood there before. */
 

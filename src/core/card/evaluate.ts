@@ -11,7 +11,7 @@ import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } f
 import { ACCURACIES } from '../tolerances/ring.js'
 import { amount } from '../words/message.js'
 import { LINE, keyOf, placeAnswers, positionOf, type CardAnswers, type IdentifyAnswers, type LineAnswers, type Scope } from './answers.js'
-import type { Station } from './work-line.js'
+import type { Station } from '../procedure/rolling.js'
 import { couplingOf, leadOf, leanDegOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
 import { arrangeStation, type ArrangeResult } from './stations/arrange.js'

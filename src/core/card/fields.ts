@@ -36,7 +36,7 @@ import { SET_SCREW_KEYS, SET_SCREW_KEY_NAMES } from '../mounting/set-screws.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import type { Quantity } from '../units/quantities.js'
 import { TAKES, TAKES_LABEL } from './takes.js'
-import type { Station } from './work-line.js'
+import type { Station } from '../procedure/rolling.js'
 
 /**
  * What a person enters on a job card, declared once: from this table come the types, the empty answers, what is accepted

@@ -1,4 +1,5 @@
-import { closesLast, phaseOf, planOf, type Situation, type StepName } from '../mounting/plan.js'
+import { closesLast, planOf, type Situation } from '../mounting/plan.js'
+import { phaseOf, stepRow, type StepName } from '../procedure/steps.js'
 import type { PlanStep } from './mounting-plan.js'
 import { BEFORE } from './steps/before.js'
 import { ONTO } from './steps/onto.js'
@@ -22,16 +23,13 @@ export const planSteps = (context: StepContext): PlanStep[] =>
     const materials = materialsOf(name, context)
     const phase = phaseIn(name, context.situation)
     return {
-      key: KEYS[name] ?? name,
+      key: stepRow(name).key ?? name,
       phase,
       ...MAKE[name](context),
       ...(materials !== null && { materials }),
-      ...(name === 'setting' && { waitsForAll: true }),
+      ...(stepRow(name).waitsForAll && { waitsForAll: true }),
     }
   })
-
-/** All ways to lock an insert are one step of the records. */
-const KEYS: Partial<Record<StepName, string>> = { 'lock-screws': 'lock', 'lock-collar': 'lock', 'lock-clamp': 'lock', 'lock-pin': 'lock' }
 
 /** Filling what no table lists: by the sheet, weighed, with the grease that was read. Source: engineering practice. */
 export function sheetFill(): PlanStep {

@@ -2,26 +2,13 @@ import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { LINE, positionOf, type Key, type Scope } from './answers.js'
 import type { LineEvaluation } from './evaluate.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
-import { STATIONS, type Station } from './work-line.js'
+import { STATIONS, stationRow, type Station } from '../procedure/rolling.js'
 
 /** What an evaluated card says, read through: every result once, figures as they are shown, what moved, what a signature rests on. */
 
-/** Of what the result of a station speaks. */
-const RESULT_LEVEL: Record<Station, 'line' | 'position' | 'place' | 'set'> = {
-  identify: 'place',
-  duty: 'position',
-  select: 'set',
-  arrange: 'line',
-  fit: 'set',
-  mount: 'set',
-  lubricate: 'position',
-  runin: 'position',
-  inspect: 'place',
-}
-
 /** Where the result of a station stands that a place shows. */
 export function resultScope(station: Station, place: Scope, lead: Scope): Scope {
-  const level = RESULT_LEVEL[station]
+  const { level } = stationRow(station)
   return level === 'line' ? LINE : level === 'position' ? positionOf(place) : level === 'set' ? lead : place
 }
 

@@ -3,8 +3,8 @@ import { type LineEvaluation } from './evaluate.js'
 import { figuresOf, restsOn, resultScope } from './results.js'
 import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
 import { meanOfRowsUm } from '../mounting/drive-progress.js'
-import { ONCE_FIRST, ONCE_LAST, phaseOf } from '../mounting/plan.js'
-import type { Station } from './work-line.js'
+import { phaseOf, stepRow, stepsThat } from '../procedure/steps.js'
+import type { Station } from '../procedure/rolling.js'
 import { fieldState, type PlanStep } from './mounting-plan.js'
 
 /** What is recorded of a step. */
@@ -33,11 +33,11 @@ export interface LineStep extends PlanStep {
 export const stepName = (key: Key): string => key.slice(key.indexOf('/') + 1)
 
 /** Steps that are done once for the whole machine: before anything, and after everything. */
-const FIRST: readonly string[] = ['isolate']
-const LAST = ['wake', 'guards', 'lock-again', 'hot', 'level', 'guards-again', 'release'] as const
-const isLast = (key: Key): boolean => (LAST as readonly string[]).includes(stepName(key))
-/** A signature that says "no hands are in it any more": it stands on that of every step before it, and falls with any of them. */
-const SEALS: readonly string[] = ['guards', 'guards-again', 'release']
+const isFirst = (step: PlanStep): boolean => stepRow(step.key).machine === 'first'
+const LAST = stepsThat((row) => row.machine === 'last')
+const isLast = (key: Key): boolean => stepRow(stepName(key)).machine === 'last'
+/** A signature that says "no hands are in it any more". */
+const seals = (step: LineStep): boolean => stepRow(stepName(step.key)).seals === true
 /** What such a signature rests on besides figures: that of another step. */
 const stepKey = (key: Key): string => `step:${key}`
 
@@ -48,8 +48,8 @@ function onceEach(steps: readonly LineStep[]): LineStep[] {
   const names = steps.map((s) => stepName(s.key))
   return steps.filter((_, i) => {
     const name = names[i]!
-    if (ONCE_FIRST.includes(name)) return names.indexOf(name) === i
-    return !ONCE_LAST.includes(name) || names.lastIndexOf(name) === i
+    const { once } = stepRow(name)
+    return !once || (once === 'first' ? names.indexOf(name) : names.lastIndexOf(name)) === i
   })
 }
 
@@ -76,9 +76,7 @@ export function linePlan(evaluation: LineEvaluation): LineStep[] {
   const at = (position: Scope) => order.find((o) => positionOf(o.place) === position)!
   const hub = leads.filter((o) => places[o.place]!.mount.hub).map((o) => positionOf(o.place))
   const laneOf = (position: Scope) => (hub.includes(position) ? hub[0]! : position)
-  const first = leads
-    .flatMap((o) => places[o.place]!.mount.plan.filter((s) => FIRST.includes(s.key)).map((s) => put(s, LINE, o, 'mount', LINE)))
-    .slice(0, 1)
+  const first = leads.flatMap((o) => places[o.place]!.mount.plan.filter(isFirst).map((s) => put(s, LINE, o, 'mount', LINE))).slice(0, 1)
   const shared = (name: string) =>
     positions
       .flatMap((p) =>
@@ -89,7 +87,7 @@ export function linePlan(evaluation: LineEvaluation): LineStep[] {
     const lane = laneOf(position)
     const mounting = leads
       .filter((o) => positionOf(o.place) === position)
-      .flatMap((o) => places[o.place]!.mount.plan.filter((s) => !FIRST.includes(s.key)).map((s) => put(s, o.place, o, 'mount', lane)))
+      .flatMap((o) => places[o.place]!.mount.plan.filter((s) => !isFirst(s)).map((s) => put(s, o.place, o, 'mount', lane)))
     // Nothing is packed where nothing goes on yet.
     if (!mounting.length) return []
     const lubricating = places[at(position).place]!.lubricate.plan.filter((s) => !s.shared).map((s) => put(s, position, at(position), 'lubricate', lane)) // prettier-ignore
@@ -197,7 +195,7 @@ export function stepStates(evaluation: LineEvaluation, records: ReadonlyMap<stri
           .filter((key) => now[key] !== record.restedOn![key])
           .map((key) => figures.get(key)?.label ?? key)
       : []
-    const reopened = signed && SEALS.includes(stepName(step.key)) ? reopenedUnder(before, record.restedOn!) : []
+    const reopened = signed && seals(step) ? reopenedUnder(before, record.restedOn!) : []
     const holds = signed && movedUnder.length === 0 && reopened.length === 0 && outside.length === 0 && missing.length === 0
     const last = isLast(step.key) || step.waitsForAll
     const waitingFor = waiting.get(LINE) ?? (last ? [...waiting.values()][0] : waiting.get(step.lane)) ?? null
@@ -227,7 +225,7 @@ export function signature(
   records: ReadonlyMap<string, StepRecord> = new Map(),
 ): Record<Key, string> {
   const figures = restsOn(figuresOf(evaluation), step.restsOn)
-  if (!SEALS.includes(stepName(step.key))) return figures
+  if (!seals(step)) return figures
   const plan = linePlan(evaluation)
   const before = plan.slice(
     0,

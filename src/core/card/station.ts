@@ -2,7 +2,7 @@ import { InputError, type Caution, type Result, type Sheet, type WorkingStep } f
 import type { Quantity } from '../units/quantities.js'
 import { phrase, type Message, type Params, type Words } from '../words/message.js'
 import type { Scope } from './answers.js'
-import type { Station } from './work-line.js'
+import type { Station } from '../procedure/rolling.js'
 
 /** A figure of the card: the value in core units, how it is shown, and how it came about. */
 export interface Figure {

@@ -1,5 +1,5 @@
 import { askedOf, wordsOf } from '../words/say.js'
-import { STATIONS } from './work-line.js'
+import { STATIONS } from '../procedure/rolling.js'
 import type { CardEvaluation, LineEvaluation } from './evaluate.js'
 import type { StationResult } from './station.js'
 

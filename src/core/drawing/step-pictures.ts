@@ -1,5 +1,5 @@
 import type { Shoulder } from '../line/shaft.js'
-import type { StepName } from '../mounting/plan.js'
+import type { StepName } from '../procedure/steps.js'
 import type { TakeOffWay } from '../mounting/ways.js'
 import { arrow, box, filled, hatch, segment, round, text, type Drawing, type Point, type Primitive, type Role } from './primitives.js'
 

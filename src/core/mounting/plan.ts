@@ -1,3 +1,4 @@
+import type { StepName } from '../procedure/steps.js'
 import type { Family } from '../catalogue/families.js'
 import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
 
@@ -38,73 +39,6 @@ export interface Situation {
   /** Null where there is nothing to take off. */
   takeOff: TakeOffWay | null
 }
-
-export const STEP_NAMES = [
-  ...(['isolate', 'mark', 'off', 'keep', 'base', 'seat', 'bore', 'unpack', 'order', 'raceway', 'arbor', 'shaft-in'] as const),
-  ...([
-    'outer-in',
-    'press',
-    'press-both',
-    'slide-on',
-    'bond',
-    'heat',
-    'push',
-    'chill',
-    'slip',
-    'oil',
-    'shoulder',
-    'nut',
-    'end-plate',
-    'snap-ring',
-    'house',
-    'join',
-  ] as const),
-  ...([
-    'slide',
-    'lock-screws',
-    'lock-collar',
-    'lock-clamp',
-    'lock-pin',
-    'before',
-    'zero',
-    'drive',
-    'rest',
-    'swivel',
-    'lock',
-    'rings',
-    'cap',
-    'setting',
-    'nut-lock',
-    'cured',
-  ] as const),
-  ...(['inner-cone', 'seal', 'hub-on', 'outer-cone', 'pin', 'hub-cap'] as const),
-  ...(['sheet', 'seats', 'mount', 'turn', 'suspect', 'square'] as const),
-]
-export type StepName = (typeof STEP_NAMES)[number]
-
-/** What is mounted when; lower comes first, what is not named lies between. Steps of greasing and oiling fall in by it. */
-const ON_PHASE = 40
-const PHASES: Readonly<Record<string, number>> = {
-  ...{ isolate: 0, drain: 10, mark: 20, off: 20, keep: 20, 'clean-out': 30 },
-  ...{ rings: 50, fill: 60, 'inner-cone': 61, seal: 62, 'hub-on': 63, 'outer-cone': 64 },
-  ...{ house: 70, join: 70, 'shaft-in': 70, cap: 70, square: 70, setting: 80 },
-  ...{
-    'nut-lock': 85,
-    pin: 85,
-    'lock-screws': 85,
-    'lock-collar': 85,
-    'lock-clamp': 85,
-    'hub-cap': 87,
-    'oil-fill': 88,
-    cured: 89,
-    turn: 90,
-  },
-}
-/** When a step comes among those of its position, by its name in a plan or at Lubricate; no unit. Source: the table; engineering practice. */
-export const phaseOf = (name: string): number => PHASES[name] ?? ON_PHASE
-/** Of several bearings in one housing these are done once: the first of these, and the last of those. */
-export const ONCE_FIRST: readonly string[] = ['base']
-export const ONCE_LAST: readonly string[] = ['rings', 'cap', 'square', 'turn', 'hub-cap']
 
 type When = (s: Situation) => boolean
 type Row = StepName | readonly [StepName, When]

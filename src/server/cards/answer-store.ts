@@ -1,7 +1,7 @@
 import type { AnswerView, JobSummary, MovedView } from '../../contract/cards.js'
 import { keyOf, type Key, type Scope } from '../../core/card/answers.js'
 import type { Figure } from '../../core/card/station.js'
-import type { Station } from '../../core/card/work-line.js'
+import type { Station } from '../../core/procedure/rolling.js'
 import { fieldOf, leadForward, shapeOf } from '../../core/card/fields.js'
 import { execute, one, rows, type Query } from '../database.js'
 import type { JobRow } from './store.js'

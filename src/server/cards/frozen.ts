@@ -1,7 +1,7 @@
 import type { FrozenCard, StepView } from '../../contract/cards.js'
 import type { PositionView, ShaftLineView } from '../../contract/lines.js'
 import { LINE, positionOf, type Scope } from '../../core/card/answers.js'
-import type { Station } from '../../core/card/work-line.js'
+import type { Station } from '../../core/procedure/rolling.js'
 import type { LineContext, PlantContext, PositionPast } from '../../core/card/context.js'
 import { type CardEvaluation } from '../../core/card/evaluate.js'
 import { resultScope } from '../../core/card/results.js'

@@ -2,7 +2,7 @@ import { dayOf, momentOf } from '../../contract/days.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { CardView, StepView } from '../../contract/cards.js'
 import { LINE, placeAnswers, stationAnswers, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
-import { STATION_TITLE, type Station } from '../../core/card/work-line.js'
+import { stationRow, type Station } from '../../core/procedure/rolling.js'
 import { leadOf } from '../../core/card/context.js'
 import { type LineEvaluation } from '../../core/card/evaluate.js'
 import { cautionsOf, questionsOf, resultsOf } from '../../core/card/results.js'
@@ -36,19 +36,6 @@ const SOFT = DAY.soft
 const DAMSON = DAY.damson
 const STATE_COLOUR = { good: '#3f6212', caution: '#8a5300', stop: DAY.rowan, open: SOFT, note: SOFT } as const
 
-/** What goes on paper, station by station: the figures that the next person asks for. */
-const PRINTED: Readonly<Record<Station, readonly string[]>> = {
-  identify: ['designation', 'clearanceRange', 'massKg'],
-  duty: ['radialN', 'axialN', 'innerRingLoad', 'ringDifferenceK'],
-  select: ['lifeH', 'modifiedLifeH', 'equivalentLoadN', 'staticSafety', 'dynamicRatingN'],
-  arrange: ['growthMm', 'floatNeededMm', 'floatPresentMm', 'behindMm'],
-  fit: ['shaftClass', 'shaftInterference', 'housingClass', 'housingInterference', 'clearance'],
-  mount: ['setTemperatureC', 'pressForceN'],
-  lubricate: ['intervalH', 'intervalDays', 'quantityG', 'strokes', 'firstFillG', 'kappa'],
-  runin: ['lastC', 'peakC', 'vibrationRmsMmS', 'pairHotUm'],
-  inspect: ['cause', 'mode', 'hoursRun', 'lifeShare'],
-}
-
 const day = (at: string | Date) => dayOf(at, 'UTC')
 const time = (at: string | Date) => momentOf(at, 'UTC')
 
@@ -77,7 +64,7 @@ function figures(paper: CardPaper): Content {
     const { station } = result
     const done = station === 'mount' && allSigned(scope, plan, paper.states)
     const verdict = done ? ({ word: 'done', level: 'good' } as const) : result.verdict
-    const known = PRINTED[station].flatMap((name) => {
+    const known = stationRow(station).prints.flatMap((name) => {
       const figure = result.figures.find((f) => f.key === `${station}.${name}`)
       return figure && figure.value !== null ? [figure] : []
     })
@@ -93,7 +80,7 @@ function figures(paper: CardPaper): Content {
     return [
       {
         text: [
-          { text: STATION_TITLE[station], bold: true, color: DAMSON },
+          { text: stationRow(station).title, bold: true, color: DAMSON },
           ...(where ? [{ text: `\n${where}`, color: SOFT, fontSize: 7.5 }] : []),
         ],
       },
@@ -211,7 +198,7 @@ function inspection(paper: CardPaper): Content[] {
 
 function notes(paper: CardPaper): Content[] {
   const { evaluation, view, units } = paper
-  const at = (station: Station, scope: Scope) => [STATION_TITLE[station], placeName(paper, scope)].filter(Boolean).join(', ')
+  const at = (station: Station, scope: Scope) => [stationRow(station).title, placeName(paper, scope)].filter(Boolean).join(', ')
   const word = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
   const plan = linePlan(evaluation)
   const cautions = cautionsOf(evaluation).filter((c) => !hasEnded(c, plan, paper.states))

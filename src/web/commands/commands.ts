@@ -1,7 +1,7 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Found } from '../../contract/yard.js'
 import { nominal, phrase, type Words } from '../../core/words/message.js'
-import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
+import { STATIONS, stationRow } from '../../core/procedure/rolling.js'
 
 /** One thing that can be reached or done by its words. */
 export interface Command {
@@ -44,7 +44,7 @@ export const commandsOf = (found: readonly Found[], say: (words: Words) => strin
 export function stationsOf(jobId: number): Command[] {
   return STATIONS.map((s) => ({
     key: `s${s}`,
-    label: STATION_TITLE[s],
+    label: stationRow(s).title,
     hint: 'station of this card',
     to: { name: 'card', params: { id: jobId, station: s } },
   }))

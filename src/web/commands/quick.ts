@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { shallowRef, watch, type Ref } from 'vue'
-import type { Station } from '../../core/card/work-line.js'
+import type { Station } from '../../core/procedure/rolling.js'
 import type { QuickAnswer } from '../../core/quick/answer.js'
 import type { Slot } from '../../core/quick/words.js'
 import { useRack } from '../stores/rack.js'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { keyOf, type Scope } from '../../core/card/answers.js'
-import type { Station } from '../../core/card/work-line.js'
+import type { Station } from '../../core/procedure/rolling.js'
 import { fieldOf } from '../../core/card/fields.js'
 import { useCard } from '../stores/card.js'
 import ChoiceField from './ChoiceField.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATION_TITLE, type Station } from '../../core/card/work-line.js'
+import { stationRow, type Station } from '../../core/procedure/rolling.js'
 import { wordsOf } from '../../core/words/say.js'
 import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'
@@ -22,7 +22,7 @@ const FINISH: Station = 'inspect'
 const card = useCard()
 /** Station, and the place where the card has several, of something that is said elsewhere. */
 const where = (c: { station: Station; scope: string }) =>
-  [STATION_TITLE[c.station], card.line.order.length > 1 ? card.nameOf(c.scope) : ''].filter(Boolean).join(', ')
+  [stationRow(c.station).title, card.line.order.length > 1 ? card.nameOf(c.scope) : ''].filter(Boolean).join(', ')
 /** What is said of several places, gathered by place in the order of the line; of one place all stands together. */
 function gathered<T extends { scope: string }>(said: readonly T[]): { name: string; said: T[] }[] {
   if (card.line.order.length < 2) return said.length ? [{ name: '', said: [...said] }] : []
@@ -56,7 +56,7 @@ const count = computed(() => {
             <li v-for="c in g.said" :key="c.code + c.station">
               <CautionLine :caution="c">
                 <RouterLink :to="{ name: 'card', params: { id: jobId, station: c.station } }" @click="card.place = c.place">{{
-                  STATION_TITLE[c.station]
+                  stationRow(c.station).title
                 }}</RouterLink>
               </CautionLine>
             </li>
@@ -72,7 +72,7 @@ const count = computed(() => {
             <li v-for="q in g.said" :key="q.code + q.station">
               <QuestionLine :question="q">
                 <RouterLink :to="{ name: 'card', params: { id: jobId, station: q.station } }" @click="card.place = q.place">{{
-                  STATION_TITLE[q.station]
+                  stationRow(q.station).title
                 }}</RouterLink>
               </QuestionLine>
             </li>

@@ -2,7 +2,7 @@
 import { dayOf } from '../../contract/days.js'
 import { RouterLink } from 'vue-router'
 import type { JobLine } from '../../contract/cards.js'
-import { STATIONS, STATION_TITLE } from '../../core/card/work-line.js'
+import { STATIONS, stationRow } from '../../core/procedure/rolling.js'
 
 /** Jobs with how far they are, as a short work line. */
 defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()
@@ -19,7 +19,7 @@ defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()
         </span>
         <span class="number bearing">{{ job.summary.named ?? (job.summary.designations.join(', ') || 'not known yet') }}</span>
         <span class="progress" role="img" :aria-label="`${job.summary.done.length} of ${STATIONS.length} stations done`">
-          <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="STATION_TITLE[s]"></i>
+          <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="stationRow(s).title"></i>
         </span>
         <span class="when">
           <span v-if="job.status === 'cancelled'" class="state state-open">cancelled {{ dayOf(job.cancelledAt!) }}</span>

@@ -1,7 +1,7 @@
 import type { StepValues } from '../../contract/answers.js'
 import type { CardView } from '../../contract/cards.js'
 import { emptyAnswers, keyOf, partsOf, positionOf, scopeOf, type Key, type Scope } from '../../core/card/answers.js'
-import type { Station } from '../../core/card/work-line.js'
+import type { Station } from '../../core/procedure/rolling.js'
 
 /** What is typed on a card and not on its server yet, and how a page of the release before kept it. */
 

@@ -14,7 +14,7 @@ import {
   type LineAnswers,
   type Scope,
 } from '../../core/card/answers.js'
-import type { Station } from '../../core/card/work-line.js'
+import type { Station } from '../../core/procedure/rolling.js'
 import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card/context.js'
 import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
 import { cautionsOf, questionsOf, resultScope } from '../../core/card/results.js'

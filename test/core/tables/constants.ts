@@ -70,6 +70,8 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['parts/seals', 175, 41562.45],
   ['parts/sleeves', 195, 41243],
   ['parts/units', 343, 171000],
+  ['procedure/rolling', 1, 1],
+  ['procedure/steps', 23, 5835],
   ['ratings/equivalent-load', 6, 287],
   ['ratings/tables', 267, 17284.94],
   ['runin/run-in', 60, 348255.85],

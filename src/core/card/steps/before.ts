@@ -1,7 +1,7 @@
 import { BOND_LETS_GO_C } from '../../mounting/temperatures.js'
 import { RACEWAY, leastDepthMm } from '../../fits/raceway.js'
 import { BY_HAND_KG } from '../../mounting/handling.js'
-import type { StepName } from '../../mounting/plan.js'
+import type { StepName } from '../../procedure/steps.js'
 import type { Remedy } from '../../fits/seat-options.js'
 import { TAKE_OFF_LABEL, type StandsIn, type TakeOffWay } from '../../mounting/ways.js'
 import { amount, nominal, phrase, type Words } from '../../words/message.js'

@@ -1,4 +1,4 @@
-import type { StepName } from '../../mounting/plan.js'
+import type { StepName } from '../../procedure/steps.js'
 import type { StepContext } from './step.js'
 
 /** What a step uses up besides its tools; one row a step. Engineering practice. */

@@ -1,6 +1,6 @@
 import { BOND_LETS_GO_C } from '../../mounting/temperatures.js'
 import { DRYING_WORDS } from '../../mounting/handling.js'
-import type { StepName } from '../../mounting/plan.js'
+import type { StepName } from '../../procedure/steps.js'
 import type { Heater } from '../../mounting/ways.js'
 import { amount, phrase, type Words } from '../../words/message.js'
 import type { PlanField, PlanStep } from '../mounting-plan.js'

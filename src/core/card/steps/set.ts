@@ -1,5 +1,5 @@
 import { DRIFT_WORDS } from '../../mounting/handling.js'
-import type { StepName } from '../../mounting/plan.js'
+import type { StepName } from '../../procedure/steps.js'
 import { SLIDES } from '../../mounting/plan.js'
 import type { DriveWay, HubLock } from '../../mounting/ways.js'
 import { amount, phrase, type Words } from '../../words/message.js'

@@ -5,7 +5,7 @@ import DataTable from 'primevue/datatable'
 import Dialog from 'primevue/dialog'
 import { computed, ref } from 'vue'
 import { LINE, partsOf, type Key } from '../../../core/card/answers.js'
-import { STATION_TITLE } from '../../../core/card/work-line.js'
+import { stationRow } from '../../../core/procedure/rolling.js'
 import { fieldOf } from '../../../core/card/fields.js'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import { useCard } from '../../stores/card.js'
@@ -27,7 +27,7 @@ const rows = computed(() =>
     const say = (v: unknown) => answerWords(field, v, session.units)
     return {
       key,
-      label: `${STATION_TITLE[station]}${where}: ${field.label}`,
+      label: `${stationRow(station).title}${where}: ${field.label}`,
       mine: say(card.lineAnswers[key]),
       theirs: say(value),
       savedBy: savedBy || who.value,

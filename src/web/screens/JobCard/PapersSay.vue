@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { positionOf } from '../../../core/card/answers.js'
-import type { Station } from '../../../core/card/work-line.js'
+import type { Station } from '../../../core/procedure/rolling.js'
 import { SUBJECTS } from '../../../core/line/sayings.js'
 import { saidText } from '../../figures/saidText.js'
 import { useCard } from '../../stores/card.js'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { STATION_TITLE } from '../../../core/card/work-line.js'
+import { stationRow } from '../../../core/procedure/rolling.js'
 import { hasEnded } from '../../../core/card/ended.js'
 import type { Missing, StationResult } from '../../../core/card/station.js'
 import CautionLine from '../../figures/CautionLine.vue'
@@ -43,9 +43,9 @@ const movedHere = computed(() => [...moved.value.values()].filter(Boolean).lengt
       </div>
       <div class="entry"><slot name="entry" /></div>
     </section>
-    <section class="right" tabindex="0" :aria-label="`Figures of ${STATION_TITLE[result.station]}`">
+    <section class="right" tabindex="0" :aria-label="`Figures of ${stationRow(result.station).title}`">
       <h1>
-        {{ STATION_TITLE[result.station] }} <span v-if="where" class="where">{{ where }}</span>
+        {{ stationRow(result.station).title }} <span v-if="where" class="where">{{ where }}</span>
       </h1>
       <p v-if="missing.length" class="missing">
         Missing:

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { LINE, positionOf } from '../../../core/card/answers.js'
-import type { Station } from '../../../core/card/work-line.js'
+import type { Station } from '../../../core/procedure/rolling.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import PlanStepItem from './PlanStepItem.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATIONS, STATION_TITLE, type Station } from '../../../core/card/work-line.js'
+import { STATIONS, stationRow, type Station } from '../../../core/procedure/rolling.js'
 import { resultsOf } from '../../../core/card/results.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
@@ -67,7 +67,7 @@ const shows = (s: Station) => {
           ><span class="visually-hidden">{{ m.name }}{{ words[m.level] }}</span></span
         ></span
       >
-      <span class="body">{{ STATION_TITLE[s] }}</span>
+      <span class="body">{{ stationRow(s).title }}</span>
       <span class="key">{{ session.say(card.evaluation[s].headline) }}<span v-if="movedAt(s)" class="moved"> moved</span></span>
     </RouterLink>
     <span class="stub" aria-hidden="true"></span>

@@ -3,25 +3,14 @@ import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { keyOf, positionOf } from '../../../core/card/answers.js'
 import { takenUm, zeroOf } from '../../../core/card/reckoned.js'
 import { stepName, type LineStep } from '../../../core/card/signing.js'
-import { STEP_FIGURES } from '../../../core/card/steps/step-figures.js'
 import { rollsOnBalls } from '../../../core/catalogue/families.js'
 import { stepPicture } from '../../../core/drawing/step-pictures.js'
 import { shoulderAt, type Shoulder } from '../../../core/line/shaft.js'
 import { driveProgress, progressWords, type DriveProgress } from '../../../core/mounting/drive-progress.js'
-import { STEP_NAMES, type StepName } from '../../../core/mounting/plan.js'
+import { STEP_NAMES, stepRow, type StepName } from '../../../core/procedure/steps.js'
 import { serverNow } from '../../clock.js'
 import { useSession } from '../../stores/session.js'
 import { useStep } from '../JobCard/useStep.js'
-
-/** Steps at which seconds count: from which signature or reading, and by which figure. */
-type Runs = { figure: string; again: string } & ({ after: StepName } | { reading: string })
-const COLD_RING: Runs = { reading: 'ringToC', figure: 'mount.outerWindowS', again: 'chill' }
-const CLOCKS: Partial<Record<StepName, Runs>> = {
-  push: { after: 'heat', figure: 'mount.windowS', again: 'heat' },
-  slip: { after: 'chill', figure: 'mount.windowS', again: 'chill' },
-  'outer-in': COLD_RING,
-  house: COLD_RING,
-}
 
 /** What is looked at beside the words of a step: its picture, what the feeler says, the seconds of a hot ring. */
 export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
@@ -72,7 +61,7 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   /** What is hot or cold grips after so many seconds: counted by the server's clock, from the signature before or from its own reading. */
   const tick = useNow({ interval: 500 })
   const grips = computed((): { leftS: number; again: string } | null => {
-    const runs = CLOCKS[name.value as StepName]
+    const runs = stepRow(name.value).clock
     const figure = runs && station.value?.mount.figures.find((f) => f.key === runs.figure)?.value
     if (!runs || signed.value || typeof figure !== 'number') return null
     const began =
@@ -84,7 +73,7 @@ export function useStepLook(of: MaybeRefOrGetter<LineStep>) {
   /** The figures that the step turns on, the first of them large. */
   const figures = computed(() => {
     const here = Object.values(station.value ?? {}).flatMap((result) => result.figures)
-    return (STEP_FIGURES[name.value] ?? []).flatMap((key) => here.filter((f) => f.key === key && f.value !== null))
+    return (stepRow(name.value).figures ?? []).flatMap((key) => here.filter((f) => f.key === key && f.value !== null))
   })
   return { picture, driven, grips, figures }
 }
