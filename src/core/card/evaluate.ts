@@ -1,47 +1,23 @@
 import { holdingOf } from '../arrangement/holding.js'
-import { adviceOn } from './advice.js'
-import type { Bearing } from '../catalogue/bearing.js'
-import { worn } from '../catalogue/closure.js'
-import { filmOf, oilOf, runsInOil } from './film.js'
-import type { PlanStep } from './mounting-plan.js'
+import { filmOf } from './film.js'
 import type { AtPlace } from './stations/mount-plan.js'
 import { opposes } from '../life/set-of-bearings.js'
-import { levelStep, type Filling } from './steps/filling.js'
 import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'
 import { amount } from '../words/message.js'
 import { LINE, keyOf, placeAnswers, positionOf, type CardAnswers, type IdentifyAnswers, type LineAnswers, type Scope } from './answers.js'
-import type { Station } from '../procedure/rolling.js'
-import { couplingOf, leadOf, leanDegOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
+import { couplingOf, leadOf, placeRecord, setOf, standingAt, type CardContext, type LineContext } from './context.js'
 import { fieldOf } from './fields.js'
-import { arrangeStation, type ArrangeResult } from './stations/arrange.js'
+import { arrangeStation } from './stations/arrange.js'
 import { withThrust } from './stations/arrange-thrust.js'
-import { dutyStation, type DutyResult } from './stations/duty.js'
-import { fitStation, type FitStationResult } from './stations/fit.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
-import { inspectStation, type InspectResult } from './stations/inspect.js'
-import type { LubricateResult } from './stations/lubricate-figures.js'
-import { lubricateStation } from './stations/lubricate.js'
-import { mountStation, type MountResult } from './stations/mount.js'
-import { runInStation, type RunInResult } from './stations/runin.js'
-import { selectStation, type SelectResult } from './stations/select.js'
 import { resultScope } from './results.js'
 import { judgeSet } from './sets.js'
-import { sharesAt, withShare } from './share.js'
+import { ROLLING_STATIONS, type CardEvaluation, type Hand } from './rolling-stations.js'
+import { sharesAt } from './share.js'
 import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
 
-/** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
-export interface CardEvaluation {
-  identify: IdentifyResult
-  duty: DutyResult
-  select: SelectResult
-  arrange: ArrangeResult
-  fit: FitStationResult
-  mount: MountResult
-  lubricate: LubricateResult
-  runin: RunInResult
-  inspect: InspectResult
-}
+export type { CardEvaluation }
 
 export interface LineEvaluation {
   /** The places of the card in order, each with the first place of its set. */
@@ -86,101 +62,68 @@ function identifyAnswers(own: IdentifyAnswers, first: IdentifyAnswers): Identify
   }
 }
 
+/** What of the whole line is known before any place is looked at. */
+function lineInHand(answers: LineAnswers, context: LineContext, order: LineEvaluation['order'], at: ReadonlyMap<Scope, CardAnswers>) {
+  const { plant, onCard } = context
+  const identified = new Map(
+    onCard.map((place) => [place, identifyStation(at.get(place)!.identify, plant.makersFigures, plant.ownRows, saysAt(context, place))]),
+  )
+  const supports = supportsOf(context, (place) => identified.get(place)?.row)
+  const line = onCard[0] ? at.get(onCard[0])! : placeAnswers(answers, 'p1.1')
+  const arranged = arrangeStation(answers, line.arrange, supports, plant.schools, couplingOf(context.line))
+  const loads = lineDuty(answers, context, supports, arranged)
+  return {
+    ...{ identified, loads, arrange: withThrust(arranged, answers, supports, loads), housingC: warmHousings(answers, context) },
+    pair: pairedAt(context, order, at, identified),
+  }
+}
+
 /**
  * Computes every station of every place of a card from what was entered. Pure: the same answers give the same card.
  * What belongs to a position or to the line is computed once and shown at each place.
  */
 export function evaluateLine(answers: LineAnswers, context: LineContext): LineEvaluation {
-  const { plant, onCard } = context
-  const order = onCard.map((place) => ({ place, lead: leadOf(context, place) }))
-  const seen = new Map(order.map(({ place, lead }) => [place, asRecorded(placeAnswers(answers, place, lead), context)]))
+  const order = context.onCard.map((place) => ({ place, lead: leadOf(context, place) }))
   const at = new Map<Scope, CardAnswers>(
     order.map(({ place, lead }) => {
-      const own = seen.get(place)!
+      const own = asRecorded(placeAnswers(answers, place, lead), context)
       const first = place === lead ? own : asRecorded(placeAnswers(answers, lead), context)
       return [place, { ...own, identify: identifyAnswers(own.identify, first.identify) }]
     }),
   )
   const once = memo()
-  const identified = new Map(
-    onCard.map((place) => [place, identifyStation(at.get(place)!.identify, plant.makersFigures, plant.ownRows, saysAt(context, place))]),
-  )
-  const supports = supportsOf(context, (place) => identified.get(place)?.row)
-  const line = onCard[0] ? seen.get(onCard[0])! : placeAnswers(answers, 'p1.1')
-  const arranged = arrangeStation(answers, line.arrange, supports, plant.schools, couplingOf(context.line))
-  const loads = lineDuty(answers, context, supports, arranged)
-  const arrange = withThrust(arranged, answers, supports, loads)
-  const housingC = warmHousings(answers, context)
-  const pair = pairedAt(context, order, at, identified)
+  const line = lineInHand(answers, context, order, at)
+  const { identified } = line
   const places: LineEvaluation['places'] = {}
   for (const { place, lead } of order) {
-    const a = asMarked(at.get(place)!, identified.get(lead)?.accuracy ?? null)
     const position = positionOf(place)
-    const known = placeContext(context, place)
-    const shared = <T>(station: Station, make: () => T): T => once(`${resultScope(station, place, lead)}/${station}`, make)
     const identify = identified.get(place)!
-    const set = setOf(context, place)
-    const row = identified.get(lead)?.row ?? identify.row
-    const group = identified.get(lead)?.group ?? identify.group
-    const standing = standingAt(context, place)
-    const duty = shared('duty', () =>
-      dutyStation(a.duty, {
-        support: loads.supports[position] ?? null,
-        loads: loads.sheet,
-        refused: loads.refused,
-        opposed: loads.opposed[position] ?? null,
-        upright: leanDegOf(context.line) >= 60,
-      }),
-    )
-    const share = once(`${position}/shares`, () =>
+    const led = identified.get(lead) ?? identify
+    const row = led.row ?? identify.row
+    const known = placeContext(context, place)
+    const said = asMarked(at.get(place)!, identified.get(lead)?.accuracy ?? null)
+    const shares = once(`${position}/shares`, () =>
       sharesAt(answers, context, position, (x) => identified.get(x)?.row ?? placeRecord(context, x).row),
-    ).get(lead)
-    // What stands alone takes all of it, and is the very duty of its support.
-    const mine = withShare(duty, share)
-    const film = once(`${position}/film ${row?.designation}`, () => filmOf(a, row, known))
-    const select = shared('select', () => ({
-      ...selectStation(a, row, mine, known, standing, film, (identified.get(lead) ?? identify).closure, share),
-      advice: adviceOn(a, row, group, mine),
-      ...(share && { share }),
-    }))
-    const fit = shared('fit', () =>
-      fitStation(
-        ...([a, row, group, mine, select, arrange.sliding.includes(position)] as const),
-        { shaft: set[0]!.shaftSeat, housing: set[0]!.housingSeat },
-        standing,
-      ),
     )
-    const closed = row !== null && row.family !== 'insert-ball' && worn(row, (identified.get(lead) ?? identify).closure ?? null) !== 'open'
-    const mount = shared('mount', () =>
-      mountStation(a, row, fit, standing, identify.typedDesignation, settingOf(arrange), context.plant.tools, {
-        ...pair(place, lead),
-        closed,
-      }),
-    )
-    const filling = fillingOf(a, context, { row, mount, closed, many: set.length > 1 })
-    const lubricate = shared('lubricate', () =>
-      lubricateStation(a, row, select, known, set.length, identify.typedDesignation !== null, film, filling),
-    )
-    const runin = shared('runin', () =>
-      runInStation(a, {
-        arrange,
-        fit,
-        mount,
-        lubricate,
-        housingC,
-        level: levelAt(a, known, filling),
-        coupling: couplingOf(context.line),
-        motion: duty.motion?.kind,
-        says: saysAt(context, place),
-      }),
-    )
-    const inspect = inspectStation(a, { duty, select, arrange, fit }, known)
-    places[place] = { identify, duty, select, arrange, fit, mount, lubricate, runin, inspect }
+    const hand: Hand = {
+      ...{ answers: said, position, context, known, identify, led, row, line },
+      group: led.group ?? identify.group,
+      set: setOf(context, place),
+      standing: standingAt(context, place),
+      share: shares.get(lead),
+      film: once(`${position}/film ${row?.designation}`, () => filmOf(said, row, known)),
+      pair: line.pair(place, lead),
+      says: saysAt(context, place),
+    }
+    const made: Partial<CardEvaluation> = {}
+    for (const { name, evaluate } of ROLLING_STATIONS)
+      Object.assign(made, { [name]: once(`${resultScope(name, place, lead)}/${name}`, () => evaluate(hand, made as CardEvaluation)) })
+    places[place] = made as CardEvaluation
   }
   for (const { place, lead } of order) if (place === lead) judgeSet(setOf(context, place), places)
   compareRuns(context, order, places)
   askUnread(context, order, places)
-  return { order, places, lineDuty: loads }
+  return { order, places, lineDuty: line.loads }
 }
 
 /** Mean of the last temperatures of the run in hand at all positions of the card, °C; null where one has none. */
@@ -213,33 +156,6 @@ function pairedAt(
     const hub = !tapered ? null : outer?.place === lead && !alone ? 'outer' : 'inner'
     return { standing: row, fitted: designation !== null, sets: outer?.place === lead, hub, closed: false }
   }
-}
-
-/** What the rest of the card says of how a position is filled. */
-function fillingOf(
-  a: CardAnswers,
-  context: LineContext,
-  { row, mount, closed, many }: { row: Bearing | null; mount: MountResult; closed: boolean; many: boolean },
-): Filling {
-  const standsIn = a.mount.standsIn ?? (a.fit.split ? 'split' : 'machine')
-  return {
-    ...{ closed, many, filled: row?.family === 'insert-ball', hub: mount.hub != null, block: mount.block ?? null },
-    ...{ split: standsIn === 'split', ownRoom: standsIn !== 'machine', takesOff: mount.comesOff != null },
-    upright: a.lubricate.orientation === 'vertical' || leanDegOf(context.line) >= 60,
-  }
-}
-
-/** The look at the oil after the first minutes, where a position runs in oil. */
-function levelAt(a: CardAnswers, known: CardContext, { ownRoom }: Filling): PlanStep | null {
-  const oil = runsInOil(a, known) ? oilOf(a, known) : null
-  return oil && levelStep(oil, ownRoom)
-}
-
-/** What an adjusted pair is set to, where Arrange has settled it. */
-function settingOf({ figures }: ArrangeResult): { coldUm: number; limitsUm: readonly [number, number] } | null {
-  const of = (name: string) => figures.find((f) => f.key === `arrange.${name}`)?.value
-  const [coldUm, limitsUm] = [of('pairColdUm'), of('pairLimitsUm')]
-  return typeof coldUm === 'number' && Array.isArray(limitsUm) ? { coldUm, limitsUm: limitsUm as [number, number] } : null
 }
 
 /** One position that runs much hotter than another of the line is marked where it runs. */
