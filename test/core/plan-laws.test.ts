@@ -286,7 +286,7 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
     }
     return null
   },
-  'in inches no sentence keeps a metric figure': ({ plan, evaluation }) => {
+  'in inches no sentence keeps a metric figure, and every one is said': ({ plan, evaluation }) => {
     const steps = plan.flatMap((s) => [s.title, s.doing, ...s.tools, s.caution ?? '', ...s.fields.map((f) => f.label)])
     const stations = Object.values(evaluation.places).flatMap((e) =>
       Object.values(e!).flatMap((r: StationResult) => [
@@ -297,7 +297,7 @@ const LAWS: Readonly<Record<string, (d: Drawn) => string | null>> = {
       ]),
     )
     const said = say(joined([...steps, ...stations], ' · '), 'inch')
-    return said.split(' · ').find((text) => METRIC.test(text)) ?? null
+    return said.split(' · ').find((text) => METRIC.test(text) || text.includes('[object')) ?? null
   },
   'every number has its working, in few digits and without a mark of ours': ({ evaluation }) => {
     const places = Object.entries(evaluation.places).flatMap(([place, e]) => [...figuresOf(e!).values()].map((f) => ({ place, f })))

@@ -9,6 +9,8 @@ import { Client, freshDatabase, startInstance, type Instance } from '../server/h
 const WAIT = 45_000
 /** How often a condition is looked at, ms. */
 const POLL = 40
+/** A sentence that reached the page without being said. */
+const UNSAID = /.{0,60}("says":|\[object ).{0,60}/
 export const WEB_DIR = join(process.cwd(), 'dist', 'web')
 
 /** Who sits at a screen now. */
@@ -130,8 +132,7 @@ export class Person {
 
   async text(): Promise<string> {
     const text = await this.web.executeScript<string>('return document.body.innerText')
-    if (text.includes('"says":'))
-      throw new Error(`a sentence stands there that nobody said: ${text.slice(text.indexOf('"says":') - 40).slice(0, 200)}`)
+    if (UNSAID.test(text)) throw new Error(`a sentence stands there that nobody said: ${UNSAID.exec(text)![0]}`)
     return text
   }
 

@@ -11,7 +11,7 @@ import { pressForce } from '../../mounting/press-force.js'
 import { Derivation, short, worked, type Result } from '../../result.js'
 import { tolerance } from '../../tolerances/iso286.js'
 import { accuracyOf } from '../../tolerances/ring.js'
-import { amount, nominal, phrase } from '../../words/message.js'
+import { amount, joined, nominal, phrase } from '../../words/message.js'
 import type { CardAnswers } from '../answers.js'
 import type { StationBuilder } from '../station.js'
 import type { DutyResult } from './duty.js'
@@ -152,7 +152,7 @@ export function seatFigures(
     station.figure('sleeve', hold === 'sleeve' ? 'Adapter sleeve' : 'Withdrawal sleeve', sleeve, 'text', null, { note: 'ISO 2982' })
   if (shaft)
     station.figure('shaftClass', phrase`Shaft seat Ø${nominal(shaft.values.sizeMm)}`, shaftClass, 'text', recommended, {
-      note: [limits(shaft.values), CLAMPED[hold]].filter(Boolean).join(', '),
+      note: joined([limits(shaft.values), CLAMPED[hold] ?? ''], ', '),
     })
   const grip = shaft?.values.grip
   if (grip)
@@ -161,7 +161,7 @@ export function seatFigures(
     })
   const outer = housing.values.grip
   station.figure('housingClass', phrase`Housing seat Ø${nominal(row.outsideMm)}`, housingClass, 'text', recommended, {
-    note: outer ? limits(housing.values) : `${limits(housing.values)}, bored by the maker of its housing`,
+    note: outer ? limits(housing.values) : phrase`${limits(housing.values)}, bored by the maker of its housing`,
   })
   if (outer)
     station.figure(
