@@ -160,4 +160,6 @@ export interface FrozenCard {
 export interface CardDocument extends Omit<CardView, 'finished'> {
   coreVersion: string
   places: LineEvaluation['places']
+  /** What sits on the shaft and what its supports carry of it. */
+  lineDuty?: LineEvaluation['lineDuty']
 }

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { comparedWords, fieldState, type PlanField } from '../../src/core/card/mounting-plan.js'
+import { comparedWords, fieldState, type PlanField } from '../../src/core/card/steps/plan-step.js'
 import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { compareMarking, compareName, type ExpectedMarking } from '../../src/core/identify/expected.js'
 import { timesInDoubt } from '../../src/core/runin/run-in.js'

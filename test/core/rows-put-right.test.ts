@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { emptyAnswers } from '../../src/core/card/answers.js'
-import { blockOf } from '../../src/core/card/stations/mount-plan.js'
+import { blockOf } from '../../src/core/card/stations/mount-situation.js'
 import { greasedPart } from '../../src/core/lubrication/grease.js'
 import { filledCard } from './line.js'
 import { calculate } from '../../src/contract/calculations/registry.js'

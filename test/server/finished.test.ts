@@ -7,7 +7,8 @@ import { worded } from '../../src/core/card/worded.js'
 import { paperOf } from '../../src/server/cards/card.js'
 import { freezeFinished } from '../../src/server/cards/finish.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
-import { Client, NOW, answer, cardOf, freshDatabase, startInstance, type Instance } from './helpers.js'
+import { newSource } from '../../src/core/loads/line-sources.js'
+import { Client, NOW, answer, cardOf, freshDatabase, openAt, startInstance, type Instance } from './helpers.js'
 
 const plain = (value: unknown) => JSON.parse(JSON.stringify(value))
 
@@ -55,6 +56,23 @@ describe('a finished card', () => {
         () => expect.fail(statement),
         (error: Error) => expect(error.message).to.contain('stays as it is'),
       )
+  })
+
+  it('keeps what sits on the shaft; it comes back on one that lost it where the loads are those that were closed, and only there', async () => {
+    const { id } = (await openAt(technician, 'GP-1', ['p2.1'])).job
+    const weight = { ...newSource('weight', 'a', 130), values: { massKg: 40 } }
+    await answer(technician, id, { 'line/duty.sources': [weight], 'line/duty.speedRpm': 1450, 'p2.1/identify.designation': 'NU 208' })
+    expect((await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })).status).to.equal(200)
+    const was = (await view(id)).finished!.evaluation.lineDuty!
+    expect(Object.values(was.supports).reduce((sum, s) => sum + s.standingN, 0)).to.be.closeTo(40 * 9.81, 1)
+    await rewrite(id, (card) => delete card.evaluation.lineDuty)
+    expect((await view(id)).finished!.evaluation.lineDuty).to.deep.equal(was)
+    await rewrite(id, (card) => {
+      delete card.evaluation.lineDuty
+      const radial = card.evaluation.places['p2.1']!.duty.figures.find((f) => f.key === 'duty.radialN')!
+      radial.value = 12_345
+    })
+    expect((await view(id)).finished!.evaluation, 'a core of another day said otherwise').to.not.have.property('lineDuty')
   })
 
   it('reads as it was at every door though the core of today has other figures, words, steps and judgements', async () => {

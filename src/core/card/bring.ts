@@ -5,7 +5,7 @@ import { amount, eachOnce, keyOfWords, nominal, phrase, type Words } from '../wo
 import type { LineContext } from './context.js'
 import { standingAt } from './context.js'
 import type { LineEvaluation } from './evaluate.js'
-import { markedName } from './mounting-plan.js'
+import { markedName } from './steps/plan-step.js'
 import { linePlan, stepName } from './signing.js'
 import { stepRow } from '../procedure/steps.js'
 import type { StepContext } from './steps/step.js'

@@ -1,6 +1,6 @@
 import { holdingOf } from '../arrangement/holding.js'
 import { filmOf } from './film.js'
-import type { AtPlace } from './stations/mount-plan.js'
+import type { AtPlace } from './stations/mount-situation.js'
 import { opposes } from '../life/set-of-bearings.js'
 import { hotterThanOthers, readingsOf, runNow, type RunReading, type RunStop } from '../runin/run-in.js'
 import { ACCURACIES } from '../tolerances/ring.js'

@@ -1,5 +1,5 @@
 import { meanOfRowsUm } from '../mounting/drive-progress.js'
-import type { PlanStep } from './mounting-plan.js'
+import type { PlanStep } from './steps/plan-step.js'
 
 /** What a step works out of its readings, the same on every screen, in the lists and on the server. */
 

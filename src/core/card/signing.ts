@@ -5,7 +5,7 @@ import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
 import { meanOfRowsUm } from '../mounting/drive-progress.js'
 import { phaseOf, stepRow, stepsThat } from '../procedure/steps.js'
 import type { Station } from '../procedure/rolling.js'
-import { fieldState, type PlanStep } from './mounting-plan.js'
+import { fieldState, type PlanStep } from './steps/plan-step.js'
 
 /** What is recorded of a step. */
 export interface StepRecord {

@@ -10,7 +10,11 @@ const spoken = <R extends StationResult>(result: R): R => ({
 })
 
 /** A card with the sentence beside every caution and question: what leaves, and what is kept when it is closed, reads so for good. */
-export function worded({ order, places }: LineEvaluation): LineEvaluation {
+export function worded({ order, places, lineDuty }: LineEvaluation): LineEvaluation {
   const one = (card: CardEvaluation) => Object.fromEntries(STATIONS.map((s) => [s, spoken(card[s])])) as unknown as CardEvaluation
-  return { order, places: Object.fromEntries(Object.entries(places).map(([place, card]) => [place, one(card)])) }
+  return {
+    order,
+    places: Object.fromEntries(Object.entries(places).map(([place, card]) => [place, one(card)])),
+    ...(lineDuty && { lineDuty }),
+  }
 }

@@ -4,7 +4,7 @@ import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
 
 /**
  * Which steps a mounting has, and in which order: one table a way in which the inner ring is held, each row a step with what it depends
- * on. What a step says and asks stands in `core/card/plan-steps.ts`. Source: engineering practice.
+ * on. What a step says and asks stands in `core/card/steps/`. Source: engineering practice.
  */
 
 /** What holds an inner ring, as a plan sees it: `cage` and `cup` have none, `hub` is one of two in a hub or wheel, `unlisted` is in no table. */

@@ -7,7 +7,7 @@ import { HOOK_SPANNERS, WASHERS, hookSpanner, nutsOf, onwardDeg, sleeveNut, type
 import { BORE_RINGS, SHAFT_RINGS, SNAP_RINGS } from './rings.js'
 import { END_THREADS, FELT_RINGS, LIP_SEALS, SHIMS, endThreadMm } from './seals.js'
 import { adapterSleeves, withdrawalSleeves, type Sleeve } from './sleeves.js'
-import { UNIT_LABEL, insertUnits } from './units.js'
+import { UNIT_LABEL, insertUnits } from './insert-units.js'
 
 /** Everything round a bearing that a store keeps: one row a part, made of the tables of the standards. */
 

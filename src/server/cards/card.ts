@@ -24,7 +24,7 @@ import { problem } from '../../contract/problem.js'
 import { works } from '../people/store.js'
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { asOneRead, audit, transaction, type Query } from '../database.js'
-import { readContext, readFrozen } from './frozen.js'
+import { readContext, readFrozen, withShaft } from './frozen.js'
 import * as answerStore from './answer-store.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
@@ -58,7 +58,7 @@ export async function loadCard(query: Query, jobId: number, now: Date | null): P
   const { answers, unread } = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
   const known = job.context ? readContext(job.context, record!.line) : lineContext(job, record!, past, says)
   const context = unread.length ? { ...known, unread } : known
-  const frozen = stored && readFrozen(stored, record!.line, context)
+  const frozen = stored && withShaft(readFrozen(stored, record!.line, context), answers)
   return { job, frozen, record: record!, rows, answers, context }
 }
 

@@ -1,3 +1,4 @@
+import { same } from '../../contract/same.js'
 import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
 import type { ChangeConflict, ChangeReply } from '../../contract/cards.js'
@@ -18,8 +19,6 @@ import { asOneRead, together, transaction, type Query } from '../database.js'
 import { answerView, loadCard, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
 import * as answerStore from './answer-store.js'
 import * as store from './store.js'
-
-const sameValue = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
 /** Each change must be of a field that there is, at the level that it belongs to, and of a position or place of this card. */
 function checkChange({ context }: Card, change: Change): unknown {
@@ -70,7 +69,7 @@ async function settle(
     let value = checkChange(card, change)
     const now = current.get(key)
     if (STAMPED.includes(fieldOf(change.station, change.field)!.kind)) value = stamped(value as Stamped[], now?.value, at, me)
-    if (sameValue(now?.value, value)) continue
+    if (same(now?.value, value)) continue
     if ((now?.version ?? 0) !== change.base) {
       const { scope, station, field } = change
       const kind = fieldOf(station, field)!.kind
@@ -95,7 +94,7 @@ async function settle(
     for (const change of duty) {
       const key = changeKey(change)
       const now = current.get(key)
-      if (!sameValue(latest.data[key], now?.value) && !sameValue(latest.data[key], change.value))
+      if (!same(latest.data[key], now?.value) && !same(latest.data[key], change.value))
         conflicts.push({
           key,
           version: now?.version ?? 0,
@@ -221,7 +220,7 @@ function reply(card: Card, changes: Changes, rows: readonly answerStore.AnswerRo
   for (const row of rows) {
     if (sent.has(row.key)) versions[row.key] = row.version
     // What others answered since, and what became of a list that was merged with theirs.
-    const merged = sent.has(row.key) && !sameValue(sent.get(row.key), row.value)
+    const merged = sent.has(row.key) && !same(sent.get(row.key), row.value)
     if (merged || (!sent.has(row.key) && row.revision > changes.since)) news[row.key] = answerView(row)
   }
   return {

@@ -1,3 +1,4 @@
+import { same } from '../../contract/same.js'
 import { randomUUID } from 'node:crypto'
 import type pg from 'pg'
 import type { CardView } from '../../contract/cards.js'
@@ -205,7 +206,7 @@ async function recordOil(query: Query, { answers, context, record, job }: Card):
       placeAnswers(answers, place),
       context.positions.find((p) => p.code === position.code)!,
     )
-    if (JSON.stringify(oil) !== JSON.stringify(position.oil ?? null)) await setOil(query, position.id, oil)
+    if (!same(oil, position.oil)) await setOil(query, position.id, oil)
   }
 }
 

@@ -1,11 +1,13 @@
 import type { FrozenCard, StepView } from '../../contract/cards.js'
 import type { PositionView, ShaftLineView } from '../../contract/lines.js'
-import { LINE, positionOf, type Scope } from '../../core/card/answers.js'
+import { LINE, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
 import type { Station } from '../../core/procedure/rolling.js'
 import type { LineContext, PlantContext, PositionPast } from '../../core/card/context.js'
-import { type CardEvaluation } from '../../core/card/evaluate.js'
-import { resultScope } from '../../core/card/results.js'
+import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
+import { asShown, figuresOf, resultScope } from '../../core/card/results.js'
 import type { StepState } from '../../core/card/signing.js'
+import type { Figure } from '../../core/card/station.js'
+import { worded } from '../../core/card/worded.js'
 import type { Bearing } from '../../core/catalogue/bearing.js'
 import { fromMarkedCard } from './marked.js'
 import { HOLDING_NOT_RECORDED, withOuterHeld } from '../../core/line/records.js'
@@ -157,5 +159,26 @@ export function readFrozen(stored: StoredCard, line: ShaftLineView, context: Lin
     line: { ...line, carries: stored.carries, positions },
     context,
   })
+}
+/**
+ * What sits on the shaft was not kept with a finished card before. It comes back where the loads that follow from it today are those with
+ * which the card was closed; else, or where its answers can no longer be computed, the card stays without it.
+ */
+export function withShaft(card: FrozenCard, answers: LineAnswers): FrozenCard {
+  const { evaluation, context } = card
+  if (evaluation.lineDuty) return card
+  const now = evaluatedAgain(answers, context)
+  const was = figuresOf(evaluation)
+  const alike = (key: string, figure: Figure) => !was.has(key) || asShown(was.get(key)!) === asShown(figure)
+  const same = now && [...figuresOf(now)].every(([key, f]) => !f.key.startsWith('duty.') || alike(key, f))
+  return same ? { ...card, evaluation: { ...evaluation, lineDuty: worded(now).lineDuty } } : card
+}
+
+function evaluatedAgain(answers: LineAnswers, context: LineContext): LineEvaluation | null {
+  try {
+    return evaluateLine(answers, context)
+  } catch {
+    return null
+  }
 }
 export type { StoredCard, StoredContext }

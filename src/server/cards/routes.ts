@@ -66,12 +66,8 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
     const { view: card, evaluation, coreVersion } = await paperOf(pool, id, now())
     // What it said stands once, under its places.
     const { finished: _same, ...view } = card
-    sendFile(
-      res,
-      `card-${view.job.number}.json`,
-      'application/json',
-      JSON.stringify({ coreVersion, ...view, places: worded(evaluation).places }, null, 2),
-    )
+    const { places, lineDuty } = worded(evaluation)
+    sendFile(res, `card-${view.job.number}.json`, 'application/json', JSON.stringify({ coreVersion, ...view, places, lineDuty }, null, 2))
   })
   route(router, ROUTES.sectionSvg, async ({ id, me, req, res }) => {
     const { view, evaluation, answers } = await paperOf(pool, id, now())

@@ -8,7 +8,7 @@ import { type LineEvaluation } from '../../core/card/evaluate.js'
 import { cautionsOf, questionsOf, resultsOf } from '../../core/card/results.js'
 import { allSigned, hasEnded } from '../../core/card/ended.js'
 import { figureText } from '../../core/card/figure-text.js'
-import type { PlanField } from '../../core/card/mounting-plan.js'
+import type { PlanField } from '../../core/card/steps/plan-step.js'
 import { linePlan, type LineStep, type StepState } from '../../core/card/signing.js'
 import { cardSection } from '../../core/drawing/card-section.js'
 import { DAY } from '../../core/drawing/palette.js'
@@ -19,7 +19,7 @@ import { format, unitOf, type UnitSystem } from '../../core/units/quantities.js'
 import { askedOf, say } from '../../core/words/say.js'
 import { readingsOf } from '../../core/runin/run-in.js'
 import { runParagraphs } from './card-run.js'
-import { PDF_FONT } from './pdf.js'
+import { PDF_FONT, STATE_INK } from './pdf.js'
 
 export interface CardPaper {
   view: CardView
@@ -34,7 +34,6 @@ export interface CardPaper {
 const INK = DAY.ink
 const SOFT = DAY.soft
 const DAMSON = DAY.damson
-const STATE_COLOUR = { good: '#3f6212', caution: '#8a5300', stop: DAY.rowan, open: SOFT, note: SOFT } as const
 
 const day = (at: string | Date) => dayOf(at, 'UTC')
 const time = (at: string | Date) => momentOf(at, 'UTC')
@@ -85,7 +84,7 @@ function figures(paper: CardPaper): Content {
         ],
       },
       { text: words.length ? words : [{ text: done ? 'every step signed' : 'nothing yet', color: SOFT }] },
-      { text: verdict.word, color: STATE_COLOUR[verdict.level], alignment: 'right' },
+      { text: verdict.word, color: STATE_INK[verdict.level], alignment: 'right' },
     ]
   })
   return { table: { widths: [62, '*', 86], body }, layout: lines }
@@ -139,7 +138,7 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
     {
       stack: [
         { text: [where, say(plan.title, units)].filter(Boolean).join(': '), bold: true },
-        ...(plan.caution ? [{ text: `Caution: ${say(plan.caution, units)}`, color: STATE_COLOUR.caution, fontSize: 7.5 }] : []),
+        ...(plan.caution ? [{ text: `Caution: ${say(plan.caution, units)}`, color: STATE_INK.caution, fontSize: 7.5 }] : []),
       ],
     },
     { stack: [...fields, ...accepted] },
@@ -208,7 +207,7 @@ function notes(paper: CardPaper): Content[] {
     ...(cautions.length
       ? cautions.map((c): Content => ({
           text: [
-            { text: `${word[c.level]}  `, bold: true, color: STATE_COLOUR[c.level] },
+            { text: `${word[c.level]}  `, bold: true, color: STATE_INK[c.level] },
             { text: `${at(c.station, c.scope)}: ${say(c, units)}` },
           ],
         }))

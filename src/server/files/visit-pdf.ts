@@ -3,9 +3,14 @@ import type { VisitView } from '../../contract/visits.js'
 import { seenWords, VISIT_ASKED, VISIT_ITEMS, VISIT_VERDICT_LABEL } from '../../core/arrangement/visit-check.js'
 import { type UnitSystem } from '../../core/units/quantities.js'
 import { say } from '../../core/words/say.js'
-import { PDF_FONT } from './pdf.js'
+import { PDF_FONT, STATE_INK } from './pdf.js'
 
-const INK: Record<VisitView['result']['verdict'], string> = { stop: '#a81e2d', watch: '#8a5200', run: '#3c660f', open: '#5e5964' }
+const INK: Record<VisitView['result']['verdict'], string> = {
+  stop: STATE_INK.stop,
+  watch: STATE_INK.caution,
+  run: STATE_INK.good,
+  open: STATE_INK.open,
+}
 
 /** A visit on one page: the verdict, what each wrong answer does and by when, and all that was seen. */
 export function visitDocument({ answers, result, ...visit }: VisitView, units: UnitSystem, printedAt: Date): TDocumentDefinitions {

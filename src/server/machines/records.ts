@@ -1,3 +1,4 @@
+import { same } from '../../contract/same.js'
 import { latestDay } from '../../contract/dates.js'
 import type pg from 'pg'
 import type { Me } from '../../contract/people.js'
@@ -149,7 +150,7 @@ export async function changeMachine(pool: pg.Pool, id: number, { version, ...aft
   await transaction(pool, async (query) => {
     const { version: now, retired: _retired, ...before } = await lockMachine(query, id)
     if (now !== version) throw conflict('Somebody else changed this machine meanwhile.', before)
-    if (JSON.stringify(before) === JSON.stringify(after)) return
+    if (same(before, after)) return
     try {
       await execute(
         query,

@@ -1,3 +1,4 @@
+import { same } from '../../contract/same.js'
 import type { StepValues } from '../../contract/answers.js'
 import type { CardView } from '../../contract/cards.js'
 import { emptyAnswers, keyOf, partsOf, positionOf, scopeOf, type Key, type Scope } from '../../core/card/answers.js'
@@ -21,9 +22,6 @@ export interface OldDrafts {
   stations?: Partial<Record<Station, { base: number; data: Record<string, unknown> }>>
   steps?: Record<string, StepValues>
 }
-
-/** Whether two answers say the same; nothing and null do. */
-export const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
 /** Drafts of a page of the release before as changes of single answers; what the server has already is left out. */
 export function readOldDrafts(old: OldDrafts, view: CardView): Drafts {

@@ -19,7 +19,7 @@ import { amount, phrase, type Words } from '../../words/message.js'
 import { say } from '../../words/say.js'
 import type { CardAnswers } from '../answers.js'
 import type { Filling } from '../steps/filling.js'
-import type { PlanStep } from '../mounting-plan.js'
+import type { PlanStep } from '../steps/plan-step.js'
 import type { Figure, StationBuilder, StationResult } from '../station.js'
 
 /** The figures of Lubricate where it is grease: interval, quantity, strokes, first fill, film, and the factors that are counted. */

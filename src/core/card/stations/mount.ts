@@ -9,14 +9,14 @@ import { Derivation, short } from '../../result.js'
 import { amount, phrase, type Words } from '../../words/message.js'
 import type { CardAnswers, MountMethod } from '../answers.js'
 import { FIELDS } from '../fields.js'
-import type { PlanStep } from '../mounting-plan.js'
+import type { PlanStep } from '../steps/plan-step.js'
 import type { StepContext } from '../steps/step.js'
 import { StationBuilder, type StationResult, type Verdict } from '../station.js'
 import type { FitStationResult } from './fit.js'
 import type { FitSeat } from './fit-seats.js'
 import { comesCold, endBoltOf, setScrewOf, shaftChilled, figuresOf, heatFigures, outerFigures, waysOn, type Ways } from './mount-figures.js'
 import { heaterOf, pickedWords, pressRatingN, seatWants, toolNeeds, type ToolNeed } from './mount-tools.js'
-import { BARE_PLACE, blockOf, comesOff, driveOf, heldOf, hubSlotUm, planned, situationOf, type AtPlace } from './mount-plan.js'
+import { BARE_PLACE, blockOf, comesOff, driveOf, heldOf, hubSlotUm, planned, situationOf, type AtPlace } from './mount-situation.js'
 
 export interface MethodOffer {
   method: MountMethod

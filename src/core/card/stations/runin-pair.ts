@@ -1,7 +1,7 @@
 import { pairSetting } from '../../arrangement/pair-setting.js'
 import { short } from '../../result.js'
 import { amount, phrase } from '../../words/message.js'
-import type { PlanStep } from '../mounting-plan.js'
+import type { PlanStep } from '../steps/plan-step.js'
 import { number } from '../steps/step.js'
 import type { StationBuilder } from '../station.js'
 import type { PairSet } from './arrange-holding.js'

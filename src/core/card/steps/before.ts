@@ -5,7 +5,7 @@ import type { StepName } from '../../procedure/steps.js'
 import type { Remedy } from '../../fits/seat-options.js'
 import { TAKE_OFF_LABEL, type StandsIn, type TakeOffWay } from '../../mounting/ways.js'
 import { amount, nominal, phrase, type Words } from '../../words/message.js'
-import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from '../mounting-plan.js'
+import { expectedOf, markedName, seatField, type PlanField, type PlanStep } from './plan-step.js'
 import { BEARING, check, number, sized, words, type Make, type StepContext } from './step.js'
 
 /** What comes before a ring goes on: the lock, the old bearing off, seats looked at and measured, the new one unpacked. */

@@ -3,7 +3,7 @@ import { OIL_FEED_LABEL, type OilFeed, type OilRecord } from '../../lubrication/
 import { writeOil } from '../../lubrication/oil.js'
 import { amount, phrase } from '../../words/message.js'
 import type { LubricateAnswers } from '../answers.js'
-import type { PlanField, PlanStep } from '../mounting-plan.js'
+import type { PlanField, PlanStep } from './plan-step.js'
 import { check, number, words, type StepContext } from './step.js'
 
 /** What is cleaned out, packed, drained and filled: the steps of Lubricate, which come among those of mounting. Engineering practice. */

@@ -3,7 +3,7 @@ import { DRYING_WORDS } from '../../mounting/handling.js'
 import type { StepName } from '../../procedure/steps.js'
 import type { Heater } from '../../mounting/ways.js'
 import { amount, phrase, type Words } from '../../words/message.js'
-import type { PlanField, PlanStep } from '../mounting-plan.js'
+import type { PlanField, PlanStep } from './plan-step.js'
 import { BEARING, DRIFT_TOOL, check, number, torqued, words, type Make, type StepContext } from './step.js'
 
 /** How rings get onto and into their seats, and what holds the inner one there. */

@@ -3,7 +3,7 @@ import type { StepName } from '../../procedure/steps.js'
 import { SLIDES } from '../../mounting/plan.js'
 import type { DriveWay, HubLock } from '../../mounting/ways.js'
 import { amount, phrase, type Words } from '../../words/message.js'
-import type { PlanField } from '../mounting-plan.js'
+import type { PlanField } from './plan-step.js'
 import { BEARING, DRIFT_TOOL, check, number, torqued, turned, words, type Make, type StepContext } from './step.js'
 
 /** Tapers, inserts and blocks: driven up, locked, closed, set, and turned by hand. */

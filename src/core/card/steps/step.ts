@@ -11,7 +11,7 @@ import type { DriveWay, Heater, HubLock } from '../../mounting/ways.js'
 import type { LocatingRings } from '../../parts/blocks.js'
 import { ROUNDS } from '../against.js'
 import { tolerance } from '../../tolerances/iso286.js'
-import type { PlanField, PlanStep } from '../mounting-plan.js'
+import type { PlanField, PlanStep } from './plan-step.js'
 import type { FitSeat } from '../stations/fit-seats.js'
 
 /** What the words of a step are made of: what is known of its place, and the fields that it can ask. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { withKey, type PlanField } from '../../../core/card/mounting-plan.js'
+import { withKey, type PlanField } from '../../../core/card/steps/plan-step.js'
 import type { LineStep } from '../../../core/card/signing.js'
 import { momentOf, timeOf } from '../../../contract/days.js'
 import { useSession } from '../../stores/session.js'

@@ -1,3 +1,4 @@
+import { same } from '../../../contract/same.js'
 import { localDay } from '../../figures/dates.js'
 import { useDebounceFn, useManualRefHistory } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -23,7 +24,6 @@ export function useLineDraft(key: string, saved: LineDraft = EMPTY_LINE) {
   const history = useManualRefHistory<LineDraft>(line, { clone: (draft) => plain(draft), capacity: 200 })
   const restored = ref(kept !== null)
 
-  const same = (a: LineDraft, b: LineDraft) => JSON.stringify(a) === JSON.stringify(b)
   const changed = computed(() => !same(line.value, saved))
   /** What can be kept but can hardly be. */
   const doubts = computed(() => judgeLine(line.value))

@@ -1,6 +1,6 @@
 import { computed, ref, toValue, type MaybeRefOrGetter } from 'vue'
 import type { StepValues } from '../../../contract/answers.js'
-import { withKey } from '../../../core/card/mounting-plan.js'
+import { withKey } from '../../../core/card/steps/plan-step.js'
 import type { LineStep } from '../../../core/card/signing.js'
 import { readSent } from '../../devices/wedge.js'
 import { useGauges } from '../../stores/gauges.js'

@@ -1,12 +1,12 @@
-import { nameOf, type Bearing } from '../catalogue/bearing.js'
-import { compareMarking, compareName, type ExpectedMarking } from '../identify/expected.js'
-import { formOf } from '../catalogue/construction-forms.js'
-import { clearanceFrom, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
-import { partDiffers } from '../parts/belongs.js'
-import type { FitSeat } from './stations/fit-seats.js'
-import type { Quantity } from '../units/quantities.js'
-import type { Words } from '../words/message.js'
-import { againstWords, type Against } from './against.js'
+import { nameOf, type Bearing } from '../../catalogue/bearing.js'
+import { compareMarking, compareName, type ExpectedMarking } from '../../identify/expected.js'
+import { formOf } from '../../catalogue/construction-forms.js'
+import { clearanceFrom, groupMark, type ClearanceGroup } from '../../fits/clearance-group.js'
+import { partDiffers } from '../../parts/belongs.js'
+import type { FitSeat } from '../stations/fit-seats.js'
+import type { Quantity } from '../../units/quantities.js'
+import type { Words } from '../../words/message.js'
+import { againstWords, type Against } from '../against.js'
 
 /** A field to fill at a step, with the range that lets the plan go on. */
 export interface PlanField {

@@ -1,11 +1,11 @@
-import { closesLast, planOf, type Situation } from '../mounting/plan.js'
-import { phaseOf, stepRow, type StepName } from '../procedure/steps.js'
-import type { PlanStep } from './mounting-plan.js'
-import { BEFORE } from './steps/before.js'
-import { ONTO } from './steps/onto.js'
-import { materialsOf } from './steps/materials.js'
-import { SET } from './steps/set.js'
-import { number, words, type Make, type StepContext } from './steps/step.js'
+import { closesLast, planOf, type Situation } from '../../mounting/plan.js'
+import { phaseOf, stepRow, type StepName } from '../../procedure/steps.js'
+import type { PlanStep } from './plan-step.js'
+import { BEFORE } from './before.js'
+import { ONTO } from './onto.js'
+import { materialsOf } from './materials.js'
+import { SET } from './set.js'
+import { number, words, type Make, type StepContext } from './step.js'
 
 /** What every step of a plan says, asks and warns of; figures come from the stations. Source: engineering practice, see docs/methods.md. */
 
