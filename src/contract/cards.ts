@@ -9,7 +9,7 @@ import type { Bearing } from '../core/catalogue/catalogue.js'
 import type { Cause } from '../core/inspection/causes.js'
 import { type StepValues, stepValuesSchema } from './answers.js'
 import type { ShaftLineView } from './lines.js'
-import type { RecordChange } from './machines.js'
+import type { RecordChange } from './record-change.js'
 import { id, version } from './numbers.js'
 
 /** Job cards: what is asked of them and how they are read. Their answers stand in `answers.ts`. */

@@ -1,6 +1,6 @@
 import { distance } from 'fastest-levenshtein'
 import { z } from 'zod'
-import { type OwnKind } from './own-data.js'
+import type { OwnKind } from './own-kinds.js'
 import { COLUMNS } from './own-columns.js'
 
 /** What the columns of somebody's own file are here. */

@@ -1,6 +1,7 @@
 import type { PointView } from './greasing.js'
 import { z } from 'zod'
 import type { JobLine } from './cards.js'
+import type { RecordChange } from './record-change.js'
 import { newLineInput, type ShaftLineView, type TimelineEvent } from './lines.js'
 
 /** Machines and the Yard. */
@@ -62,17 +63,7 @@ export const copyInput = z.strictObject({ codes: z.array(machineHead.shape.code)
 
 export const retireInput = z.strictObject({ retired: z.boolean(), reason: z.string().trim().max(300) })
 
-/** One change of the records of a machine or of one of its lines; what stood there and what stands there since. */
-export interface RecordChange {
-  id: number
-  at: string
-  by: string
-  kind: 'made' | 'changed' | 'retired' | 'brought-back'
-  lineId: number | null
-  lineName: string | null
-  before: Record<string, unknown> | null
-  after: Record<string, unknown> | null
-}
+export type { RecordChange }
 
 export interface MachineView {
   id: number

@@ -5,7 +5,7 @@ import { MATERIAL_NAMES } from '../core/materials.js'
 import { INSTRUMENT_NAMES } from '../core/measuring/instruments.js'
 import { ASIDE_REASONS } from '../core/mounting/handling.js'
 import { TOOL_KINDS } from '../core/mounting/tools.js'
-import type { OwnKind } from './own-data.js'
+import type { OwnKind } from './own-kinds.js'
 import { ROLES } from './people.js'
 
 /** The columns of the plant's lists, as a file has them and a form shows them. */

@@ -7,28 +7,14 @@ import { ASIDE_REASONS } from '../core/mounting/handling.js'
 import { TOOL_KINDS } from '../core/mounting/tools.js'
 import { MATERIAL_NAMES, type Material } from '../core/materials.js'
 import type { Heading } from './headings.js'
+import { OWN_KINDS, type OwnKind } from './own-kinds.js'
 import type { Column } from './own-columns.js'
 import { keysOf } from './names.js'
 import { MOST_DAYS } from './greasing.js'
 import { upTo } from './numbers.js'
 import { login, ROLES, type Role } from './people.js'
 
-/** Lists that a plant keeps over the base catalogue, each by form and by CSV. */
-export const OWN_KINDS = [
-  'machines',
-  'greasing',
-  'history',
-  'people',
-  'bearings',
-  'figures',
-  'letters',
-  'cross-references',
-  'stock',
-  'tools',
-  'instruments',
-  'aside',
-] as const
-export type OwnKind = (typeof OWN_KINDS)[number]
+export { OWN_KINDS, type OwnKind }
 
 const text = (max: number) => z.string().trim().max(max)
 const needed = (max: number) => text(max).min(1, 'must not be empty')

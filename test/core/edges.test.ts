@@ -9,7 +9,7 @@ import { lockedGrowth, SHAFT_YIELD_MPA } from '../../src/core/arrangement/locked
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { insideOf, loadDistribution } from '../../src/core/distribution/load-distribution.js'
 import type { Contact } from '../../src/core/distribution/contacts.js'
-import type { Geometry } from '../../src/core/distribution/load-distribution.js'
+import type { Geometry } from '../../src/core/distribution/geometry.js'
 import { referenceLife } from '../../src/core/distribution/reference-life.js'
 import { seatOptions } from '../../src/core/fits/seat-options.js'
 import { CAUSES } from '../../src/core/inspection/causes.js'

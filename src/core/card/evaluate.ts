@@ -13,19 +13,11 @@ import { withThrust } from './stations/arrange-thrust.js'
 import { identifyStation, type IdentifyResult } from './stations/identify.js'
 import { resultScope } from './results.js'
 import { judgeSet } from './sets.js'
-import { ROLLING_STATIONS, type CardEvaluation, type Hand } from './rolling-stations.js'
+import { ROLLING_STATIONS, type CardEvaluation, type Hand, type LineEvaluation } from './rolling-stations.js'
 import { sharesAt } from './share.js'
-import { lineDuty, supportsOf, type LineDuty } from './line-duty.js'
+import { lineDuty, supportsOf } from './line-duty.js'
 
-export type { CardEvaluation }
-
-export interface LineEvaluation {
-  /** The places of the card in order, each with the first place of its set. */
-  order: { place: Scope; lead: Scope }[]
-  places: Record<Scope, CardEvaluation>
-  /** What the whole line settles of loads; not there in older closed cards. */
-  lineDuty?: LineDuty
-}
+export type { CardEvaluation, LineEvaluation }
 
 /** What the papers say at the position of a place. */
 const saysAt = (context: LineContext, place: Scope) => context.positions.find((p) => p.code === positionOf(place))!.past.says

@@ -6,13 +6,14 @@ import { motionOf, wayRpm, type MotionAnswers } from '../life/swing.js'
 import { SHOCKS, type Shock } from '../life/targets.js'
 import { sharpest, type Doubt } from '../loads/cautious.js'
 import { eitherWay, turnedOver, type LoadSource } from '../loads/line-sources.js'
-import { lineLoads, type LineLoads, type LineLoadsInput, type SupportLoad } from '../loads/line-loads.js'
+import { lineLoads, type LineLoadsInput } from '../loads/line-loads.js'
 import { opposedPair } from '../loads/opposed-pair.js'
 import { MATERIAL_NAMES, type Material } from '../materials.js'
 import { loadFactors } from '../ratings/equivalent-load.js'
-import { Derivation, InputError, type Sheet } from '../result.js'
+import { Derivation, InputError } from '../result.js'
 import { LINE, keyOf, type LineAnswers, type Scope } from './answers.js'
 import { FACINGS } from './fields.js'
+import type { LineDuty, OpposedShare } from './loads-of-line.js'
 import { leadOf, leanDegOf, standingAt, type LineContext } from './context.js'
 import { sharesAt, withShare } from './share.js'
 import { asSet } from '../life/set-of-bearings.js'
@@ -21,28 +22,8 @@ import type { Support } from './stations/arrange-holding.js'
 
 /** What the whole line settles before any of its places is looked at: the loads of all supports, and thrust between opposed ones. */
 
+export type { LineDuty, OpposedShare }
 export type Facing = (typeof FACINGS)[number]
-
-/** Thrust that one of two opposed bearings carries, with how it came about. */
-export interface OpposedShare {
-  axialN: number
-  /** Presses the other's thrust and that from outside through; else it carries its own only. */
-  pushed: boolean
-  from: Sheet
-}
-
-export interface LineDuty {
-  /** Of what sits on the shaft; null where nobody has said, or the speed is open. */
-  loads: LineLoads | null
-  sheet: Sheet | null
-  /** Why it cannot be worked out. */
-  refused: string | null
-  supports: Readonly<Record<Scope, SupportLoad>>
-  /** Where each support bears the shaft, mm: of opposed bearings their pressure centres. */
-  centres: Readonly<Record<Scope, number>>
-  /** Of an adjusted pair, by position; with the shock factor. */
-  opposed: Readonly<Record<Scope, OpposedShare>>
-}
 
 /**
  * How far from its middle a single row with a contact angle bears the shaft, mm: half the pitch diameter times tan α.

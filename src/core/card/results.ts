@@ -1,6 +1,6 @@
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { LINE, positionOf, type Key, type Scope } from './answers.js'
-import type { LineEvaluation } from './evaluate.js'
+import type { LineEvaluation } from './rolling-stations.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
 import { STATIONS, stationRow, type Station } from '../procedure/rolling.js'
 

@@ -7,7 +7,7 @@ import { adviceOn } from './advice.js'
 import type { CardAnswers, Scope } from './answers.js'
 import { couplingOf, leanDegOf, type CardContext, type LineContext, type PlaceRecord, type PositionPast } from './context.js'
 import { oilOf, runsInOil, type PlaceFilm } from './film.js'
-import type { LineDuty } from './line-duty.js'
+import type { LineDuty } from './loads-of-line.js'
 import { withShare, type Share } from './share.js'
 import type { ArrangeResult } from './stations/arrange.js'
 import { dutyStation, type DutyResult } from './stations/duty.js'
@@ -35,6 +35,14 @@ export interface CardEvaluation {
   lubricate: LubricateResult
   runin: RunInResult
   inspect: InspectResult
+}
+
+export interface LineEvaluation {
+  /** The places of the card in order, each with the first place of its set. */
+  order: { place: Scope; lead: Scope }[]
+  places: Record<Scope, CardEvaluation>
+  /** What the whole line settles of loads; not there in older closed cards. */
+  lineDuty?: LineDuty
 }
 
 /** One place of the card, with what its line and the records say of it. */

@@ -1,5 +1,5 @@
 import { lineHalfWidth, linePressure, pointContact, pointPressure } from './hertz.js'
-import type { Geometry } from './load-distribution.js'
+import type { Geometry } from './geometry.js'
 
 /** How elements press on their raceways: one contact for each element, whatever rolls. N and mm. */
 

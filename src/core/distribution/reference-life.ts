@@ -1,5 +1,5 @@
 import type { Contact } from './contacts.js'
-import type { Geometry } from './load-distribution.js'
+import type { Geometry } from './geometry.js'
 
 /** Life from the loads of the elements, raceway by raceway, million revolutions. The inner ring turns against the load. */
 

@@ -4,7 +4,10 @@ import { FAMILY_LABEL } from '../catalogue/families.js'
 import { FORMS, type FormName } from '../catalogue/construction-forms.js'
 import { InputError } from '../result.js'
 import { FEATURE_LABEL, LETTERS, valueWords, type Feature, type Letters } from './letters.js'
+import type { Head, RackNames } from './rack-names.js'
 import { readWritten } from './written.js'
+
+export type { RackNames }
 
 export interface Piece {
   text: string
@@ -165,18 +168,6 @@ export function readingOf(row: Boundary, tail: Tail, name: string): Reading {
     unknown: tail.unknown,
     assumed: missingOf(row, name),
   }
-}
-
-interface Head {
-  row: Boundary
-  /** Letters of the number are missing from the name. */
-  short: boolean
-}
-
-/** The names of a rack, made once and read many times. */
-export interface RackNames {
-  heads: ReadonlyMap<string, readonly Head[]>
-  tapered: ReadonlyMap<string, Boundary>
 }
 
 /** The names under which rows of the rack may stand on a ring, ordered so that the longest is tried first. */

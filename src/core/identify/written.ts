@@ -1,6 +1,6 @@
 import type { Boundary } from '../catalogue/catalogue.js'
 import type { Letters } from './letters.js'
-import type { RackNames } from './marking.js'
+import type { RackNames } from './rack-names.js'
 
 /**
  * A marking as it is written every day, with letters that no table explains among those that are: number, bore form and what is understood are

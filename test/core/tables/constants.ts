@@ -22,6 +22,7 @@ export const CONSTANTS: readonly (readonly [string, number, number])[] = [
   ['catalogue/series-table', 37951, 11578054.61],
   ['catalogue/sleeves', 156, 105240],
   ['catalogue/speed-limits', 56, 105525000],
+  ['distribution/geometry', 1, 0.01745329252],
   ['drawing/on-shaft', 1, 14],
   ['drawing/palette', 37, 1242768],
   ['fits/clearance-group', 4, 40],

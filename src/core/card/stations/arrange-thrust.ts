@@ -1,21 +1,12 @@
 import { formOf } from '../../catalogue/construction-forms.js'
-import { keyOf, type LineAnswers, type Scope } from '../answers.js'
+import { keyOf, type LineAnswers } from '../answers.js'
 import type { StationCaution } from '../station.js'
 import { amount } from '../../words/message.js'
-import type { LineDuty } from '../line-duty.js'
-import type { ArrangeResult } from './arrange.js'
+import type { LineDuty } from '../loads-of-line.js'
+import type { ArrangeResult, ThrustPath } from './arrange.js'
 import type { Support } from './arrange-holding.js'
 
 /** Where the thrust of a line leaves the shaft, and whether what stands there takes it. */
-
-/** One support that thrust comes to. */
-export interface ThrustPath {
-  to: Scope
-  thrustN: number
-  /** To the right; null where it was said at the support, which tells no side. */
-  toRight: boolean | null
-  fault: 'thrust-through' | 'thrust-free' | null
-}
 
 /** Where thrust leaves the shaft, N: as typed at each support, else that of all that sits on the line. Source: engineering practice. */
 function paths(answers: LineAnswers, arrange: ArrangeResult, supports: readonly Support[], duty: LineDuty): ThrustPath[] {

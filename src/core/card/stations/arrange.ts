@@ -7,7 +7,6 @@ import { amount, phrase } from '../../words/message.js'
 import type { ArrangeAnswers, LineAnswers, Scope } from '../answers.js'
 import type { Schools } from '../context.js'
 import { StationBuilder, type Missing, type StationResult, type Verdict } from '../station.js'
-import type { ThrustPath } from './arrange-thrust.js'
 import {
   furthestOf,
   movesOf,
@@ -44,6 +43,15 @@ export interface MetalOff {
   offMm: number
   /** How far the spigot then reaches in; null where nobody has measured it. */
   leftMm: number | null
+}
+
+/** One support that thrust comes to. */
+export interface ThrustPath {
+  to: Scope
+  thrustN: number
+  /** To the right; null where it was said at the support, which tells no side. */
+  toRight: boolean | null
+  fault: 'thrust-through' | 'thrust-free' | null
 }
 
 export interface ArrangeResult extends StationResult {
