@@ -54,7 +54,7 @@ function partsOf({ places }: LineEvaluation, context: Pick<LineContext, 'positio
   const { count } = standingAt(context, place)
   const many = count > 1 ? `${count} × ` : ''
   const steps = mount.plan.map((s) => s.key)
-  const name = row ? markedName(row, fit.hold === 'none' ? null : fit.group) : typedDesignation ? typedDesignation : null
+  const name = row ? markedName(row, fit.hold === 'none' ? null : fit.group) : typedDesignation || null
   const fill = lubricate.figures.find((f) => f.key === 'lubricate.firstFillG')?.value
   return [
     ...(name ? [`${many}${name}`] : []),

@@ -1,5 +1,5 @@
 import { eachOnce, joined, phrase, type Words } from '../words/message.js'
-import { type LineEvaluation } from './evaluate.js'
+import type { LineEvaluation } from './evaluate.js'
 import { figuresOf, restsOn, resultScope } from './results.js'
 import { LINE, keyOf, positionOf, type Key, type Scope } from './answers.js'
 import { meanOfRowsUm } from '../mounting/drive-progress.js'

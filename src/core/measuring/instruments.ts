@@ -1,4 +1,4 @@
-import { type Quantity } from '../units/quantities.js'
+import type { Quantity } from '../units/quantities.js'
 import { amount, phrase, type Words } from '../words/message.js'
 
 /** The plant's instruments: what each tells apart, when it was checked, and whether it will do for a reading. */

@@ -1,5 +1,5 @@
 import { InputError, inRange } from '../result.js'
-import { type Quantity } from '../units/quantities.js'
+import type { Quantity } from '../units/quantities.js'
 import { amount, joined, nominal, phrase, type Words } from '../words/message.js'
 import { HEATERS, type Heater } from './ways.js'
 import { timeIn } from './heaters.js'

@@ -1,7 +1,7 @@
 import { sizes } from '../catalogue/catalogue.js'
 import { plainName } from '../catalogue/designation.js'
 import type { Boundary } from '../catalogue/catalogue.js'
-import { type UnitSystem } from '../units/quantities.js'
+import type { UnitSystem } from '../units/quantities.js'
 import { nominal, phrase, type Words } from '../words/message.js'
 import { say } from '../words/say.js'
 import { belongingTo, findPart, misfit, parts, type Thing } from './belongs.js'

@@ -1,7 +1,7 @@
 import { isoDay } from '../../contract/days.js'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
 import type { BringList } from '../../core/card/bring.js'
-import { type UnitSystem } from '../../core/units/quantities.js'
+import type { UnitSystem } from '../../core/units/quantities.js'
 import type { Words } from '../../core/words/message.js'
 import { say } from '../../core/words/say.js'
 import { PDF_FONT } from './pdf.js'

@@ -1,7 +1,7 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js'
 import type { VisitView } from '../../contract/visits.js'
 import { seenWords, VISIT_ASKED, VISIT_ITEMS, VISIT_VERDICT_LABEL } from '../../core/arrangement/visit-check.js'
-import { type UnitSystem } from '../../core/units/quantities.js'
+import type { UnitSystem } from '../../core/units/quantities.js'
 import { say } from '../../core/words/say.js'
 import { PDF_FONT, STATE_INK } from './pdf.js'
 

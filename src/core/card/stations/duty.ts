@@ -8,7 +8,7 @@ import type { SupportLoad } from '../../loads/line-loads.js'
 import { Derivation, short, worked, type Sheet } from '../../result.js'
 import type { OpposedShare } from '../loads-of-line.js'
 import type { DutyAnswers } from '../answers.js'
-import { type Quantity } from '../../units/quantities.js'
+import type { Quantity } from '../../units/quantities.js'
 import { amount, phrase, type Words } from '../../words/message.js'
 import { missingWords, StationBuilder, type Missing, type StationResult } from '../station.js'
 

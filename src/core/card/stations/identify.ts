@@ -206,8 +206,8 @@ function askOfMarking(station: StationBuilder, named: Marked, partnerKnown: bool
     .filter((c) => c.level === 'stop')
     .forEach((c) => station.caution(c))
   if (assumed && row.form === 'tapered-inch') {
-    if (!partnerKnown) station.ask('cone-and-cup', { assumed: assumed })
-  } else if (assumed) station.ask('contact-angle', { assumed: assumed })
+    if (!partnerKnown) station.ask('cone-and-cup', { assumed })
+  } else if (assumed) station.ask('contact-angle', { assumed })
   if (unknown) station.ask('letters-unknown', { unknown })
 }
 
