@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { keyOf, partsOf, type Key, type LineAnswers, type Scope } from '../core/card/answers.js'
 import type { UnreadAnswer } from '../core/card/context.js'
-import { FIELDS, fieldOf, fieldsOf, type Field } from '../core/card/fields.js'
-import { STATIONS, type Station } from '../core/procedure/rolling.js'
+import { FIELDS, fieldOf, type Field } from '../core/card/fields.js'
+import { allStations, findStation } from '../core/procedure/procedures.js'
+import type { Station } from '../core/procedure/rolling.js'
 import { SHOCK_NAMES } from '../core/life/targets.js'
 import { MOST } from '../core/line/draft.js'
 import { SOURCE_KINDS, sourceOf, type SourceKind } from '../core/loads/line-sources.js'
@@ -94,12 +95,21 @@ function schemaOf(field: Field): z.ZodType {
   return field.open ? closed().nullable() : closed()
 }
 
-/** What each field accepts, by station and name. */
-export const FIELD_SCHEMAS = Object.fromEntries(
-  STATIONS.map((station) => [station, Object.fromEntries(fieldsOf(station).map(([name, field]) => [name, schemaOf(field)]))]),
-) as { readonly [S in Station]: { readonly [F in keyof (typeof FIELDS)[S]]: z.ZodType } }
+const SCHEMAS = new WeakMap<Field, z.ZodType>()
+/** What a field accepts. */
+export function schemaFor(field: Field): z.ZodType {
+  const known = SCHEMAS.get(field)
+  if (known) return known
+  const made = schemaOf(field)
+  SCHEMAS.set(field, made)
+  return made
+}
 
-export const stationSchema = z.enum(STATIONS)
+/** Names of stations are those of all procedures. */
+export const stationSchema = z
+  .string()
+  .refine((name): name is Station => findStation(name) !== null, 'a station')
+  .meta({ enum: allStations() })
 
 /** `line`, the code of a position or that of a place. */
 export const scopeSchema = z.string().regex(/^(line|p\d{1,4}(\.\d{1,3})?)$/, 'line, a position (p2) or a place (p2.1)')
@@ -119,9 +129,10 @@ export function readAnswers(stored: Readonly<Record<Key, unknown>>): ReadAnswers
   const unread: UnreadAnswer[] = []
   for (const [key, value] of Object.entries(stored)) {
     const parts = partsOf(key)
-    if (!parts || value === undefined || !fieldOf(parts.station, parts.name)) continue
+    const field = parts && fieldOf(parts.station, parts.name)
+    if (!field || value === undefined) continue
     const { scope, station, name } = parts
-    const parsed = (FIELD_SCHEMAS[station] as Record<string, z.ZodType>)[name]!.safeParse(value)
+    const parsed = schemaFor(field).safeParse(value)
     if (parsed.success) answers[key] = parsed.data
     else unread.push({ scope, station, field: name, value: typeof value === 'string' ? value : JSON.stringify(value) })
   }
@@ -160,9 +171,4 @@ export const stepValuesSchema: z.ZodType<StepValues> = z.record(z.string().max(4
 export function fitsLevel(field: Field, scope: Scope): boolean {
   const level = scope === 'line' ? 'line' : scope.includes('.') ? 'place' : 'position'
   return field.level === level
-}
-
-/** What a field accepts. */
-export function schemaFor(station: Station, name: string): z.ZodType {
-  return (FIELD_SCHEMAS[station] as Record<string, z.ZodType>)[name]!
 }

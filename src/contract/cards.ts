@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import type { Key } from '../core/card/answers.js'
 import type { Figure } from '../core/card/station.js'
-import type { Station } from '../core/procedure/rolling.js'
+import { PROCEDURES, type ProcedureName } from '../core/procedure/procedures.js'
 import type { LineContext } from '../core/card/context.js'
-import type { LineEvaluation } from '../core/card/evaluate.js'
-import type { StepState } from '../core/card/signing.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
 import type { Cause } from '../core/inspection/causes.js'
-import { type StepValues, stepValuesSchema } from './answers.js'
+import { stepValuesSchema } from './answers.js'
+import type { AnswerView, StepView } from './card-parts.js'
+import type { FinishedCard } from './finished.js'
 import type { ShaftLineView } from './lines.js'
 import type { RecordChange } from './record-change.js'
 import { id, version } from './numbers.js'
@@ -15,7 +15,17 @@ import { id, version } from './numbers.js'
 /** Job cards: what is asked of them and how they are read. Their answers stand in `answers.ts`. */
 
 /** The places that a job works on; of a set all of it. */
-export const newJobInput = z.strictObject({ places: z.array(id).min(1).max(40), reason: z.string().trim().max(200) })
+export const newJobInput = z.strictObject({
+  places: z.array(id).min(1).max(40),
+  reason: z.string().trim().max(200),
+  /** How it is worked through. */
+  procedure: z
+    .string()
+    .refine((name) => PROCEDURES.some((p) => p.name === name), 'a procedure')
+    .default('rolling'),
+})
+
+export type NewJob = z.output<typeof newJobInput>
 
 export const cancelInput = z.strictObject({ reason: z.string().trim().min(5, 'say why in at least 5 letters').max(300) })
 
@@ -33,7 +43,7 @@ export interface JobSummary {
   questions: number
   stops: number
   /** Stations whose verdict is good. */
-  done: Station[]
+  done: string[]
   designation: string | null
   /** Of every place of the card that is known. */
   designations: string[]
@@ -46,6 +56,8 @@ export const JOB_STATES = ['planned', 'open', 'finished', 'cancelled'] as const
 
 export interface JobLine {
   id: number
+  /** By which procedure it is worked through. */
+  procedure: ProcedureName
   number: string
   reason: string
   status: (typeof JOB_STATES)[number]
@@ -66,41 +78,9 @@ export interface JobLine {
   summary: JobSummary
 }
 
-/** One answer as it stands; version 0 is not answered. */
-export interface AnswerView {
-  version: number
-  value: unknown
-  savedAt: string
-  savedBy: string
-}
-
-/** One reading as it was written down; the last of a field is the one that stands, or was taken away since. */
-export interface ReadingView {
-  field: string
-  value: number
-  /** Null where nobody said what it was read with. */
-  instrument: string | null
-  at: string
-  by: string
-}
-
-export interface StepView {
-  key: string
-  version: number
-  values: StepValues
-  signedBy: string | null
-  signedAt: string | null
-  /** Figures under the signature as they were shown when it was given; the core says whether it still holds. */
-  restedOn: Record<string, string> | null
-  acceptedBy: string | null
-  acceptedReason: string | null
-  /** Every reading that was ever written down at it, oldest first; left out by cards of before. */
-  readings?: ReadingView[]
-}
-
 export interface MovedView {
   key: Key
-  station: Station
+  station: string
   before: string
   after: string
   /** What it was, in core units; null where only the reading was kept. */
@@ -122,7 +102,7 @@ export interface CardView {
   /** What was changed in the records of its line since it was opened, newest first; none on a closed card. */
   lineChanges: RecordChange[]
   /** What a finished card said when it was finished; it is shown instead of anything computed now. */
-  finished: Pick<FrozenCard, 'coreVersion' | 'evaluation' | 'states'> | null
+  finished: Pick<FinishedCard, 'coreVersion' | 'evaluation' | 'plan' | 'states'> | null
 }
 
 /** What a change changed. */
@@ -144,22 +124,10 @@ export interface ChangeConflict {
   dutyVersion?: number
 }
 
-/** All of a finished card that later code or records could otherwise change. */
-export interface FrozenCard {
-  /** Its sentences are phrases from 2 on. */
-  version: 2
-  coreVersion: string
-  evaluation: LineEvaluation
-  states: StepState[]
-  steps: StepView[]
-  line: ShaftLineView
-  context: LineContext
-}
-
 /** A card as it leaves: every figure with its working. */
 export interface CardDocument extends Omit<CardView, 'finished'> {
   coreVersion: string
-  places: LineEvaluation['places']
+  places: FinishedCard['evaluation']['places']
   /** What sits on the shaft and what its supports carry of it. */
-  lineDuty?: LineEvaluation['lineDuty']
+  lineDuty?: FinishedCard['evaluation']['lineDuty']
 }

@@ -15,6 +15,7 @@ import { fieldsOf, type Level } from '../core/card/fields.js'
 import { COMPONENT_KINDS } from '../core/line/draft.js'
 import { HOLDING_NOT_RECORDED, SHAFT_ORIENTATIONS, SHAFT_SEATS, withOuterHeld } from '../core/line/records.js'
 import { strokesFor } from '../core/lubrication/grease.js'
+import { ROLLING } from '../core/procedure/rolling.js'
 import type { RunReading } from '../core/runin/run-in.js'
 import { SCHOOLS } from '../core/lubrication/regreasing.js'
 import { openCard } from './cards/card.js'
@@ -39,7 +40,7 @@ const answersAt = (level: Level) =>
       Object.fromEntries(
         fieldsOf('duty')
           .filter(([, field]) => field.level === level)
-          .map(([name]) => [name, schemaFor('duty', name)]),
+          .map(([name, field]) => [name, schemaFor(field)]),
       ),
     )
     .partial()
@@ -326,7 +327,11 @@ async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], placeIds: numbe
   const opened = new Date(now.getTime() - job.daysAgo * DAY_MS)
   const someone = async (login: string): Promise<Me> => (await findSignIn(pool, login))!
   const by = await someone(job.by)
-  const { job: line, answers, revision } = await openCard(pool, placeIds, job.reason, by, opened)
+  const {
+    job: line,
+    answers,
+    revision,
+  } = await openCard(pool, { places: placeIds, reason: job.reason, procedure: ROLLING.name }, by, opened)
   const { id } = line
   const changes = Object.entries(job.answers).map(([key, value]) => {
     const { scope, station, name } = partsOf(key)!

@@ -3,7 +3,7 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.js'
-import { freezeFinished } from './cards/finish.js'
+import { writeMissingDocuments } from './cards/finish.js'
 import { loadDemo } from './demo.js'
 import { USUAL_KEEP, byTheHour } from './backup/backup.js'
 import { COMMANDS } from './commands.js'
@@ -63,7 +63,9 @@ try {
 const account = await programAccount(url)
 if (!account.own) log.warn('the account of DATABASE_URL may make no other: the program works by that one, which owns the tables')
 const pool = createPool(account.url)
-await freezeFinished(pool, now(), (job, error) => log.error({ job, err: error }, 'a finished card could not be read and is not kept'))
+await writeMissingDocuments(pool, now(), (job, error) =>
+  log.error({ job, err: error }, 'a finished card could not be read and is not kept'),
+)
 const demo = wantsDemo && (await loadDemo(pool, now()))
 if (!wantsDemo && !(await anyPeople(pool))) {
   const code = await setting(pool, 'first-administrator-code', () => randomBytes(6).toString('hex'))

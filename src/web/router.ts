@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { STATIONS } from '../core/procedure/rolling.js'
+import { allStations } from '../core/procedure/procedures.js'
 import { useSession } from './stores/session.js'
 
 export const router = createRouter({
@@ -33,9 +33,8 @@ export const router = createRouter({
       component: () => import('./screens/LineEditor/MachineEdit.vue'),
       meta: { title: 'Shaft line' },
     },
-    { path: '/jobs/:id(\\d+)', redirect: (to) => ({ name: 'card', params: { ...to.params, station: 'identify' } }) },
     {
-      path: `/jobs/:id(\\d+)/:station(${STATIONS.join('|')})`,
+      path: `/jobs/:id(\\d+)/:station(${allStations().join('|')})?`,
       name: 'card',
       component: () => import('./screens/JobCard/JobCardScreen.vue'),
       meta: { title: 'Job card' },

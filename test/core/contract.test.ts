@@ -1,7 +1,9 @@
+import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { SCHEMA_FILE, schemaText } from '../../tools/schema.mjs'
 import { expect } from 'chai'
 import { z } from 'zod'
+import { FINISHED_VERSION, finishedCard } from '../../src/contract/finished.js'
 import { greasingInput } from '../../src/contract/greasing.js'
 import { ROLES, mayAct, personInput } from '../../src/contract/people.js'
 import { greaseInput, gunInput, schoolsInput } from '../../src/contract/plant.js'
@@ -60,12 +62,13 @@ const WRONG: [(typeof STATIONS)[number], object][] = [
 describe('what crosses HTTP', () => {
   it('accepts the empty value of every field', () => {
     for (const station of STATIONS)
-      for (const [name, field] of fieldsOf(station)) expect(schemaFor(station, name).safeParse(field.empty).success, name).to.equal(true)
+      for (const [name, field] of fieldsOf(station)) expect(schemaFor(field).safeParse(field.empty).success, name).to.equal(true)
   })
   for (const [station, change] of WRONG) {
     it(`${station} does not take ${JSON.stringify(change).slice(0, 60)}`, () => {
       const [name, value] = Object.entries(change)[0]!
-      expect(fieldOf(station, name) !== null && schemaFor(station, name).safeParse(value).success).to.equal(false)
+      const field = fieldOf(station, name)
+      expect(field !== null && schemaFor(field).safeParse(value).success).to.equal(false)
     })
   }
   it('sees the answers of a place through its position and its line, and gaps as on an empty card', () => {
@@ -296,5 +299,14 @@ describe('table of routes', () => {
     const open = routes.filter((r) => r.method !== 'get' && r.least === null).map((r) => r.path)
     expect(open).to.deep.equal(['/session', '/session', '/invitation', '/first-administrator'])
     expect(routes.filter((r) => r.method === 'get').every((r) => r.body === undefined)).to.equal(true)
+  })
+})
+
+describe('the document of a closed card', () => {
+  /** What each version of it takes, by the sum of its schema: a version is never changed once cards were closed by it. */
+  const VERSIONS: Record<number, string> = { 3: '6881473859b1dd9f' }
+  it('takes what its version takes; another schema is a new version with a step that leads the one before forward', () => {
+    const schema = JSON.stringify(z.toJSONSchema(finishedCard, { unrepresentable: 'any' }))
+    expect(createHash('sha256').update(schema).digest('hex').slice(0, 16)).to.equal(VERSIONS[FINISHED_VERSION])
   })
 })

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import { emptyAnswers, type CardAnswers } from '../../src/core/card/answers.js'
 import type { CardEvaluation } from '../../src/core/card/evaluate.js'
-import { linePlan } from '../../src/core/card/signing.js'
+import { linePlan } from '../../src/core/card/procedures.js'
 import { answersOfTwo, evaluateCard, lineOfTwo, twoSupports, type Flat } from './line.js'
 import type { StationResult } from '../../src/core/card/station.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import { calculate } from '../../src/contract/calculations/registry.js'
-import { linePlan, stepName } from '../../src/core/card/signing.js'
+import { linePlan } from '../../src/core/card/procedures.js'
+import { stepName } from '../../src/core/card/line-step.js'
 import { ASIDE_WORDS, asideVerdict, type AsideReason } from '../../src/core/mounting/handling.js'
 import { cautionsOf, filledCard, figuresOf } from './line.js'
 import { metric } from './said.js'

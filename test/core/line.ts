@@ -14,7 +14,8 @@ import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../sr
 import type { Figure, Question, StationCaution, StationResult } from '../../src/core/card/station.js'
 import { lifeUsed } from '../../src/core/card/position.js'
 import { recordedLives } from '../../src/core/card/recorded.js'
-import { linePlan, stepName } from '../../src/core/card/signing.js'
+import { linePlan } from '../../src/core/card/procedures.js'
+import { stepName } from '../../src/core/card/line-step.js'
 import { findBearing, type Bearing } from '../../src/core/catalogue/catalogue.js'
 
 /** How much of its life a bearing alone at the first of two supports has used by its duty. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import { expect } from 'chai'
-import { freezeFinished } from '../../src/server/cards/finish.js'
+import { writeMissingDocuments } from '../../src/server/cards/finish.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
 import { Client, answer, answerRun, blankDatabase, cardOf, signAll, startInstance } from '../server/helpers.js'
 import { Person, WEB_DIR, clear, stage, type Stage } from './helpers.js'
@@ -100,7 +100,7 @@ describe('journey: an old database carried over', () => {
     await db.run(gunzipSync(readFileSync(join(process.cwd(), 'test', 'server', 'dumps', 'before-shaft-lines.sql.gz'))).toString('utf8'))
     await prepareDatabase(db.url, join(process.cwd(), 'src', 'server', 'migrations'))
     const instance = await startInstance(db.url, { webDir: WEB_DIR, now: () => new Date() })
-    await freezeFinished(instance.pool, new Date(), () => {})
+    await writeMissingDocuments(instance.pool, new Date(), () => {})
     const person = await Person.at(instance.url)
     try {
       await person.signIn('technician')

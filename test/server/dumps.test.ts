@@ -3,8 +3,10 @@ import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import { expect } from 'chai'
 import type { CardView } from '../../src/contract/cards.js'
+import { finishedCard } from '../../src/contract/finished.js'
+import { loadCard } from '../../src/server/cards/card.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
-import { Client, blankDatabase, startInstance, type Instance } from './helpers.js'
+import { Client, NOW, blankDatabase, startInstance, type Instance } from './helpers.js'
 
 /** Databases of earlier days, each brought up by today's program and read: every machine, every card, open and closed. */
 
@@ -50,6 +52,10 @@ describe('a database of before is brought up and read', () => {
           const card = body as CardView
           expect(card.job.status, `card ${id}`).to.equal(status)
           expect(card.context.onCard.length, `card ${id}`).to.be.at.least(1)
+          if (card.finished) {
+            const read = finishedCard.safeParse((await loadCard(instance.pool, id, NOW)).finished)
+            expect(read.success, `document of ${id}: ${read.error?.message}`).to.equal(true)
+          } else expect(status, `card ${id}`).to.equal('open')
           if (status !== 'cancelled') expect((await technician.get(`/cards/${id}/card.pdf`)).status, `paper of ${id}`).to.equal(200)
         }
       })

@@ -1,12 +1,15 @@
 import { expect } from 'chai'
-import type { CardView, FrozenCard } from '../../src/contract/cards.js'
+import type { CardView } from '../../src/contract/cards.js'
+import type { FinishedCard } from '../../src/contract/finished.js'
 import { readAnswers } from '../../src/contract/answers.js'
-import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { evaluateCard, linePlan } from '../../src/core/card/procedures.js'
+import { rollingOf, type LineEvaluation } from '../../src/core/card/rolling-stations.js'
 import { figuresOf, questionsOf } from '../../src/core/card/results.js'
 import { worded } from '../../src/core/card/worded.js'
 import { paperOf } from '../../src/server/cards/card.js'
-import { freezeFinished } from '../../src/server/cards/finish.js'
+import { writeMissingDocuments } from '../../src/server/cards/finish.js'
 import { cardDocument } from '../../src/server/files/card-pdf.js'
+import { FIRST_PROCEDURE } from '../../src/core/procedure/procedures.js'
 import { newSource } from '../../src/core/loads/line-sources.js'
 import { Client, NOW, answer, cardOf, freshDatabase, openAt, startInstance, type Instance } from './helpers.js'
 
@@ -26,15 +29,15 @@ describe('a finished card', () => {
     await db.drop()
   })
 
-  const kept = async (id: number): Promise<FrozenCard> =>
+  const kept = async (id: number): Promise<FinishedCard> =>
     (await instance.pool.query('SELECT core_version AS "coreVersion", card FROM finished_card WHERE job_id = $1', [id])).rows.map((r) => ({
       coreVersion: r.coreVersion,
       ...r.card,
     }))[0]
   /** Puts in place of what is kept what a core of another day said. */
-  const rewrite = async (id: number, change: (card: FrozenCard) => void) => {
+  const rewrite = async (id: number, change: (card: FinishedCard & { evaluation: LineEvaluation }) => void) => {
     const { coreVersion: _version, ...card } = await kept(id)
-    change(card as FrozenCard)
+    change(card as FinishedCard & { evaluation: LineEvaluation })
     await instance.pool.query('ALTER TABLE finished_card DISABLE TRIGGER finished_card_guard')
     await instance.pool.query("UPDATE finished_card SET card = $2, core_version = '2020.1.1' WHERE job_id = $1", [id, JSON.stringify(card)])
     await instance.pool.query('ALTER TABLE finished_card ENABLE TRIGGER finished_card_guard')
@@ -43,7 +46,11 @@ describe('a finished card', () => {
   /** As the core says it now, with its sentences: so it is kept. */
   const recomputed = (card: CardView) =>
     worded(
-      evaluateLine(readAnswers(Object.fromEntries(Object.entries(card.answers).map(([key, a]) => [key, a.value]))).answers, card.context),
+      evaluateCard(
+        FIRST_PROCEDURE,
+        readAnswers(Object.fromEntries(Object.entries(card.answers).map(([key, a]) => [key, a.value]))).answers,
+        card.context,
+      ),
     )
 
   it('is kept whole when it is finished, and nothing can change it', async () => {
@@ -63,12 +70,19 @@ describe('a finished card', () => {
     const weight = { ...newSource('weight', 'a', 130), values: { massKg: 40 } }
     await answer(technician, id, { 'line/duty.sources': [weight], 'line/duty.speedRpm': 1450, 'p2.1/identify.designation': 'NU 208' })
     expect((await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })).status).to.equal(200)
-    const was = (await view(id)).finished!.evaluation.lineDuty!
+    const was = rollingOf((await view(id)).finished!.evaluation)!.lineDuty!
     expect(Object.values(was.supports).reduce((sum, s) => sum + s.standingN, 0)).to.be.closeTo(40 * 9.81, 1)
-    await rewrite(id, (card) => delete card.evaluation.lineDuty)
-    expect((await view(id)).finished!.evaluation.lineDuty).to.deep.equal(was)
-    await rewrite(id, (card) => {
+    /** As it was kept before it was a document: without plan, drawings and answers, and once without what sits on the shaft. */
+    const asBefore = (card: FinishedCard & { evaluation: LineEvaluation }) => {
+      for (const later of ['procedure', 'about', 'plan', 'answers', 'drawings']) delete (card as unknown as Record<string, unknown>)[later]
+      Object.assign(card, { version: 2 })
       delete card.evaluation.lineDuty
+    }
+    await rewrite(id, asBefore)
+    const led = await view(id)
+    expect(rollingOf(led.finished!.evaluation)!.lineDuty).to.deep.equal(was)
+    expect(led.finished!.plan.map((s) => s.key)).to.deep.equal(linePlan(led.finished!.evaluation).map((s) => s.key))
+    await rewrite(id, (card) => {
       const radial = card.evaluation.places['p2.1']!.duty.figures.find((f) => f.key === 'duty.radialN')!
       radial.value = 12_345
     })
@@ -82,7 +96,9 @@ describe('a finished card', () => {
       growth.value = 7.77
       growth.working = [{ symbol: 'x', name: 'as then', formula: '', substituted: '', value: 7.77, unit: 'mm', source: 'then' }]
       said.fit.cautions = [{ level: 'stop', code: 'then', message: 'A caution of that day.', station: 'fit' }]
-      said.mount.plan[0]!.title = 'A step of that day'
+      card.plan[0]!.title = 'A step of that day'
+      for (const d of card.drawings)
+        d.metric.primitives.push({ kind: 'text', x: 9, y: 9, text: 'mill drum of that day', anchor: 'start', role: 'label' })
       card.states[0]!.holds = true
       card.steps[0]!.signedBy = 'Somebody of that day'
       card.context.line.carries = 'mill drum of that day'
@@ -113,7 +129,7 @@ describe('a finished card', () => {
     await instance.pool.query('ALTER TABLE finished_card ENABLE TRIGGER finished_card_guard')
     await instance.pool.query("UPDATE job SET context = '{}' WHERE id = 3")
     const unreadable: number[] = []
-    const run = () => freezeFinished(instance.pool, NOW, (job) => unreadable.push(job))
+    const run = () => writeMissingDocuments(instance.pool, NOW, (job) => unreadable.push(job))
     await run()
     expect(unreadable).to.deep.equal([3])
     const stored = await kept(1)
@@ -132,7 +148,7 @@ describe('a finished card', () => {
     await instance.pool.query(
       `INSERT INTO answer SELECT job_id, scope, station, 'windOnTheShaft', 1, '3', revision, saved_at, saved_by FROM answer WHERE job_id = 4 AND field = 'shaftMaterial'`,
     )
-    const asked = async () => questionsOf(evaluateLine({}, (await view(4)).context)).map((q) => q.code)
+    const asked = async () => questionsOf(evaluateCard(FIRST_PROCEDURE, {}, (await view(4)).context)).map((q) => q.code)
     expect(await asked()).to.include('unread-shaftMaterial')
     expect((await technician.get('/cards/4/card.pdf')).status).to.equal(200)
     // Answering another field of the station leaves the question standing.

@@ -1,6 +1,7 @@
 import { expect } from 'chai'
 import type { Key } from '../../src/core/card/answers.js'
-import { linePlan, stepName } from '../../src/core/card/signing.js'
+import { linePlan } from '../../src/core/card/procedures.js'
+import { stepName } from '../../src/core/card/line-step.js'
 import {
   Client,
   NOW,

@@ -2,12 +2,13 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import { expect } from 'chai'
-import { fromMarked } from '../../src/server/cards/marked.js'
+import { phraseOf } from '../../src/server/cards/earlier/marked.js'
 import type { Amount, Phrase } from '../../src/core/words/message.js'
 import type pg from 'pg'
-import type { CardView, FrozenCard } from '../../src/contract/cards.js'
+import type { CardView } from '../../src/contract/cards.js'
+import type { FinishedCard } from '../../src/contract/finished.js'
 import type { MachineView } from '../../src/contract/machines.js'
-import { freezeFinished } from '../../src/server/cards/finish.js'
+import { writeMissingDocuments } from '../../src/server/cards/finish.js'
 import { figuresOf } from '../../src/core/card/results.js'
 import { prepareDatabase } from '../../src/server/prepare.js'
 import { answer, Client, NOW, blankDatabase, startInstance, type Instance } from './helpers.js'
@@ -62,7 +63,7 @@ describe('a database of the release before', () => {
     }
     await prepareDatabase(db.url, join(process.cwd(), 'src', 'server', 'migrations'))
     instance = await startInstance(db.url)
-    await freezeFinished(instance.pool, NOW, (id, error) => {
+    await writeMissingDocuments(instance.pool, NOW, (id, error) => {
       throw new Error(`job ${id}: ${String(error)}`)
     })
     technician = await new Client(instance.url).signIn('technician')
@@ -148,7 +149,7 @@ describe('a database of the release before', () => {
           const scoped = [place, place.split('.')[0]!, 'line'].map((scope) => figures.get(`${scope}/${figure.key}`)).find(Boolean)
           expect(asMarked(scoped), figure.key).to.deep.equal(figure)
         }
-        const shown = view.finished!.evaluation.places[place]![station as 'fit']
+        const shown = view.finished!.evaluation.places[place]![station]!
         expect(shown.verdict).to.deep.equal(result.verdict)
         expect(asMarked(shown.cautions)).to.deep.equal(result.cautions)
       }
@@ -157,7 +158,7 @@ describe('a database of the release before', () => {
       expect((await technician.get(`/cards/${id}/card.pdf`)).status).to.equal(200)
       expect((await technician.get(`/cards/${id}/section.svg`)).status).to.equal(200)
     }
-    const after = (await rows('SELECT card FROM finished_card ORDER BY job_id')).map((r) => r.card as FrozenCard)
+    const after = (await rows('SELECT card FROM finished_card ORDER BY job_id')).map((r) => r.card as FinishedCard)
     expect(after).to.deep.equal([...stored.values()])
   })
 
@@ -215,5 +216,5 @@ describe('a database of the release before', () => {
     ['of {1|nothing}', 'of {1|nothing}'],
     ['nothing of it', 'nothing of it'],
   ] as const)
-    it(`reads a sentence of before: ${was}`, () => expect(fromMarked(was)).to.deep.equal(is))
+    it(`reads a sentence of before: ${was}`, () => expect(phraseOf(was)).to.deep.equal(is))
 })

@@ -1,17 +1,23 @@
 import { call } from '../../src/web/api.js'
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
-import type { CardView, StepView } from '../../src/contract/cards.js'
+import type { FinishedCard } from '../../src/contract/finished.js'
+import type { StepView } from '../../src/contract/card-parts.js'
+import type { CardView } from '../../src/contract/cards.js'
 import { problem } from '../../src/contract/problem.js'
 import { changeKey, type Changes } from '../../src/contract/answers.js'
 import type { LineContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
+import { FIRST_PROCEDURE } from '../../src/core/procedure/procedures.js'
 import { twoSupports } from '../core/line.js'
 import { useCard } from '../../src/web/stores/card.js'
 import { useSession } from '../../src/web/stores/session.js'
 import { metric } from '../core/said.js'
 
 type Handler = (method: string, path: string, body: Changes & { version: number; values?: StepView['values'] }) => unknown
+
+/** A step as a card of that day planned it. */
+const STEP = { key: 'line/isolate', title: 'Lock it', doing: '', tools: [], fields: [], restsOn: [], scope: 'line', lane: 'line', place: 'p1.1', station: 'mount' } // prettier-ignore
 
 const SAVED = { savedAt: '2026-11-24T09:00:00Z', savedBy: 'R. Amble' }
 
@@ -25,7 +31,7 @@ class FakeServer {
 
   constructor(context: LineContext = twoSupports('drive', null)) {
     this.view = {
-      job: { id: 7, status: 'open', number: '0107' } as CardView['job'],
+      job: { id: 7, status: 'open', number: '0107', procedure: FIRST_PROCEDURE } as CardView['job'],
       revision: 1,
       plant: 'Hollin Beck Cider Works',
       line: { positions: context.positions.map((p) => ({ ...p, lubrication: null })) } as unknown as CardView['line'],
@@ -367,7 +373,16 @@ describe('card store', () => {
     const said = structuredClone(evaluateLine({}, server.view.context))
     said.places['p1.1']!.duty.headline = 'as it was'
     const states = [{ key: 'line/isolate', fields: {}, outside: [], signed: true, movedUnder: [], holds: true, blocked: null }]
-    card.take({ ...server.view, finished: { coreVersion: '2020.1.1', evaluation: said, states } })
+    card.take({
+      ...server.view,
+      finished: {
+        coreVersion: '2020.1.1',
+        evaluation: said as unknown as FinishedCard['evaluation'],
+        plan: [STEP],
+        states,
+      },
+    })
+    expect(card.plan).to.deep.equal([STEP])
     expect(metric(card.evaluation.duty.headline)).to.equal('as it was')
     expect(card.stepStates).to.deep.equal(states)
     card.take(server.view)

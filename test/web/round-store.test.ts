@@ -1,4 +1,5 @@
 import type { Found } from '../../src/contract/yard.js'
+import { FIRST_PROCEDURE } from '../../src/core/procedure/procedures.js'
 import type { UnitSystem } from '../../src/core/units/quantities.js'
 import { say } from '../../src/core/words/say.js'
 import { expect } from 'chai'
@@ -156,7 +157,7 @@ describe('dates in words', () => {
 })
 
 describe('palette', () => {
-  const here = [...stationsOf(4), { key: 'yard', label: 'Yard', hint: 'what needs hands', to: '/' }]
+  const here = [...stationsOf(4, FIRST_PROCEDURE), { key: 'yard', label: 'Yard', hint: 'what needs hands', to: '/' }]
   it('what belongs to the screen is found by any of its words, in any order', () => {
     expect(findCommands(here, 'hands yard').map((c) => c.label)).to.deep.equal(['Yard'])
     expect(findCommands(here, 'lubr').map((c) => c.label)).to.deep.equal(['Lubricate'])
@@ -164,7 +165,7 @@ describe('palette', () => {
   })
   const WHERE = [
     ['machine', 2, { name: 'machine', params: { id: 2 } }],
-    ['card', 4, { name: 'card', params: { id: 4, station: 'identify' } }],
+    ['card', 4, { name: 'card', params: { id: 4 } }],
     ['position', 3, { name: 'machine', params: { id: 9 }, hash: '#support-3' }],
     ['bearing', 'NU 312', { name: 'bearing', params: { designation: 'NU 312' } }],
     ['person', 9, { name: 'yard', query: { person: '9' } }],

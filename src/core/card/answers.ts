@@ -1,6 +1,7 @@
 import type { InnerWay } from '../mounting/ways.js'
-import { EVIDENCE, FIELDS, fieldOf, fieldsOf, type AnswersOf } from './fields.js'
-import { STATIONS, stationRow, type Station } from '../procedure/rolling.js'
+import { EVIDENCE, fieldOf, fieldsOf, type AnswersOf } from './fields.js'
+import { findStation, stationRow } from '../procedure/procedures.js'
+import { STATIONS, type Station } from '../procedure/rolling.js'
 
 export { DIRT, EVIDENCE, FEEDS, FREE_TURNS, LOAD_DIRECTIONS, NOISES } from './fields.js'
 
@@ -31,12 +32,12 @@ export const LINE: Scope = 'line'
 /** `p2.1/fit.shaftClass`: scope, station and name of one answer or figure. */
 export type Key = string
 /** The key of an answer or figure; `partsOf` takes it apart. */
-export const keyOf = (scope: Scope, station: Station, name: string): Key => `${scope}/${station}.${name}`
+export const keyOf = (scope: Scope, station: string, name: string): Key => `${scope}/${station}.${name}`
 
 /** The parts of a key; null when it is none. */
 export function partsOf(key: Key): { scope: Scope; station: Station; name: string } | null {
   const match = /^(line|p\d+(?:\.\d+)?)\/([a-z]+)\.(\w+)$/.exec(key)
-  if (!match || !Object.hasOwn(FIELDS, match[2]!)) return null
+  if (!match || !findStation(match[2]!)) return null
   return { scope: match[1]!, station: match[2] as Station, name: match[3]! }
 }
 
@@ -54,10 +55,15 @@ export function scopeOf(station: Station, name: string, place: Scope, lead: Scop
   return stationRow(station).once ? lead : place
 }
 
-const ALL_FIELDS = Object.fromEntries(STATIONS.map((station) => [station, fieldsOf(station)])) as Record<
-  Station,
-  ReturnType<typeof fieldsOf>
->
+const ALL_FIELDS = new Map<Station, ReturnType<typeof fieldsOf>>()
+/** The fields of a station, taken apart once. */
+function allFields(station: Station): ReturnType<typeof fieldsOf> {
+  const known = ALL_FIELDS.get(station)
+  if (known) return known
+  const made = fieldsOf(station)
+  ALL_FIELDS.set(station, made)
+  return made
+}
 
 /** Keys that were made: an evaluation asks for the same ones again and again. */
 const KEYS = new Map<string, readonly Key[]>()
@@ -70,7 +76,7 @@ function keysAt(station: Station, position: Scope, own: Scope): readonly Key[] {
   const known = KEYS.get(asked)
   if (known) return known
   if (KEYS.size >= MOST_KEPT) KEYS.clear()
-  const keys = ALL_FIELDS[station].map(([name, { level }]) =>
+  const keys = allFields(station).map(([name, { level }]) =>
     keyOf(level === 'line' ? LINE : level === 'position' ? position : own, station, name),
   )
   KEYS.set(asked, keys)
@@ -81,7 +87,7 @@ function keysAt(station: Station, position: Scope, own: Scope): readonly Key[] {
 export function stationAnswers<S extends Station>(answers: LineAnswers, station: S, place: Scope, lead: Scope = place): CardAnswers[S] {
   const keys = keysAt(station, positionOf(place), stationRow(station).once ? lead : place)
   const seen: Record<string, unknown> = {}
-  ALL_FIELDS[station].forEach(([name, { empty }], i) => {
+  allFields(station).forEach(([name, { empty }], i) => {
     const given = answers[keys[i]!]
     seen[name] = given === undefined ? empty : given
   })

@@ -6,7 +6,8 @@ import type { LineContext } from './context.js'
 import { standingAt } from './context.js'
 import type { LineEvaluation } from './evaluate.js'
 import { markedName } from './steps/plan-step.js'
-import { linePlan, stepName } from './signing.js'
+import { linePlan } from './procedures.js'
+import { stepName, type LineStep } from './line-step.js'
 import { stepRow } from '../procedure/steps.js'
 import type { StepContext } from './steps/step.js'
 
@@ -82,8 +83,11 @@ function blockLifted(block: StepContext['block']): Words[] {
 }
 
 /** Everything to take along for the steps of a card, each once. Source: the steps and their figures. */
-export function bringList(evaluation: LineEvaluation, context: Pick<LineContext, 'positions'>): BringList {
-  const plan = linePlan(evaluation)
+export function bringList(
+  evaluation: LineEvaluation,
+  context: Pick<LineContext, 'positions'>,
+  plan: readonly LineStep[] = linePlan(evaluation),
+): BringList {
   const leads = evaluation.order.filter((o) => o.place === o.lead)
   const rows = leads.flatMap(({ place }) => evaluation.places[place]!.identify.row ?? [])
   return {

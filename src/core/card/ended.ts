@@ -1,6 +1,7 @@
 import { LINE, positionOf, type Scope } from './answers.js'
 import { stepRow } from '../procedure/steps.js'
-import { stepName, type LineStep, type StepState } from './signing.js'
+import { stepName, type LineStep } from './line-step.js'
+import type { StepState } from './signing.js'
 
 const near = (a: Scope, b: Scope): boolean => a === b || (a !== LINE && b !== LINE && positionOf(a) === positionOf(b))
 

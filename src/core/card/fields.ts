@@ -94,7 +94,8 @@ const RANGE = {
   ratio: [0, 10_000],
 } as const satisfies Partial<Record<Quantity, readonly [number, number]>>
 
-const number = (level: Level, label: string, quantity: keyof typeof RANGE) =>
+/** A field that takes a number in core units of its quantity; null while it is open. Source: none. */
+export const number = (level: Level, label: string, quantity: keyof typeof RANGE) =>
   field<number | null>({ level, kind: 'quantity', label, empty: null, open: true, quantity, range: RANGE[quantity] })
 const numberFrom = (level: Level, label: string, quantity: Quantity, range: readonly [number, number], empty: number) =>
   field<number>({ level, kind: 'quantity', label, empty, open: false, quantity, range })
@@ -108,7 +109,8 @@ const choiceFrom = <O extends string>(
   words: Readonly<Record<string, string>> = {},
 ) => field<O>({ level, kind: 'choice', label, empty, open: false, options, words })
 const yesNo = (level: Level, label: string) => field<boolean | null>({ level, kind: 'yes-no', label, empty: null, open: true })
-const flag = (level: Level, label: string) => field<boolean>({ level, kind: 'flag', label, empty: false, open: false })
+/** A field that is ticked or not. Source: none. */
+export const flag = (level: Level, label: string) => field<boolean>({ level, kind: 'flag', label, empty: false, open: false })
 const readings = (level: Level, label: string) =>
   field<number[]>({ level, kind: 'readings', label, empty: [], open: false, quantity: 'length', range: RANGE.length, most: 16 })
 const words = (level: Level, label: string, most: number) =>
@@ -345,9 +347,13 @@ type ValueOf<F> = F extends Field<infer T> ? T : never
 /** What is entered at one station, as flat fields. */
 export type AnswersOf<S extends Station> = { -readonly [F in keyof (typeof FIELDS)[S]]: ValueOf<(typeof FIELDS)[S][F]> }
 
+/** The fields of every station by name: a station of another procedure adds its own here. */
+export const FIELD_TABLES: Record<string, Readonly<Record<string, Field>>> = { ...FIELDS }
+
 /** The field of a station; null where it has none of that name. */
 export function fieldOf(station: Station, name: string): Field | null {
-  return Object.hasOwn(FIELDS[station], name) ? (FIELDS[station] as Readonly<Record<string, Field>>)[name]! : null
+  const fields = FIELD_TABLES[station]
+  return fields && Object.hasOwn(fields, name) ? fields[name]! : null
 }
 
 /** The number of the shape in which a field is stored now, from 1; it rises with every upcaster that is added to the field. */
@@ -360,5 +366,5 @@ export function leadForward(of: Pick<Field, 'earlier'>, value: unknown, shape: n
 
 /** Names and fields of a station in the order of the table. */
 export function fieldsOf(station: Station): [string, Field][] {
-  return Object.entries(FIELDS[station])
+  return Object.entries(FIELD_TABLES[station] ?? {})
 }

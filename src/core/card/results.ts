@@ -1,13 +1,13 @@
 import { decimalsOf, sensible, shown } from '../units/quantities.js'
 import { LINE, positionOf, type Key, type Scope } from './answers.js'
-import type { LineEvaluation } from './rolling-stations.js'
+import type { Evaluated } from './evaluated.js'
 import type { Figure, Question, StationCaution, StationResult } from './station.js'
-import { STATIONS, stationRow, type Station } from '../procedure/rolling.js'
+import { stationRow, stationsOf } from '../procedure/procedures.js'
 
 /** What an evaluated card says, read through: every result once, figures as they are shown, what moved, what a signature rests on. */
 
 /** Where the result of a station stands that a place shows. */
-export function resultScope(station: Station, place: Scope, lead: Scope): Scope {
+export function resultScope(station: string, place: Scope, lead: Scope): Scope {
   const { level } = stationRow(station)
   return level === 'line' ? LINE : level === 'position' ? positionOf(place) : level === 'set' ? lead : place
 }
@@ -21,19 +21,19 @@ export interface Scoped {
 }
 
 /** Every result of the card once, station by station. */
-export function resultsOf({ order, places }: LineEvaluation): Scoped[] {
+export function resultsOf({ procedure, order, places }: Evaluated): Scoped[] {
   const found = new Map<string, Scoped>()
-  for (const station of STATIONS)
+  for (const station of stationsOf(procedure))
     for (const { place, lead } of order) {
       const scope = resultScope(station, place, lead)
       const key = `${scope}/${station}`
-      if (!found.has(key)) found.set(key, { scope, place, result: places[place]![station] })
+      if (!found.has(key)) found.set(key, { scope, place, result: places[place]![station]! })
     }
   return [...found.values()]
 }
 
 /** All figures by their full key. */
-export function figuresOf(evaluation: LineEvaluation): Map<Key, Figure> {
+export function figuresOf(evaluation: Evaluated): Map<Key, Figure> {
   return new Map(resultsOf(evaluation).flatMap(({ scope, result }) => result.figures.map((f) => [`${scope}/${f.key}`, f] as const)))
 }
 
@@ -43,7 +43,7 @@ export interface PlacedCaution extends StationCaution {
 }
 
 /** Every caution of the card, stops first. */
-export function cautionsOf(evaluation: LineEvaluation): PlacedCaution[] {
+export function cautionsOf(evaluation: Evaluated): PlacedCaution[] {
   const rank = { stop: 0, caution: 1, note: 2 }
   return resultsOf(evaluation)
     .flatMap(({ scope, place, result }) => result.cautions.map((c) => ({ ...c, scope, place })))
@@ -56,7 +56,7 @@ export interface PlacedQuestion extends Question {
 }
 
 /** Every open question of a line with the place that it is asked at. */
-export function questionsOf(evaluation: LineEvaluation): PlacedQuestion[] {
+export function questionsOf(evaluation: Evaluated): PlacedQuestion[] {
   return resultsOf(evaluation).flatMap(({ scope, place, result }) => result.questions.map((x) => ({ ...x, scope, place })))
 }
 
@@ -77,7 +77,7 @@ export function asShown(figure: Pick<Figure, 'value' | 'quantity' | 'decimals'>)
 export interface Moved {
   key: Key
   scope: Scope
-  station: Station
+  station: string
   /** How it read in metric units, and how it reads now. */
   before: string
   after: string
@@ -88,11 +88,11 @@ export interface Moved {
 /** How every figure read, by full key, with its value in core units: what decides whether it moved. */
 export type Shown = ReadonlyMap<Key, { reads: string; value: Figure['value'] }>
 /** How every figure reads. */
-export const shownOf = (evaluation: LineEvaluation): Shown =>
+export const shownOf = (evaluation: Evaluated): Shown =>
   new Map([...figuresOf(evaluation)].map(([key, f]) => [key, { reads: asShown(f), value: f.value }]))
 
 /** Figures outside the changed results (`scope/station`) that differ by more than display rounding. */
-export function movedFigures(before: Shown, after: LineEvaluation, changed: ReadonlySet<string>): Moved[] {
+export function movedFigures(before: Shown, after: Evaluated, changed: ReadonlySet<string>): Moved[] {
   return resultsOf(after).flatMap(({ scope, result }) =>
     changed.has(`${scope}/${result.station}`)
       ? []

@@ -2,9 +2,10 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { worn } from '../catalogue/closure.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { SetOfBearings } from '../life/set-of-bearings.js'
-import type { Station } from '../procedure/rolling.js'
+import { ROLLING, type Station } from '../procedure/rolling.js'
 import { adviceOn } from './advice.js'
 import type { CardAnswers, Scope } from './answers.js'
+import type { Evaluated, StationResults } from './evaluated.js'
 import { couplingOf, leanDegOf, type CardContext, type LineContext, type PlaceRecord, type PositionPast } from './context.js'
 import { oilOf, runsInOil, type PlaceFilm } from './film.js'
 import type { LineDuty } from './loads-of-line.js'
@@ -24,8 +25,8 @@ import { levelStep, type Filling } from './steps/filling.js'
 
 /** The nine stations of a rolling bearing as a list of modules: what each needs of those before it, and how it is computed. */
 
-/** All stations as one place of the card sees them; what belongs to its position or line is the same at its neighbours. */
-export interface CardEvaluation {
+/** The nine as one place of the card sees them. */
+export type CardEvaluation = {
   identify: IdentifyResult
   duty: DutyResult
   select: SelectResult
@@ -37,13 +38,14 @@ export interface CardEvaluation {
   inspect: InspectResult
 }
 
-export interface LineEvaluation {
-  /** The places of the card in order, each with the first place of its set. */
-  order: { place: Scope; lead: Scope }[]
-  places: Record<Scope, CardEvaluation>
+export interface LineEvaluation extends Evaluated<CardEvaluation> {
   /** What the whole line settles of loads; not there in older closed cards. */
   lineDuty?: LineDuty
 }
+
+/** A card of rolling bearings as what it is; null where it is one of another procedure. */
+export const rollingOf = (evaluation: Evaluated<StationResults>): LineEvaluation | null =>
+  (evaluation.procedure?.name ?? ROLLING.name) === ROLLING.name ? (evaluation as LineEvaluation) : null
 
 /** One place of the card, with what its line and the records say of it. */
 export interface Hand {

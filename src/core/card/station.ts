@@ -2,7 +2,6 @@ import { InputError, type Caution, type Result, type Sheet, type WorkingStep } f
 import type { Quantity } from '../units/quantities.js'
 import { phrase, type Message, type Params, type Words } from '../words/message.js'
 import type { Scope } from './answers.js'
-import type { Station } from '../procedure/rolling.js'
 
 /** A figure of the card: the value in core units, how it is shown, and how it came about. */
 export interface Figure {
@@ -22,14 +21,14 @@ export interface Figure {
 
 /** Something that must be found out; stays on the card until answered. */
 export interface Question extends Message {
-  station: Station
+  station: string
   /** What was asked and why, as it stood when a card was closed; else it follows from code and parameters. */
   text?: Words
   why?: Words
 }
 
 export interface StationCaution extends Caution {
-  station: Station
+  station: string
 }
 
 export interface Verdict {
@@ -46,7 +45,7 @@ export interface Missing {
 }
 
 export interface StationResult {
-  station: Station
+  station: string
   /** One sentence why the figures are as they are. */
   reason: Words
   verdict: Verdict
@@ -73,7 +72,7 @@ export class StationBuilder {
   private readonly questions: Question[] = []
   private readonly fieldErrors: Record<string, Words> = {}
 
-  constructor(private readonly station: Station) {}
+  constructor(private readonly station: string) {}
 
   /** Runs a calculation; a refusal becomes a message beside its field and the figure stays open. */
   attempt<V>(run: () => Result<V>, fieldOf: Record<string, string> = {}): Result<V> | null {

@@ -1,6 +1,5 @@
 import { askedOf, wordsOf } from '../words/say.js'
-import { STATIONS } from '../procedure/rolling.js'
-import type { CardEvaluation, LineEvaluation } from './evaluate.js'
+import type { Evaluated, StationResults } from './evaluated.js'
 import type { StationResult } from './station.js'
 
 const spoken = <R extends StationResult>(result: R): R => ({
@@ -10,11 +9,8 @@ const spoken = <R extends StationResult>(result: R): R => ({
 })
 
 /** A card with the sentence beside every caution and question: what leaves, and what is kept when it is closed, reads so for good. */
-export function worded({ order, places, lineDuty }: LineEvaluation): LineEvaluation {
-  const one = (card: CardEvaluation) => Object.fromEntries(STATIONS.map((s) => [s, spoken(card[s])])) as unknown as CardEvaluation
-  return {
-    order,
-    places: Object.fromEntries(Object.entries(places).map(([place, card]) => [place, one(card)])),
-    ...(lineDuty && { lineDuty }),
-  }
+export function worded<E extends Evaluated>(evaluation: E): E {
+  const one = (card: StationResults): StationResults =>
+    Object.fromEntries(Object.entries(card).map(([name, result]) => [name, spoken(result)]))
+  return { ...evaluation, places: Object.fromEntries(Object.entries(evaluation.places).map(([place, card]) => [place, one(card)])) }
 }

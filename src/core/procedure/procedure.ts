@@ -27,6 +27,8 @@ export interface StationRow<Name extends string = string> {
 export interface Procedure<Name extends string = string> {
   name: string
   version: number
+  /** The step without which a card of it cannot be closed, by its name in the plan. */
+  ends: string
   /** In their order. */
   stations: readonly StationRow<Name>[]
 }

@@ -1,4 +1,4 @@
-import type { StationRow } from './procedure.js'
+import type { Procedure, StationRow } from './procedure.js'
 
 /** The procedure of a rolling bearing, one row a station. */
 const ROWS = [
@@ -53,12 +53,7 @@ const ROWS = [
 export type Station = (typeof ROWS)[number]['name']
 
 /** Raised when stations come, go or change their order; a card keeps the one that it was opened with. */
-export const ROLLING = { name: 'rolling', version: 1, stations: ROWS as readonly StationRow<Station>[] } as const
+export const ROLLING: Procedure<Station> = { name: 'rolling', version: 1, ends: 'release', stations: ROWS }
 
 /** The stations in their order, by name. */
 export const STATIONS: readonly Station[] = ROWS.map((row) => row.name)
-
-const BY_NAME = new Map<string, StationRow<Station>>(ROLLING.stations.map((row) => [row.name, row]))
-
-/** The row of a station. */
-export const stationRow = (name: Station): StationRow<Station> => BY_NAME.get(name)!

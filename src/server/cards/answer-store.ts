@@ -1,4 +1,5 @@
-import type { AnswerView, JobSummary, MovedView } from '../../contract/cards.js'
+import type { AnswerView } from '../../contract/card-parts.js'
+import type { JobSummary, MovedView } from '../../contract/cards.js'
 import { keyOf, type Key, type Scope } from '../../core/card/answers.js'
 import type { Figure } from '../../core/card/station.js'
 import type { Station } from '../../core/procedure/rolling.js'
@@ -184,7 +185,7 @@ export async function useDuty(query: Query, jobId: number, dutyId: number): Prom
 
 export interface ResultRow {
   scope: Scope
-  station: Station
+  station: string
   inputs: unknown
   figures: unknown
   /** How each figure read, by its name. */

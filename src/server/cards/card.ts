@@ -1,16 +1,22 @@
 import { couplingAmong } from '../../core/line/driven.js'
 import type pg from 'pg'
-import type { CardView, FrozenCard, JobSummary, StepView } from '../../contract/cards.js'
+import type { StepView } from '../../contract/card-parts.js'
+import type { CardView, JobSummary, NewJob } from '../../contract/cards.js'
+import type { FinishedCard } from '../../contract/finished.js'
 import type { SayingView } from '../../contract/documents.js'
 import type { Me } from '../../contract/people.js'
 import { readAnswers } from '../../contract/answers.js'
 import { keyOf, partsOf, positionOf, type Key, type LineAnswers, type Scope } from '../../core/card/answers.js'
 import { heldAnswers, saidAnswers } from '../../core/card/recorded.js'
-import { STATIONS, type Station } from '../../core/procedure/rolling.js'
+import { procedureOf, stationsOf, type ProcedureName } from '../../core/procedure/procedures.js'
+import type { Station } from '../../core/procedure/rolling.js'
 import { leanDegOf, type LineContext } from '../../core/card/context.js'
 import { orientationAt } from '../../core/lubrication/tables.js'
-import { evaluateLine, type LineEvaluation } from '../../core/card/evaluate.js'
+import type { Evaluated } from '../../core/card/evaluated.js'
+import { rollingOf } from '../../core/card/rolling-stations.js'
 import { asShown, cautionsOf, questionsOf, resultsOf } from '../../core/card/results.js'
+import { evaluateCard, linePlan } from '../../core/card/procedures.js'
+import { cardDrawings } from '../../core/drawing/card-drawings.js'
 import { stepStates, type StepRecord } from '../../core/card/signing.js'
 import { outerSides } from '../../core/line/records.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
@@ -24,7 +30,8 @@ import { problem } from '../../contract/problem.js'
 import { works } from '../people/store.js'
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { asOneRead, audit, transaction, type Query } from '../database.js'
-import { readContext, readFrozen, withShaft } from './frozen.js'
+import { readContext } from './earlier/one-bearing.js'
+import { aboutOf, readDocument } from './read-document.js'
 import * as answerStore from './answer-store.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
@@ -32,23 +39,33 @@ import * as stepStore from './step-store.js'
 /** A card as it is read from the store. */
 export interface Card {
   job: store.JobRow
-  /** What it said when it was finished; null while it is open. */
-  frozen: FrozenCard | null
+  /** Its document once it is closed; null while it is open. */
+  finished: FinishedCard | null
   record: LineRecord
   rows: answerStore.AnswerRow[]
   answers: LineAnswers
   context: LineContext
 }
 
+/** What is finished: the card as it was worked out, with what was written on its steps, by whom and when it was closed. */
+export interface Finished {
+  card: Card
+  evaluation: Evaluated
+  steps: readonly stepStore.StepRow[]
+  me: Me
+  at: Date
+}
+
 /** An open card is evaluated when somebody asks; a finished one says what it said. */
-export const evaluationOf = (card: Card): LineEvaluation => card.frozen?.evaluation ?? evaluateLine(card.answers, card.context)
+export const evaluationOf = (card: Card): Evaluated =>
+  card.finished?.evaluation ?? evaluateCard(card.job.line.procedure, card.answers, card.context)
 
 /** Without a time it is read for a change: what only a view shows is left out. */
 export async function loadCard(query: Query, jobId: number, now: Date | null): Promise<Card> {
   const [job, rows, stored, record, past, says] = await Promise.all([
     store.findJob(query, jobId),
     answerStore.currentAnswers(query, jobId),
-    now ? store.findFrozen(query, jobId) : null,
+    now ? store.findFinished(query, jobId) : null,
     findLine(query, { jobId }, now),
     store.pastOf(query, jobId),
     sayingsOf(query, { jobId }),
@@ -56,10 +73,16 @@ export async function loadCard(query: Query, jobId: number, now: Date | null): P
   if (!job) throw notFound('job')
   if (!job.places.length) throw notFound('card any more: it was opened for no bearing place')
   const { answers, unread } = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
-  const known = job.context ? readContext(job.context, record!.line) : lineContext(job, record!, past, says)
-  const context = unread.length ? { ...known, unread } : known
-  const frozen = stored && withShaft(readFrozen(stored, record!.line, context), answers)
-  return { job, frozen, record: record!, rows, answers, context }
+  const kept = job.context && readContext(job.context, record!.line)
+  const finished =
+    stored &&
+    readDocument(stored, record!.line, kept, {
+      ...{ about: aboutOf(job.line, record!.plantName), read: answers },
+      answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
+    })
+  const known = finished?.context ?? kept ?? lineContext(job, record!, past, says)
+  const context = unread.length && !finished ? { ...known, unread } : known
+  return { job, finished, record: record!, rows, answers, context }
 }
 
 /** What the papers say of one position or of the whole machine. */
@@ -124,8 +147,20 @@ export function withOwnRows(context: LineContext, added: readonly Bearing[]): Li
   return added.length ? { ...context, plant: { ...context.plant, ownRows: [...context.plant.ownRows, ...added] } } : context
 }
 
-export function summaryOf(evaluation: LineEvaluation): JobSummary {
-  const each = evaluation.order.map(({ place }) => evaluation.places[place]!)
+export function summaryOf(evaluation: Evaluated): JobSummary {
+  const stations = evaluation.order.map(({ place }) => evaluation.places[place]!)
+  return {
+    questions: questionsOf(evaluation).length,
+    stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
+    done: stationsOf(evaluation.procedure).filter((s) => stations.every((of) => of[s]!.verdict.level === 'good')),
+    ...fittedSummary(evaluation),
+  }
+}
+
+/** What a card says of the bearings that go in. */
+function fittedSummary(evaluation: Evaluated): Pick<JobSummary, 'designation' | 'designations' | 'named' | 'cause'> {
+  const rolling = rollingOf(evaluation)
+  const each = rolling ? rolling.order.map(({ place }) => rolling.places[place]!) : []
   const designations = [...new Set(each.flatMap((e) => e.identify.row?.designation ?? []))]
   const named = fittedWords(
     each.map(({ identify: { row, typedDesignation }, fit }) => ({
@@ -137,9 +172,6 @@ export function summaryOf(evaluation: LineEvaluation): JobSummary {
     })),
   )
   return {
-    questions: questionsOf(evaluation).length,
-    stops: cautionsOf(evaluation).filter((c) => c.level === 'stop').length,
-    done: STATIONS.filter((s) => each.every((e) => e[s].verdict.level === 'good')),
     designation: designations[0] ?? null,
     designations,
     ...(named && { named }),
@@ -182,19 +214,22 @@ const readBeside = (query: Query, jobId: number) =>
   Promise.all([stepStore.listSteps(query, jobId), answerStore.listMoved(query, jobId), recordChanges(query, { jobId })])
 
 function viewOf(card: Card, [steps, moved, lineChanges]: Awaited<ReturnType<typeof readBeside>>): CardView {
-  const { job, frozen, record, rows } = card
+  const { job, finished, record, rows } = card
+  const { plant, ...called } = finished?.about ?? { plant: record.plantName }
   return {
-    job: job.line,
+    job: { ...job.line, ...called },
     revision: job.revision,
-    plant: record.plantName,
-    line: frozen?.line ?? record.line,
-    context: frozen?.context ?? card.context,
+    plant,
+    line: finished?.line ?? record.line,
+    context: card.context,
     dutyVersion: job.dutyVersion,
-    answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
-    steps: frozen?.steps ?? steps.map(stepView),
+    answers: finished?.answers ?? Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
+    steps: finished?.steps ?? steps.map(stepView),
     moved,
     lineChanges: job.line.status === 'open' ? lineChanges : [],
-    finished: frozen && { coreVersion: frozen.coreVersion, evaluation: frozen.evaluation, states: frozen.states },
+    finished: finished && {
+      ...{ coreVersion: finished.coreVersion, evaluation: finished.evaluation, plan: finished.plan, states: finished.states },
+    },
   }
 }
 
@@ -208,13 +243,20 @@ export async function cardView(query: Query, jobId: number, now: Date): Promise<
   return viewOf(card, beside)
 }
 
-/** Everything that goes on paper. */
+/** Everything that goes on paper: of a closed card its document. */
 export async function paperOf(pool: pg.Pool, jobId: number, now: Date) {
   const card = await loadCard(pool, jobId, now)
-  const { answers, frozen } = card
+  const { answers, context, finished } = card
   const evaluation = evaluationOf(card)
-  const states = frozen?.states ?? stepStates(evaluation, records(await stepStore.listSteps(pool, jobId)))
-  return { view: await view(pool, card), answers, evaluation, states, coreVersion: frozen?.coreVersion ?? CORE_VERSION }
+  const rolling = rollingOf(evaluation)
+  const said = finished ?? {
+    plan: linePlan(evaluation),
+    states: stepStates(evaluation, records(await stepStore.listSteps(pool, jobId))),
+    drawings: rolling ? cardDrawings(rolling, answers, context) : [],
+    coreVersion: CORE_VERSION,
+  }
+  const { plan, states, drawings, coreVersion } = said
+  return { view: await view(pool, card), answers, evaluation, plan, states, drawings, coreVersion }
 }
 
 /** A card that nobody else writes until the transaction ends: its line is taken first. Both go out together. */
@@ -230,7 +272,7 @@ export function mustBeOpen({ job }: Card): void {
 }
 
 /** Results as they are stored: what went in, what came out, how it read. The working follows from both and the core's version. */
-export function resultRows(answers: LineAnswers, evaluation: LineEvaluation): answerStore.ResultRow[] {
+export function resultRows(answers: LineAnswers, evaluation: Evaluated): answerStore.ResultRow[] {
   const inputs: Record<string, Record<Key, unknown>> = {}
   for (const [key, value] of Object.entries(answers)) (inputs[key.slice(0, key.indexOf('.', key.indexOf('/')))] ??= {})[key] = value
   return resultsOf(evaluation).map(({ scope, result }) => ({
@@ -281,10 +323,17 @@ function paperAnswers({ line }: LineRecord, places: readonly Scope[], says: read
   )
 }
 
+/** The newest version of a procedure, which new cards take. */
+function newest(name: string): ProcedureName {
+  const { version } = procedureOf({ name, version: -1 })
+  return { name, version }
+}
+
 const NO_SUMMARY: JobSummary = { questions: 0, stops: 0, done: [], designation: null, designations: [], cause: null }
 
 /** Opens a card for places of one line and takes over what the records already know: duty, span, materials, what holds. */
-export async function openCard(pool: pg.Pool, placeIds: readonly number[], reason: string, me: Me, at: Date): Promise<CardView> {
+export async function openCard(pool: pg.Pool, { places: placeIds, reason, procedure: name }: NewJob, me: Me, at: Date): Promise<CardView> {
+  const procedure = newest(name)
   return transaction(pool, async (query) => {
     const wanted = [...new Set(placeIds)]
     const found = await linesOfPlaces(query, wanted)
@@ -304,6 +353,7 @@ export async function openCard(pool: pg.Pool, placeIds: readonly number[], reaso
       places.map((p) => p.id),
       reason,
       me.id,
+      procedure,
       at,
     )
     if ('openAlready' in added) throw conflict('Another open card works on this place already.', { jobId: added.openAlready })
@@ -311,9 +361,10 @@ export async function openCard(pool: pg.Pool, placeIds: readonly number[], reaso
     const codes = places.map((p) => p.code)
     const known = { ...knownAnswers(record, codes), ...paperAnswers(record, codes, await sayingsOf(query, { lineId })) }
     const duty = await answerStore.latestDuty(query, id)
-    const answers = Object.entries(known).map(([key, value]) => {
+    const asked = stationsOf(procedure)
+    const answers = Object.entries(known).flatMap(([key, value]) => {
       const { scope, station, name } = partsOf(key)!
-      return { scope, station, field: name, version: 1, value }
+      return asked.includes(station) ? [{ scope, station, field: name, version: 1, value }] : []
     })
     await Promise.all([
       audit(query, at, me.id, 'open-job', `job ${id}`, { places: places.map((p) => p.code), reason }),

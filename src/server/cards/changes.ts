@@ -6,12 +6,13 @@ import type { Me } from '../../contract/people.js'
 import { changeKey, fitsLevel, schemaFor, type Change, type Changes } from '../../contract/answers.js'
 import { problem, refusal } from '../../contract/problem.js'
 import { LINE, positionOf, type Key } from '../../core/card/answers.js'
-import { evaluateLine } from '../../core/card/evaluate.js'
+import { evaluateCard } from '../../core/card/procedures.js'
 import { movedFigures, shownOf, type Shown } from '../../core/card/results.js'
 import { fieldOf, type FieldKind } from '../../core/card/fields.js'
 import { mergeLists } from '../../core/card/merge.js'
 import { findMarked } from '../../core/identify/marked.js'
 import type { RunReading, RunStop } from '../../core/runin/run-in.js'
+import { stationsOf } from '../../core/procedure/procedures.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { Refused, refused } from '../problems.js'
 import { ownBearings } from '../rack/bearings.js'
@@ -21,16 +22,16 @@ import * as answerStore from './answer-store.js'
 import * as store from './store.js'
 
 /** Each change must be of a field that there is, at the level that it belongs to, and of a position or place of this card. */
-function checkChange({ context }: Card, change: Change): unknown {
+function checkChange({ context, job }: Card, change: Change): unknown {
   const { scope, station, field: name } = change
   const key = changeKey(change)
   const field = fieldOf(station, name)
-  if (!field) throw refused(key, `${station} has no such field`)
+  if (!field || !stationsOf(job.line.procedure).includes(station)) throw refused(key, `${station} has no such field`)
   if (!fitsLevel(field, scope)) throw refused(key, `belongs to the ${field.level}`)
   const positions = context.positions.map((p) => p.code)
   const here = scope === LINE || (scope.includes('.') ? context.onCard.includes(scope) : positions.includes(scope))
   if (!here) throw refused(key, 'a position of this line or a place of this card')
-  const parsed = schemaFor(station, name).safeParse(change.value)
+  const parsed = schemaFor(field).safeParse(change.value)
   if (!parsed.success) {
     const told = refusal(parsed.error)
     throw new Refused({ ...told, errors: told.errors?.map((e) => ({ ...e, field: key })) })
@@ -113,7 +114,8 @@ async function settle(
 
 /** How the figures read before the change: as stored, or by this core where an older one stored them. */
 function shownBefore(card: Card, stored: Awaited<ReturnType<typeof answerStore.shownFigures>>): Shown {
-  if (!stored.length || stored.some((r) => r.coreVersion !== CORE_VERSION)) return shownOf(evaluateLine(card.answers, card.context))
+  if (!stored.length || stored.some((r) => r.coreVersion !== CORE_VERSION))
+    return shownOf(evaluateCard(card.job.line.procedure, card.answers, card.context))
   return new Map(
     stored.flatMap(({ scope, shown, figures }) =>
       Object.entries(shown).map(([key, reads]) => [`${scope}/${key}`, { reads, value: figures[key] ?? null }] as const),
@@ -166,7 +168,7 @@ export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes,
     const { context, added } = await contextWith(query, card, settled)
     const changed = Object.fromEntries(settled.map((s) => [changeKey(s), s.value]))
     const answers = { ...card.answers, ...changed }
-    const evaluation = evaluateLine(answers, context)
+    const evaluation = evaluateCard(card.job.line.procedure, answers, context)
     const touched = new Set(settled.flatMap((s) => affected(s)))
     const stations = [...new Set(settled.map((s) => s.station))]
     const revision = card.job.revision + 1

@@ -2,7 +2,6 @@ import { Router } from 'express'
 import { stationSchema } from '../../contract/answers.js'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
-import { cardSection } from '../../core/drawing/card-section.js'
 import { DAY } from '../../core/drawing/palette.js'
 import { toSvg } from '../../core/drawing/svg.js'
 import { cardDocument } from '../files/card-pdf.js'
@@ -18,6 +17,7 @@ import { cardView, openCard, paperOf } from './card.js'
 import { changeCard, seenMoved } from './changes.js'
 import { cancel, finish, handOver } from './finish.js'
 import { accept, saveStep, sign, withdraw } from './steps.js'
+import { rollingOf } from '../../core/card/rolling-stations.js'
 import { worded } from '../../core/card/worded.js'
 
 const OLD_PAGE = 'This page is older than the server. Load it anew: what you typed is kept and will be saved then.'
@@ -27,7 +27,7 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
   const stationOf = (value: unknown) => read(stationSchema, value)
   const keyOf = (req: { params: Record<string, unknown> }) => String(req.params.key)
-  route(router, ROUTES.openCard, ({ body, me }) => openCard(pool, body.places, body.reason, me, now()), 201)
+  route(router, ROUTES.openCard, ({ body, me }) => openCard(pool, body, me, now()), 201)
   route(router, ROUTES.card, ({ id }) => cardView(pool, id, now()))
   route(router, ROUTES.changeCard, ({ id, body, me }) => changeCard(pool, id, body, me, now()))
   route(router, ROUTES.seenMoved, ({ id, req }) => seenMoved(pool, id, stationOf(req.params.station), now()))
@@ -49,16 +49,19 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
   })
   route(router, ROUTES.sketchPdf, async ({ id, me, req, res }) => {
     const { view, evaluation, answers } = await paperOf(pool, id, now())
-    const sheet = sketchOf(evaluation, answers, view.context, String(req.query.position))
+    const rolling = rollingOf(evaluation)
+    const sheet = rolling && sketchOf(rolling, answers, view.context, String(req.query.position))
     if (!sheet) throw notFound('sketch: nothing has to come off there')
     const { machineName, machineCode, number } = view.job
     const paper = { ...sheet, machine: `${machineName} ${machineCode}`, card: number, units: me.units, printedAt: now() }
     sendFile(res, `card-${number}-sketch.pdf`, 'application/pdf', await renderPdf(sketchDocument(paper)))
   })
   route(router, ROUTES.bringPdf, async ({ id, me, res }) => {
-    const { view, evaluation } = await paperOf(pool, id, now())
+    const { view, evaluation, plan } = await paperOf(pool, id, now())
     const { machineName, machineCode, number, where } = view.job
-    const list = bringList(evaluation, view.context)
+    const rolling = rollingOf(evaluation)
+    if (!rolling) throw notFound('list of what to bring for such a card')
+    const list = bringList(rolling, view.context, plan)
     const paper = { list, machine: `${machineName} ${machineCode}`, where, card: number, units: me.units, printedAt: now() }
     sendFile(res, `card-${number}-bring.pdf`, 'application/pdf', await renderPdf(bringDocument(paper)))
   })
@@ -66,16 +69,16 @@ export function cardRoutes({ pool, now }: ServerOptions): Router {
     const { view: card, evaluation, coreVersion } = await paperOf(pool, id, now())
     // What it said stands once, under its places.
     const { finished: _same, ...view } = card
-    const { places, lineDuty } = worded(evaluation)
-    sendFile(res, `card-${view.job.number}.json`, 'application/json', JSON.stringify({ coreVersion, ...view, places, lineDuty }, null, 2))
+    const { order: _order, procedure: _procedure, ...said } = worded(evaluation)
+    sendFile(res, `card-${view.job.number}.json`, 'application/json', JSON.stringify({ coreVersion, ...view, ...said }, null, 2))
   })
   route(router, ROUTES.sectionSvg, async ({ id, me, req, res }) => {
-    const { view, evaluation, answers } = await paperOf(pool, id, now())
-    const asked = req.query.place
-    const place = typeof asked === 'string' && evaluation.places[asked] ? asked : evaluation.order[0]!.place
-    const drawing = cardSection(evaluation, answers, view.context, place, me.units, { width: 820, height: 420 })
+    const { view, evaluation, drawings } = await paperOf(pool, id, now())
+    const lead = evaluation.order.find((o) => o.place === req.query.place)?.lead
+    const sections = drawings.filter((d) => d.of === 'section')
+    const drawing = lead ? sections.find((d) => d.place === lead) : sections[0]
     if (!drawing) throw notFound('section yet; choose the bearing first')
-    sendFile(res, `card-${view.job.number}-section.svg`, 'image/svg+xml', toSvg(drawing, DAY, 'Arial, sans-serif'))
+    sendFile(res, `card-${view.job.number}-section.svg`, 'image/svg+xml', toSvg(drawing[me.units], DAY, 'Arial, sans-serif'))
   })
 
   return router

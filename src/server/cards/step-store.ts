@@ -1,5 +1,5 @@
 import type { StepValues } from '../../contract/answers.js'
-import type { ReadingView } from '../../contract/cards.js'
+import type { ReadingView } from '../../contract/card-parts.js'
 import { execute, rows, type Query } from '../database.js'
 
 /** What was written on the steps of a card, and who signed and accepted them. */

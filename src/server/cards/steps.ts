@@ -5,8 +5,9 @@ import type { StepValues } from '../../contract/answers.js'
 import { problem } from '../../contract/problem.js'
 import { withKey } from '../../core/card/steps/plan-step.js'
 import { withReckoned, zeroOf } from '../../core/card/reckoned.js'
-import { linePlan, signature, stepStates } from '../../core/card/signing.js'
-import type { LineEvaluation } from '../../core/card/evaluate.js'
+import { linePlan } from '../../core/card/procedures.js'
+import { signature, stepStates } from '../../core/card/signing.js'
+import type { Evaluated } from '../../core/card/evaluated.js'
 
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { audit, transaction } from '../database.js'
@@ -28,7 +29,7 @@ async function change(
   })
 }
 
-function planStep(evaluation: LineEvaluation, key: string) {
+function planStep(evaluation: Evaluated, key: string) {
   const step = linePlan(evaluation).find((s) => s.key === key)
   if (!step) throw notFound('step in this plan')
   return step

@@ -1,13 +1,16 @@
-import type { FrozenCard, JobLine, JobSummary } from '../../contract/cards.js'
+import type { JobLine, JobSummary } from '../../contract/cards.js'
+import type { FinishedCard } from '../../contract/finished.js'
 import type { Scope } from '../../core/card/answers.js'
-import type { LeftBehind, LineContext, PlaceRecord } from '../../core/card/context.js'
+import type { LeftBehind, PlaceRecord } from '../../core/card/context.js'
+import type { ProcedureName } from '../../core/procedure/procedures.js'
 import type { Cause } from '../../core/inspection/causes.js'
 import { execute, one, rows, type Query } from '../database.js'
-import type { StoredCard, StoredContext } from './frozen.js'
+import type { StoredContext } from './earlier/one-bearing.js'
+import type { StoredCard } from './read-document.js'
 
 /** Columns of a job's line, and the tables that they come from. */
 export const JOB_COLUMNS = `
-  j.id, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", k.name AS "inCharge", j.in_charge AS "inChargeId", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason",
+  j.id, json_build_object('name', j.procedure, 'version', j.procedure_version) AS procedure, j.number, j.reason, j.status, j.opened_at AS "openedAt", o.name AS "openedBy", k.name AS "inCharge", j.in_charge AS "inChargeId", j.finished_at AS "finishedAt", j.finish_reason AS "finishReason",
          j.cancelled_at AS "cancelledAt", j.cancel_reason AS "cancelReason", j.summary,
          m.id AS "machineId", m.code AS "machineCode", m.name AS "machineName",
          (SELECT coalesce(string_agg(name, ', ' ORDER BY along_mm), '') FROM (SELECT DISTINCT p.name, p.along_mm FROM job_place jp
@@ -34,7 +37,7 @@ export interface JobRow {
   dutyId: number | null
   dutyVersion: number | null
   openedAt: Date
-  /** What a closed card knew, as it was stored. */
+  /** What a closed card of before its document knew, as it was stored. */
   context: StoredContext | null
   places: { id: number; code: Scope }[]
 }
@@ -82,6 +85,7 @@ export async function addJob(
   placeIds: readonly number[],
   reason: string,
   personId: number,
+  procedure: ProcedureName,
   at: Date,
 ): Promise<{ id: number } | { openAlready: number }> {
   const taken = await one<{ jobId: number }>(query, 'SELECT job_id AS "jobId" FROM job_place WHERE open AND place_id = ANY ($1) LIMIT 1', [
@@ -91,11 +95,11 @@ export async function addJob(
   const row = await one<{ id: number }>(
     query,
     `WITH made AS (
-       INSERT INTO job (number, shaft_line_id, reason, status, opened_at, opened_by, in_charge)
-       VALUES (lpad(nextval('job_number')::text, 4, '0'), $1, $2, 'open', $3, $4, $4) RETURNING id),
+       INSERT INTO job (number, shaft_line_id, reason, status, opened_at, opened_by, in_charge, procedure, procedure_version)
+       VALUES (lpad(nextval('job_number')::text, 4, '0'), $1, $2, 'open', $3, $4, $4, $6, $7) RETURNING id),
      named AS (INSERT INTO job_place (job_id, place_id, open) SELECT made.id, p, true FROM made, unnest($5::bigint[]) p)
      SELECT id FROM made`,
-    [lineId, reason, at, personId, placeIds],
+    [lineId, reason, at, personId, placeIds, procedure.name, procedure.version],
   )
   return { id: row!.id }
 }
@@ -125,17 +129,16 @@ export async function closeJob(
   query: Query,
   jobId: number,
   at: Date,
-  how: { finished: { context: LineContext; reason: string } } | { cancelled: { reason: string; by: number; context: LineContext } },
+  how: { finished: { reason: string } } | { cancelled: { reason: string; by: number } },
 ): Promise<void> {
-  const [context, reason] = 'finished' in how ? [how.finished.context, how.finished.reason] : [how.cancelled.context, how.cancelled.reason]
   await execute(
     query,
     'finished' in how
       ? `WITH freed AS (UPDATE job_place SET open = false WHERE job_id = $1)
-         UPDATE job SET status = 'finished', finished_at = $2, context = $3, finish_reason = $4 WHERE id = $1`
+         UPDATE job SET status = 'finished', finished_at = $2, finish_reason = $3 WHERE id = $1`
       : `WITH freed AS (UPDATE job_place SET open = false WHERE job_id = $1)
-         UPDATE job SET status = 'cancelled', cancelled_at = $2, context = $3, cancel_reason = $4, cancelled_by = $5 WHERE id = $1`,
-    'finished' in how ? [jobId, at, context, reason] : [jobId, at, context, reason, how.cancelled.by],
+         UPDATE job SET status = 'cancelled', cancelled_at = $2, cancel_reason = $3, cancelled_by = $4 WHERE id = $1`,
+    'finished' in how ? [jobId, at, how.finished.reason] : [jobId, at, how.cancelled.reason, how.cancelled.by],
   )
 }
 
@@ -169,9 +172,9 @@ export async function pastOf(query: Query, jobId: number): Promise<Map<number, P
   return new Map(found.map(({ placeId, removed, causes, left }) => [placeId, { removed, causes, ...(left.length > 0 && { left }) }]))
 }
 
-/** As it was stored; `readFrozen` reads it. */
-export async function findFrozen(query: Query, jobId: number): Promise<StoredCard | null> {
-  const row = await one<{ coreVersion: string; card: Omit<FrozenCard, 'coreVersion'> }>(
+/** As it was stored; `readDocument` reads it. */
+export async function findFinished(query: Query, jobId: number): Promise<StoredCard | null> {
+  const row = await one<{ coreVersion: string; card: Omit<FinishedCard, 'coreVersion'> }>(
     query,
     'SELECT core_version AS "coreVersion", card FROM finished_card WHERE job_id = $1',
     [jobId],
@@ -180,7 +183,7 @@ export async function findFrozen(query: Query, jobId: number): Promise<StoredCar
 }
 
 /** Kept once; what stands there already stays. */
-export async function addFrozen(query: Query, jobId: number, at: Date, { coreVersion, ...card }: FrozenCard): Promise<void> {
+export async function addFinished(query: Query, jobId: number, at: Date, { coreVersion, ...card }: FinishedCard): Promise<void> {
   await execute(
     query,
     'INSERT INTO finished_card (job_id, core_version, frozen_at, card) VALUES ($1, $2, $3, $4) ON CONFLICT (job_id) DO NOTHING',
@@ -188,8 +191,8 @@ export async function addFrozen(query: Query, jobId: number, at: Date, { coreVer
   )
 }
 
-/** Finished jobs whose card is not kept yet, oldest first. */
-export async function finishedUnfrozen(query: Query): Promise<number[]> {
+/** Finished jobs whose document is not written yet, oldest first. */
+export async function closedWithoutDocument(query: Query): Promise<number[]> {
   const found = await rows<{ id: number }>(
     query,
     "SELECT id FROM job WHERE status = 'finished' AND NOT EXISTS (SELECT 1 FROM finished_card f WHERE f.job_id = job.id) ORDER BY id",

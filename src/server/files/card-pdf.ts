@@ -1,31 +1,34 @@
 import { dayOf, momentOf } from '../../contract/days.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
-import type { CardView, StepView } from '../../contract/cards.js'
-import { LINE, placeAnswers, stationAnswers, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
-import { stationRow, type Station } from '../../core/procedure/rolling.js'
+import type { StepView } from '../../contract/card-parts.js'
+import type { CardView } from '../../contract/cards.js'
+import { LINE, stationAnswers, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
+import { stationRow } from '../../core/procedure/procedures.js'
 import { leadOf } from '../../core/card/context.js'
-import type { LineEvaluation } from '../../core/card/evaluate.js'
+import type { Evaluated } from '../../core/card/evaluated.js'
+import { rollingOf } from '../../core/card/rolling-stations.js'
 import { cautionsOf, questionsOf, resultsOf } from '../../core/card/results.js'
 import { allSigned, hasEnded } from '../../core/card/ended.js'
 import { figureText } from '../../core/card/figure-text.js'
 import type { PlanField } from '../../core/card/steps/plan-step.js'
-import { linePlan, type LineStep, type StepState } from '../../core/card/signing.js'
-import { cardSection } from '../../core/drawing/card-section.js'
+import type { LineStep } from '../../core/card/line-step.js'
+import type { StepState } from '../../core/card/signing.js'
+import type { CardDrawing } from '../../core/drawing/card-drawings.js'
 import { DAY } from '../../core/drawing/palette.js'
-import { runChart } from '../../core/drawing/run-chart.js'
 import { toSvg } from '../../core/drawing/svg.js'
 import { findingWords } from '../../core/inspection/findings.js'
 import { format, unitOf, type UnitSystem } from '../../core/units/quantities.js'
 import { askedOf, say } from '../../core/words/say.js'
-import { readingsOf } from '../../core/runin/run-in.js'
 import { runParagraphs } from './card-run.js'
 import { PDF_FONT, STATE_INK } from './pdf.js'
 
 export interface CardPaper {
   view: CardView
   answers: LineAnswers
-  evaluation: LineEvaluation
+  evaluation: Evaluated
+  plan: LineStep[]
   states: StepState[]
+  drawings: CardDrawing[]
   coreVersion: string
   units: UnitSystem
   printedAt: Date
@@ -58,7 +61,7 @@ function placeName({ view, evaluation }: CardPaper, scope: Scope): string {
 
 function figures(paper: CardPaper): Content {
   const { evaluation, units } = paper
-  const plan = linePlan(evaluation)
+  const { plan } = paper
   const body: TableCell[][] = resultsOf(evaluation).map(({ scope, result }) => {
     const { station } = result
     const done = station === 'mount' && allSigned(scope, plan, paper.states)
@@ -147,7 +150,7 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
 }
 
 function steps(paper: CardPaper): Content[] {
-  const plan = linePlan(paper.evaluation)
+  const { plan } = paper
   if (!plan.length) return []
   const head: TableCell[] = ['', 'Step', 'Written down (wanted)', 'Signed'].map((text) => ({ text, color: SOFT }))
   // What was done stands in the order in which it was signed, what is still to do behind it.
@@ -174,10 +177,11 @@ function heading(text: string): Content {
 }
 
 function inspection(paper: CardPaper): Content[] {
-  const { answers, evaluation, view } = paper
-  const seen = evaluation.order.flatMap(({ place }): Content[] => {
+  const { answers, view } = paper
+  const evaluation = rollingOf(paper.evaluation)
+  const seen = (evaluation?.order ?? []).flatMap(({ place }): Content[] => {
     const { findings, note } = stationAnswers(answers, 'inspect', place, leadOf(view.context, place))
-    const { action, cause } = evaluation.places[place]!.inspect
+    const { action, cause } = evaluation!.places[place]!.inspect
     if (!findings.length && !cause && !note) return []
     const where = placeName(paper, place)
     return [
@@ -197,9 +201,9 @@ function inspection(paper: CardPaper): Content[] {
 
 function notes(paper: CardPaper): Content[] {
   const { evaluation, view, units } = paper
-  const at = (station: Station, scope: Scope) => [stationRow(station).title, placeName(paper, scope)].filter(Boolean).join(', ')
+  const at = (station: string, scope: Scope) => [stationRow(station).title, placeName(paper, scope)].filter(Boolean).join(', ')
   const word = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
-  const plan = linePlan(evaluation)
+  const { plan } = paper
   const cautions = cautionsOf(evaluation).filter((c) => !hasEnded(c, plan, paper.states))
   const questions = questionsOf(evaluation)
   return [
@@ -228,33 +232,22 @@ function notes(paper: CardPaper): Content[] {
 const closing = (job: CardView['job']) =>
   job.finishedAt ? `finished ${day(job.finishedAt)}` : job.cancelledAt ? `cancelled ${day(job.cancelledAt)}` : job.status
 
+/** The section through each bearing, and its temperature over the run, beside each other. */
+function pictures({ drawings, evaluation, units }: CardPaper): Content[] {
+  const several = evaluation.order.length > 1
+  return [...new Set(drawings.map((d) => d.place))].slice(0, 4).map((place) => {
+    const here = drawings.filter((d) => d.place === place)
+    const width = here.length > 1 || several ? 258 : 340
+    return { columns: here.map((d) => ({ svg: toSvg(d[units], DAY, PDF_FONT), width })), columnGap: 8 }
+  })
+}
+
 /** The job card on paper: section, figures, run-in, steps with their fields and signatures, cautions, open questions. Times are UTC. */
 export function cardDocument(paper: CardPaper): TDocumentDefinitions {
-  const { view, evaluation, answers, units, printedAt } = paper
+  const { view, evaluation, printedAt } = paper
   const { job } = view
-  const several = evaluation.order.length > 1
-  const run = runParagraphs(paper, (scope) => placeName(paper, scope))
-  const pictures = evaluation.order
-    .filter(({ place, lead }) => place === lead)
-    .slice(0, 4)
-    .flatMap(({ place, lead }) => {
-      const section = cardSection(evaluation, answers, view.context, place, units, { width: 620, height: 250 })
-      const { runin, duty } = placeAnswers(answers, place, lead)
-      const inHand = readingsOf(runin.readings, evaluation.places[place]!.runin.runNo ?? 1)
-      const run = inHand.length
-        ? runChart(
-            inHand,
-            { limitC: runin.limitC, ambientC: duty.ambientC ?? 20 },
-            620,
-            230,
-            (c) => `${format(c, 'temperature', units)} ${unitOf('temperature', units)}`,
-          )
-        : null
-      const drawn = [section, run].flatMap((d) =>
-        d ? [{ svg: toSvg(d, DAY, PDF_FONT), width: run && section ? 258 : several ? 258 : 340 }] : [],
-      )
-      return drawn.length ? [{ columns: drawn, columnGap: 8 }] : []
-    })
+  const rolling = rollingOf(evaluation)
+  const run = rolling ? runParagraphs({ ...paper, evaluation: rolling }, (scope) => placeName(paper, scope)) : []
   return {
     pageSize: 'A4',
     pageMargins: [36, 34, 36, 40],
@@ -294,7 +287,7 @@ export function cardDocument(paper: CardPaper): TDocumentDefinitions {
         ],
       },
       ...(job.reason ? [{ text: job.reason, margin: [0, 2, 0, 4] as [number, number, number, number] }] : []),
-      ...pictures,
+      ...pictures(paper),
       heading('Figures'),
       figures(paper),
       ...(run.length ? [heading('First hours'), ...run] : []),

@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { call } from '../api.js'
 import WorkingList from '../figures/WorkingList.vue'
 import { useSession } from '../stores/session.js'
+import { procedureInHand } from './in-hand.js'
 import { commandsOf, findCommands, stationsOf, type Command } from './commands.js'
 import { cardIsOpen, keep, ontoCard, useQuickAnswer, useScratch } from './quick.js'
 
@@ -75,7 +76,11 @@ const SCREENS: Command[] = [
   { key: 'rack', label: 'Rack', hint: 'all bearings', to: '/rack' },
   { key: 'settings', label: 'Settings', hint: 'units, greases, guns, people', to: '/settings' },
 ]
-const here = computed(() => [...(route.name === 'card' ? stationsOf(Number(route.params.id)) : []), ...SCREENS, ...props.actions])
+const here = computed(() => [
+  ...(route.name === 'card' && procedureInHand.value ? stationsOf(Number(route.params.id), procedureInHand.value) : []),
+  ...SCREENS,
+  ...props.actions,
+])
 const shown = computed(() => {
   const commands = findCommands(here.value, search.value).slice(0, search.value.trim() ? 6 : 40)
   // What is answered comes first, what still misses something last.

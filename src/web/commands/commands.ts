@@ -1,7 +1,7 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Found } from '../../contract/yard.js'
 import { nominal, phrase, type Words } from '../../core/words/message.js'
-import { STATIONS, stationRow } from '../../core/procedure/rolling.js'
+import { stationRow, stationsOf as stationNames, type ProcedureName } from '../../core/procedure/procedures.js'
 
 /** One thing that can be reached or done by its words. */
 export interface Command {
@@ -18,7 +18,7 @@ export interface Command {
 
 const WHERE: Record<Found['kind'], (found: Found) => RouteLocationRaw> = {
   machine: ({ id }) => ({ name: 'machine', params: { id } }),
-  card: ({ id }) => ({ name: 'card', params: { id, station: 'identify' } }),
+  card: ({ id }) => ({ name: 'card', params: { id } }),
   position: ({ id, machineId }) => ({ name: 'machine', params: { id: machineId }, hash: `#support-${id}` }),
   bearing: ({ id: designation }) => ({ name: 'bearing', params: { designation } }),
   part: ({ id: name }) => ({ name: 'part', params: { name } }),
@@ -41,8 +41,8 @@ export const commandsOf = (found: readonly Found[], say: (words: Words) => strin
     to: WHERE[f.kind](f),
   }))
 
-export function stationsOf(jobId: number): Command[] {
-  return STATIONS.map((s) => ({
+export function stationsOf(jobId: number, procedure: ProcedureName): Command[] {
+  return stationNames(procedure).map((s) => ({
     key: `s${s}`,
     label: stationRow(s).title,
     hint: 'station of this card',

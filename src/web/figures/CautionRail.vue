@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { stationRow, type Station } from '../../core/procedure/rolling.js'
+import { stationRow } from '../../core/procedure/procedures.js'
 import { wordsOf } from '../../core/words/say.js'
 import { useSession } from '../stores/session.js'
 import CautionLine from './CautionLine.vue'
@@ -13,15 +13,15 @@ import { useCard } from '../stores/card.js'
  * What applies here in view: cautions of this station, stops of the whole card, and all of them where it is finished; opens
  * into every caution and open question of the card.
  */
-const props = defineProps<{ cautions: PlacedCaution[]; questions: PlacedQuestion[]; jobId: number; station: Station }>()
+const props = defineProps<{ cautions: PlacedCaution[]; questions: PlacedQuestion[]; jobId: number; station: string }>()
 const session = useSession()
 const open = ref(false)
 const WORD = { stop: 'Stop', caution: 'Caution', note: 'Note' } as const
-/** The card is finished at its last station. */
-const FINISH: Station = 'inspect'
 const card = useCard()
+/** The card is finished at its last station. */
+const finish = computed(() => card.stations.at(-1))
 /** Station, and the place where the card has several, of something that is said elsewhere. */
-const where = (c: { station: Station; scope: string }) =>
+const where = (c: { station: string; scope: string }) =>
   [stationRow(c.station).title, card.line.order.length > 1 ? card.nameOf(c.scope) : ''].filter(Boolean).join(', ')
 /** What is said of several places, gathered by place in the order of the line; of one place all stands together. */
 function gathered<T extends { scope: string }>(said: readonly T[]): { name: string; said: T[] }[] {
@@ -32,7 +32,7 @@ function gathered<T extends { scope: string }>(said: readonly T[]): { name: stri
 }
 const isHere = (c: PlacedCaution) => c.station === props.station && c.scope === card.scopeAt(c.station)
 const words = (c: PlacedCaution) => (isHere(c) ? '' : `${where(c)}: `) + session.say(wordsOf(c))
-const here = computed(() => props.cautions.filter((c) => isHere(c) || c.level === 'stop' || props.station === FINISH))
+const here = computed(() => props.cautions.filter((c) => isHere(c) || c.level === 'stop' || props.station === finish.value))
 const first = computed(() => here.value.find((c) => isHere(c) && c.level === 'stop') ?? here.value[0])
 const count = computed(() => {
   const parts = []

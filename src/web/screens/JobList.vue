@@ -2,7 +2,7 @@
 import { dayOf } from '../../contract/days.js'
 import { RouterLink } from 'vue-router'
 import type { JobLine } from '../../contract/cards.js'
-import { STATIONS, stationRow } from '../../core/procedure/rolling.js'
+import { stationRow, stationsOf } from '../../core/procedure/procedures.js'
 
 /** Jobs with how far they are, as a short work line. */
 defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()
@@ -11,15 +11,20 @@ defineProps<{ jobs: JobLine[]; showMachine?: boolean; narrow?: boolean }>()
 <template>
   <ul class="plain-list jobs" :class="{ narrow }">
     <li v-for="job in jobs" :key="job.id">
-      <RouterLink :to="{ name: 'card', params: { id: job.id, station: 'identify' } }">
+      <RouterLink :to="{ name: 'card', params: { id: job.id } }">
         <span class="number">{{ job.number }}</span>
         <span class="what">
           <b>{{ showMachine ? `${job.machineName} ${job.machineCode}, ` : '' }}{{ job.where }}</b>
           <span class="soft">{{ job.reason || 'no reason given' }}</span>
         </span>
         <span class="number bearing">{{ job.summary.named ?? (job.summary.designations.join(', ') || 'not known yet') }}</span>
-        <span class="progress" role="img" :aria-label="`${job.summary.done.length} of ${STATIONS.length} stations done`">
-          <i v-for="s in STATIONS" :key="s" :class="{ done: job.summary.done.includes(s) }" :title="stationRow(s).title"></i>
+        <span class="progress" role="img" :aria-label="`${job.summary.done.length} of ${stationsOf(job.procedure).length} stations done`">
+          <i
+            v-for="s in stationsOf(job.procedure)"
+            :key="s"
+            :class="{ done: job.summary.done.includes(s) }"
+            :title="stationRow(s).title"
+          ></i>
         </span>
         <span class="when">
           <span v-if="job.status === 'cancelled'" class="state state-open">cancelled {{ dayOf(job.cancelledAt!) }}</span>

@@ -38,7 +38,7 @@ const turns = (i: number) => i === 0 || year(shown.value[i]!.at) !== year(shown.
         <b>{{ KIND[e.kind] }}</b> <span class="soft">{{ e.positionName }}</span>
         <RouterLink
           v-if="e.jobId"
-          :to="{ name: 'card', params: { id: e.jobId, station: e.kind === 'cause' || e.kind === 'note' ? 'inspect' : 'identify' } }"
+          :to="{ name: 'card', params: { id: e.jobId, station: e.kind === 'cause' || e.kind === 'note' ? 'inspect' : undefined } }"
           >{{ session.say(e.words) }}</RouterLink
         >
         <RouterLink v-else-if="e.visitId" :to="{ name: 'visit', params: { id: e.visitId } }">{{ session.say(e.words) }}</RouterLink>

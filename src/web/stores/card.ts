@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import type { Words } from '../../core/words/message.js'
 import { markRaw } from 'vue'
-import type { AnswerView, CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
+import type { AnswerView } from '../../contract/card-parts.js'
+import type { CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
 import { readAnswers, type Changes, type StepValues } from '../../contract/answers.js'
 import {
   keyOf,
@@ -14,13 +15,18 @@ import {
   type LineAnswers,
   type Scope,
 } from '../../core/card/answers.js'
+import { FIRST_PROCEDURE, stationsOf, type ProcedureName } from '../../core/procedure/procedures.js'
 import type { Station } from '../../core/procedure/rolling.js'
 import { bareContext, leadOf, placesOf, type LineContext } from '../../core/card/context.js'
-import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
+import { evaluateCard } from '../../core/card/procedures.js'
+import type { CardEvaluation, LineEvaluation } from '../../core/card/rolling-stations.js'
 import { cautionsOf, questionsOf, resultScope } from '../../core/card/results.js'
 import { hasEnded } from '../../core/card/ended.js'
 import { withReckoned, zeroOf } from '../../core/card/reckoned.js'
-import { linePlan, readForFit, stepStates, type LineStep, type StepRecord } from '../../core/card/signing.js'
+import { linePlan } from '../../core/card/procedures.js'
+import { readForFit, stepStates, type StepRecord } from '../../core/card/signing.js'
+import type { LineStep } from '../../core/card/line-step.js'
+import { procedureInHand } from '../commands/in-hand.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { same } from '../../contract/same.js'
 import { emptyOf, readOldDrafts, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
@@ -78,6 +84,13 @@ export const useCard = defineStore('card', {
       const { unread: _unread, ...known } = context
       return left?.length ? { ...known, unread: left } : known
     },
+    procedure(state): ProcedureName {
+      return state.view?.job.procedure ?? FIRST_PROCEDURE
+    },
+    /** The stations of the card in their order. */
+    stations(): readonly Station[] {
+      return stationsOf(this.procedure)
+    },
     lead(): Scope {
       return placesOf(this.context).some((p) => p.code === this.place) ? leadOf(this.context, this.place) : this.place
     },
@@ -86,8 +99,9 @@ export const useCard = defineStore('card', {
       last.answers = shared(last.answers, placeAnswers(this.lineAnswers, this.place, this.lead))
       return last.answers as CardAnswers
     },
+    /** As its panels see it: each asks for the results of stations of its own procedure. */
     line(): LineEvaluation {
-      const now = this.view?.finished?.evaluation ?? evaluateLine(this.lineAnswers, this.context)
+      const now = this.view?.finished?.evaluation ?? evaluateCard(this.procedure, this.lineAnswers, this.context)
       last.line = shared(last.line, now)
       return last.line as LineEvaluation
     },
@@ -115,7 +129,7 @@ export const useCard = defineStore('card', {
       return records
     },
     plan(): LineStep[] {
-      return linePlan(this.line)
+      return this.view?.finished?.plan ?? linePlan(this.line)
     },
     /** Judgement of the steps as typed; the server judges again when one is signed. */
     stepStates(): ReturnType<typeof stepStates> {
@@ -145,7 +159,7 @@ export const useCard = defineStore('card', {
     },
 
     /** Where the figures of a station stand for the place in hand. */
-    scopeAt(station: Station): Scope {
+    scopeAt(station: string): Scope {
       return resultScope(station, this.place, this.lead)
     },
 
@@ -159,6 +173,7 @@ export const useCard = defineStore('card', {
     take(view: CardView) {
       // Replaced whole and never changed in part: what is read of it need not be followed.
       this.view = markRaw(view)
+      procedureInHand.value = view.job.procedure
       const { onCard } = view.context
       // The place in hand outlives a reload.
       if (!onCard.includes(this.place))
@@ -383,7 +398,7 @@ export const useCard = defineStore('card', {
       if (next) this.place = next
     },
 
-    async seen(station: Station) {
+    async seen(station: string) {
       const { moved } = await call('seenMoved', { params: { id: this.view!.job.id, station } })
       this.view = markRaw({ ...this.view!, moved })
     },

@@ -101,7 +101,7 @@ async function putOnCard() {
       return { scope, station, field: name, value, base: view.answers[key]?.version ?? 0 }
     })
     await call('changeCard', { params: { id: jobId.value! }, body: { key: crypto.randomUUID(), since: view.revision, changes } })
-    await router.push({ name: 'card', params: { id: jobId.value!, station: 'identify' } })
+    await router.push({ name: 'card', params: { id: jobId.value! } })
   } catch (failure) {
     const { errors, problem: words } = refusalOf(failure)
     problem.value = words ?? Object.values(errors).join('; ')

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { stationRow, type Station } from '../../../core/procedure/rolling.js'
+import { stationRow } from '../../../core/procedure/procedures.js'
+import type { Station } from '../../../core/procedure/rolling.js'
 import DrawingView from '../../drawing/DrawingView.vue'
 import { useCard } from '../../stores/card.js'
 import { useLineDrawing } from './useLineDrawing.js'

@@ -5,39 +5,19 @@ import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { positionOf } from '../../../core/card/answers.js'
-import { STATIONS, type Station } from '../../../core/procedure/rolling.js'
+import type { Station } from '../../../core/procedure/rolling.js'
 import CautionRail from '../../figures/CautionRail.vue'
 import { useCard } from '../../stores/card.js'
 import { writeDraft } from '../../stores/drafts.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
-import ArrangeStation from './ArrangeStation.vue'
 import ConflictDialog from './ConflictDialog.vue'
-import DutyStation from './DutyStation.vue'
-import FitStation from './FitStation.vue'
-import IdentifyStation from './IdentifyStation.vue'
-import InspectStation from './InspectStation.vue'
-import LubricateStation from './LubricateStation.vue'
-import MountStation from './MountStation.vue'
-import RunInStation from './RunInStation.vue'
-import SelectStation from './SelectStation.vue'
 import RecordChanges from '../Machine/RecordChanges.vue'
+import { PANELS } from './panels.js'
 import PlaceLine from './PlaceLine.vue'
 import SaveState from './SaveState.vue'
 import WorkLine from './WorkLine.vue'
-
-const PANELS = {
-  identify: IdentifyStation,
-  duty: DutyStation,
-  select: SelectStation,
-  arrange: ArrangeStation,
-  fit: FitStation,
-  mount: MountStation,
-  lubricate: LubricateStation,
-  runin: RunInStation,
-  inspect: InspectStation,
-}
 
 const route = useRoute()
 const router = useRouter()
@@ -45,7 +25,8 @@ const card = useCard()
 const session = useSession()
 const loading = ref(true)
 const error = ref<string | null>(null)
-const station = computed(() => route.params.station as Station)
+/** Without one in the address: the first of the card. */
+const station = computed(() => (card.stations.find((s) => s === route.params.station) ?? card.stations[0]) as Station)
 const jobId = computed(() => Number(route.params.id))
 
 async function load() {
@@ -87,7 +68,7 @@ const typing = (target: EventTarget | null) => target instanceof HTMLElement && 
 /** Alt with the arrows walks stations and places, a digit goes to a place; Ctrl+Z takes the last change back. */
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
-    const next = STATIONS[STATIONS.indexOf(station.value) + (event.key === 'ArrowRight' ? 1 : -1)]
+    const next = card.stations[card.stations.indexOf(station.value) + (event.key === 'ArrowRight' ? 1 : -1)]
     if (next) void router.push({ name: 'card', params: { id: jobId.value, station: next } })
     event.preventDefault()
   } else if (event.altKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { positionOf } from '../../../core/card/answers.js'
-import type { Station } from '../../../core/procedure/rolling.js'
 import { SUBJECTS } from '../../../core/line/sayings.js'
 import { saidText } from '../../figures/saidText.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 
 /** What the machine's own papers say on what this station settles, each with where it stands. */
-const props = defineProps<{ station: Station }>()
+const props = defineProps<{ station: string }>()
 const card = useCard()
 const session = useSession()
 const says = computed(() => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { withKey, type PlanField } from '../../../core/card/steps/plan-step.js'
-import type { LineStep } from '../../../core/card/signing.js'
+import type { LineStep } from '../../../core/card/line-step.js'
 import { momentOf, timeOf } from '../../../contract/days.js'
 import { useSession } from '../../stores/session.js'
 import InstrumentChoice from './InstrumentChoice.vue'

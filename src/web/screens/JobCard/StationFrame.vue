@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { stationRow } from '../../../core/procedure/rolling.js'
+import { stationRow } from '../../../core/procedure/procedures.js'
 import { hasEnded } from '../../../core/card/ended.js'
 import type { Missing, StationResult } from '../../../core/card/station.js'
 import CautionLine from '../../figures/CautionLine.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { acceptStepInput } from '../../../contract/cards.js'
-import type { LineStep } from '../../../core/card/signing.js'
+import type { LineStep } from '../../../core/card/line-step.js'
 import FormPart from '../../fields/FormPart.vue'
 import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'

@@ -1,22 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { LINE, positionOf } from '../../../core/card/answers.js'
-import type { Station } from '../../../core/procedure/rolling.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
 import PlanStepItem from './PlanStepItem.vue'
 
 /** Steps of one station for the place in hand, numbered as the whole card counts them. */
-type StepStation = Extract<Station, 'mount' | 'lubricate' | 'runin'>
-const props = defineProps<{ station: StepStation }>()
+const props = defineProps<{ station: string }>()
 /** What is packed and filled stands among the steps of mounting too, where its turn is. */
-const SHOWN: Readonly<Record<StepStation, readonly Station[]>> = { mount: ['mount', 'lubricate'], lubricate: ['lubricate'], runin: ['runin'] } // prettier-ignore
+const SHOWN: Readonly<Record<string, readonly string[]>> = { mount: ['mount', 'lubricate'] }
+const shown = computed(() => SHOWN[props.station] ?? [props.station])
 const card = useCard()
 const session = useSession()
 const numbered = computed(() =>
   card.plan
     .map((step, i) => ({ step, number: i + 1 }))
-    .filter(({ step }) => SHOWN[props.station].includes(step.station) && [LINE, positionOf(card.place), card.lead].includes(step.scope)),
+    .filter(({ step }) => shown.value.includes(step.station) && [LINE, positionOf(card.place), card.lead].includes(step.scope)),
 )
 </script>
 

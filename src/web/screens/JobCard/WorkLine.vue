@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STATIONS, stationRow, type Station } from '../../../core/procedure/rolling.js'
+import { stationRow } from '../../../core/procedure/procedures.js'
+import type { Station } from '../../../core/procedure/rolling.js'
 import { resultsOf } from '../../../core/card/results.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'
@@ -30,7 +31,7 @@ const words = { good: 'done', caution: 'caution', stop: 'stop', open: 'open' } a
 const marks = computed((before?: Marks): Marks => {
   const all = resultsOf(card.line)
   const now = Object.fromEntries(
-    STATIONS.map((s) => [
+    card.stations.map((s) => [
       s,
       all
         .filter((r) => r.result.station === s)
@@ -54,7 +55,7 @@ const shows = (s: Station) => {
   <nav ref="bar" class="line" :class="{ folded }" aria-label="Stations">
     <span class="stub" aria-hidden="true"></span>
     <RouterLink
-      v-for="(s, i) in STATIONS"
+      v-for="(s, i) in card.stations"
       :key="s"
       v-memo="[...shows(s), jobId, s === current]"
       :to="`/jobs/${jobId}/${s}`"

@@ -1,7 +1,7 @@
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { LINE, positionOf } from '../../../core/card/answers.js'
 import type { StepValues } from '../../../contract/answers.js'
-import type { LineStep } from '../../../core/card/signing.js'
+import type { LineStep } from '../../../core/card/line-step.js'
 import { call } from '../../api.js'
 import { useCard } from '../../stores/card.js'
 

@@ -105,7 +105,7 @@ function goBack({ lineId, before }: RecordChange) {
 function pick(line: ShaftLineView, code: string) {
   const position = line.positions.find((p) => p.places.some((x) => x.code === code))!
   const job = openJob(position)
-  if (job) void router.push({ name: 'card', params: { id: job.id, station: 'identify' } })
+  if (job) void router.push({ name: 'card', params: { id: job.id } })
   else if (session.may('technician')) begin(line, position)
 }
 const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line, chosen: p.places.map((x) => x.id) })
@@ -202,7 +202,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
               </p>
               <p v-if="!pointsOf(p).length" class="soft small">no greasing plan yet</p>
             </div>
-            <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id, station: 'identify' } }"
+            <RouterLink v-if="openJob(p)" class="open-card" :to="{ name: 'card', params: { id: openJob(p)!.id } }"
               >Open card {{ openJob(p)!.number }}</RouterLink
             >
             <Button

@@ -35,7 +35,7 @@ const toggle = (places: number[], on: boolean) =>
 
 async function start(body: { places: number[]; reason: string }) {
   const card = await call('openCard', { body })
-  await router.push({ name: 'card', params: { id: card.job.id, station: 'identify' } })
+  await router.push({ name: 'card', params: { id: card.job.id } })
 }
 </script>
 

@@ -173,8 +173,8 @@ const housing = computed(() => view.value && housingsFor(view.value.row))
           <h3>Jobs</h3>
           <ul class="plain-list uses">
             <li v-for="j in view.jobs" :key="j.id">
-              <RouterLink :to="{ name: 'card', params: { id: j.id, station: 'identify' } }">{{ j.number }}</RouterLink> {{ j.machineName }},
-              {{ j.where }}: {{ j.reason }}
+              <RouterLink :to="{ name: 'card', params: { id: j.id } }">{{ j.number }}</RouterLink> {{ j.machineName }}, {{ j.where }}:
+              {{ j.reason }}
             </li>
           </ul>
         </template>

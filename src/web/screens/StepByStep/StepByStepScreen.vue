@@ -61,7 +61,7 @@ const trail = computed(() => {
         <h1>No steps yet</h1>
         <p>
           They come when the fit is settled.
-          <RouterLink :to="{ name: 'card', params: { id: jobId, station: 'identify' } }">Back to the card</RouterLink>
+          <RouterLink :to="{ name: 'card', params: { id: jobId } }">Back to the card</RouterLink>
         </p>
       </section>
     </div>

@@ -1,7 +1,7 @@
 import { computed, ref, toValue, type MaybeRefOrGetter } from 'vue'
 import type { StepValues } from '../../../contract/answers.js'
 import { withKey } from '../../../core/card/steps/plan-step.js'
-import type { LineStep } from '../../../core/card/signing.js'
+import type { LineStep } from '../../../core/card/line-step.js'
 import { readSent } from '../../devices/wedge.js'
 import { useGauges } from '../../stores/gauges.js'
 import { useSession } from '../../stores/session.js'

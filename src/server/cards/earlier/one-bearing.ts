@@ -1,16 +1,14 @@
-import type { FrozenCard, StepView } from '../../contract/cards.js'
-import type { PositionView, ShaftLineView } from '../../contract/lines.js'
-import { LINE, positionOf, type LineAnswers, type Scope } from '../../core/card/answers.js'
-import type { Station } from '../../core/procedure/rolling.js'
-import type { LineContext, PlantContext, PositionPast } from '../../core/card/context.js'
-import { evaluateLine, type CardEvaluation, type LineEvaluation } from '../../core/card/evaluate.js'
-import { asShown, figuresOf, resultScope } from '../../core/card/results.js'
-import type { StepState } from '../../core/card/signing.js'
-import type { Figure } from '../../core/card/station.js'
-import { worded } from '../../core/card/worded.js'
-import type { Bearing } from '../../core/catalogue/bearing.js'
-import { fromMarkedCard } from './marked.js'
-import { HOLDING_NOT_RECORDED, withOuterHeld } from '../../core/line/records.js'
+import type { StepView } from '../../../contract/card-parts.js'
+import type { PositionView, ShaftLineView } from '../../../contract/lines.js'
+import { LINE, positionOf, type Scope } from '../../../core/card/answers.js'
+import type { Station } from '../../../core/procedure/rolling.js'
+import type { LineContext, PlantContext, PositionPast } from '../../../core/card/context.js'
+import type { CardEvaluation } from '../../../core/card/rolling-stations.js'
+import { resultScope } from '../../../core/card/results.js'
+import type { StepState } from '../../../core/card/signing.js'
+import type { Bearing } from '../../../core/catalogue/bearing.js'
+import type { MarkedCard } from './marked.js'
+import { HOLDING_NOT_RECORDED, withOuterHeld } from '../../../core/line/records.js'
 
 /**
  * Reading of what was stored before a card was that of a shaft line: one bearing, at the drive end or the other. Nothing
@@ -37,7 +35,7 @@ interface EndPosition {
   life: PositionView['places'][number]['life']
 }
 
-interface FrozenEnd {
+export interface OneBearingCard {
   coreVersion: string
   evaluation: CardEvaluation
   states: StepState[]
@@ -47,8 +45,7 @@ interface FrozenEnd {
   carries: string
 }
 
-type StoredContext = LineContext | EndContext
-type StoredCard = FrozenCard | (Omit<FrozenCard, 'version'> & { version?: undefined }) | FrozenEnd
+export type StoredContext = LineContext | EndContext
 
 const codeAt = (end: 'drive' | 'non-drive'): Scope => (end === 'drive' ? 'p1' : 'p2')
 
@@ -121,9 +118,8 @@ function position(of: EndPosition): PositionView {
 const HOLDING = { drive: 'one', 'non-drive': 'one', both: 'several', none: 'none' } as const
 type EndHolding = keyof typeof HOLDING
 
-/** What a finished card said, whenever it was stored. */
-export function readFrozen(stored: StoredCard, line: ShaftLineView, context: LineContext): FrozenCard {
-  if ('context' in stored) return stored.version === 2 ? stored : fromMarkedCard({ ...stored, version: 2 })
+/** Such a card as one of its line. */
+export function fromOneBearing(stored: OneBearingCard, line: ShaftLineView, context: LineContext): MarkedCard {
   const place = `${codeAt(stored.position.end)}.1`
   const { identify, arrange, fit, lubricate, inspect } = stored.evaluation
   const { thisSlides, floatNeededMm: _figure, ...kept } = arrange as typeof arrange & { thisSlides: boolean; floatNeededMm: number | null }
@@ -146,8 +142,7 @@ export function readFrozen(stored: StoredCard, line: ShaftLineView, context: Lin
     inspect: { ...{ hoursRun: null }, ...inspect },
   }
   const positions = [stored.position, ...(stored.other ? [stored.other] : [])].map(position).sort((a, b) => a.alongMm - b.alongMm)
-  return fromMarkedCard({
-    version: 2,
+  return {
     coreVersion: stored.coreVersion,
     evaluation: { order: [{ place, lead: place }], places: { [place]: evaluation } },
     states: stored.states.map((s) => ({ ...s, key: stepKey(s.key, place) })),
@@ -158,27 +153,5 @@ export function readFrozen(stored: StoredCard, line: ShaftLineView, context: Lin
     })),
     line: { ...line, carries: stored.carries, positions },
     context,
-  })
-}
-/**
- * What sits on the shaft was not kept with a finished card before. It comes back where the loads that follow from it today are those with
- * which the card was closed; else, or where its answers can no longer be computed, the card stays without it.
- */
-export function withShaft(card: FrozenCard, answers: LineAnswers): FrozenCard {
-  const { evaluation, context } = card
-  if (evaluation.lineDuty) return card
-  const now = evaluatedAgain(answers, context)
-  const was = figuresOf(evaluation)
-  const alike = (key: string, figure: Figure) => !was.has(key) || asShown(was.get(key)!) === asShown(figure)
-  const same = now && [...figuresOf(now)].every(([key, f]) => !f.key.startsWith('duty.') || alike(key, f))
-  return same ? { ...card, evaluation: { ...evaluation, lineDuty: worded(now).lineDuty } } : card
-}
-
-function evaluatedAgain(answers: LineAnswers, context: LineContext): LineEvaluation | null {
-  try {
-    return evaluateLine(answers, context)
-  } catch {
-    return null
   }
 }
-export type { StoredCard, StoredContext }
