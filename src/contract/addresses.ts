@@ -27,6 +27,7 @@ const CSV = 'text/csv'
 export const ADDRESSES = {
   health: { method: 'get', path: '/health', least: null, summary: 'Whether server and database answer' },
   openapi: { method: 'get', path: '/openapi.json', least: null, summary: 'This document' },
+  stream: { method: 'get', path: '/stream', least: 'viewer', summary: 'What changes, as server-sent events: of what, by its number (card, machine, line, point, list, areas, settings, plant)', answers: 'text/event-stream' },
   session: { method: 'get', path: '/session', least: null, summary: 'Who is signed in' },
   signIn: { method: 'post', path: '/session', least: null, summary: 'Sign in' },
   signOut: { method: 'delete', path: '/session', least: null, summary: 'Sign out' },

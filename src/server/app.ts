@@ -26,6 +26,7 @@ import { yardRoutes } from './yard/routes.js'
 import type { ServerOptions } from './options.js'
 import { rackRoutes } from './rack/routes.js'
 import { route } from './http/route.js'
+import { streamRoutes } from './stream/routes.js'
 import { settingsRoutes } from './plant/routes.js'
 import { sessionRoutes } from './people/session.js'
 import { SessionStore } from './people/session-store.js'
@@ -150,6 +151,7 @@ function api(options: ServerOptions): express.Router {
     settingsRoutes(options),
     rackRoutes(options),
     backupRoutes(options),
+    streamRoutes(options),
   )
   return router
 }

@@ -201,7 +201,10 @@ export class Client {
     })
     const set = res.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
-    const bytes = Buffer.from(await res.arrayBuffer())
+    // A stream has no end: that it began is all that such a call learns.
+    const streams = /event-stream/.test(res.headers.get('content-type') ?? '')
+    const bytes = streams ? Buffer.alloc(0) : Buffer.from(await res.arrayBuffer())
+    if (streams) await res.body?.cancel()
     const json = /json/.test(res.headers.get('content-type') ?? '')
     const answered = json ? JSON.parse(bytes.toString('utf8')) : bytes.length ? bytes : null
     if (json && res.ok) mustBeAsDescribed(method, path, answered)

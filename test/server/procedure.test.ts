@@ -93,8 +93,7 @@ describe('a made-up procedure of two stations', () => {
     expect(pdf.subarray(0, 5).toString()).to.equal('%PDF-')
     const paper = { ...(await paperOf(instance.pool, card.job.id, NOW)), units: 'metric' as const, printedAt: NOW }
     const written = JSON.stringify(cardDocument(paper).content)
-    for (const words of ['Cover', 'Hand over', 'Close the cover', 'Hand it over', 'Gap that is left'])
-      expect(written).to.contain(words)
+    for (const words of ['Cover', 'Hand over', 'Close the cover', 'Hand it over', 'Gap that is left']) expect(written).to.contain(words)
     for (const address of ['section.svg', 'bring.pdf', 'sketch.pdf?position=p1'])
       expect((await technician.get(`/cards/${card.job.id}/${address}`)).status, address).to.equal(404)
     expect(await places(), 'free again, and as they were').to.deep.equal(before.map((p) => ({ ...p, openJobId: null })))

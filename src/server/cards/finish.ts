@@ -70,6 +70,7 @@ export async function finish(pool: pg.Pool, jobId: number, reason: string, me: M
     await LEAVES[job.line.procedure.name]?.(query, { card, evaluation, steps, me, at })
     await store.setSummary(query, jobId, summaryOf(evaluation))
     await store.closeJob(query, jobId, at, { finished: { reason: questions + stops ? reason : '' } })
+    await store.raiseRevision(query, jobId)
     await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designations, reason })
     const record = (await findLine(query, { lineId: job.shaftLineId }, at))!
     await store.addFinished(query, jobId, at, documentOf({ ...card, record }, evaluation, steps))
@@ -83,6 +84,7 @@ export async function cancel(pool: pg.Pool, jobId: number, reason: string, me: M
     const card = await lockedCard(query, jobId, at)
     mustBeOpen(card)
     await store.closeJob(query, jobId, at, { cancelled: { reason, by: me.id } })
+    await store.raiseRevision(query, jobId)
     await audit(query, at, me.id, 'cancel-job', `job ${jobId}`, { reason })
     await store.addFinished(query, jobId, at, documentOf(card, evaluationOf(card), await stepStore.listSteps(query, jobId)))
     return view(query, await loadCard(query, jobId, at))
@@ -96,6 +98,7 @@ export async function handOver(pool: pg.Pool, jobId: number, personId: number, m
     mustBeOpen(card)
     if (!(await works(query, personId))) throw refused('personId', 'somebody who works here')
     await store.setInCharge(query, jobId, personId)
+    await store.raiseRevision(query, jobId)
     await audit(query, at, me.id, 'hand-over', `job ${jobId}`, { from: card.job.line.inChargeId, to: personId })
     return view(query, await loadCard(query, jobId, at))
   })

@@ -12,6 +12,7 @@ import type { Evaluated } from '../../core/card/evaluated.js'
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { audit, transaction } from '../database.js'
 import { evaluationOf, lockedCard, mustBeOpen, records, view, type Card } from './card.js'
+import * as store from './store.js'
 import * as stepStore from './step-store.js'
 
 /** One change to the steps of an open card, in one transaction under a lock on its line. */
@@ -24,6 +25,8 @@ async function change(
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, now)
     mustBeOpen(card)
+    await store.raiseRevision(query, jobId)
+    card.job.revision += 1
     await body(query, card)
     return view(query, card)
   })

@@ -124,6 +124,11 @@ export async function setInCharge(query: Query, jobId: number, personId: number)
   await execute(query, 'UPDATE job SET in_charge = $2 WHERE id = $1', [jobId, personId])
 }
 
+/** Something was done to a card besides its answers: pages that show it know less than it. */
+export async function raiseRevision(query: Query, jobId: number): Promise<void> {
+  await execute(query, 'UPDATE job SET revision = revision + 1 WHERE id = $1', [jobId])
+}
+
 /** Closes a job for good: its places are free again. */
 export async function closeJob(
   query: Query,

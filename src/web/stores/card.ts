@@ -69,6 +69,8 @@ export const useCard = defineStore('card', {
     dutySeen: null as number | null,
     /** Changes that were sent and not answered keep their key, so that they are taken once. */
     sending: null as Changes | null,
+    /** The newest revision that was heard of; 0 once it is known. */
+    heard: 0,
   }),
   getters: {
     /** Answers of the whole line with what is typed over them. */
@@ -183,6 +185,7 @@ export const useCard = defineStore('card', {
     async open(id: number) {
       if (this.view?.job.id !== id) this.$reset()
       this.take(await call('card', { params: { id } }))
+      this.heard = 0
       const kept = this.kept()
       const drafts = kept && (kept.stations ? readOldDrafts(kept, this.view!) : kept)
       this.drafts = drafts?.answers ?? {}
@@ -282,7 +285,10 @@ export const useCard = defineStore('card', {
         const left = this.unsent()
         this.saveState = left ? 'waiting' : 'saved'
         if (left) this.schedule()
-        else this.savedAt = new Date()
+        else {
+          this.savedAt = new Date()
+          await this.renew()
+        }
       } catch (error) {
         this.failed(error)
       }
@@ -383,12 +389,20 @@ export const useCard = defineStore('card', {
       this.schedule(0)
     },
 
+    /** Something was done to this card: asked for behind what is being saved, where the page does not know as much by then. */
+    hear(revision = Infinity) {
+      this.heard = Math.max(this.heard, revision)
+      void inTurn(() => this.renew())
+    },
+
     /** What others did meanwhile, as long as nothing of one's own waits to be sent. */
-    async refresh() {
+    async renew() {
       const { view } = this
-      if (!view || this.unsent()) return
+      if (!view || this.heard <= view.revision || this.unsent()) return
       const now = await call('card', { params: { id: view.job.id } }).catch(() => null)
-      if (now && this.view?.job.id === now.job.id && !this.unsent()) this.take(now)
+      if (!now || this.view?.job.id !== now.job.id || this.unsent()) return
+      this.heard = 0
+      this.take(now)
     },
 
     /** Goes to the next place of the card, or the one before. */

@@ -14,6 +14,8 @@ export function useLoad<K extends RouteName>(
   loading: Ref<boolean>
   error: Ref<string | null>
   load: () => Promise<void>
+  /** What stands there now, behind what is shown; where nobody answers that stays. */
+  renew: () => Promise<void>
 } {
   const data = ref(null) as Ref<ReplyOf<K> | null>
   const loading = ref(true)
@@ -31,6 +33,11 @@ export function useLoad<K extends RouteName>(
     }
     loading.value = false
   }
+  const renew = async () => {
+    const asked = current
+    const value = await send(name, { params: params(), query: query() }).catch(() => null)
+    if (value !== null && asked === current) data.value = value
+  }
   watch(
     () => addressOf(name, params(), query()),
     (next) => {
@@ -40,5 +47,5 @@ export function useLoad<K extends RouteName>(
     },
     { immediate: true },
   )
-  return { data, loading, error, load }
+  return { data, loading, error, load, renew }
 }

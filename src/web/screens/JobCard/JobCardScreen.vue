@@ -17,6 +17,7 @@ import RecordChanges from '../Machine/RecordChanges.vue'
 import { PANELS } from './panels.js'
 import PlaceLine from './PlaceLine.vue'
 import SaveState from './SaveState.vue'
+import { useCardNews } from './useCardNews.js'
 import WorkLine from './WorkLine.vue'
 
 const route = useRoute()
@@ -40,6 +41,7 @@ async function load() {
   loading.value = false
 }
 watch(jobId, load, { immediate: true })
+useCardNews()
 watch(
   () => card.place,
   (place) => card.view && writeDraft(`place:${card.view.job.id}`, place),

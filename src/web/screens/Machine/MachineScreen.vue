@@ -15,6 +15,7 @@ import { outerSides } from '../../../core/line/records.js'
 import { MATERIALS, type Material } from '../../../core/materials.js'
 import { fittedWords } from '../../../core/line/fitted.js'
 import DrawingView from '../../drawing/DrawingView.vue'
+import { seldom, useStream } from '../../stream.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -32,7 +33,15 @@ import StartJob from './StartJob.vue'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const { data: machine, loading, error, load } = useLoad('machine', () => ({ id: String(route.params.id) }))
+const { data: machine, loading, error, load, renew } = useLoad('machine', () => ({ id: String(route.params.id) }))
+const ids = computed(() => ({
+  machine: [String(machine.value?.id)],
+  line: (machine.value?.shaftLines ?? []).map((l) => String(l.id)),
+  card: (machine.value?.jobs ?? []).map((j) => String(j.id)),
+  point: (machine.value?.points ?? []).map((p) => String(p.id)),
+}))
+const isOwn = (of: string, id = '') => (ids.value as Record<string, string[]>)[of]?.includes(id) === true
+useStream(({ of, id }) => isOwn(of, id), seldom(renew))
 const starting = ref<{ line: ShaftLineView; chosen: number[] } | null>(null)
 
 /** Who was led to a support sees it first. */

@@ -17,6 +17,7 @@ import { dueWords } from '../../figures/dates.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
+import { seldom, useStream } from '../../stream.js'
 import { useLoad } from '../../theme/useLoad.js'
 import KeptViews from '../KeptViews.vue'
 import { areaTree, pathOf, type AreaNode } from '../Yard/areas.js'
@@ -34,12 +35,14 @@ const {
   loading,
   error,
   load,
+  renew,
 } = useLoad(
   'machines',
   () => ({}),
   () => asked.value,
   { keep: true },
 )
+useStream(({ of, id }) => ['machine', 'line', 'point', 'areas', 'plant'].includes(of) || id === 'machines', seldom(renew))
 const go = (query: Record<string, string | undefined>) => void router.replace({ query: { ...asked.value, page: undefined, ...query } })
 
 const find = ref(text('find'))

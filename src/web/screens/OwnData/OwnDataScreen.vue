@@ -19,6 +19,7 @@ import { refusalOf, call } from '../../api.js'
 import { dayOf } from '../../../contract/days.js'
 import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'
+import { seldom, useStream } from '../../stream.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import RackHead from '../Rack/RackHead.vue'
@@ -85,6 +86,7 @@ const short = (c: ListColumn, value: unknown) =>
 /** Sign-in names are the administrator's. */
 const kinds = computed(() => OWN_KINDS.filter((k) => k !== 'people' || session.may('administrator')))
 const changed = () => Promise.all([load(), rack.reload().catch(() => {})])
+useStream(({ of, id }) => of === 'list' && id === kind.value, seldom(changed))
 const go = (list: OwnKind) => void router.replace({ query: { list } })
 
 /** While a list is read: how far it is, and by which key it can be stopped. */

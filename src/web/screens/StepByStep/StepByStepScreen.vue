@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { useIntervalFn, useWakeLock } from '@vueuse/core'
+import { useWakeLock } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { useCard } from '../../stores/card.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
+import { useCardNews } from '../JobCard/useCardNews.js'
 import StepSheet from './StepSheet.vue'
 
 /** The steps of a card one by one, each filling the screen: for gloves, from a metre away. */
@@ -21,9 +22,7 @@ async function load() {
   loading.value = false
 }
 watch(jobId, load, { immediate: true })
-// Somebody else may write on another device.
-const REFRESH_MS = 3000
-useIntervalFn(() => document.visibilityState === 'visible' && void card.refresh(), REFRESH_MS)
+useCardNews()
 const lock = useWakeLock()
 if (lock.isSupported.value) void lock.request('screen').catch(() => {})
 

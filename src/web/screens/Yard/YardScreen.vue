@@ -4,6 +4,7 @@ import { RouterLink, useRoute, useRouter } from 'vue-router'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
 import { useLoad } from '../../theme/useLoad.js'
+import { seldom, useStream } from '../../stream.js'
 import JobList from '../JobList.vue'
 import KeptViews from '../KeptViews.vue'
 import DueList from './DueList.vue'
@@ -23,11 +24,13 @@ const {
   loading,
   error,
   load,
+  renew,
 } = useLoad(
   'yard',
   () => ({}),
   () => asked.value,
 )
+useStream(() => true, seldom(renew))
 /** Seen once in the life of a plant: fetched when it is. */
 const BeginPanel = defineAsyncComponent(() => import('./BeginPanel.vue'))
 /** Not before somebody asks for one area or person. */
