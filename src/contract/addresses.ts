@@ -11,6 +11,8 @@ export interface Address {
   summary: string
   /** Content type of the body when it is not JSON. */
   accepts?: string
+  /** Its texts are looked at one by one where they are read, so that a bad one holds up no other. */
+  oneByOne?: boolean
   /** Its body is never held whole. */
   streams?: boolean
   /** Largest body that is not JSON, MB; 6 where nothing is said. */
@@ -27,6 +29,7 @@ const CSV = 'text/csv'
 export const ADDRESSES = {
   health: { method: 'get', path: '/health', least: null, summary: 'Whether server and database answer' },
   openapi: { method: 'get', path: '/openapi.json', least: null, summary: 'This document' },
+  commands: { method: 'post', path: '/commands', least: 'viewer', oneByOne: true, summary: 'What people did, in order, each under its key: done, again, refused or conflict' },
   stream: { method: 'get', path: '/stream', least: 'viewer', summary: 'What changes, as server-sent events: of what, by its number (card, machine, line, point, list, areas, settings, plant)', answers: 'text/event-stream' },
   session: { method: 'get', path: '/session', least: null, summary: 'Who is signed in' },
   signIn: { method: 'post', path: '/session', least: null, summary: 'Sign in' },

@@ -3,22 +3,34 @@ import type { Words } from '../core/words/message.js'
 import { InputError } from '../core/result.js'
 
 /** One value that was refused: which field, what it was, what is allowed. */
-export const fieldErrorSchema = z.object({ field: z.string(), value: z.unknown().optional(), allowed: z.string() })
-export type FieldError = z.infer<typeof fieldErrorSchema>
+export interface FieldError {
+  field: string
+  value?: unknown
+  allowed: string
+}
+export const fieldErrorSchema: z.ZodType<FieldError> = z.object({ field: z.string(), value: z.unknown().optional(), allowed: z.string() })
 
 /** RFC 9457 problem details, the one shape of every error that leaves the program. */
-export const problemSchema = z.object({
+export interface Problem {
+  type: string
+  title: string
+  status: number
+  detail: string
+  errors?: FieldError[]
+  /** The detail as a message, where it has quantities: it is said in the reader's units. */
+  words?: Words
+  /** With 409: what the other person saved meanwhile. */
+  current?: unknown
+}
+export const problemSchema: z.ZodType<Problem> = z.object({
   type: z.string(),
   title: z.string(),
   status: z.number(),
   detail: z.string(),
   errors: z.array(fieldErrorSchema).optional(),
-  /** The detail as a message, where it has quantities: it is said in the reader's units. */
   words: z.custom<Words>().optional(),
-  /** With 409: what the other person saved meanwhile. */
   current: z.unknown().optional(),
 })
-export type Problem = z.infer<typeof problemSchema>
 
 export function problem(status: number, title: string, detail: string, extra: Partial<Problem> = {}): Problem {
   return { type: `urn:yardfrost:${title.toLowerCase().replace(/[^a-z]+/g, '-')}`, title, status, detail, ...extra }

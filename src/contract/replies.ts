@@ -1,5 +1,6 @@
 import type { BearingView, OffersView, RackView, BearingsFound } from './rack.js'
 import type { CardDocument, CardView, ChangeReply, MovedView } from './cards.js'
+import type { CommandAnswer } from './commands.js'
 import type { BackupsView } from './backups.js'
 import type { HealthView } from './backups.js'
 import type { FolderPage } from './documents.js'
@@ -60,6 +61,7 @@ export interface Replies {
   addSaying: FolderPage
   removeSaying: FolderPage
 
+  commands: { answers: CommandAnswer[] }
   openCard: CardView
   card: CardView
   changeCard: ChangeReply

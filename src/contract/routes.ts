@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { ADDRESSES, type Address, type RouteName } from './addresses.js'
 import { changesInput } from './answers.js'
+import { commandsInput } from './commands.js'
 import { acceptStepInput, cancelInput, finishInput, inChargeInput, newJobInput, saveStepInput } from './cards.js'
 import { sayingInput } from './documents.js'
 import { greasingInput, takenBackInput, pointsInput } from './greasing.js'
@@ -60,6 +61,7 @@ export const BODIES = {
   addVisit: visitInput,
   handOver: inChargeInput,
   addEntries: entriesInput,
+  commands: commandsInput,
 } as const satisfies Partial<Record<RouteName, z.ZodType>>
 
 type Bodies = typeof BODIES

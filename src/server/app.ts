@@ -26,6 +26,7 @@ import { yardRoutes } from './yard/routes.js'
 import type { ServerOptions } from './options.js'
 import { rackRoutes } from './rack/routes.js'
 import { route } from './http/route.js'
+import { doorRoutes } from './door/routes.js'
 import { streamRoutes } from './stream/routes.js'
 import { settingsRoutes } from './plant/routes.js'
 import { sessionRoutes } from './people/session.js'
@@ -152,6 +153,7 @@ function api(options: ServerOptions): express.Router {
     rackRoutes(options),
     backupRoutes(options),
     streamRoutes(options),
+    doorRoutes(options),
   )
   return router
 }

@@ -19,14 +19,20 @@ export function createPool(url: string): pg.Pool {
   return pool
 }
 
+/** A transaction that is under way: who would begin one of their own takes part in it, and it ends with it. */
+export class Within {
+  constructor(readonly client: pg.PoolClient) {}
+}
+
 /**
  * Runs `body` in one transaction. A body that ends with a batch of writes may send `commit` along with them, which saves a trip;
  * where one of them fails, nothing is kept and the failure is raised.
  */
 export async function transaction<T>(
-  pool: pg.Pool,
+  pool: pg.Pool | Within,
   body: (query: pg.PoolClient, commit: () => Promise<unknown>) => Promise<T>,
 ): Promise<T> {
+  if (pool instanceof Within) return body(pool.client, () => Promise.resolve())
   const client = await pool.connect()
   const first = firstFaultOf(client)
   let broken = false

@@ -10,6 +10,7 @@ import { COMMANDS } from './commands.js'
 import { NewerDatabase, prepareDatabase } from './prepare.js'
 import { createPool, setting } from './database.js'
 import { USUAL_ROOM } from './documents/store.js'
+import { sweepCommands } from './door/door.js'
 import { sweepTurnedAway } from './people/turned-away.js'
 import { programAccount } from './program-account.js'
 import { anyPeople, tidySessions } from './people/store.js'
@@ -72,7 +73,7 @@ if (!wantsDemo && !(await anyPeople(pool))) {
   console.log(`Open the address below and make the first administrator with this code: ${code}`)
 }
 const tidy = () =>
-  Promise.all([tidySessions(pool, now()), sweepTurnedAway(pool, now())]).catch((error) =>
+  Promise.all([tidySessions(pool, now()), sweepTurnedAway(pool, now()), sweepCommands(pool, now())]).catch((error) =>
     log.error({ err: error }, 'old sessions could not be cleared'),
   )
 await tidy()

@@ -131,11 +131,6 @@ export function findChangeKey(query: Query, key: string): Promise<{ jobId: numbe
   return one(query, 'SELECT job_id AS "jobId" FROM change_key WHERE key = $1', [key])
 }
 
-/** Keys are kept as long as a device may have been away. */
-export async function dropOldChangeKeys(query: Query, before: Date): Promise<void> {
-  await execute(query, 'DELETE FROM change_key WHERE at < $1', [before])
-}
-
 export interface DutyRow {
   id: number
   version: number

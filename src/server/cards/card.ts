@@ -29,7 +29,7 @@ import { findLine, linesOfPlaces, machineRetired, recordChanges, type LineRecord
 import { problem } from '../../contract/problem.js'
 import { works } from '../people/store.js'
 import { Refused, blocked, conflict, notFound } from '../problems.js'
-import { asOneRead, audit, transaction, type Query } from '../database.js'
+import { type Within, asOneRead, audit, transaction, type Query } from '../database.js'
 import { readContext } from './earlier/one-bearing.js'
 import { aboutOf, readDocument } from './read-document.js'
 import * as answerStore from './answer-store.js'
@@ -332,7 +332,12 @@ function newest(name: string): ProcedureName {
 const NO_SUMMARY: JobSummary = { questions: 0, stops: 0, done: [], designation: null, designations: [], cause: null }
 
 /** Opens a card for places of one line and takes over what the records already know: duty, span, materials, what holds. */
-export async function openCard(pool: pg.Pool, { places: placeIds, reason, procedure: name }: NewJob, me: Me, at: Date): Promise<CardView> {
+export async function openCard(
+  pool: pg.Pool | Within,
+  { places: placeIds, reason, procedure: name }: NewJob,
+  me: Me,
+  at: Date,
+): Promise<CardView> {
   const procedure = newest(name)
   return transaction(pool, async (query) => {
     const wanted = [...new Set(placeIds)]

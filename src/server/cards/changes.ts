@@ -16,7 +16,7 @@ import { stationsOf } from '../../core/procedure/procedures.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { Refused, refused } from '../problems.js'
 import { ownBearings } from '../rack/bearings.js'
-import { asOneRead, together, transaction, type Query } from '../database.js'
+import { type Within, asOneRead, together, transaction, type Query } from '../database.js'
 import { answerView, loadCard, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
 import * as answerStore from './answer-store.js'
 import * as store from './store.js'
@@ -141,7 +141,7 @@ async function contextWith(query: Query, card: Card, settled: readonly answerSto
  * Takes changes of single answers, each on the version that its writer saw: who answered other fields meanwhile keeps his.
  * One evaluation; what moved elsewhere is noted. The same key twice is taken once.
  */
-export async function changeCard(pool: pg.Pool, jobId: number, changes: Changes, me: Me, at: Date): Promise<ChangeReply> {
+export async function changeCard(pool: pg.Pool | Within, jobId: number, changes: Changes, me: Me, at: Date): Promise<ChangeReply> {
   return transaction(pool, async (query, commit) => {
     // All that is read goes out at once, behind the lock.
     const [, [card, known, stored, latest]] = await Promise.all([

@@ -10,7 +10,7 @@ import { stepStates } from '../../core/card/signing.js'
 import { findLine } from '../machines/store.js'
 import { Refused, blocked, refused } from '../problems.js'
 import { works } from '../people/store.js'
-import { audit, transaction } from '../database.js'
+import { type Within, audit, transaction } from '../database.js'
 import { evaluationOf, loadCard, lockedCard, mustBeOpen, records, summaryOf, view } from './card.js'
 import * as answerStore from './answer-store.js'
 import { documentOf } from './document.js'
@@ -37,7 +37,7 @@ export async function writeMissingDocuments(pool: pg.Pool, now: Date, unreadable
  * Closes the card when every step, the release among them, is signed and holds. What is still open or stopped needs a
  * reason, which stays on the card. From then on its bearings count as fitted, filled and held as the card says.
  */
-export async function finish(pool: pg.Pool, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
+export async function finish(pool: pg.Pool | Within, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, at)
     mustBeOpen(card)
@@ -79,7 +79,7 @@ export async function finish(pool: pg.Pool, jobId: number, reason: string, me: M
 }
 
 /** Takes an opened card back: it stays readable with its reason, and its places are free for another. */
-export async function cancel(pool: pg.Pool, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
+export async function cancel(pool: pg.Pool | Within, jobId: number, reason: string, me: Me, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, at)
     mustBeOpen(card)
@@ -92,7 +92,7 @@ export async function cancel(pool: pg.Pool, jobId: number, reason: string, me: M
 }
 
 /** The card is somebody's from now on: whoever works here may take it or hand it on. */
-export async function handOver(pool: pg.Pool, jobId: number, personId: number, me: Me, at: Date): Promise<CardView> {
+export async function handOver(pool: pg.Pool | Within, jobId: number, personId: number, me: Me, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, at)
     mustBeOpen(card)

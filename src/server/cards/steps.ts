@@ -10,14 +10,14 @@ import { signature, stepStates } from '../../core/card/signing.js'
 import type { Evaluated } from '../../core/card/evaluated.js'
 
 import { Refused, blocked, conflict, notFound } from '../problems.js'
-import { audit, transaction } from '../database.js'
+import { type Within, audit, transaction } from '../database.js'
 import { evaluationOf, lockedCard, mustBeOpen, records, view, type Card } from './card.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
 
 /** One change to the steps of an open card, in one transaction under a lock on its line. */
 async function change(
-  pool: pg.Pool,
+  pool: pg.Pool | Within,
   jobId: number,
   now: Date,
   body: (query: pg.PoolClient, card: Card) => Promise<unknown>,
@@ -48,7 +48,7 @@ function newReadings(before: StepValues, after: StepValues) {
 }
 
 export async function saveStep(
-  pool: pg.Pool,
+  pool: pg.Pool | Within,
   jobId: number,
   key: string,
   version: number,
@@ -71,7 +71,7 @@ export async function saveStep(
   })
 }
 
-export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
+export async function sign(pool: pg.Pool | Within, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
   return change(pool, jobId, at, async (query, card) => {
     const evaluation = evaluationOf(card)
     const step = planStep(evaluation, key)
@@ -84,7 +84,7 @@ export async function sign(pool: pg.Pool, jobId: number, key: string, me: Me, at
   })
 }
 
-export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
+export async function withdraw(pool: pg.Pool | Within, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
   return change(pool, jobId, at, async (query) => {
     const row = (await stepStore.listSteps(query, jobId)).find((s) => s.key === key)
     if (!row?.signedBy) throw blocked('This step is not signed.')
@@ -95,7 +95,7 @@ export async function withdraw(pool: pg.Pool, jobId: number, key: string, me: Me
   })
 }
 
-export async function accept(pool: pg.Pool, jobId: number, key: string, reason: string, me: Me, at: Date): Promise<CardView> {
+export async function accept(pool: pg.Pool | Within, jobId: number, key: string, reason: string, me: Me, at: Date): Promise<CardView> {
   return change(pool, jobId, at, async (query, card) => {
     const state = stepStates(evaluationOf(card), records(await stepStore.listSteps(query, jobId))).find((s) => s.key === key)
     if (!state?.outside.length) throw blocked('No reading of this step is outside its tolerance.')

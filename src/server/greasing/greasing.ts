@@ -5,7 +5,7 @@ import { problem } from '../../contract/problem.js'
 import { compatibility } from '../../core/lubrication/grease.js'
 
 import { Refused, conflict, notFound, refused } from '../problems.js'
-import { audit, execute, transaction, type Query } from '../database.js'
+import { Within, audit, execute, transaction, type Query } from '../database.js'
 import { lockLines } from '../cards/store.js'
 import { noteChange } from '../machines/records.js'
 import { findLine } from '../machines/store.js'
@@ -74,6 +74,14 @@ async function askTwice(query: Query, point: PointView, entry: GreasingInput, at
  * refused until the change-over is recorded.
  */
 export async function logGreasing(pool: pg.Pool, pointId: number, entry: GreasingInput, me: Me, now: Date): Promise<GreasingView> {
+  return transaction(pool, async (query) => {
+    await storeGreasing(new Within(query), pointId, entry, me, now)
+    return greasingView(query, pointId, now)
+  })
+}
+
+/** The same, where nobody looks at the point behind it. */
+export async function storeGreasing(pool: pg.Pool | Within, pointId: number, entry: GreasingInput, me: Me, now: Date): Promise<void> {
   const at = entry.at ? new Date(entry.at) : now
   if (at.getTime() > now.getTime() + CLOCK_SLACK_MS || at.getTime() < now.getTime() - WAITED_MS)
     throw refused('at', 'a time within the last 14 days, not in the future')
@@ -112,13 +120,12 @@ export async function logGreasing(pool: pg.Pool, pointId: number, entry: Greasin
     if (!added && !(await sameGreasing(query, point, entry)))
       throw new Refused(problem(409, 'Key used', 'This entry bears the key of another one: it was not stored. Type it again.'))
     if (added) await audit(query, now, me.id, 'log-greasing', `greasing point ${pointId}`, entry)
-    return greasingView(query, pointId, now)
   })
 }
 
 /** Takes an entry back that was noted by mistake, by whoever finds it out; it stays in the history with its reason. */
 export async function takeBackGreasing(
-  pool: pg.Pool,
+  pool: pg.Pool | Within,
   pointId: number,
   key: string,
   reason: string,

@@ -29,7 +29,7 @@ export function route<K extends RouteName>(router: Router, spec: RouteSpec<K>, r
   // A file is read only once its sender may send it.
   if (spec.accepts && !spec.streams) guards.push(express.raw({ type: () => true, limit: `${spec.largestMb ?? LARGEST_FILE}mb` }))
   router[spec.method](spec.path, ...guards, async (req: Request, res: Response) => {
-    refuseBadText(req)
+    if (!spec.oneByOne) refuseBadText(req)
     const call: Call<CheckedBodyOf<K>> = {
       req,
       res,

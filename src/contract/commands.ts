@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { changesInput, stepValuesSchema } from './answers.js'
+import { acceptStepInput, cancelInput, finishInput, inChargeInput, newJobInput } from './cards.js'
+import { greasingInput, takenBackInput } from './greasing.js'
+import { id, version } from './numbers.js'
+import type { Role } from './people.js'
+import type { Problem } from './problem.js'
+
+/** What people do, as it leaves a device: kept there first, sent in order, taken once however often it arrives. */
+
+interface Kind {
+  /** Least role; asked when it arrives, whatever was so when it was done. */
+  least: Role
+  body: z.ZodType
+}
+
+const card = { card: id }
+const step = { ...card, step: z.string().max(80) }
+const { key: _key, at: _at, ...greasing } = greasingInput.shape
+
+/** Every kind of command, with who may and what it says. A new kind is a row here and one in `server/door/kinds.ts`. */
+export const COMMANDS = {
+  'log-greasing': { least: 'technician', body: z.strictObject({ point: id, ...greasing }) },
+  'take-back-greasing': { least: 'technician', body: z.strictObject({ point: id, greasing: z.uuid(), ...takenBackInput.shape }) },
+  'open-card': { least: 'technician', body: newJobInput },
+  'answer-card': { least: 'technician', body: z.strictObject({ ...card, ...changesInput.omit({ key: true }).shape }) },
+  'write-step': { least: 'technician', body: z.strictObject({ ...step, version, values: stepValuesSchema }) },
+  'sign-step': { least: 'technician', body: z.strictObject(step) },
+  'withdraw-signature': { least: 'technician', body: z.strictObject(step) },
+  'accept-step': { least: 'planner', body: z.strictObject({ ...step, ...acceptStepInput.shape }) },
+  'hand-over': { least: 'technician', body: z.strictObject({ ...card, ...inChargeInput.shape }) },
+  'finish-card': { least: 'technician', body: z.strictObject({ ...card, ...finishInput.shape }) },
+  'cancel-card': { least: 'technician', body: z.strictObject({ ...card, ...cancelInput.shape }) },
+} as const satisfies Record<string, Kind>
+
+export type CommandKind = keyof typeof COMMANDS
+export type CommandBody<K extends CommandKind> = z.output<(typeof COMMANDS)[K]['body']>
+export const COMMAND_KINDS = Object.keys(COMMANDS) as [CommandKind, ...CommandKind[]]
+
+/** At most so many in one call; a device sends the rest behind them. */
+export const MOST_COMMANDS = 100
+
+export const commandInput = z.strictObject({
+  /** Made where it is done. */
+  key: z.uuid(),
+  /** When it was done, by the clock of the device. */
+  at: z.iso.datetime(),
+  kind: z.enum(COMMAND_KINDS),
+  /** As its kind says; looked at one by one, so that a bad one holds up no other. */
+  body: z.unknown(),
+})
+export type Command = z.output<typeof commandInput>
+
+export const commandsInput = z.strictObject({
+  /** The device, by a name that it gave itself. */
+  device: z.string().trim().min(1).max(60),
+  commands: z.array(commandInput).min(1).max(MOST_COMMANDS),
+})
+
+export const OUTCOMES = ['done', 'again', 'refused', 'conflict'] as const
+
+/** What became of one command. */
+export interface CommandAnswer {
+  key: string
+  /** `again`: it was taken before, and this is the answer of then. */
+  outcome: (typeof OUTCOMES)[number]
+  /** What was made or changed, by its number; of answers what `changeCard` answers. */
+  changed?: unknown
+  /** Why not; with a conflict what stands there instead. */
+  problem?: Problem
+}

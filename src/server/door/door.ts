@@ -1,0 +1,86 @@
+import type pg from 'pg'
+import { COMMANDS, type Command, type CommandAnswer, type CommandKind } from '../../contract/commands.js'
+import { mayAct, type Me } from '../../contract/people.js'
+import { problem, refusal, type Problem } from '../../contract/problem.js'
+import { badTextIn } from '../../contract/text.js'
+import { Within, execute, one, transaction, type Query } from '../database.js'
+import { Refused } from '../problems.js'
+import { DOES, type Deed } from './kinds.js'
+
+/** The one door for what people do: each command once, under its key, in a transaction of its own. */
+
+type Outcome = Exclude<CommandAnswer['outcome'], 'again'>
+type Answer = Pick<CommandAnswer, 'changed' | 'problem'>
+
+/**
+ * Takes commands in their order and answers each. One that is refused holds up no other.
+ * @throws where the database does not answer: what was taken until then is taken, and answered again when all of it is sent once more
+ */
+export async function take(pool: pg.Pool, device: string, commands: readonly Command[], me: Me, now: Date): Promise<CommandAnswer[]> {
+  const answers: CommandAnswer[] = []
+  for (const command of commands) answers.push(await takeOne(pool, device, command, me, now))
+  return answers
+}
+
+async function takeOne(pool: pg.Pool, device: string, command: Command, me: Me, now: Date): Promise<CommandAnswer> {
+  const { key, kind } = command
+  // Somebody who may not now could be let in later: that is not kept.
+  if (!mayAct(me.role, COMMANDS[kind].least))
+    return { key, outcome: 'refused', problem: problem(403, 'Not allowed', `This needs the role ${COMMANDS[kind].least}.`) }
+  return transaction(pool, async (client) => {
+    const before = await begin(client, device, command, me, now)
+    if (before) return before
+    await client.query('SAVEPOINT command')
+    const [outcome, answer] = await doneOrNot(command, { within: new Within(client), key, me, at: new Date(command.at), now })
+    if (outcome !== 'done') await client.query('ROLLBACK TO SAVEPOINT command')
+    await execute(client, 'UPDATE command SET outcome = $2, answer = $3 WHERE key = $1', [key, outcome, answer])
+    return { key, outcome, ...answer }
+  })
+}
+
+/** Takes the key; what was answered under it before, if it was. */
+async function begin(query: Query, device: string, { key, at, kind }: Command, me: Me, now: Date): Promise<CommandAnswer | null> {
+  const values = [key, me.id, device, at, now, kind]
+  const added = await execute(
+    query,
+    `INSERT INTO command (key, person_id, device, at, heard_at, kind, outcome, answer) VALUES ($1, $2, $3, $4, $5, $6, 'done', '{}')
+     ON CONFLICT (key) DO NOTHING`,
+    values,
+  )
+  if (added) return null
+  const known = await one<{ personId: number; kind: CommandKind; outcome: Outcome; answer: Answer }>(
+    query,
+    'SELECT person_id AS "personId", kind, outcome, answer FROM command WHERE key = $1',
+    [key],
+  )
+  if (!known || known.personId !== me.id || known.kind !== kind)
+    return { key, outcome: 'refused', problem: problem(409, 'Key used', 'This command bears the key of another one: it was not taken.') }
+  return { key, outcome: known.outcome === 'done' ? 'again' : known.outcome, ...known.answer }
+}
+
+async function doneOrNot({ kind, body }: Command, deed: Deed): Promise<[Outcome, Answer]> {
+  const bad = badTextIn(body)
+  const read = COMMANDS[kind].body.safeParse(body)
+  if (bad !== null || !read.success) return ['refused', { problem: read.success ? badText(String(bad)) : refusal(read.error) }]
+  try {
+    const does = DOES[kind] as (deed: Deed, body: unknown) => Promise<unknown>
+    return ['done', { changed: await does(deed, read.data) }]
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    return [error.problem.status === 409 && error.problem.current !== undefined ? 'conflict' : 'refused', { problem: error.problem }]
+  }
+}
+
+const badText = (field: string): Problem => {
+  const allowed = 'text without null signs and broken letters'
+  return problem(422, 'Refused value', `${field}: ${allowed}`, { errors: [{ field, allowed }] })
+}
+
+const YEAR_MS = 365 * 24 * 3600 * 1000
+
+/** Keys are kept a year: no device waits longer. */
+export async function sweepCommands(query: Query, now: Date): Promise<void> {
+  const before = new Date(now.getTime() - YEAR_MS)
+  await execute(query, 'DELETE FROM command WHERE heard_at < $1', [before])
+  await execute(query, 'DELETE FROM change_key WHERE at < $1', [before])
+}
