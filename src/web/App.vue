@@ -3,7 +3,6 @@ import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import type { Command } from './commands/commands.js'
-import { useRound } from './stores/round.js'
 import { useSession } from './stores/session.js'
 import UnitSwitch from './theme/UnitSwitch.vue'
 
@@ -17,14 +16,17 @@ const ShortcutList = defineAsyncComponent(() => import('./commands/ShortcutList.
 const open = ref<'palette' | 'keys' | null>(null)
 watchEffect(() => document.documentElement.classList.toggle('night', session.theme === 'night'))
 
-// Greasings that waited on this device over a reload go out as soon as somebody is signed in.
+// What waited on this device over a reload goes out as soon as somebody is signed in.
 watch(
   () => session.me?.id,
-  (id) =>
-    id &&
-    void useRound()
-      .flush()
-      .catch(() => {}),
+  (id) => {
+    if (id)
+      void import('./stores/outbox.js').then(({ useOutbox }) =>
+        useOutbox()
+          .flush()
+          .catch(() => {}),
+      )
+  },
   { immediate: true },
 )
 

@@ -20,7 +20,7 @@ const ASK_MS = 3000
 let source: EventSource | null = null
 let again: ReturnType<typeof setTimeout> | undefined
 
-const seen = () => document.visibilityState === 'visible'
+const seen = () => typeof document !== 'undefined' && document.visibilityState === 'visible'
 /** Whether what changes comes by itself at this moment. */
 export const told = ref(false)
 

@@ -52,6 +52,34 @@ export class Person {
     await this.web.get(this.base + path)
   }
 
+  /** Nothing reaches the page, and nothing leaves it, while `work` is done. */
+  async cutOff<T>(work: () => Promise<T>): Promise<T> {
+    const network = (offline: boolean) =>
+      this.command('Network.emulateNetworkConditions', { offline, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+    await this.command('Network.enable', {})
+    await network(true)
+    try {
+      return await work()
+    } finally {
+      await network(false)
+    }
+  }
+
+  /** The page dies as it stands, cut off from the server, and another tab is opened at its address; what the browser keeps is still there. */
+  async dieAfter(work: () => Promise<unknown>): Promise<void> {
+    const address = await this.web.getCurrentUrl()
+    const here = await this.web.getWindowHandle()
+    await this.web.switchTo().newWindow('tab')
+    const next = await this.web.getWindowHandle()
+    await this.web.switchTo().window(here)
+    await this.command('Network.enable', {})
+    await this.command('Network.emulateNetworkConditions', { offline: true, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+    await work()
+    await this.command('Page.crash', {}).catch(() => {})
+    await this.web.switchTo().window(next)
+    await this.web.get(address)
+  }
+
   /** Becomes the first administrator by the code that was printed at the start. */
   async beginAs(code: string): Promise<void> {
     await this.go('/sign-in')

@@ -124,14 +124,32 @@ describe('journey: the round', () => {
     await person.see("//button[normalize-space()='Greased'][not(@disabled)]")
     const count = async () => (await at.instance.pool.query("SELECT count(*)::int AS n FROM grease_event WHERE kind = 'greased'")).rows[0].n
     const before = await count()
-    await person.command('Network.enable', {})
-    await person.command('Network.emulateNetworkConditions', { offline: true, latency: 0, downloadThroughput: 0, uploadThroughput: 0 })
-    await person.button('Greased')
-    await person.seeText('1 waiting on this device')
-    expect(await count()).to.equal(before)
-    await person.command('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+    await person.cutOff(async () => {
+      await person.button('Greased')
+      await person.seeText('1 waiting on this device')
+      expect(await count()).to.equal(before)
+    })
     await person.web.wait(async () => !(await person.text()).includes('waiting on this device'), 45_000, 'waited for the entry to arrive')
     expect(await count()).to.equal(before + 1)
+  })
+
+  it('a page that is killed with twenty entries waiting sends them once, in order, after it is opened again', async () => {
+    await person.go('/')
+    await person.click("//section[@aria-labelledby='due-title']//a[contains(., 'Bottle conveyor drum BC-3, gear motor side')]")
+    const noted = async () =>
+      (await at.instance.pool.query("SELECT note FROM grease_event WHERE note LIKE 'no hands,%' ORDER BY id")).rows.map((r) => r.note)
+    await person.dieAfter(async () => {
+      for (let i = 1; i <= 20; i++) {
+        await person.button('Skip…')
+        await person.type('Why is it skipped?', `no hands, ${i}`)
+        await person.button('Note as skipped')
+        await person.seeText(`${i} waiting on this device`)
+      }
+      expect(await noted()).to.deep.equal([])
+    })
+    await person.web.wait(async () => (await noted()).length >= 20, 45_000, 'they arrive')
+    await person.web.wait(async () => !(await person.text()).includes('waiting on this device'), 45_000, 'and wait no more')
+    expect(await noted()).to.deep.equal(Array.from({ length: 20 }, (_, i) => `no hands, ${i + 1}`))
   })
 
   it('an entry that waited is sent after the page was closed and opened again', async () => {

@@ -99,8 +99,10 @@ describe('journey: two people on one card', () => {
   })
 
   it('the same field: both answers are shown with their unit, mine counts or theirs', async () => {
-    await answer(planner, 4, { 'line/duty.speedRpm': 1450 })
-    await person.type('Speed', '2900')
+    await person.cutOff(async () => {
+      await answer(planner, 4, { 'line/duty.speedRpm': 1450 })
+      await person.type('Speed', '2900')
+    })
     await person.seeText('Two answers')
     await person.seeText('M. Thorpe')
     const text = await person.text()
@@ -109,8 +111,10 @@ describe('journey: two people on one card', () => {
     await person.saved()
     expect(await speed()).to.equal(2900)
 
-    await answer(planner, 4, { 'line/duty.speedRpm': 1475 })
-    await person.type('Speed', '3000')
+    await person.cutOff(async () => {
+      await answer(planner, 4, { 'line/duty.speedRpm': 1475 })
+      await person.type('Speed', '3000')
+    })
     await person.button('Take theirs')
     await person.saved()
     await person.web.wait(async () => (await person.valueOf('Speed')) === '1475', 10_000, 'waited for the other answer')
@@ -118,10 +122,13 @@ describe('journey: two people on one card', () => {
 
   it('who reads inches sees a conflict in inches', async () => {
     await person.station('Arrange')
-    await answer(planner, 4, { 'line/arrange.spanMm': 254 })
     await person.web.executeScript('document.activeElement.blur()')
     await person.press('u')
-    await person.type('Between bearing centres', '11')
+    await person.see("//label[normalize-space()='Between bearing centres']/ancestor::*[contains(., 'in')]")
+    await person.cutOff(async () => {
+      await answer(planner, 4, { 'line/arrange.spanMm': 254 })
+      await person.type('Between bearing centres', '11')
+    })
     await person.seeText('Two answers')
     await person.see("//*[@role='dialog']//td[normalize-space()='11 in']")
     const text = await (await person.see("//*[@role='dialog']")).getText()
@@ -242,24 +249,15 @@ describe('journey: what waits on a device belongs to its person', () => {
         "SELECT p.login FROM grease_event e JOIN person p ON p.id = e.person_id WHERE e.looks = 'dark, left waiting' ORDER BY e.id",
       )
     ).rows.map((r: { login: string }) => r.login)
-  const network = (offline: boolean) =>
-    here.person.command('Network.emulateNetworkConditions', {
-      offline,
-      latency: 0,
-      downloadThroughput: -1,
-      uploadThroughput: -1,
-    })
-
   it('a greasing left waiting is not booked to whoever signs in next, and goes out with its own person', async () => {
     const { person } = here
     await person.visit('/greasing/1')
     await (await person.field('Old grease at the lip')).sendKeys('dark, left waiting')
-    await person.command('Network.enable', {})
-    await network(true)
-    await person.button('Greased')
-    await person.seeText('the entry waits on this device')
-    await person.web.manage().deleteAllCookies()
-    await network(false)
+    await person.cutOff(async () => {
+      await person.button('Greased')
+      await person.seeText('the entry waits on this device')
+      await person.web.manage().deleteAllCookies()
+    })
     await person.signIn('planner')
     await person.visit('/greasing/1')
     await person.seeText('Entries of R. Amble wait on this device until they sign in')

@@ -15,8 +15,7 @@ describe('the panel of a made-up station', () => {
     this.timeout(120_000)
     const { fetch } = globalThis
     const { renderMadeUp } = await vite.ssrLoadModule('/test/web/made-up-page.ts')
-    const html: string = await renderMadeUp()
-    globalThis.fetch = fetch
+    const html: string = await renderMadeUp().finally(() => (globalThis.fetch = fetch))
     const text = html
       .replace(/<!--.*?-->/g, '')
       .replace(/<[^>]+>/g, ' ')

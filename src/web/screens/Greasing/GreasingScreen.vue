@@ -6,8 +6,8 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { pointName, takenBackInput, type GreasingInput } from '../../../contract/greasing.js'
 import { gramsOf, strokesFor } from '../../../core/lubrication/grease.js'
-import { ApiError, call, refusalOf } from '../../api.js'
-import { serverNow } from '../../clock.js'
+import type { Problem } from '../../../contract/problem.js'
+import { call } from '../../api.js'
 import { fittedWords } from '../../../core/line/fitted.js'
 import { momentOf } from '../../../contract/days.js'
 import { dueWords } from '../../figures/dates.js'
@@ -19,7 +19,7 @@ import FieldFrame from '../../fields/FieldFrame.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
 import { readDraft, writeDraft } from '../../stores/drafts.js'
-import { useRound } from '../../stores/round.js'
+import { useOutbox } from '../../stores/outbox.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -29,8 +29,8 @@ import ActionButton from '../../fields/ActionButton.vue'
 
 const route = useRoute()
 const session = useSession()
-const round = useRound()
-const { data: view, loading, error, load } = useLoad('greasingPoint', () => ({ id: String(route.params.id) }))
+const outbox = useOutbox()
+const { data: view, loading, error, load, renew } = useLoad('greasingPoint', () => ({ id: String(route.params.id) }))
 /** The gun in the hand is mostly the one of the last point. */
 const gunId = ref<number | null>(readDraft<number>('gun'))
 const greaseId = ref<number | null>(null)
@@ -64,37 +64,39 @@ async function log(kind: GreasingInput['kind'], again = false) {
   twice.value = null
   refusals.value = {}
   const skipped = kind === 'skipped'
-  try {
-    const taken = await round.log(view.value!.point.id, {
-      key: crypto.randomUUID(),
-      // By the server's clock: that of a phone may be days off.
-      at: new Date(serverNow()).toISOString(),
-      kind,
-      greaseId: skipped ? null : greaseId.value,
-      gunId: skipped ? null : gunId.value,
-      strokes: skipped ? null : strokes.value,
-      grams: skipped ? null : grams.value,
-      looks: looks.value,
-      note: note.value,
-      ...(again && { again: true as const }),
-    })
-    if (taken) view.value = taken
-    message.value = taken
-      ? { level: 'good', words: skipped ? 'Noted as skipped; it stays due.' : 'Greasing noted; the next date is set.' }
-      : { level: 'caution', words: 'The server is away: the entry waits on this device and is sent when it is back.' }
-    Object.assign(note, { value: '' })
-    looks.value = ''
-    skipping.value = false
-    changeOver.value = false
-  } catch (failure) {
-    if (failure instanceof ApiError && failure.problem.title === 'Greased already') {
-      twice.value = { words: failure.problem.detail, kind }
-      return
-    }
-    const { errors, problem } = refusalOf(failure)
-    refusals.value = errors
-    if (problem) message.value = { level: 'caution', words: problem }
+  const said = await outbox.perform('log-greasing', {
+    point: view.value!.point.id,
+    kind,
+    greaseId: skipped ? null : greaseId.value,
+    gunId: skipped ? null : gunId.value,
+    strokes: skipped ? null : strokes.value,
+    grams: skipped ? null : grams.value,
+    looks: looks.value,
+    note: note.value,
+    ...(again && { again: true as const }),
+  })
+  if (said?.problem) return refuse(said.problem, kind)
+  if (said) await renew()
+  message.value = said
+    ? { level: 'good', words: skipped ? 'Noted as skipped; it stays due.' : 'Greasing noted; the next date is set.' }
+    : { level: 'caution', words: waitingWords.value }
+  Object.assign(note, { value: '' })
+  looks.value = ''
+  skipping.value = false
+  changeOver.value = false
+}
+const waitingWords = computed(() =>
+  outbox.lasts
+    ? 'The server is away: the entry waits on this device and is sent when it is back.'
+    : 'The server is away, and this device keeps nothing: leave the page open until the entry is sent, or write it down.',
+)
+function refuse(problem: Problem, kind: GreasingInput['kind']) {
+  if (problem.title === 'Greased already') {
+    twice.value = { words: problem.detail, kind }
+    return
   }
+  refusals.value = Object.fromEntries((problem.errors ?? []).map((e) => [e.field, e.allowed]))
+  if (!problem.errors?.length) message.value = { level: 'caution', words: problem.detail }
 }
 /** The last entry is taken back with a reason. */
 const taking = ref(false)
@@ -105,11 +107,9 @@ async function takeBack(body: { reason: string }) {
   message.value = { level: 'good', words: 'Taken back; the date is as it was before.' }
 }
 async function sendAgain(key: string) {
-  try {
-    view.value = (await round.again(key)) ?? view.value
-  } catch (failure) {
-    message.value = { level: 'caution', words: refusalOf(failure).problem ?? String(failure) }
-  }
+  const said = await outbox.again(key, { again: true })
+  if (said?.problem) message.value = { level: 'caution', words: said.problem.detail }
+  else if (said) await renew()
 }
 const name = computed(() => (view.value ? `${view.value.machineName} ${view.value.machineCode}` : ''))
 /** What is fitted, each kind once with how many of it. */
@@ -212,16 +212,16 @@ const trail = computed(() => [
             <Button label="A second greasing: note it" outlined @click="log(twice.kind, true)" />
             <Button label="Leave it" text @click="twice = null" />
           </div>
-          <p v-if="round.mine.length" class="state state-caution">{{ round.mine.length }} waiting on this device</p>
-          <ul v-if="round.refused.length" class="plain-list" aria-label="Not taken">
-            <li v-for="w in round.refused" :key="w.entry.key" class="twice">
-              <p class="state state-caution">Not taken: {{ w.refused }}</p>
-              <Button label="Send it all the same" outlined @click="sendAgain(w.entry.key)" />
-              <Button label="Let it go" text @click="round.done(w.entry.key)" />
+          <p v-if="outbox.mine.length" class="state state-caution">{{ outbox.mine.length }} waiting on this device</p>
+          <ul v-if="outbox.refused.length" class="plain-list" aria-label="Not taken">
+            <li v-for="w in outbox.refused" :key="w.key" class="twice">
+              <p class="state state-caution">Not taken: {{ w.problem!.detail }}</p>
+              <Button v-if="w.kind === 'log-greasing'" label="Send it all the same" outlined @click="sendAgain(w.key)" />
+              <Button label="Let it go" text @click="outbox.drop(w.key)" />
             </li>
           </ul>
-          <p v-if="round.others.length" class="state state-caution">
-            Entries of {{ round.others.join(', ') }} wait on this device until they sign in.
+          <p v-if="outbox.others.length" class="state state-caution">
+            Entries of {{ outbox.others.join(', ') }} wait on this device until they sign in.
           </p>
           <template v-if="view.last?.open">
             <SentForm v-if="taking" class="take-back" :schema="takenBackInput" :initial="{ reason: '' }" :send="takeBack">

@@ -1,0 +1,66 @@
+import Dexie, { liveQuery, type Table } from 'dexie'
+import type { Command } from '../../contract/commands.js'
+import type { Problem } from '../../contract/problem.js'
+
+/** Where commands lie on this device until the server has them: over a reload, a crash, a sign-out. It knows nothing of sending. */
+
+export interface Kept extends Command {
+  /** In the order in which they were done. */
+  seq?: number
+  /** Whose work it is: nobody else sends it. */
+  person: { id: number; name: string }
+  /** Why the server did not take it: it stays until somebody has looked. */
+  problem?: Problem
+}
+
+export interface Shelf {
+  add: (kept: Kept) => Promise<unknown>
+  /** All of them, in their order. */
+  all: () => Promise<Kept[]>
+  refuse: (key: string, problem: Problem) => Promise<unknown>
+  remove: (keys: readonly string[]) => Promise<unknown>
+  /** Says so whenever something changed, in whatever tab. */
+  watch: (changed: (all: Kept[]) => void) => void
+}
+
+class Commands extends Dexie {
+  declare commands: Table<Kept, number>
+  constructor() {
+    super('yardfrost')
+    this.version(1).stores({ commands: '++seq, &key' })
+  }
+}
+
+async function keptShelf(): Promise<Shelf> {
+  const db = new Commands()
+  await db.open()
+  const all = () => db.commands.orderBy('seq').toArray()
+  return {
+    all,
+    add: (kept) => db.commands.add(kept),
+    refuse: (key, problem) => db.commands.where('key').equals(key).modify({ problem }),
+    remove: (keys) => db.commands.where('key').anyOf(keys).delete(),
+    watch: (changed) => void liveQuery(all).subscribe({ next: changed, error: () => {} }),
+  }
+}
+
+/** Of a device that keeps nothing, such as a window of which no trace may stay: it lasts as long as the page. */
+function heldShelf(): Shelf {
+  let held: Kept[] = []
+  return {
+    all: () => Promise.resolve(held),
+    add: (kept) => Promise.resolve((held = [...held, kept])),
+    refuse: (key, problem) => Promise.resolve((held = held.map((k) => (k.key === key ? { ...k, problem } : k)))),
+    remove: (keys) => Promise.resolve((held = held.filter((k) => !keys.includes(k.key)))),
+    watch: () => {},
+  }
+}
+
+/** The shelf of this device, and whether it outlasts the page. */
+export async function openShelf(): Promise<{ shelf: Shelf; lasts: boolean }> {
+  try {
+    return { shelf: await keptShelf(), lasts: true }
+  } catch {
+    return { shelf: heldShelf(), lasts: false }
+  }
+}
