@@ -5,6 +5,7 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { dragTime, evaluationTimes, firstScreen, rackWorkerTimes, solutionTime, untilUsable } from './bench/browser.mjs'
 import { answersPerSecond } from './bench/load.mjs'
+import { answersTime, hearTime, outboxTime } from './bench/door.mjs'
 import { MACHINES, POSITIONS, fillPlant } from './bench/plant.mjs'
 import { demoServer } from './demo-server.mjs'
 import { SPARING, ensureBrowser, ensureBuilt, ensurePackages, main, root, say } from './setup.mjs'
@@ -114,6 +115,26 @@ main(async () => {
     console.log(`        reference: a bare HTTP round trip on this machine, p95 ${(await bareRoundTrip()).toFixed(1)} ms`)
     line('saving one changed answer, p95', await p95(save), 25, 'ms')
     line('its reply, largest', answered, 2, 'kB')
+    line('1,000 greasings out of an outbox', await outboxTime(call, databaseUrl, 1000), 10, 's')
+    const field = { scope: 'p1', station: 'duty', field: 'radialLoadN', value: (i) => 3000 + i }
+    line('1,000 answers of one card out of an outbox', await answersTime(call, card.job.id, field, 1000), 20, 's')
+    const signedIn = async (login) => {
+      const headers = { origin: url, 'content-type': 'application/json' }
+      const res = await fetch(`${url}/api/v1/session`, {
+        method: 'POST',
+        headers,
+        body: JSON.stringify({ login, password: 'cider-press-4' }),
+      })
+      return res.headers.get('set-cookie').split(';')[0]
+    }
+    const cookies = await Promise.all(['planner', 'viewer', 'storekeeper'].map(signedIn))
+    const known = await call('GET', `/cards/${card.job.id}`)
+    seen = { revision: known.revision, version: known.answers[key].version }
+    const heard = {
+      ...{ change: (i) => save(500 + i), subject: (n) => n.of === 'card' && n.id === String(card.job.id), asking: 2 },
+      ask: () => call('GET', `/cards/${card.job.id}`),
+    }
+    line('a change told to 50 streams and shown on two pages, p95', await hearTime(url, cookies, 50, heard, 60), 1000, 'ms')
     line('opening a card of five supports, p95', await p95(() => call('GET', `/cards/${five.job.id}`)), 60, 'ms')
     line(
       'evaluation of five supports in the browser, p95',

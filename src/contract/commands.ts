@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { changesInput, stepValuesSchema } from './answers.js'
 import { acceptStepInput, cancelInput, finishInput, inChargeInput, newJobInput } from './cards.js'
 import { greasingInput, takenBackInput } from './greasing.js'
+import { MOST_COMMANDS } from './limits.js'
 import { id, version } from './numbers.js'
 import type { Role } from './people.js'
 import type { Problem } from './problem.js'
@@ -36,9 +37,6 @@ export const COMMANDS = {
 export type CommandKind = keyof typeof COMMANDS
 export type CommandBody<K extends CommandKind> = z.output<(typeof COMMANDS)[K]['body']>
 export const COMMAND_KINDS = Object.keys(COMMANDS) as [CommandKind, ...CommandKind[]]
-
-/** At most so many in one call; a device sends the rest behind them. */
-export const MOST_COMMANDS = 100
 
 export const commandInput = z.strictObject({
   /** Made where it is done. */

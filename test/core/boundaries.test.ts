@@ -55,4 +55,20 @@ describe('imports', () => {
     expect([...graph.values()].flat().length).to.be.above(300)
     expect(circles).to.deep.equal([])
   })
+
+  it('between the folders of the server are those of the table in docs/architecture.md, and no more', () => {
+    const server = join(root, 'server')
+    const folderOf = (file: string) => (file.startsWith(server + '/') && file.slice(server.length + 1).includes('/') ? file.slice(server.length + 1).split('/')[0]! : null) // prettier-ignore
+    const arrows = new Map<string, Set<string>>()
+    for (const [file, to] of graph) {
+      const from = folderOf(file)
+      if (!from) continue
+      const uses = arrows.get(from) ?? arrows.set(from, new Set()).get(from)!
+      for (const other of to.map(folderOf)) if (other && other !== from) uses.add(other)
+    }
+    const text = readFileSync(join(process.cwd(), 'docs', 'architecture.md'), 'utf8')
+    const [, below = ''] = text.split('| folder | uses |')
+    const table = [...below.matchAll(/^\| `(\w+)\/` \| ([^|]*) \|$/gm)].map(([, from, uses]) => [from!, uses!.split(', ').filter((u) => u !== '-')] as const) // prettier-ignore
+    expect(Object.fromEntries(table)).to.deep.equal(Object.fromEntries([...arrows].sort().map(([from, uses]) => [from, [...uses].sort()])))
+  })
 })

@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
 import { markRaw } from 'vue'
-import { MOST_COMMANDS, type CommandAnswer, type CommandBody, type CommandKind } from '../../contract/commands.js'
+import type { CommandAnswer, CommandBody, CommandKind } from '../../contract/commands.js'
 import type { GreasingInput } from '../../contract/greasing.js'
-import { problem } from '../../contract/problem.js'
+import { MOST_COMMANDS } from '../../contract/limits.js'
+import type { Problem } from '../../contract/problem.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { serverNow } from '../clock.js'
 import { openShelf, type Kept, type Shelf } from '../outbox/shelf.js'
@@ -29,6 +30,9 @@ function deviceName(): string {
   writeDraft('device', made)
   return made
 }
+
+/** What stands beside an entry that the server did not take, where it said no more. */
+const notTaken = (detail: string): Problem => ({ type: 'urn:yardfrost:not-taken', title: 'Not taken', status: 422, detail })
 
 /** An entry of the round as pages of the release before kept it. */
 interface OldEntry {
@@ -112,7 +116,7 @@ export const useOutbox = defineStore('outbox', {
             if (this.waits(error)) return said
             // All of it was refused, and nobody knows for which of them: one by one.
             if (most > 1) most = 1
-            else await this.settle([{ key: next[0]!.key, outcome: 'refused', problem: problem(400, 'Not taken', String((error as Error).message)) }], wanted) // prettier-ignore
+            else await this.settle([{ key: next[0]!.key, outcome: 'refused', problem: notTaken((error as Error).message) }], wanted) // prettier-ignore
           }
         }
         return said
@@ -149,7 +153,7 @@ export const useOutbox = defineStore('outbox', {
         if (known.has(key)) continue
         await shelf.add({
           ...{ key, at, kind: 'log-greasing', body: { point: pointId ?? positionId, ...body }, person },
-          ...(refused && { problem: problem(409, 'Not taken', refused) }),
+          ...(refused && { problem: notTaken(refused) }),
         })
       }
       writeDraft(OLD_QUEUE, null)
