@@ -23,7 +23,7 @@ import { changeCard } from './cards/changes.js'
 import { finish } from './cards/finish.js'
 import { accept, saveStep, sign } from './cards/steps.js'
 import { bringEntries } from './rack/own-data.js'
-import { audit, one, setting, type Query } from './database.js'
+import { audit, one, setting, transaction, type Query } from './database.js'
 import { findPoint, pointOfPosition, setWant } from './greasing/points.js'
 import { addGreasing } from './greasing/store.js'
 import { fitBearing } from './machines/store.js'
@@ -237,7 +237,7 @@ async function greasings(pool: pg.Pool, demo: Demo, positions: Map<string, numbe
           looks: missed ? '' : LOOKS[(i + positionId) % LOOKS.length]!,
           note: missed ? 'not reached in the season' : '',
         }
-        events.push({ daysAgo, load: () => addGreasing(pool, point, event) })
+        events.push({ daysAgo, load: () => transaction(pool, (query) => addGreasing(query, point, event)) })
       }
     }
   }

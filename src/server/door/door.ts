@@ -3,7 +3,7 @@ import { COMMANDS, type Command, type CommandAnswer, type CommandKind } from '..
 import { mayAct, type Me } from '../../contract/people.js'
 import { problem, refusal, type Problem } from '../../contract/problem.js'
 import { badTextIn } from '../../contract/text.js'
-import { Within, execute, one, transaction, type Query } from '../database.js'
+import { Within, execute, one, together, transaction, type Query } from '../database.js'
 import { Refused } from '../problems.js'
 import { DOES, type Deed } from './kinds.js'
 
@@ -27,13 +27,20 @@ async function takeOne(pool: pg.Pool, device: string, command: Command, me: Me, 
   // Somebody who may not now could be let in later: that is not kept.
   if (!mayAct(me.role, COMMANDS[kind].least))
     return { key, outcome: 'refused', problem: problem(403, 'Not allowed', `This needs the role ${COMMANDS[kind].least}.`) }
-  return transaction(pool, async (client) => {
+  return transaction(pool, async (client, commit) => {
     const before = await begin(client, device, command, me, now)
     if (before) return before
-    await client.query('SAVEPOINT command')
+    // Not waited for: it goes out with what is asked first.
+    const saved = client.query('SAVEPOINT command')
     const [outcome, answer] = await doneOrNot(command, { within: new Within(client), key, me, at: new Date(command.at), now })
-    if (outcome !== 'done') await client.query('ROLLBACK TO SAVEPOINT command')
-    await execute(client, 'UPDATE command SET outcome = $2, answer = $3 WHERE key = $1', [key, outcome, answer])
+    await saved
+    await together(client, () =>
+      Promise.all([
+        outcome === 'done' ? null : client.query('ROLLBACK TO SAVEPOINT command'),
+        execute(client, 'UPDATE command SET outcome = $2, answer = $3 WHERE key = $1', [key, outcome, answer]),
+        commit(),
+      ]),
+    )
     return { key, outcome, ...answer }
   })
 }

@@ -5,7 +5,7 @@ import { problem } from '../../contract/problem.js'
 import { compatibility } from '../../core/lubrication/grease.js'
 
 import { Refused, conflict, notFound, refused } from '../problems.js'
-import { Within, audit, execute, transaction, type Query } from '../database.js'
+import { Within, audit, execute, together, transaction, type Query } from '../database.js'
 import { lockLines } from '../cards/store.js'
 import { noteChange } from '../machines/records.js'
 import { findLine } from '../machines/store.js'
@@ -45,28 +45,19 @@ const CLOCK_SLACK_MS = 5 * 60 * 1000
 const SOON = { share: 0.25, leastMs: 10 * 60 * 1000, mostMs: 24 * 3600 * 1000 }
 const DAY_MS = 24 * 3600 * 1000
 
+type Last = Awaited<ReturnType<typeof lastGreasing>>
+
 /** A double tap, two people, an old page: who greases what was just greased is told who put how much in, and says it again. */
-async function askTwice(query: Query, point: PointView, entry: GreasingInput, at: Date): Promise<void> {
-  if (entry.again || entry.kind !== 'greased') return
-  const last = await lastGreasing(query, point.id)
-  // Sent twice it is the same entry still.
-  if (!last || (await isStored(query, entry.key))) return
+function askTwice(last: Last, point: PointView, entry: GreasingInput, at: Date): void {
+  if (entry.again || entry.kind !== 'greased' || !last) return
   const soon = Math.min(SOON.mostMs, Math.max(SOON.leastMs, SOON.share * (point.intervalDays ?? 0) * DAY_MS))
   const apart = Math.abs(at.getTime() - last.at.getTime())
   if (apart > soon) return
   const minutes = Math.round(apart / 60_000)
   const ago = minutes < 2 ? 'at the same time' : minutes < 120 ? `${minutes} minutes apart` : `${Math.round(minutes / 60)} hours apart`
   const grams = last.grams === null ? '' : ` ${Math.round(last.grams)} g`
-  throw new Refused(
-    problem(
-      409,
-      'Greased already',
-      `${last.by} noted${grams} here, ${ago}: is this a second greasing? Too much grease heats the bearing.`,
-      {
-        current: { ...last, at: last.at.toISOString() },
-      },
-    ),
-  )
+  const words = `${last.by} noted${grams} here, ${ago}: is this a second greasing? Too much grease heats the bearing.`
+  throw new Refused(problem(409, 'Greased already', words, { current: { ...last, at: last.at.toISOString() } }))
 }
 
 /**
@@ -86,17 +77,24 @@ export async function storeGreasing(pool: pg.Pool | Within, pointId: number, ent
   if (at.getTime() > now.getTime() + CLOCK_SLACK_MS || at.getTime() < now.getTime() - WAITED_MS)
     throw refused('at', 'a time within the last 14 days, not in the future')
   return transaction(pool, async (query) => {
-    // Before what is in there is read, so that two guns cannot both find the old grease.
-    await lockPoint(query, pointId)
-    const found = await findPoint(query, pointId)
+    // Asked together and answered in this order: locked before what is in there is read, so that two guns cannot both find the old grease.
+    const [, found, grease, gun, last, stored] = await together(query, () =>
+      Promise.all([
+        lockPoint(query, pointId),
+        findPoint(query, pointId),
+        findGrease(query, entry.greaseId),
+        entry.gunId === null ? null : findGun(query, entry.gunId),
+        lastGreasing(query, pointId),
+        isStored(query, entry.key),
+      ]),
+    )
     if (!found) throw notFound('greasing point')
     const { point } = found
     if (entry.kind === 'skipped') {
       if (entry.note.length < 5) throw refused('note', 'say why it was skipped, in at least 5 letters')
     } else {
-      const grease = await findGrease(query, entry.greaseId)
       if (!grease) throw refused('greaseId', 'choose the grease that was pumped in')
-      if (entry.gunId !== null && !(await findGun(query, entry.gunId))) throw refused('gunId', 'choose one of the guns of this plant')
+      if (entry.gunId !== null && !gun) throw refused('gunId', 'choose one of the guns of this plant')
       if (entry.grams === null) throw refused('grams', 'how much went in')
       const wanted = point.quantityG
       if (wanted !== null && entry.grams > MUCH * wanted && entry.note.length < 5)
@@ -108,7 +106,8 @@ export async function storeGreasing(pool: pg.Pool | Within, pointId: number, ent
       const mixing = inside && compatibility(inside, grease)
       if (mixing && inside.id !== grease.id && entry.kind !== 'changed-over')
         throw refused('greaseId', `${inside.name} is in there: ${mixing.words} Record it as a change-over when the old one is cleaned out`)
-      await askTwice(query, point, entry, at)
+      // Sent twice it is the same entry still.
+      if (!stored) askTwice(last, point, entry, at)
     }
     const skipped = entry.kind === 'skipped'
     const added = await addGreasing(query, point, {

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { PointView } from '../../contract/greasing.js'
-import { execute, one, rows, type Query } from '../database.js'
+import { execute, one, rows, together, type Query } from '../database.js'
 import { renewDue } from './points.js'
 
 /** What was greased, skipped or filled. */
@@ -54,19 +54,24 @@ export async function addGreasing(query: Query, point: Point, entry: Entry): Pro
     if (!(await writeRow(query, part, feed.positionId, point.id, i > 0))) return false
   }
   if (entry.kind === 'skipped') return true
-  await execute(query, 'UPDATE greasing_point SET last_at = greatest(last_at, $2), grease_id = $3 WHERE id = $1', [
-    point.id,
-    entry.at,
-    entry.greaseId,
-  ])
-  // Whatever else feeds these bearings carries what is in them now.
-  if (entry.kind === 'changed-over')
-    await execute(
-      query,
-      `UPDATE greasing_point SET grease_id = $2 WHERE retired_at IS NULL AND id IN (SELECT o.point_id FROM point_feed f JOIN point_feed o USING (position_id) WHERE f.point_id = $1)`,
-      [point.id, entry.greaseId],
-    )
-  await renewDue(query, [point.id])
+  // They go out together and are done in this order.
+  await together(query, () =>
+    Promise.all([
+      execute(query, 'UPDATE greasing_point SET last_at = greatest(last_at, $2), grease_id = $3 WHERE id = $1', [
+        point.id,
+        entry.at,
+        entry.greaseId,
+      ]),
+      // Whatever else feeds these bearings carries what is in them now.
+      entry.kind === 'changed-over' &&
+        execute(
+          query,
+          `UPDATE greasing_point SET grease_id = $2 WHERE retired_at IS NULL AND id IN (SELECT o.point_id FROM point_feed f JOIN point_feed o USING (position_id) WHERE f.point_id = $1)`,
+          [point.id, entry.greaseId],
+        ),
+      renewDue(query, [point.id]),
+    ]),
+  )
   return true
 }
 
