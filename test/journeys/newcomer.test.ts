@@ -131,6 +131,14 @@ describe('journey: the round', () => {
     })
     await person.web.wait(async () => !(await person.text()).includes('waiting on this device'), 45_000, 'waited for the entry to arrive')
     expect(await count()).to.equal(before + 1)
+    await person.seeText('What waited here was sent.')
+    const right =
+      "return Math.max(...[...document.querySelectorAll('.greasing *')].map((e) => e.getBoundingClientRect().right)) - innerWidth"
+    await person.button('Greased')
+    await person.seeText('is this a second greasing?')
+    await person.resize(390, 844)
+    expect(await person.web.executeScript<number>(right), 'nothing runs out of a phone').to.be.at.most(0)
+    await person.resize(1280, 800)
   })
 
   it('a page that is killed with twenty entries waiting sends them once, in order, after it is opened again', async () => {

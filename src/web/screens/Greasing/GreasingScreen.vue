@@ -77,6 +77,7 @@ async function log(kind: GreasingInput['kind'], again = false) {
   })
   if (said?.problem) return refuse(said.problem, kind)
   if (said) await renew()
+  waited.value = !said
   message.value = said
     ? { level: 'good', words: skipped ? 'Noted as skipped; it stays due.' : 'Greasing noted; the next date is set.' }
     : { level: 'caution', words: waitingWords.value }
@@ -85,6 +86,17 @@ async function log(kind: GreasingInput['kind'], again = false) {
   skipping.value = false
   changeOver.value = false
 }
+/** What waited goes out by itself: what stands here then is what followed from it. */
+const waited = ref(false)
+watch(
+  () => outbox.mine.length,
+  async (left) => {
+    if (left || !waited.value) return
+    waited.value = false
+    await renew()
+    message.value = outbox.refused.length ? null : { level: 'good', words: 'What waited here was sent.' }
+  },
+)
 const waitingWords = computed(() =>
   outbox.lasts
     ? 'The server is away: the entry waits on this device and is sent when it is back.'
@@ -253,6 +265,12 @@ const trail = computed(() => [
   height: 100%;
   overflow: auto;
   padding: 20px 24px 40px;
+}
+.columns .state {
+  white-space: normal;
+}
+.columns > * {
+  min-width: 0;
 }
 .columns {
   display: grid;
