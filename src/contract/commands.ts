@@ -55,13 +55,11 @@ export const commandsInput = z.strictObject({
   commands: z.array(commandInput).min(1).max(MOST_COMMANDS),
 })
 
-export const OUTCOMES = ['done', 'again', 'refused', 'conflict'] as const
-
 /** What became of one command. */
 export interface CommandAnswer {
   key: string
   /** `again`: it was taken before, and this is the answer of then. */
-  outcome: (typeof OUTCOMES)[number]
+  outcome: 'done' | 'again' | 'refused' | 'conflict'
   /** What was made or changed, by its number; of answers what `changeCard` answers. */
   changed?: unknown
   /** Why not; with a conflict what stands there instead. */

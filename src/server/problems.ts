@@ -15,3 +15,5 @@ export const blocked = (words: Words) =>
   new Refused(problem(422, 'Not possible now', say(words, 'metric'), typeof words === 'string' ? {} : { words }))
 export const refused = (field: string, allowed: string) =>
   new Refused(problem(422, 'Refused value', `${field}: ${allowed}`, { errors: [{ field, allowed }] }))
+/** Text that the database or a page could not hold, by the field that it stands in. */
+export const badText = (field: string) => refused(field, 'text without null signs and broken letters')

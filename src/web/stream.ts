@@ -1,4 +1,4 @@
-import { onScopeDispose, ref, watch } from 'vue'
+import { onScopeDispose, watch } from 'vue'
 import { addressOf } from '../contract/addresses.js'
 import type { Notice } from '../contract/notices.js'
 import { useSession } from './stores/session.js'
@@ -21,17 +21,12 @@ let source: EventSource | null = null
 let again: ReturnType<typeof setTimeout> | undefined
 
 const seen = () => typeof document !== 'undefined' && document.visibilityState === 'visible'
-/** Whether what changes comes by itself at this moment. */
-export const told = ref(false)
 
 function open() {
   clearTimeout(again)
   if (source || !hearers.size || !seen() || !useSession().me) return
   source = new EventSource(addressOf('stream', {}))
-  source.onopen = () => {
-    told.value = true
-    all()
-  }
+  source.onopen = all
   source.onmessage = ({ data }) => {
     const notice = JSON.parse(String(data)) as Notice
     for (const { wants, hear } of hearers) if (wants(notice)) hear(notice)
@@ -51,7 +46,6 @@ function close() {
   clearTimeout(again)
   source?.close()
   source = null
-  told.value = false
 }
 
 if (typeof document !== 'undefined') document.addEventListener('visibilitychange', () => (seen() ? open() : close()))

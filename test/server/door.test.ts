@@ -2,28 +2,23 @@ import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
 import { COMMANDS, COMMAND_KINDS, type CommandAnswer, type CommandKind } from '../../src/contract/commands.js'
 import { sweepCommands } from '../../src/server/door/door.js'
-import { Client, NOW, cardOf, changesOf, freshDatabase, openAt, startInstance, type Instance } from './helpers.js'
+import { Client, NOW, cardOf, changesOf, openAt, startTwo, type Instance } from './helpers.js'
 
 describe('one door for what people do, on two instances', () => {
-  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let pair: Awaited<ReturnType<typeof startTwo>>
   let one: Instance
   let two: Instance
   let technician: Client
   let planner: Client
   let viewer: Client
   before(async () => {
-    db = await freshDatabase()
-    one = await startInstance(db.url)
-    two = await startInstance(db.url)
+    pair = await startTwo()
+    ;({ one, two } = pair)
     technician = await new Client(one.url).signIn('technician')
     planner = await new Client(two.url).signIn('planner')
     viewer = await new Client(two.url).signIn('viewer')
   })
-  after(async () => {
-    await one.close()
-    await two.close()
-    await db.drop()
-  })
+  after(() => pair.close())
 
   const command = (kind: string, body: unknown, at = NOW) => ({ key: randomUUID(), at: at.toISOString(), kind, body })
   const send = async (client: Client, ...commands: object[]): Promise<CommandAnswer[]> => {

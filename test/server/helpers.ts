@@ -154,6 +154,18 @@ export async function startInstance(
   }
 }
 
+/** Two instances on one database of the demo plant, as when one is not enough. */
+export async function startTwo(): Promise<{ one: Instance; two: Instance; close: () => Promise<void> }> {
+  const db = await freshDatabase()
+  const [one, two] = [await startInstance(db.url), await startInstance(db.url)]
+  const close = async () => {
+    await one.close()
+    await two.close()
+    await db.drop()
+  }
+  return { one, two, close }
+}
+
 const ajv = new Ajv({ allErrors: true, keywords: ['replies'] })
 ajv.addSchema(answers, 'answers')
 const ROUTE_PATTERNS = (Object.entries(ADDRESSES) as [RouteName, Address][]).map(([name, { method, path }]) => ({

@@ -1,6 +1,6 @@
 import { expect } from 'chai'
 import { noticeOf, type Notice } from '../../src/contract/notices.js'
-import { Client, answer, cardOf, doStep, freshDatabase, machineBy, openAt, startInstance, type Instance } from './helpers.js'
+import { Client, answer, cardOf, doStep, machineBy, openAt, startTwo, type Instance } from './helpers.js'
 
 /** What is told on the stream of one page, gathered; `end` hangs up. */
 async function listen(
@@ -37,23 +37,18 @@ async function listen(
 }
 
 describe('what changed comes by itself, on two instances', () => {
-  let db: Awaited<ReturnType<typeof freshDatabase>>
+  let pair: Awaited<ReturnType<typeof startTwo>>
   let one: Instance
   let two: Instance
   let technician: Client
   let viewer: Client
   before(async () => {
-    db = await freshDatabase()
-    one = await startInstance(db.url)
-    two = await startInstance(db.url)
+    pair = await startTwo()
+    ;({ one, two } = pair)
     technician = await new Client(one.url).signIn('technician')
     viewer = await new Client(two.url).signIn('viewer')
   })
-  after(async () => {
-    await one.close()
-    await two.close()
-    await db.drop()
-  })
+  after(() => pair.close())
 
   it('a card that is opened, answered and signed on one is told on the other, with its revision and nothing else', async () => {
     const page = await listen(viewer)

@@ -1,4 +1,4 @@
-import type { ProcedureName } from '../procedure/procedures.js'
+import { FIRST_PROCEDURE, type ProcedureName } from '../procedure/procedures.js'
 import type { LineAnswers } from './answers.js'
 import type { LineContext } from './context.js'
 import { evaluateLine } from './evaluate.js'
@@ -36,4 +36,4 @@ export const evaluateCard = (procedure: ProcedureName, answers: LineAnswers, con
 })
 
 /** Every step of a card in its order; none that a figure of it is missing for. Source: as its procedure says. */
-export const linePlan = (evaluation: Evaluated): LineStep[] => byName(evaluation.procedure?.name ?? 'rolling').plan(evaluation)
+export const linePlan = (evaluation: Evaluated): LineStep[] => byName((evaluation.procedure ?? FIRST_PROCEDURE).name).plan(evaluation)

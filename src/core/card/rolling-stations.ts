@@ -2,6 +2,7 @@ import type { Bearing } from '../catalogue/bearing.js'
 import { worn } from '../catalogue/closure.js'
 import type { ClearanceGroup } from '../fits/clearance-group.js'
 import type { SetOfBearings } from '../life/set-of-bearings.js'
+import { FIRST_PROCEDURE } from '../procedure/procedures.js'
 import { ROLLING, type Station } from '../procedure/rolling.js'
 import { adviceOn } from './advice.js'
 import type { CardAnswers, Scope } from './answers.js'
@@ -45,7 +46,7 @@ export interface LineEvaluation extends Evaluated<CardEvaluation> {
 
 /** A card of rolling bearings as what it is; null where it is one of another procedure. */
 export const rollingOf = (evaluation: Evaluated<StationResults>): LineEvaluation | null =>
-  (evaluation.procedure?.name ?? ROLLING.name) === ROLLING.name ? (evaluation as LineEvaluation) : null
+  (evaluation.procedure ?? FIRST_PROCEDURE).name === ROLLING.name ? (evaluation as LineEvaluation) : null
 
 /** One place of the card, with what its line and the records say of it. */
 export interface Hand {

@@ -223,7 +223,8 @@ function viewOf(card: Card, [steps, moved, lineChanges]: Awaited<ReturnType<type
     line: finished?.line ?? record.line,
     context: card.context,
     dutyVersion: job.dutyVersion,
-    answers: finished?.answers ?? Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
+    // Of a closed card too as they are stored: only there they know their shape, by which they are led forward for the fields of today.
+    answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
     steps: finished?.steps ?? steps.map(stepView),
     moved,
     lineChanges: job.line.status === 'open' ? lineChanges : [],

@@ -1,10 +1,10 @@
 import type pg from 'pg'
 import { COMMANDS, type Command, type CommandAnswer, type CommandKind } from '../../contract/commands.js'
 import { mayAct, type Me } from '../../contract/people.js'
-import { problem, refusal, type Problem } from '../../contract/problem.js'
+import { problem, refusal } from '../../contract/problem.js'
 import { badTextIn } from '../../contract/text.js'
 import { Within, execute, one, together, transaction, type Query } from '../database.js'
-import { Refused } from '../problems.js'
+import { Refused, badText } from '../problems.js'
 import { DOES, type Deed } from './kinds.js'
 
 /** The one door for what people do: each command once, under its key, in a transaction of its own. */
@@ -68,7 +68,7 @@ async function begin(query: Query, device: string, { key, at, kind }: Command, m
 async function doneOrNot({ kind, body }: Command, deed: Deed): Promise<[Outcome, Answer]> {
   const bad = badTextIn(body)
   const read = COMMANDS[kind].body.safeParse(body)
-  if (bad !== null || !read.success) return ['refused', { problem: read.success ? badText(String(bad)) : refusal(read.error) }]
+  if (bad !== null || !read.success) return ['refused', { problem: read.success ? badText(bad!).problem : refusal(read.error) }]
   try {
     const does = DOES[kind] as (deed: Deed, body: unknown) => Promise<unknown>
     return ['done', { changed: await does(deed, read.data) }]
@@ -76,11 +76,6 @@ async function doneOrNot({ kind, body }: Command, deed: Deed): Promise<[Outcome,
     if (!(error instanceof Refused)) throw error
     return [error.problem.status === 409 && error.problem.current !== undefined ? 'conflict' : 'refused', { problem: error.problem }]
   }
-}
-
-const badText = (field: string): Problem => {
-  const allowed = 'text without null signs and broken letters'
-  return problem(422, 'Refused value', `${field}: ${allowed}`, { errors: [{ field, allowed }] })
 }
 
 const YEAR_MS = 365 * 24 * 3600 * 1000

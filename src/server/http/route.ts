@@ -4,7 +4,7 @@ import { problem } from '../../contract/problem.js'
 import type { RouteName } from '../../contract/addresses.js'
 import type { CheckedBodyOf, ReplyOf, RouteSpec } from '../../contract/routes.js'
 import { badTextIn } from '../../contract/text.js'
-import { Refused } from '../problems.js'
+import { Refused, badText } from '../problems.js'
 import { idOf, need, read } from './guard.js'
 
 /** Of a body that is not JSON, MB. */
@@ -46,9 +46,7 @@ export function route<K extends RouteName>(router: Router, spec: RouteSpec<K>, r
 /** The one place where text enters: what the database or a page could not hold is refused with the field it stands in. */
 function refuseBadText({ body, query, params }: Request): void {
   const at = badTextIn(Buffer.isBuffer(body) ? {} : body) ?? badTextIn({ ...query }) ?? badTextIn({ ...params })
-  if (!at) return
-  const allowed = 'text without null signs and broken letters'
-  throw new Refused(problem(422, 'Refused value', `${at}: ${allowed}`, { errors: [{ field: at, allowed }] }))
+  if (at) throw badText(at)
 }
 
 /** A file to open or keep, named in plain letters. */
