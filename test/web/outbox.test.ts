@@ -88,6 +88,19 @@ describe('the outbox on a patchy connection', () => {
     expect([taken, calls.length, useOutbox().kept.length]).to.deep.equal([['a', 'b', 'c'], 1, 0])
   })
 
+  it('what is just under way is not called waiting; what found nobody is', async () => {
+    const sent = useOutbox().perform('log-greasing', greasing('a'))
+    while (!useOutbox().mine.length) await new Promise((resolve) => setTimeout(resolve, 1))
+    expect(useOutbox().waiting).to.equal(0)
+    await sent
+    way = 'cut'
+    await useOutbox().perform('log-greasing', greasing('b'))
+    expect(useOutbox().waiting).to.equal(1)
+    way = 'open'
+    await useOutbox().flush()
+    expect(useOutbox().waiting).to.equal(0)
+  })
+
   it('an answer that is lost on its way back is asked for again, and nothing is taken twice', async () => {
     way = 'cut-behind'
     expect(await useOutbox().perform('log-greasing', greasing('a'))).to.equal(null)

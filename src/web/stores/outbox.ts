@@ -50,10 +50,16 @@ export const useOutbox = defineStore('outbox', {
     kept: [] as Kept[],
     /** What is kept outlasts the page. */
     lasts: true,
+    /** The last sending found nobody: what is kept waits, and is not just under way. */
+    stuck: false,
   }),
   getters: {
     /** What goes out as soon as the server is there. */
     mine: (state): Kept[] => state.kept.filter((k) => isMine(k) && !k.problem),
+    /** How many of those had to wait. */
+    waiting(state): number {
+      return state.stuck ? this.mine.length : 0
+    },
     /** What the server did not take, of whoever is signed in. */
     refused: (state): Kept[] => state.kept.filter((k) => isMine(k) && k.problem),
     /** Names of others whose work waits here until they sign in. */
@@ -110,6 +116,7 @@ export const useOutbox = defineStore('outbox', {
           try {
             const commands = next.map(({ key, at, kind, body }) => ({ key, at, kind, body }))
             const { answers } = await call('commands', { body: { device: deviceName(), commands } })
+            this.stuck = false
             said = answers.find((a) => a.key === wanted) ?? said
             await this.settle(answers, wanted)
           } catch (error) {
@@ -137,6 +144,7 @@ export const useOutbox = defineStore('outbox', {
       const busy = error instanceof ApiError && error.problem.status === 429
       if (signedOut) useSession().expired = true
       if (!(error instanceof AwayError || signedOut || busy)) return false
+      this.stuck = true
       timer = setTimeout(() => void this.flush().catch(() => {}), RETRY_MS)
       return true
     },

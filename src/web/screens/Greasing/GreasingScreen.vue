@@ -224,7 +224,7 @@ const trail = computed(() => [
             <Button label="A second greasing: note it" outlined @click="log(twice.kind, true)" />
             <Button label="Leave it" text @click="twice = null" />
           </div>
-          <p v-if="outbox.mine.length" class="state state-caution">{{ outbox.mine.length }} waiting on this device</p>
+          <p v-if="outbox.waiting" class="state state-caution">{{ outbox.waiting }} waiting on this device</p>
           <ul v-if="outbox.refused.length" class="plain-list" aria-label="Not taken">
             <li v-for="w in outbox.refused" :key="w.key" class="twice">
               <p class="state state-caution">Not taken: {{ w.problem!.detail }}</p>
