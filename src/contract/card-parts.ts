@@ -20,6 +20,24 @@ export interface ReadingView {
   by: string
 }
 
+/** Why a signature that arrived late does not count. */
+export const LATE_WHY = {
+  closed: 'the card was closed by then',
+  role: 'the right to sign was gone by then',
+  gone: 'the step was no longer in the plan',
+  blocked: 'the step could not be signed when it arrived',
+} as const
+export type LateWhy = keyof typeof LATE_WHY
+
+/** A signature as it was given on a device, which arrived too late to count. */
+export interface LateSignature {
+  by: string
+  /** When it was given, and when it was heard of. */
+  at: string
+  heardAt: string
+  why: LateWhy
+}
+
 export interface StepView {
   key: string
   version: number
@@ -32,4 +50,11 @@ export interface StepView {
   acceptedReason: string | null
   /** Every reading that was ever written down at it, oldest first; left out by cards of before. */
   readings?: ReadingView[]
+  /** Signatures that arrived too late to count; left out where there are none. */
+  late?: LateSignature[]
+}
+
+/** An answer as a closed card keeps it: with the shape that its field had. */
+export interface KeptAnswer extends AnswerView {
+  shape: number
 }

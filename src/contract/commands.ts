@@ -13,10 +13,13 @@ interface Kind {
   /** Least role; asked when it arrives, whatever was so when it was done. */
   least: Role
   body: z.ZodType
+  /** What arrives late from somebody who may not any more is kept as it was done, and does not count. */
+  keptLate?: true
 }
 
 const card = { card: id }
 const step = { ...card, step: z.string().max(80) }
+const text = z.string().max(300)
 const { key: _key, at: _at, ...greasing } = greasingInput.shape
 
 /** Every kind of command, with who may and what it says. A new kind is a row here and one in `server/door/kinds.ts`. */
@@ -26,7 +29,7 @@ export const COMMANDS = {
   'open-card': { least: 'technician', body: newJobInput },
   'answer-card': { least: 'technician', body: z.strictObject({ ...card, ...changesInput.omit({ key: true }).shape }) },
   'write-step': { least: 'technician', body: z.strictObject({ ...step, version, values: stepValuesSchema }) },
-  'sign-step': { least: 'technician', body: z.strictObject(step) },
+  'sign-step': { least: 'technician', body: z.strictObject({ ...step, rests: z.record(text, text).optional() }), keptLate: true },
   'withdraw-signature': { least: 'technician', body: z.strictObject(step) },
   'accept-step': { least: 'planner', body: z.strictObject({ ...step, ...acceptStepInput.shape }) },
   'hand-over': { least: 'technician', body: z.strictObject({ ...card, ...inChargeInput.shape }) },
@@ -37,6 +40,10 @@ export const COMMANDS = {
 export type CommandKind = keyof typeof COMMANDS
 export type CommandBody<K extends CommandKind> = z.output<(typeof COMMANDS)[K]['body']>
 export const COMMAND_KINDS = Object.keys(COMMANDS) as [CommandKind, ...CommandKind[]]
+
+/** What was done so long before it is heard has waited on its device, ms. */
+const LATE_MS = 60_000
+export const isLate = (doneAt: Date, heardAt: Date): boolean => heardAt.getTime() - doneAt.getTime() > LATE_MS
 
 export const commandInput = z.strictObject({
   /** Made where it is done. */

@@ -11,7 +11,7 @@ import type { ProcedureName } from '../core/procedure/procedures.js'
 import type { WorkingStep } from '../core/result.js'
 import { QUANTITIES, type Quantity } from '../core/units/quantities.js'
 import type { Message, Param, Words } from '../core/words/message.js'
-import type { AnswerView, StepView } from './card-parts.js'
+import { LATE_WHY, type KeptAnswer, type LateWhy, type StepView } from './card-parts.js'
 import type { ShaftLineView } from './lines.js'
 
 /**
@@ -19,7 +19,7 @@ import type { ShaftLineView } from './lines.js'
  * this schema is a new version: the one before moves to `server/cards/earlier/` with the one step that leads it forward.
  */
 
-export const FINISHED_VERSION = 3
+export const FINISHED_VERSION = 4
 
 /** The result of one station as it read. What its panel draws besides is kept along under names of that day. */
 export interface FinishedStation extends StationResult {
@@ -39,7 +39,7 @@ export interface FinishedCard {
   states: StepState[]
   steps: StepView[]
   /** What was entered. */
-  answers: Record<string, AnswerView>
+  answers: Record<string, KeptAnswer>
   drawings: CardDrawing[]
   /** The line and all that was known of it before anything was entered. */
   line: ShaftLineView
@@ -120,6 +120,9 @@ const step = z.strictObject({
   ...{ signedBy: by, signedAt: by, acceptedBy: by, acceptedReason: by },
   restedOn: z.record(text, text).nullable(),
   readings: z.array(reading).optional(),
+  late: z
+    .array(z.strictObject({ by: text, at: text, heardAt: text, why: z.enum(Object.keys(LATE_WHY) as [LateWhy, ...LateWhy[]]) }))
+    .optional(),
 })
 
 const drawing: z.ZodType<Drawing> = z.looseObject({
@@ -142,7 +145,7 @@ export const finishedCard = z.strictObject({
   plan: z.array(planned),
   states: z.array(state),
   steps: z.array(step),
-  answers: z.record(text, z.strictObject({ version: figureOf, value: z.unknown(), savedAt: text, savedBy: text })),
+  answers: z.record(text, z.strictObject({ version: figureOf, value: z.unknown(), shape: figureOf, savedAt: text, savedBy: text })),
   drawings: z.array(z.strictObject({ place: text, of: z.enum(['section', 'run']), metric: drawing, inch: drawing })),
   line: z.looseObject({ carries: text, positions: z.array(z.looseObject({ code: text, name: text, alongMm: figureOf })) }),
   context: z.looseObject({ onCard: z.array(text), positions: z.array(z.looseObject({ code: text })) }),

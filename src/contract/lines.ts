@@ -6,7 +6,6 @@ import type { LifeUsed } from '../core/card/position.js'
 import type { Bearing } from '../core/catalogue/catalogue.js'
 import { COMPONENT_KINDS, MOST, type ComponentFacts, type DraftBearing, type DraftComponent, type LineDraft } from '../core/line/draft.js'
 import {
-  HOLDERS,
   HOUSING_SEATS,
   SHAFT_ORIENTATIONS,
   SHAFT_SEATS,
@@ -15,9 +14,10 @@ import {
   type RingHolding,
   type ShaftSeatRecord,
 } from '../core/line/records.js'
+import { HOLDERS } from '../core/arrangement/holders.js'
 import { MOST_SECTIONS, type ShaftShape } from '../core/line/shaft.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
-import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
+import { CLEARANCE_GROUPS } from '../core/bearing/clearance.js'
 import type { Grease } from '../core/lubrication/grease.js'
 import { OIL_CODES, OIL_FEEDS, OIL_VISCOSITY, type OilRecord } from '../core/lubrication/oil-record.js'
 import { NLGI, type GreaseSaid } from '../core/lubrication/grease-words.js'

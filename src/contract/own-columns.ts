@@ -1,5 +1,5 @@
-import { FAMILIES } from '../core/catalogue/families.js'
-import { FORMS } from '../core/catalogue/construction-forms.js'
+import { FAMILIES } from '../core/bearing/families.js'
+import { FORMS } from '../core/bearing/construction-forms.js'
 import { FEATURES } from '../core/identify/letters.js'
 import { MATERIAL_NAMES } from '../core/materials.js'
 import { INSTRUMENT_NAMES } from '../core/measuring/instruments.js'

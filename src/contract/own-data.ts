@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { FAMILIES } from '../core/catalogue/families.js'
-import { FORMS } from '../core/catalogue/construction-forms.js'
+import { FAMILIES } from '../core/bearing/families.js'
+import { FORMS } from '../core/bearing/construction-forms.js'
 import { FEATURES, VALUES } from '../core/identify/letters.js'
 import { INSTRUMENT_NAMES } from '../core/measuring/instruments.js'
 import { ASIDE_REASONS } from '../core/mounting/handling.js'

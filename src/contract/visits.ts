@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { HELD_ENDS, NOT_READABLE, VISIT_VERDICTS, type VisitAnswers, type VisitResult } from '../core/arrangement/visit-check.js'
-import { CLEARANCE_GROUPS } from '../core/fits/clearance-group.js'
+import { CLEARANCE_GROUPS } from '../core/bearing/clearance.js'
 import { id } from './numbers.js'
 
 /** A look at somebody else's work, without a job card. */

@@ -29,6 +29,10 @@ import { route } from './http/route.js'
 import { doorRoutes } from './door/routes.js'
 import { streamRoutes } from './stream/routes.js'
 import { settingsRoutes } from './plant/routes.js'
+import { plantFileRoutes } from './plant-file/routes.js'
+import { listRoutes } from './lists/routes.js'
+import { cardsHear } from './cards/hear.js'
+import { hearRecords } from './records/hearing.js'
 import { sessionRoutes } from './people/session.js'
 import { SessionStore } from './people/session-store.js'
 import { countTurnedAway } from './people/turned-away.js'
@@ -75,6 +79,9 @@ const PAGE_POLICY: NonNullable<HelmetOptions['contentSecurityPolicy']> = {
 
 /** Somebody who types as fast as he can makes some hundred. */
 const CALLS_PER_MINUTE = 1500
+
+// Who rests on the records hears of what changes there.
+hearRecords(cardsHear)
 
 /** The application: its calls, and the built page where there is one. */
 export function createApp(options: ServerOptions): Express {
@@ -150,7 +157,9 @@ function api(options: ServerOptions): express.Router {
     cardRoutes(options),
     greasingRoutes(options),
     settingsRoutes(options),
+    plantFileRoutes(options),
     rackRoutes(options),
+    listRoutes(options),
     backupRoutes(options),
     streamRoutes(options),
     doorRoutes(options),

@@ -3,7 +3,7 @@ import { runner } from 'node-pg-migrate'
 import pg from 'pg'
 import { makeBackup, type BackupPlace } from './backup/backup.js'
 import { createPool } from './database.js'
-import { seedBearings } from './rack/bearings.js'
+import { seedBearings } from './bearings/store.js'
 
 /** The database has been used by a newer program than this one. */
 export class NewerDatabase extends Error {

@@ -18,7 +18,7 @@ watchEffect(() => document.documentElement.classList.toggle('night', session.the
 
 // What waited on this device over a reload goes out as soon as somebody is signed in.
 watch(
-  () => session.me?.id,
+  () => !session.expired && session.me?.id,
   (id) => {
     if (id)
       void import('./stores/outbox.js').then(({ useOutbox }) =>

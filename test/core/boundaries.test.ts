@@ -38,27 +38,30 @@ describe('imports', () => {
     })
   const graph = new Map(files.map((f) => [f, needs(f)]))
 
-  it('make no circle', () => {
+  /** Ways along arrows that come back to where they began. */
+  const circlesOf = (arrows: ReadonlyMap<string, Iterable<string>>): string[] => {
     const state = new Map<string, 'open' | 'done'>()
     const circles: string[] = []
-    const visit = (file: string, path: string[]) => {
-      if (state.get(file) === 'done') return
-      if (state.get(file) === 'open') {
-        circles.push([...path.slice(path.indexOf(file)), file].map((f) => f.slice(root.length + 1)).join(' → '))
+    const visit = (from: string, path: string[]) => {
+      if (state.get(from) === 'done') return
+      if (state.get(from) === 'open') {
+        circles.push([...path.slice(path.indexOf(from)), from].join(' → '))
         return
       }
-      state.set(file, 'open')
-      for (const next of graph.get(file) ?? []) visit(next, [...path, file])
-      state.set(file, 'done')
+      state.set(from, 'open')
+      for (const next of arrows.get(from) ?? []) visit(next, [...path, from])
+      state.set(from, 'done')
     }
-    for (const file of files) visit(file, [])
-    expect([...graph.values()].flat().length).to.be.above(300)
-    expect(circles).to.deep.equal([])
-  })
-
-  it('between the folders of the server are those of the table in docs/architecture.md, and no more', () => {
-    const server = join(root, 'server')
-    const folderOf = (file: string) => (file.startsWith(server + '/') && file.slice(server.length + 1).includes('/') ? file.slice(server.length + 1).split('/')[0]! : null) // prettier-ignore
+    for (const from of arrows.keys()) visit(from, [])
+    return circles
+  }
+  /** The folders of a room, each with those that it uses; what stands beside them is left out. */
+  const foldersOf = (room: string): Map<string, Set<string>> => {
+    const inside = join(root, room)
+    const folderOf = (file: string) => {
+      const parts = file.startsWith(`${inside}/`) ? file.slice(inside.length + 1).split('/') : []
+      return parts.length > 1 ? parts[0]! : null
+    }
     const arrows = new Map<string, Set<string>>()
     for (const [file, to] of graph) {
       const from = folderOf(file)
@@ -66,9 +69,26 @@ describe('imports', () => {
       const uses = arrows.get(from) ?? arrows.set(from, new Set()).get(from)!
       for (const other of to.map(folderOf)) if (other && other !== from) uses.add(other)
     }
+    return arrows
+  }
+
+  it('of files make no circle', () => {
+    expect([...graph.values()].flat().length).to.be.above(300)
+    expect(circlesOf(graph)).to.deep.equal([])
+  })
+
+  for (const room of ['core', 'server'])
+    it(`between the folders of ${room} make no circle either`, () => {
+      const arrows = foldersOf(room)
+      expect(arrows.size).to.be.above(10)
+      expect(circlesOf(arrows)).to.deep.equal([])
+    })
+
+  it('between the folders of the server are those of the table in docs/architecture.md, and no more', () => {
+    const arrows = foldersOf('server')
     const text = readFileSync(join(process.cwd(), 'docs', 'architecture.md'), 'utf8')
     const [, below = ''] = text.split('| folder | uses |')
-    const table = [...below.matchAll(/^\| `(\w+)\/` \| ([^|]*) \|$/gm)].map(([, from, uses]) => [from!, uses!.split(', ').filter((u) => u !== '-')] as const) // prettier-ignore
+    const table = [...below.matchAll(/^\| `([\w-]+)\/` \| ([^|]*) \|$/gm)].map(([, from, uses]) => [from!, uses!.split(', ').filter((u) => u !== '-')] as const) // prettier-ignore
     expect(Object.fromEntries(table)).to.deep.equal(Object.fromEntries([...arrows].sort().map(([from, uses]) => [from, [...uses].sort()])))
   })
 })

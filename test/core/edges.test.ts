@@ -25,7 +25,7 @@ import { lineLoads, type LineLoadsInput } from '../../src/core/loads/line-loads.
 import { newSource, togetherOf } from '../../src/core/loads/line-sources.js'
 import { opposedPair } from '../../src/core/loads/opposed-pair.js'
 import { at100 } from '../../src/core/lubrication/oil.js'
-import { referenceViscosity, viscosity } from '../../src/core/lubrication/viscosity.js'
+import { referenceViscosity, viscosity } from '../../src/core/life/viscosity.js'
 import { MATERIALS } from '../../src/core/materials.js'
 import { instrumentNotes, type FieldToRead, type MeasuringInstrument } from '../../src/core/measuring/instruments.js'
 import { forecastRun } from '../../src/core/runin/run-in.js'

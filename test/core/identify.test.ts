@@ -6,7 +6,7 @@ import { expect } from 'chai'
 import fc from 'fast-check'
 import { findBearing, sizes, type Boundary } from '../../src/core/catalogue/catalogue.js'
 import { calculate } from '../../src/contract/calculations/registry.js'
-import { FAMILIES, type Family } from '../../src/core/catalogue/families.js'
+import { FAMILIES, type Family } from '../../src/core/bearing/families.js'
 import {
   FEATURE_KEYS,
   KEY,

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { calculate } from '../../src/contract/calculations/registry.js'
-import { VISCOSITY_INDEX } from '../../src/core/lubrication/viscosity-tables.js'
+import { VISCOSITY_INDEX } from '../../src/core/life/viscosity-tables.js'
 
 /** Forces, supports and lives as they are asked for from outside, against figures worked out by hand. */
 

@@ -1,7 +1,7 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
-import { FAMILIES, type Family } from '../../src/core/catalogue/families.js'
+import { FAMILIES, type Family } from '../../src/core/bearing/families.js'
 import { compatibility, fillShare, film, firstFill, gramsOf, strokesFor, type Grease } from '../../src/core/lubrication/grease.js'
 import { peakOfRms, regreasing, type RegreasingInput } from '../../src/core/lubrication/regreasing.js'
 import {

@@ -5,7 +5,7 @@ import { FACTORS, lifeIf, stepsOf, whatBuysMost, type LifeBasis } from '../../sr
 import { NOT_CARRIED, carriedLoad, equivalentLoad } from '../../src/core/ratings/equivalent-load.js'
 import { rateBearing } from '../../src/core/life/rate-bearing.js'
 import { asSet } from '../../src/core/life/set-of-bearings.js'
-import type { Bearing } from '../../src/core/catalogue/bearing.js'
+import type { Bearing } from '../../src/core/bearing/bearing.js'
 import { PRICE_CLASSES, priceClass } from '../../src/core/catalogue/price-class.js'
 import { speedLimitRpm } from '../../src/core/catalogue/speed-limits.js'
 import { select, type SelectInput } from '../../src/core/select/select.js'

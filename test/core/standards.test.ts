@@ -1,9 +1,9 @@
 import { expect } from 'chai'
 import fc from 'fast-check'
-import { isThrust } from '../../src/core/catalogue/families.js'
+import { isThrust } from '../../src/core/bearing/families.js'
 import { catalogue } from '../../src/core/catalogue/catalogue.js'
 import { bearing } from '../../src/core/identify/marked.js'
-import type { Family } from '../../src/core/catalogue/families.js'
+import type { Family } from '../../src/core/bearing/families.js'
 import {
   CYLINDRICAL,
   DEEP_GROOVE,
@@ -12,7 +12,8 @@ import {
   SPHERICAL,
   SPHERICAL_TAPERED_BORE,
 } from '../../src/core/fits/clearance-tables.js'
-import { CLEARANCE_GROUPS, clearanceGroup, type ClearanceGroup } from '../../src/core/fits/clearance-group.js'
+import { clearanceGroup } from '../../src/core/fits/clearance-group.js'
+import { CLEARANCE_GROUPS, type ClearanceGroup } from '../../src/core/bearing/clearance.js'
 import { fit } from '../../src/core/fits/fit.js'
 import { innerShrinkUm, jointPressureMPa, outerGrowthUm } from '../../src/core/fits/lame.js'
 import { density, normalShare, positivePart } from '../../src/core/fits/normal-distribution.js'

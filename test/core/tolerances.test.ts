@@ -4,7 +4,7 @@ import { InputError } from '../../src/core/result.js'
 import { IT, NEAR_LIMIT, R_S_ROWS, SHAFT_CLASSES, HOUSING_CLASSES, SIZE_STEPS } from '../../src/core/tolerances/iso286-tables.js'
 import { standardToleranceUm, tolerance } from '../../src/core/tolerances/iso286.js'
 import { ringTolerance } from '../../src/core/tolerances/ring.js'
-import type { Family } from '../../src/core/catalogue/families.js'
+import type { Family } from '../../src/core/bearing/families.js'
 
 /** Values read from the printed tables of ISO 286-2, at least one in every size step: [class, size, upper, lower]. */
 const PRINTED: [string, number, number, number][] = [

@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { expect } from 'chai'
 import { COMMANDS, COMMAND_KINDS, type CommandAnswer, type CommandKind } from '../../src/contract/commands.js'
 import { sweepCommands } from '../../src/server/door/door.js'
-import { Client, NOW, cardOf, changesOf, openAt, startTwo, type Instance } from './helpers.js'
+import { linePlan } from '../../src/core/card/procedures.js'
+import { figuresUnder, stepStates } from '../../src/core/card/signing.js'
+import { Client, NOW, answer, cardOf, changesOf, entryFor, evaluationOf, openAt, startTwo, type Instance } from './helpers.js'
 
 describe('one door for what people do, on two instances', () => {
   let pair: Awaited<ReturnType<typeof startTwo>>
@@ -115,6 +117,73 @@ describe('one door for what people do, on two instances', () => {
     const ended = await send(planner, command('hand-over', { card, personId: other }), command('finish-card', { card }), command('cancel-card', { card, reason: 'only a trial' })) // prettier-ignore
     expect(ended.map((a) => a.outcome)).to.deep.equal(['done', 'refused', 'done'])
     expect((await cardOf(technician, card)).job.status).to.equal('cancelled')
+  })
+
+  it('a signature stands on the figures that its signer saw; one that comes too late to count is kept as it was given', async () => {
+    const { job } = await openAt(technician, 'MP-2', ['p1.1'])
+    const card = job.id
+    const late = new Date(NOW.getTime() - 3600_000)
+    const stepOf = async (key: string) => (await cardOf(planner, card)).steps.find((s) => s.key === key)
+    const holds = async (key: string) => (await stateOf(key)).holds
+    const stateOf = async (key: string) => {
+      const { steps } = await cardOf(planner, card)
+      const known = new Map(steps.map((s) => [s.key, { values: s.values, restedOn: s.restedOn, accepted: false, signedAt: s.signedAt }]))
+      return stepStates(await evaluationOf(planner, card), known).find((s) => s.key === key)!
+    }
+    await answer(technician, card, { 'p1.1/identify.designation': '6312', 'p1.1/mount.method': 'heat', 'p1.1/mount.takeOff': 'none' })
+    await answer(technician, card, { 'p1.1/fit.shaftClass': 'k5', 'p1.1/fit.housingClass': 'H7' })
+    const evaluation = await evaluationOf(technician, card)
+    const plan = linePlan(evaluation)
+    const at = plan.findIndex((s) => s.restsOn.length > 0)
+    const step = plan[at]!
+    const rests = figuresUnder(evaluation, step)
+    const [figure] = Object.keys(rests) as [string]
+    const sign = (more: object = {}, when = late) => command('sign-step', { card, step: step.key, rests, ...more }, when)
+
+    // What stands before it is open: on the spot it is refused, out of an outbox it is kept.
+    expect(at).to.be.above(0)
+    const [spot, kept] = await send(technician, sign({}, NOW), sign())
+    expect([spot!.outcome, kept!.outcome]).to.deep.equal(['refused', 'done'])
+    expect(await stepOf(step.key)).to.deep.include({ signedBy: null, late: [{ by: 'R. Amble', at: late.toISOString(), heardAt: NOW.toISOString(), why: 'blocked' }] }) // prettier-ignore
+
+    for (const s of plan.slice(0, at + 1)) {
+      const values = Object.fromEntries(s.fields.map((f) => [f.key, entryFor(f)]))
+      if (s.fields.length) await send(technician, command('write-step', { card, step: s.key, version: (await stepOf(s.key))?.version ?? 0, values }, late)) // prettier-ignore
+      if (s !== step) await send(technician, command('sign-step', { card, step: s.key }))
+    }
+    const read = (await Promise.all(plan.slice(0, at + 1).map((s) => stepOf(s.key)))).flatMap((s) => s?.readings ?? [])
+    expect(new Set(read.map((r) => r.at)), 'when it was read, not when it arrived').to.deep.equal(new Set([late.toISOString()]))
+
+    // The figures have moved since: it stands as it was given, does not hold, and is asked for again.
+    const [moved] = await send(technician, sign({ rests: { ...rests, [figure]: 'as it was' } }))
+    expect(moved!.outcome, JSON.stringify(moved)).to.equal('done')
+    expect(await stepOf(step.key)).to.deep.include({ signedBy: 'R. Amble', signedAt: late.toISOString() })
+    expect(await holds(step.key)).to.equal(false)
+    expect((await stateOf(step.key)).movedUnder).to.have.length(1)
+    const [again] = await send(technician, sign({}, NOW))
+    expect(again!.outcome, JSON.stringify(again)).to.equal('done')
+    expect(await holds(step.key)).to.equal(true)
+
+    // A step that is gone, a right that was taken away, a card that is closed.
+    await send(technician, sign({ step: 'p1.1/never' }))
+    const administrator = await new Client(one.url).signIn('administrator')
+    const people = (await administrator.get('/people')).body as { id: number; name: string; role: string }[]
+    const { id } = people.find((p) => p.name === 'R. Amble')!
+    const handTo = people.find((p) => p.role === 'planner')!.id
+    expect((await administrator.patch(`/people/${id}`, { role: 'viewer', handTo })).status).to.equal(200)
+    const reader = await new Client(one.url).signIn('technician')
+    const [fresh, lost] = await send(reader, sign({}, NOW), sign())
+    expect([fresh!.problem!.status, lost!.outcome]).to.deep.equal([403, 'done'])
+    const [never] = await send(viewer, sign())
+    expect(never!.problem!.status, 'who never might leaves nothing').to.equal(403)
+    await administrator.patch(`/people/${id}`, { role: 'technician' })
+    technician = await new Client(one.url).signIn('technician')
+    await send(technician, command('cancel-card', { card, reason: 'only a trial' }))
+    const [closed, onTime] = await send(technician, sign(), sign({}, NOW))
+    expect([closed!.outcome, onTime!.outcome]).to.deep.equal(['done', 'refused'])
+    expect((await stepOf(step.key))!.late!.map((l) => l.why)).to.deep.equal(['blocked', 'role', 'closed'])
+    const all = await one.pool.query('SELECT why FROM late_signature WHERE job_id = $1 ORDER BY id', [card])
+    expect(all.rows.map((r) => r.why)).to.deep.equal(['blocked', 'gone', 'role', 'closed'])
   })
 
   it('who may is asked of each kind, and a viewer leaves nothing behind', async () => {

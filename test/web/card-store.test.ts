@@ -1,20 +1,25 @@
-import { call } from '../../src/web/api.js'
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import Dexie from 'dexie'
 import { expect } from 'chai'
 import { createPinia, setActivePinia } from 'pinia'
 import type { FinishedCard } from '../../src/contract/finished.js'
 import type { StepView } from '../../src/contract/card-parts.js'
 import type { CardView } from '../../src/contract/cards.js'
 import { problem } from '../../src/contract/problem.js'
-import { changeKey, type Changes } from '../../src/contract/answers.js'
+import { changeKey } from '../../src/contract/answers.js'
+import type { Command, CommandAnswer, CommandBody } from '../../src/contract/commands.js'
 import type { LineContext } from '../../src/core/card/context.js'
 import { evaluateLine } from '../../src/core/card/evaluate.js'
 import { FIRST_PROCEDURE } from '../../src/core/procedure/procedures.js'
 import { twoSupports } from '../core/line.js'
 import { useCard } from '../../src/web/stores/card.js'
+import { closeOutbox, useOutbox } from '../../src/web/stores/outbox.js'
+import { bothOf } from '../../src/web/stores/card-drafts.js'
 import { useSession } from '../../src/web/stores/session.js'
 import { metric } from '../core/said.js'
 
-type Handler = (method: string, path: string, body: Changes & { version: number; values?: StepView['values'] }) => unknown
+type Answering = CommandBody<'answer-card'>
 
 /** A step as a card of that day planned it. */
 const STEP = { key: 'line/isolate', title: 'Lock it', doing: '', tools: [], fields: [], restsOn: [], scope: 'line', lane: 'line', place: 'p1.1', station: 'mount' } // prettier-ignore
@@ -25,9 +30,11 @@ const SAVED = { savedAt: '2026-11-24T09:00:00Z', savedBy: 'R. Amble' }
 class FakeServer {
   readonly calls: string[] = []
   readonly view: CardView
-  readonly taken = new Set<string>()
+  /** What arrived, also what was refused or whose answer was lost. */
+  readonly sent: Command[] = []
+  readonly said = new Map<string, CommandAnswer>()
   failWith: 'network' | number | null = null
-  hook: Handler | null = null
+  hook: (() => void) | null = null
 
   constructor(context: LineContext = twoSupports('drive', null)) {
     this.view = {
@@ -59,34 +66,43 @@ class FakeServer {
     this.calls.push(`${init.method} ${path}`)
     if (this.failWith === 'network') throw new TypeError('failed to fetch')
     if (this.failWith !== null) return this.reply(this.failWith, problem(this.failWith, 'Away', 'away'))
-    const body = init.body ? JSON.parse(String(init.body)) : undefined
-    const own = this.hook?.(String(init.method), path, body)
-    if (own) return own as Response
-    if (path.endsWith('/changes')) return this.change(body)
-    const step = /steps\/(.+)$/.exec(path)?.[1]
-    if (init.method === 'PUT' && step)
-      this.view.steps = [{ key: decodeURIComponent(step), version: body.version + 1, values: body.values } as StepView]
-    return this.reply(200, structuredClone(this.view))
+    this.hook?.()
+    if (path !== '/commands') return this.reply(200, structuredClone(this.view))
+    const { commands } = JSON.parse(String(init.body)) as { commands: Command[] }
+    return this.reply(200, { answers: commands.map((c) => this.take(c)) })
   }
 
-  private change({ key, since, changes }: Changes): Response {
+  private take(command: Command): CommandAnswer {
+    this.sent.push(command)
+    const { key, kind, body } = command
+    const before = this.said.get(key)
+    if (before) return { ...before, outcome: 'again' }
+    const answer = kind === 'answer-card' ? this.change(key, body as Answering) : { key, outcome: 'done' as const, changed: this.other(body as CommandBody<'write-step'>) } // prettier-ignore
+    if (answer.outcome === 'done') this.said.set(key, answer)
+    return answer
+  }
+
+  private other({ step, version, values }: CommandBody<'write-step'>): unknown {
+    this.view.revision += 1
+    const after = { key: step, version: version + 1, values } as StepView
+    if (values) this.view.steps = [after]
+    return { card: 7, revision: this.view.revision, step: values ? after : null }
+  }
+
+  private change(key: string, { since, changes }: Answering): CommandAnswer {
     const { answers } = this.view
-    const at = (c: Changes['changes'][number]) => changeKey(c)
-    if (!this.taken.has(key)) {
-      const against = changes.filter((c) => (answers[at(c)]?.version ?? 0) !== c.base)
-      if (against.length)
-        return this.reply(
-          409,
-          problem(409, 'Changed meanwhile', 'changed', { current: { conflicts: against.map((c) => ({ key: at(c), ...answers[at(c)] })) } }),
-        )
-      this.taken.add(key)
-      this.view.revision += 1
-      for (const c of changes) answers[at(c)] = { version: c.base + 1, value: c.value, ...SAVED }
+    const at = (c: Answering['changes'][number]) => changeKey(c)
+    const against = changes.filter((c) => (answers[at(c)]?.version ?? 0) !== c.base)
+    if (against.length) {
+      const conflicts = against.map((c) => ({ key: at(c), ...answers[at(c)] }))
+      return { key, outcome: 'conflict', problem: problem(409, 'Changed meanwhile', 'changed', { current: { conflicts } }) }
     }
+    this.view.revision += 1
+    for (const c of changes) answers[at(c)] = { version: c.base + 1, value: c.value, ...SAVED }
     const sent = new Set(changes.map(at))
     const news = Object.entries(answers).filter(([k, a]) => !sent.has(k) && a.savedBy === 'M. Thorpe' && since < this.view.revision)
     const versions = Object.fromEntries(changes.map((c) => [at(c), answers[at(c)]!.version]))
-    return this.reply(200, { revision: this.view.revision, versions, news: Object.fromEntries(news), moved: [], dutyVersion: 1 })
+    return { key, outcome: 'done', changed: { revision: this.view.revision, versions, news: Object.fromEntries(news), moved: [], dutyVersion: 1 } } // prettier-ignore
   }
 
   reply(status: number, body: unknown): Response {
@@ -105,8 +121,21 @@ describe('card store', () => {
   let server: FakeServer
   let card: ReturnType<typeof useCard>
 
+  /** What this device keeps. */
+  const kept = async () => JSON.stringify(await (await useOutbox().shelf()).all())
+  /** The same device with its page loaded anew. */
+  const reload = () => {
+    const { me } = useSession()
+    closeOutbox()
+    setActivePinia(createPinia())
+    useSession().me = me
+    card = useCard()
+  }
+
   beforeEach(async () => {
     storage.clear()
+    Dexie.dependencies.indexedDB = new IDBFactory()
+    closeOutbox()
     setActivePinia(createPinia())
     server = new FakeServer()
     globalThis.fetch = server.fetch as typeof fetch
@@ -131,10 +160,12 @@ describe('card store', () => {
     card.edit('duty', { speedRpm: 14 })
     card.edit('duty', { speedRpm: 1470 })
     expect(card.saveState).to.equal('waiting')
-    expect(storage.get('yardfrost:card:7:1')).to.contain('1470')
+    await new Promise((resolve) => setTimeout(resolve, 100))
+    expect(await kept()).to.contain('1470')
+    expect(server.sent).to.deep.equal([])
     await until(() => card.saveState === 'saved')
-    expect(server.calls.filter((c) => c.endsWith('/changes'))).to.have.length(1)
-    expect(storage.has('yardfrost:card:7:1')).to.equal(false)
+    expect(server.sent).to.have.length(1)
+    expect(await kept()).to.equal('[]')
   })
 
   it('does not save what did not change', async () => {
@@ -148,7 +179,7 @@ describe('card store', () => {
       server.failWith = failure
       card.edit('duty', { radialLoadN: failure === 503 ? 500 : 400 })
       await until(() => card.saveState === 'away')
-      expect(storage.get('yardfrost:card:7:1')).to.contain('radialLoadN')
+      expect(await kept()).to.contain('radialLoadN')
       server.failWith = null
       await until(() => card.saveState === 'saved')
     }
@@ -159,12 +190,22 @@ describe('card store', () => {
     server.failWith = 'network'
     card.edit('duty', { radialLoadN: 700 })
     await until(() => card.saveState === 'away')
-    card.$reset()
+    // Typed on while nobody answers: on the version that the first of them will make.
+    card.edit('duty', { radialLoadN: 710, axialLoadN: 5 })
+    await new Promise((resolve) => setTimeout(resolve, 700))
+    reload()
     server.failWith = null
     await card.open(7)
-    expect(card.answers.duty.radialLoadN).to.equal(700)
+    expect([card.answers.duty.radialLoadN, card.answers.duty.axialLoadN]).to.deep.equal([710, 5])
     await until(() => card.saveState === 'saved')
-    expect(server.value('p1/duty.radialLoadN')).to.equal(700)
+    expect(server.sent.map(({ body }) => (body as Answering).changes.map((c) => [c.field, c.value, c.base]))).to.deep.equal([
+      [['radialLoadN', 700, 0]],
+      [
+        ['radialLoadN', 710, 1],
+        ['axialLoadN', 5, 0],
+      ],
+    ])
+    expect(await kept()).to.equal('[]')
   })
 
   it('a slow server meets one save after the other, never two at once', async () => {
@@ -181,7 +222,7 @@ describe('card store', () => {
     await until(() => under === 1)
     card.edit('duty', { radialLoadN: 2 })
     card.schedule(0)
-    const acted = card.act((id) => call('signStep', { params: { id, key: 'x' } }))
+    const acted = card.act('sign-step', { step: 'x' })
     card.edit('duty', { axialLoadN: 3 })
     expect(await acted).to.equal(true)
     await until(() => card.saveState === 'saved' && Object.keys(card.drafts).length === 0)
@@ -193,12 +234,10 @@ describe('card store', () => {
 
   it('keeps typing that arrived while a save was under way', async () => {
     let typed = false
-    server.hook = (method, path) => {
-      if (method === 'POST' && path.endsWith('changes') && !typed) {
-        typed = true
-        card.edit('duty', { radialLoadN: 45, axialLoadN: 55 })
-      }
-      return null
+    server.hook = () => {
+      if (typed) return
+      typed = true
+      card.edit('duty', { radialLoadN: 45, axialLoadN: 55 })
     }
     card.edit('duty', { radialLoadN: 44 })
     await until(() => card.saveState === 'saved' && Object.keys(card.drafts).length === 0)
@@ -238,14 +277,14 @@ describe('card store', () => {
     const real = server.fetch
     globalThis.fetch = (async (url: string, init: RequestInit) => {
       const reply = await real(url, init)
-      if (!lost || !url.endsWith('/changes')) return reply
+      if (!lost || !url.endsWith('/commands')) return reply
       lost = false
       throw new TypeError('the answer was lost on the way')
     }) as typeof fetch
     card.edit('duty', { hoursPerDay: 8 })
     await until(() => card.saveState === 'saved')
     expect(server.view.answers['line/duty.hoursPerDay']!.version).to.equal(1)
-    expect(server.taken.size).to.equal(1)
+    expect([server.said.size, server.sent.length]).to.deep.equal([1, 2])
     globalThis.fetch = real as typeof fetch
   })
 
@@ -259,7 +298,7 @@ describe('card store', () => {
       steps: { isolate: { tried: true }, seat: { seatMm: 60.01 } },
     }
     storage.set('yardfrost:card:7', JSON.stringify(old))
-    card.$reset()
+    reload()
     await card.open(7)
     expect(Object.keys(card.drafts).sort()).to.deep.equal([
       'line/arrange.spanMm',
@@ -281,16 +320,37 @@ describe('card store', () => {
     const me = useSession().me!
     useSession().me = { ...me, id: 2, name: 'Z. Pippin' }
     server.failWith = null
-    card.$reset()
+    reload()
     await card.open(7)
     expect(card.drafts).to.deep.equal({})
     expect(server.value('p1/duty.radialLoadN')).to.not.equal(777)
     useSession().me = me
-    card.$reset()
+    reload()
     await card.open(7)
-    expect(Object.keys(card.drafts)).to.deep.equal(['p1/duty.radialLoadN'])
-    await until(() => card.saveState === 'saved')
     expect(server.value('p1/duty.radialLoadN')).to.equal(777)
+    expect(card.answers.duty.radialLoadN).to.equal(777)
+  })
+
+  it('a conflict outlives the page: what was typed is there again and is asked about again', async () => {
+    server.meanwhile('line/duty.speedRpm', 990)
+    card.edit('duty', { speedRpm: 1000 })
+    await until(() => card.saveState === 'conflict')
+    await new Promise((resolve) => setTimeout(resolve, 50))
+    reload()
+    await card.open(7)
+    await until(() => card.saveState === 'conflict')
+    expect(card.answers.duty.speedRpm).to.equal(1000)
+    card.resolveConflict({ 'line/duty.speedRpm': 'mine' })
+    await until(() => card.saveState === 'saved')
+    expect(server.value('line/duty.speedRpm')).to.equal(1000)
+  })
+
+  it('a change of others that came between is asked for, though the own one raised the revision over it', async () => {
+    server.view.steps = [{ key: 'p1.1/seat', version: 1, values: { note: 'theirs' } } as unknown as StepView]
+    server.view.revision += 1
+    card.edit('duty', { speedRpm: 990 })
+    await until(() => card.saveState === 'saved' && card.view!.steps.length === 1)
+    expect(card.view!.revision).to.equal(server.view.revision)
   })
 
   it('a set answers what it shares once, and each bearing what is its own', async () => {
@@ -358,6 +418,13 @@ describe('card store', () => {
     await until(() => card.saveState === 'saved')
     expect(server.view.steps[0]).to.deep.include({ key: 'p1.1/seat', values: { seatMm: 60.01, note: 'round' } })
     expect(card.stepDrafts).to.deep.equal({})
+  })
+
+  it('two hands on other fields of one step both stay; on the same field it is said', () => {
+    const before = { a: 1, b: 2 }
+    expect(bothOf(before, { a: 3, b: 2 }, { a: 1, b: 4 })).to.deep.equal({ a: 3, b: 4 })
+    expect(bothOf(before, { a: 3, b: 2 }, { a: 3, b: 2 })).to.deep.equal({ a: 3, b: 2 })
+    expect(bothOf(before, { a: 3, b: 2 }, { a: 5, b: 2 })).to.equal(null)
   })
 
   it('what another hand read at a step stays under an entry that waits', async () => {

@@ -3,7 +3,8 @@
 import express from 'express'
 import pg from 'pg'
 import { cardView } from '../../src/server/cards/card.ts'
-import { plantName } from '../../src/server/machines/store.ts'
+import { plantName } from '../../src/server/plant/store.ts'
+import { savedSearches } from '../../src/server/people/searches.ts'
 import { readSession } from '../../src/server/people/store.ts'
 import * as yard from '../../src/server/yard/store.ts'
 
@@ -28,7 +29,7 @@ const ofYard = await statementsOf((query) =>
     yard.dueBefore(query, all, now, week),
     yard.listAreas(query, now, week),
     yard.listColleagues(query),
-    yard.savedSearches(query, 1, 'yard'),
+    savedSearches(query, 1, 'yard'),
   ]),
 )
 const ofCard = await statementsOf(async (query) => {

@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { allMoveInside, type Ends, type Holding } from './holding.js'
 
 /** A bearing that gave way inside goes out and one that does not comes in, or the reverse: what has to be settled on the way. Engineering practice. */

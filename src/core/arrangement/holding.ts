@@ -1,6 +1,6 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { formOf, movesInside } from '../catalogue/construction-forms.js'
-import type { Holder } from '../line/records.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { formOf, movesInside } from '../bearing/construction-forms.js'
+import type { Holder } from './holders.js'
 
 /** Which supports hold a shaft along, by what, and how that is arranged. Engineering practice. */
 

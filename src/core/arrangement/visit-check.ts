@@ -1,4 +1,4 @@
-import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
+import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../bearing/clearance.js'
 import type { Material } from '../materials.js'
 import { amount, type Message, type Words } from '../words/message.js'
 import { roomNeededMm, LEAST_BEHIND_MM } from './free-ring.js'

@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { isThrust, rollsOnBalls } from '../catalogue/families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { isThrust, rollsOnBalls } from '../bearing/families.js'
 import { faultOfSteps, slicesOf } from '../life/duty-spectrum.js'
 import { spectrumLife } from '../life/many-lives.js'
 import { contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../life/modified-life.js'

@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import type { Cleanliness } from '../life/modified-life.js'
 import type { GreaseCleanliness } from '../life/modified-life-tables.js'
 import { film, type Film, type Grease } from '../lubrication/grease.js'

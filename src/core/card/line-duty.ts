@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { rollsOnBalls } from '../catalogue/families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { rollsOnBalls } from '../bearing/families.js'
 import { asHot, hotterRingC } from '../life/hot-ring.js'
 import { rateBearing } from '../life/rate-bearing.js'
 import { motionOf, wayRpm, type MotionAnswers } from '../life/swing.js'

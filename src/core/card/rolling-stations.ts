@@ -1,6 +1,6 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { worn } from '../catalogue/closure.js'
-import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { ClearanceGroup } from '../bearing/clearance.js'
 import type { SetOfBearings } from '../life/set-of-bearings.js'
 import { FIRST_PROCEDURE } from '../procedure/procedures.js'
 import { ROLLING, type Station } from '../procedure/rolling.js'

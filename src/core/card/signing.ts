@@ -117,13 +117,16 @@ function whyNot(missing: Words[], outside: Words[], unlike: Words[]): Words | nu
   return outside.length ? phrase`Outside tolerance: ${outside}. A planner can accept it with a reason.` : null
 }
 
+/** The figures on which a signature of a step is given, as they are shown. Source: none, it gathers them. */
+export const figuresUnder = (evaluation: Evaluated, step: LineStep): Record<Key, string> => restsOn(figuresOf(evaluation), step.restsOn)
+
 /** What a signature given now rests on: figures, and for a lock-off and the release the signatures of every step before it. */
 export function signature(
   evaluation: Evaluated,
   step: LineStep,
   records: ReadonlyMap<string, StepRecord> = new Map(),
 ): Record<Key, string> {
-  const figures = restsOn(figuresOf(evaluation), step.restsOn)
+  const figures = figuresUnder(evaluation, step)
   if (!seals(step)) return figures
   const plan = linePlan(evaluation)
   const before = plan.slice(

@@ -1,6 +1,6 @@
-import type { Bearing } from './bearing.js'
-import { formOf } from './construction-forms.js'
-import { MASS_SHARE, isThrust } from './families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { formOf } from '../bearing/construction-forms.js'
+import { MASS_SHARE, isThrust } from '../bearing/families.js'
 import { SPEED_NDM } from './speed-limits.js'
 
 /** How far a shoulder must stand above the seat to catch the ring beyond its chamfer: [chamfer, height], mm. Engineering practice. */

@@ -1,16 +1,16 @@
-import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { ClearanceGroup } from '../bearing/clearance.js'
 import { loadFactors } from '../ratings/equivalent-load.js'
 import { rateGeometry } from '../ratings/load-rating.js'
-import type { Bearing } from './bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { inchNames, namesInSeries, plainName } from './designation.js'
-import { ratingSpread } from './families.js'
-import { isDrawnCup } from './construction-forms.js'
+import { ratingSpread } from '../bearing/families.js'
+import { isDrawnCup } from '../bearing/construction-forms.js'
 import type { Boundary, Outline } from './outline.js'
 import { allOutlines } from './outlines.js'
 import { surroundingsOf } from './abutments.js'
 import { insideOf } from './typical-geometry.js'
 
-export type { Bearing } from './bearing.js'
+export type { Bearing } from '../bearing/bearing.js'
 export type { Boundary } from './outline.js'
 
 function rowOf(o: Outline): Bearing {

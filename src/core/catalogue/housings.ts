@@ -1,4 +1,4 @@
-import type { Bearing } from './bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { PILLOW_BLOCKS, SQUARE_FLANGES } from './dimensions/insert.js'
 
 export interface HousingSizes {

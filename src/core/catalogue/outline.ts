@@ -1,6 +1,6 @@
-import { BOUNDARY_FIELDS, FIGURE_FIELDS, type Bearing, type Closure, type Source } from './bearing.js'
-import { TILT_DEG } from './families.js'
-import type { FormName } from './construction-forms.js'
+import { BOUNDARY_FIELDS, FIGURE_FIELDS, type Bearing, type Closure, type Source } from '../bearing/bearing.js'
+import { TILT_DEG } from '../bearing/families.js'
+import type { FormName } from '../bearing/construction-forms.js'
 import type { SetRule } from './series-table.js'
 import type { Size } from './typical-geometry.js'
 

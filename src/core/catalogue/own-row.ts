@@ -1,13 +1,13 @@
 import { loadFactors } from '../ratings/equivalent-load.js'
 import { rateGeometry } from '../ratings/load-rating.js'
 import { InputError, inRange } from '../result.js'
-import { FIGURE_FIELDS, type Bearing, type BoreTaper, type Source } from './bearing.js'
-import type { Family } from './families.js'
-import { FORMS, isDrawnCup, type FormName } from './construction-forms.js'
+import { FIGURE_FIELDS, type Bearing, type BoreTaper, type Source } from '../bearing/bearing.js'
+import type { Family } from '../bearing/families.js'
+import { FORMS, isDrawnCup, type FormName } from '../bearing/construction-forms.js'
 import { SETS, type SetName } from './series-table.js'
 import { surroundingsOf } from './abutments.js'
 import { insideOf } from './typical-geometry.js'
-import { TILT_DEG } from './families.js'
+import { TILT_DEG } from '../bearing/families.js'
 
 /** A bearing that the plant adds; what is left out is worked out from typical geometry of its family. mm, N, kg, r/min. */
 export interface OwnRow {

@@ -1,5 +1,5 @@
-import type { Bearing } from './bearing.js'
-import type { Family } from './families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import type { Family } from '../bearing/families.js'
 
 /** What a bearing of a kind and mass costs beside others: classes for a choice, never a price. Engineering practice. */
 

@@ -1,8 +1,8 @@
-import type { Bearing } from './bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import type { Boundary } from './catalogue.js'
 import { namesInSeries, plainName } from './designation.js'
-import { FAMILIES, FAMILY_LABEL } from './families.js'
-import { FORMS, type FormName } from './construction-forms.js'
+import { FAMILIES, FAMILY_LABEL } from '../bearing/families.js'
+import { FORMS, type FormName } from '../bearing/construction-forms.js'
 
 /** A row as far as it is known: ranges of ratings only find rows that are worked out. */
 export type Searchable = Boundary &

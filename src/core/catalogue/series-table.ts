@@ -1,4 +1,4 @@
-import type { BoreTaper, Closure } from './bearing.js'
+import type { BoreTaper, Closure } from '../bearing/bearing.js'
 import {
   RACEWAYS_10,
   RACEWAYS_2,
@@ -11,8 +11,8 @@ import {
 } from './dimensions/cylindrical.js'
 import { RACEWAY_48, RACEWAY_49 } from './dimensions/needle.js'
 import { PLAN_0, PLAN_1, PLAN_2, PLAN_3, PLAN_4, PLAN_8, PLAN_9, type Plan } from './dimensions/general-plan.js'
-import type { Family } from './families.js'
-import type { FormName } from './construction-forms.js'
+import type { Family } from '../bearing/families.js'
+import type { FormName } from '../bearing/construction-forms.js'
 
 /** From this bore on the rule of large sizes holds where a set has one. */
 export const LARGE_FROM_MM = 120

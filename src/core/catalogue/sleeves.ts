@@ -1,5 +1,5 @@
-import type { Bearing } from './bearing.js'
-import { formOf } from './construction-forms.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { formOf } from '../bearing/construction-forms.js'
 
 /** What clamps a tapered bore on a plain shaft: the adapter sleeve that belongs to the row. */
 export interface AdapterSleeve {

@@ -1,5 +1,5 @@
-import type { Bearing, Closure } from './bearing.js'
-import type { Family } from './families.js'
+import type { Bearing, Closure } from '../bearing/bearing.js'
+import type { Family } from '../bearing/families.js'
 
 /** How fast a bearing may run: by family, by what it runs in, and by its closure. Guidance; the maker's sheet governs. */
 

@@ -1,5 +1,5 @@
 import { LARGE_FROM_MM, type SetRule } from './series-table.js'
-import type { Bearing } from './bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 
 /** Sizes of one row before its inside is known. */
 export interface Size {

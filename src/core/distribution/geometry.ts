@@ -1,4 +1,4 @@
-import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { isThrust, rollsOnBalls, type Family } from '../bearing/families.js'
 import { InputError, inRange } from '../result.js'
 
 /** What the distribution of a load is asked with, and what of it counts. */

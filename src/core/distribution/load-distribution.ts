@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { loadRating } from '../ratings/load-rating.js'
 import { Derivation, InputError, short, type Result } from '../result.js'
 import { amount } from '../words/message.js'

@@ -1,5 +1,5 @@
 import type { Ends, HeldBy } from '../arrangement/holding.js'
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { elements, type Leans } from './glyph.js'
 import { arrow, box, filled, hatch, outline, segment, text, type Drawing, type Point, type Primitive } from './primitives.js'
 

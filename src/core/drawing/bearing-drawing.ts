@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { FAMILY_LABEL } from '../catalogue/families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { FAMILY_LABEL } from '../bearing/families.js'
 import { bearingSection, type ToPaper } from './bearing.js'
 import { arrow, segment, text, type Drawing, type Primitive } from './primitives.js'
 

@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { isDrawnCup } from '../catalogue/construction-forms.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { isDrawnCup } from '../bearing/construction-forms.js'
 import type { Primitive } from './primitives.js'
 import { angular, fourPoint, groove, insert, selfAligning, selfAligningLong, thrustBall, thrustDouble } from './sections/balls.js'
 import { Pen, boreRadius, type ToPaper } from './sections/pen.js'

@@ -1,7 +1,7 @@
 import { couplingOf, leadOf, type LineContext } from '../card/context.js'
 import { stationAnswers, positionOf, type LineAnswers, type Scope } from '../card/answers.js'
 import type { LineEvaluation } from '../card/evaluate.js'
-import { movesInside } from '../catalogue/construction-forms.js'
+import { movesInside } from '../bearing/construction-forms.js'
 import { format, unitOf, type Quantity, type UnitSystem } from '../units/quantities.js'
 import type { Drawing } from './primitives.js'
 import { sectionDrawing } from './section.js'

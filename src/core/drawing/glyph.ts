@@ -1,6 +1,6 @@
 import type { PlaceSet } from '../card/context.js'
-import type { Bearing } from '../catalogue/bearing.js'
-import { formOf } from '../catalogue/construction-forms.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { formOf } from '../bearing/construction-forms.js'
 import type { PairArrangement } from '../line/draft.js'
 import type { StandsIn } from '../mounting/ways.js'
 import { box, filled, type Primitive, type Role } from './primitives.js'

@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { FAMILY_LABEL, isThrust } from '../catalogue/families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { FAMILY_LABEL, isThrust } from '../bearing/families.js'
 import { bearingSection, type ToPaper } from './bearing.js'
 import { arrow, segment, type Drawing, type Primitive } from './primitives.js'
 

@@ -1,6 +1,6 @@
 import type { DraftComponent } from '../line/draft.js'
 import { shaftLengthMm, type ShaftShape } from '../line/shaft.js'
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import type { HousingSeatRecord, ShaftSeatRecord } from '../line/records.js'
 import type { Leans } from './glyph.js'
 import type { Drawing, Point } from './primitives.js'

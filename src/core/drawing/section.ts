@@ -1,5 +1,5 @@
 import type { Bearing } from '../catalogue/catalogue.js'
-import { FAMILY_LABEL } from '../catalogue/families.js'
+import { FAMILY_LABEL } from '../bearing/families.js'
 import { bearingSection, type ToPaper } from './bearing.js'
 import { arrow, hatch, outline, text, type Drawing, type Point, type Primitive } from './primitives.js'
 

@@ -1,6 +1,7 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { FAMILY_LABEL, isThrust, type Family } from '../catalogue/families.js'
-import { formOf } from '../catalogue/construction-forms.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../bearing/clearance.js'
+import { FAMILY_LABEL, isThrust, type Family } from '../bearing/families.js'
+import { formOf } from '../bearing/construction-forms.js'
 import { InputError, Derivation, inRange, type Result } from '../result.js'
 import {
   CYLINDRICAL,
@@ -12,9 +13,6 @@ import {
   type ClearanceRow,
 } from './clearance-tables.js'
 
-export const CLEARANCE_GROUPS = ['2', 'N', '3', '4', '5'] as const
-export type ClearanceGroup = (typeof CLEARANCE_GROUPS)[number]
-
 export interface ClearanceInput {
   family: Family
   boreMm: number
@@ -25,11 +23,6 @@ export interface ClearanceInput {
 export interface ClearanceRange {
   minUm: number
   maxUm: number
-}
-
-/** How a group is written on a bearing. Source: ISO 5753-1. */
-export function groupMark(group: ClearanceGroup): string {
-  return `C${group}`
 }
 
 interface ClearanceTable {

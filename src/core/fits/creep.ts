@@ -1,8 +1,8 @@
-import type { Bearing } from '../catalogue/catalogue.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { Derivation, InputError, short, type Result } from '../result.js'
 import { SHAFT_CLASSES } from '../tolerances/iso286-tables.js'
 import { tolerance } from '../tolerances/iso286.js'
-import { CLEARANCE_GROUPS, type ClearanceGroup } from './clearance-group.js'
+import { CLEARANCE_GROUPS, type ClearanceGroup } from '../bearing/clearance.js'
 import { fit, type FitInput } from './fit.js'
 
 /** What holds a swept inner ring against creep, and what can be done where it does not. */

@@ -1,4 +1,4 @@
-import type { Family } from '../catalogue/families.js'
+import type { Family } from '../bearing/families.js'
 import { InputError, Derivation, type Result } from '../result.js'
 import { SHAFT_CLASSES } from '../tolerances/iso286-tables.js'
 import { signed, tolerance, type Limits } from '../tolerances/iso286.js'

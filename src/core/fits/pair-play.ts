@@ -1,5 +1,5 @@
 import { axialForceN, insideOf } from '../distribution/load-distribution.js'
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { Derivation, inRange, short, type Result } from '../result.js'
 
 /** Axial play of two single rows that stand side by side and are ground to each other: what fits and heat make of it. */

@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { formOf, isDrawnCup } from '../catalogue/construction-forms.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { formOf, isDrawnCup } from '../bearing/construction-forms.js'
 
 /** What rollers want of a raceway that is no ring: hardness HRC, roughness Ra µm, hardened depth by the diameter of a roller and at least, mm, and the share of its class that its roundness may use. Engineering practice. */
 export const RACEWAY = { hrc: 58, raUm: 0.2, depthShare: 0.1, depthMm: 0.3, roundShare: 0.25 }

@@ -1,5 +1,5 @@
-import type { BoreTaper } from '../catalogue/bearing.js'
-import { isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
+import type { BoreTaper } from '../bearing/bearing.js'
+import { isThrust, rollsOnBalls, type Family } from '../bearing/families.js'
 import { Derivation, inRange, type Result } from '../result.js'
 import type { Accuracy } from '../tolerances/ring.js'
 import {

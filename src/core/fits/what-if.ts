@@ -1,6 +1,6 @@
 import { InputError } from '../result.js'
 import { amount, type Message } from '../words/message.js'
-import { CLEARANCE_GROUPS, type ClearanceGroup } from './clearance-group.js'
+import { CLEARANCE_GROUPS, type ClearanceGroup } from '../bearing/clearance.js'
 import { operatingClearance, type OperatingClearanceInput } from './operating-clearance.js'
 import { shaftClassesByGrip } from './creep.js'
 

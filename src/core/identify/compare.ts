@@ -1,4 +1,4 @@
-import { isThrust } from '../catalogue/families.js'
+import { isThrust } from '../bearing/families.js'
 import {
   Lines,
   NO_DUTY,

@@ -1,4 +1,4 @@
-import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
+import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../bearing/clearance.js'
 import { plainName } from '../catalogue/designation.js'
 import { findMarked } from './marked.js'
 

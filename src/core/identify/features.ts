@@ -1,5 +1,5 @@
 import type { Boundary } from '../catalogue/catalogue.js'
-import { FORMS, type Form, type FormName } from '../catalogue/construction-forms.js'
+import { FORMS, type Form, type FormName } from '../bearing/construction-forms.js'
 
 /** A feature that can be seen on the bench. Every row has exactly one value of it. */
 export interface FeatureDefinition {

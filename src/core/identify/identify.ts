@@ -1,5 +1,5 @@
 import { sizes, type Boundary } from '../catalogue/catalogue.js'
-import type { Family } from '../catalogue/families.js'
+import type { Family } from '../bearing/families.js'
 import { takenAsInches } from '../units/quantities.js'
 import { InputError, Derivation, inRange, short, type Result } from '../result.js'
 import { fitsFeatures, nextQuestion, wouldLeave, type FeatureAnswers, type FeatureKey } from './features.js'

@@ -1,5 +1,5 @@
-import { CLOSURES, type Closure } from '../catalogue/bearing.js'
-import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../fits/clearance-group.js'
+import { CLOSURES, type Closure } from '../bearing/bearing.js'
+import { CLEARANCE_GROUPS, groupMark, type ClearanceGroup } from '../bearing/clearance.js'
 
 /** What the letters after a number may speak of. Makers use letters differently: the meaning is kept, not the letters. */
 export const FEATURES = ['closure', 'clearance', 'accuracy', 'heat', 'cage', 'groove', 'bore', 'pairing', 'design', 'fill'] as const

@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { inchNames, plainName } from '../catalogue/designation.js'
 import type { Likeness } from './expected.js'
 import { findMarked } from './marked.js'

@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { searchBearings, type Searchable } from '../catalogue/search.js'
 import { findMarked } from './marked.js'
 

@@ -1,4 +1,4 @@
-import { referenceViscosity } from '../lubrication/viscosity.js'
+import { referenceViscosity } from './viscosity.js'
 import { cleanShare, lifeFactor, stepsOfCleanliness, type Cleanliness } from './modified-life.js'
 
 /** How a life moves with load, speed, viscosity and cleanliness: what is drawn beside it, and what if. */

@@ -1,4 +1,4 @@
-import type { Family } from '../catalogue/families.js'
+import type { Family } from '../bearing/families.js'
 import { Derivation, inRange, short, type Result } from '../result.js'
 import { FRICTION } from './modified-life-tables.js'
 

@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { InputError, inRange, interpolate, short, type Derivation } from '../result.js'
 import { amount } from '../words/message.js'
 

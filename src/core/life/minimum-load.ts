@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { rollsOnBalls, type Family } from '../catalogue/families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { rollsOnBalls, type Family } from '../bearing/families.js'
 import { Derivation, inRange, short, type Result } from '../result.js'
 
 const STEEL_KG_MM3 = 7.85e-6

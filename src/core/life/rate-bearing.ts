@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { rollsOnBalls } from '../catalogue/families.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { rollsOnBalls } from '../bearing/families.js'
 import { DIMENSION_SERIES, PAIRED, equivalentLoad, type Arrangement, type DimensionSeries } from '../ratings/equivalent-load.js'
 import type { Result } from '../result.js'
 import { ratingLife } from './rating-life.js'

@@ -1,5 +1,5 @@
-import { rollsOnBalls } from '../catalogue/families.js'
-import type { Bearing } from '../catalogue/bearing.js'
+import { rollsOnBalls } from '../bearing/families.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { PAIRED, type Arrangement } from '../ratings/equivalent-load.js'
 
 /** How many bearings stand together and how they face; one alone is `single`. */

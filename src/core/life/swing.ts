@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { Derivation, inRange, short, type Result } from '../result.js'
 
 /** What is known of how a shaft moves. */

@@ -5,7 +5,8 @@ import { lower } from '../words/lower.js'
 import { MOST, type DraftBearing, type DraftPosition } from './draft.js'
 import { splitBlock, unitOf } from './housed.js'
 import { find, round, trimmed, type Piece } from './pieces.js'
-import type { Holder, RingHolding, ShaftSeatRecord, Sides } from './records.js'
+import type { RingHolding, ShaftSeatRecord, Sides } from './records.js'
+import type { Holder } from '../arrangement/holders.js'
 import { ARRANGEMENTS, CLAUSES, HELD_BY, SEATS, STANDS, type Clause } from './vocabulary.js'
 
 /** What stands behind a bearing in the words of a line: how it is held, what it sits on and stands in, what it runs in, since when. */

@@ -1,11 +1,12 @@
 import { findBearing } from '../catalogue/catalogue.js'
-import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { ClearanceGroup } from '../bearing/clearance.js'
 import type { GreaseSaid } from '../lubrication/grease-words.js'
 import type { OilRecord } from '../lubrication/oil-record.js'
 import type { Arrangement } from '../ratings/equivalent-load.js'
 import { amount, type Message } from '../words/message.js'
 import { offShaftMm, type ShaftShape } from './shaft.js'
-import type { Holder, HousingSeatRecord, RingHolding, SHAFT_ORIENTATIONS, ShaftSeatRecord, Sides, TURNING } from './records.js'
+import type { HousingSeatRecord, RingHolding, SHAFT_ORIENTATIONS, ShaftSeatRecord, Sides, TURNING } from './records.js'
+import type { Holder } from '../arrangement/holders.js'
 
 /** A shaft line as somebody draws it, types it or reads it from a list. Sizes in mm, from the left end of the shaft. */
 

@@ -1,5 +1,5 @@
-import type { Bearing } from '../catalogue/bearing.js'
-import { formOf } from '../catalogue/construction-forms.js'
+import type { Bearing } from '../bearing/bearing.js'
+import { formOf } from '../bearing/construction-forms.js'
 import { outerHeld, outerSides, type RingHolding } from './records.js'
 
 /** One bearing of a support, as far as it matters to what holds the shaft. */

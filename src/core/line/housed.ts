@@ -1,5 +1,5 @@
 import { findBearing } from '../catalogue/catalogue.js'
-import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { ClearanceGroup } from '../bearing/clearance.js'
 import { findMarked } from '../identify/marked.js'
 import type { StandsIn } from '../mounting/ways.js'
 import { plummerBlocks } from '../parts/blocks.js'

@@ -1,5 +1,5 @@
 import { holdingOf } from '../arrangement/holding.js'
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { adapterSleeve, shaftHold } from '../catalogue/sleeves.js'
 import { findMarked, recordedRow } from '../identify/marked.js'
 import { STAND_IN_BLOCKS, blockFor, plummerBlocks } from '../parts/blocks.js'

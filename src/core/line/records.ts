@@ -1,20 +1,7 @@
+import type { Holder } from '../arrangement/holders.js'
 import type { StandsIn } from '../mounting/ways.js'
 
 /** What the records know of a shaft line: how rings are held and what they sit on. */
-
-/** What holds one ring to one side. `held` is all that was written down of it. */
-export const HOLDERS = [
-  'not-recorded',
-  'free',
-  'held',
-  'shoulder',
-  'locating-ring',
-  'cover',
-  'nut',
-  'castellated-nut',
-  'snap-ring',
-] as const
-export type Holder = (typeof HOLDERS)[number]
 
 /** Toward the left and toward the right shaft end. */
 export type Sides = [left: Holder, right: Holder]

@@ -1,4 +1,4 @@
-import type { ClearanceGroup } from '../fits/clearance-group.js'
+import type { ClearanceGroup } from '../bearing/clearance.js'
 
 /** What the papers of a machine say on its bearings: each a source that a card quotes. */
 

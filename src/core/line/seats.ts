@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { adapterSleeve, shaftHold, type ShaftHold } from '../catalogue/sleeves.js'
 import type { ShaftSeatRecord } from './records.js'
 

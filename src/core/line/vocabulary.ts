@@ -1,6 +1,7 @@
 import { COMPONENTS, COMPONENT_KINDS, type LineDraft, type PairArrangement } from './draft.js'
 import type { StandsIn } from '../mounting/ways.js'
-import type { Holder, ShaftSeatRecord } from './records.js'
+import type { ShaftSeatRecord } from './records.js'
+import type { Holder } from '../arrangement/holders.js'
 
 /** The words of the notation in which a shaft line is written: tables that reading, writing and help share. */
 

@@ -2,7 +2,7 @@ import { lower } from '../words/lower.js'
 import { GREASE_FACTS, type Grease, type GreaseFact } from './grease.js'
 import { OIL_VISCOSITY } from './oil-record.js'
 import { BASE_OILS, THICKENERS, type BaseOil, type Thickener } from './tables.js'
-import { at100Of } from './viscosity.js'
+import { at100Of } from '../life/viscosity.js'
 
 /** A grease by what stands on its tin: its words, and what is usual where the tin is silent. */
 

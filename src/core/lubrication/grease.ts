@@ -1,7 +1,7 @@
 import type { Bearing } from '../catalogue/catalogue.js'
-import { MASS_SHARE } from '../catalogue/families.js'
+import { MASS_SHARE } from '../bearing/families.js'
 import { Derivation, inRange, interpolate, short, type Result } from '../result.js'
-import { referenceViscosity, viscosityBetween } from './viscosity.js'
+import { referenceViscosity, viscosityBetween } from '../life/viscosity.js'
 import { BASE_OILS, THICKENERS, oilMixing, thickenerMixing, type BaseOil, type Mixing, type Thickener } from './tables.js'
 
 /** A grease of the plant's own list. Viscosities are those of the base oil. */

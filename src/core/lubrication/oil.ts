@@ -2,7 +2,7 @@ import { OIL_FILTERS, type Cleanliness } from '../life/modified-life.js'
 import { IN_LINE_OIL } from '../life/modified-life-tables.js'
 import { InputError } from '../result.js'
 import { OIL_FEEDS, OIL_VISCOSITY, OIL_CODES, type OilFeed, type OilRecord } from './oil-record.js'
-import { at100Of } from './viscosity.js'
+import { at100Of } from '../life/viscosity.js'
 
 /** What an oil is worth: its film, how clean it stays, how long it serves, and the words it is written in. mm²/s. */
 

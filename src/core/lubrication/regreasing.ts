@@ -1,4 +1,4 @@
-import { FAMILY_LABEL, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, rollsOnBalls, type Family } from '../bearing/families.js'
 import { SPEED_NDM } from '../catalogue/speed-limits.js'
 import { Derivation, inRange, short, InputError, type Result } from '../result.js'
 import {

@@ -1,4 +1,4 @@
-import type { Family } from '../catalogue/families.js'
+import type { Family } from '../bearing/families.js'
 
 /** Factors of the regreasing interval formula, one row a choice. Source: engineering practice, the interval formula in common use. */
 

@@ -1,5 +1,5 @@
-import type { ClearanceGroup } from '../fits/clearance-group.js'
-import type { BoreTaper } from '../catalogue/bearing.js'
+import type { ClearanceGroup } from '../bearing/clearance.js'
+import type { BoreTaper } from '../bearing/bearing.js'
 import { Derivation, inRange, short, type Result } from '../result.js'
 
 /** Axial travel over the reduction of clearance. Engineering practice: 14 to 16 at 1:12, 35 to 40 at 1:30. */

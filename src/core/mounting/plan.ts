@@ -1,5 +1,5 @@
 import type { StepName } from '../procedure/steps.js'
-import type { Family } from '../catalogue/families.js'
+import type { Family } from '../bearing/families.js'
 import type { InnerWay, OuterWay, StandsIn, TakeOffWay } from './ways.js'
 
 /**

@@ -1,4 +1,4 @@
-import type { Bearing } from '../catalogue/bearing.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { sizes } from '../catalogue/catalogue.js'
 import { adapterSleeve } from '../catalogue/sleeves.js'
 import { amount, phrase, type Words } from '../words/message.js'

@@ -1,5 +1,5 @@
-import { CLEARANCE_GROUPS, type ClearanceGroup } from '../fits/clearance-group.js'
-import type { Bearing } from '../catalogue/bearing.js'
+import { CLEARANCE_GROUPS, type ClearanceGroup } from '../bearing/clearance.js'
+import type { Bearing } from '../bearing/bearing.js'
 import { findMarked, type Marked } from '../identify/marked.js'
 import type { Material } from '../materials.js'
 import { HOUSING_CLASSES, SHAFT_CLASSES } from '../tolerances/iso286-tables.js'

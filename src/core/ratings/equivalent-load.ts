@@ -1,5 +1,5 @@
-import type { LoadFactors } from '../catalogue/bearing.js'
-import { isThrust, type Family } from '../catalogue/families.js'
+import type { LoadFactors } from '../bearing/bearing.js'
+import { isThrust, type Family } from '../bearing/families.js'
 import { InputError, Derivation, inRange, interpolate, short, type Result } from '../result.js'
 import { ANGULAR, ANGULAR_15, DEEP_GROOVE_E_Y, Y0_15 } from './tables.js'
 import { amount } from '../words/message.js'

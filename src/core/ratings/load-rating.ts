@@ -1,4 +1,4 @@
-import { FAMILY_LABEL, isThrust, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, isThrust, rollsOnBalls, type Family } from '../bearing/families.js'
 import { InputError, Derivation, inRange, interpolate, short, type Result } from '../result.js'
 import { F0_BALL, FC_BALL, FC_SELF_ALIGNING, FC_THRUST_BALL } from './tables.js'
 

@@ -1,6 +1,6 @@
 import { findBearing, sizes, type Bearing } from '../catalogue/catalogue.js'
 import { usualForm } from '../catalogue/own-row.js'
-import { FAMILIES, TILT_DEG, rollsOnBalls, type Family } from '../catalogue/families.js'
+import { FAMILIES, TILT_DEG, rollsOnBalls, type Family } from '../bearing/families.js'
 import { LUBRICATIONS, LUBRICATION_WORDS, SPEED_NDM, type Lubrication } from '../catalogue/speed-limits.js'
 import type { Shock } from '../life/targets.js'
 import type { Message } from '../words/message.js'

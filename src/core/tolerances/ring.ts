@@ -1,7 +1,7 @@
-import { FAMILY_LABEL, isThrust, type Family } from '../catalogue/families.js'
+import { FAMILY_LABEL, isThrust, type Family } from '../bearing/families.js'
 import { InputError, Derivation, inRange, type Result } from '../result.js'
 import { signed, type Limits } from './iso286.js'
-import type { FormName } from '../catalogue/construction-forms.js'
+import type { FormName } from '../bearing/construction-forms.js'
 import {
   INCH_BORE,
   INCH_OUTSIDE,

@@ -15,7 +15,7 @@ export interface AnswerRow extends AnswerView {
 }
 
 /** A stored value as its field takes it now; a field that is gone keeps what it was. */
-function asNow(station: Station, field: string, value: unknown, shape: number): unknown {
+export function asNow(station: Station, field: string, value: unknown, shape: number): unknown {
   const of = fieldOf(station, field)
   return of ? leadForward(of, value, shape) : value
 }

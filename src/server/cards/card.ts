@@ -1,6 +1,7 @@
 import { couplingAmong } from '../../core/line/driven.js'
 import type pg from 'pg'
-import type { StepView } from '../../contract/card-parts.js'
+import type { AnswerView, KeptAnswer, StepView } from '../../contract/card-parts.js'
+import { fieldOf, shapeOf } from '../../core/card/fields.js'
 import type { CardView, JobSummary, NewJob } from '../../contract/cards.js'
 import type { FinishedCard } from '../../contract/finished.js'
 import type { SayingView } from '../../contract/documents.js'
@@ -21,11 +22,12 @@ import { stepStates, type StepRecord } from '../../core/card/signing.js'
 import { outerSides } from '../../core/line/records.js'
 import { greaseSaid } from '../../core/lubrication/grease-words.js'
 import { saidLimit, type Saying } from '../../core/line/sayings.js'
-import { nameOf, type Bearing } from '../../core/catalogue/bearing.js'
+import { nameOf, type Bearing } from '../../core/bearing/bearing.js'
 import { fittedWords } from '../../core/line/fitted.js'
 import { CORE_VERSION } from '../../core/version.js'
 import { sayingsOf } from '../documents/store.js'
-import { findLine, linesOfPlaces, machineRetired, recordChanges, type LineRecord } from '../machines/store.js'
+import { findLine, linesOfPlaces, machineRetired, recordChanges, type LineRecord } from '../records/lines.js'
+import { lockLine } from '../records/lock.js'
 import { problem } from '../../contract/problem.js'
 import { works } from '../people/store.js'
 import { Refused, blocked, conflict, notFound } from '../problems.js'
@@ -72,14 +74,17 @@ export async function loadCard(query: Query, jobId: number, now: Date | null): P
   ])
   if (!job) throw notFound('job')
   if (!job.places.length) throw notFound('card any more: it was opened for no bearing place')
-  const { answers, unread } = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
+  const asked = readAnswers(Object.fromEntries(rows.map((a) => [a.key, a.value])))
   const kept = job.context && readContext(job.context, record!.line)
   const finished =
     stored &&
     readDocument(stored, record!.line, kept, {
-      ...{ about: aboutOf(job.line, record!.plantName), read: answers },
+      ...{ about: aboutOf(job.line, record!.plantName), read: asked.answers },
       answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
     })
+  const { answers, unread } = finished
+    ? readAnswers(Object.fromEntries(Object.entries(enteredOn(finished)).map(([key, a]) => [key, a.value])))
+    : asked
   const known = finished?.context ?? kept ?? lineContext(job, record!, past, says)
   const context = unread.length && !finished ? { ...known, unread } : known
   return { job, finished, record: record!, rows, answers, context }
@@ -204,7 +209,26 @@ export function stepView(s: stepStore.StepRow): StepView {
     acceptedBy: s.acceptedBy,
     acceptedReason: s.acceptedReason,
     readings: s.readings.map((r) => ({ ...r, at: new Date(r.at).toISOString() })),
+    ...(s.late.length > 0 && {
+      late: s.late.map((l) => ({ ...l, at: new Date(l.at).toISOString(), heardAt: new Date(l.heardAt).toISOString() })),
+    }),
   }
+}
+
+/** What was entered on a closed card, each answer led forward from the shape in which it was kept. */
+const enteredOn = ({ answers }: FinishedCard): Record<Key, AnswerView> =>
+  Object.fromEntries(
+    Object.entries(answers).map(([key, { shape, ...answer }]) => {
+      const parts = partsOf(key)
+      return [key, parts ? { ...answer, value: answerStore.asNow(parts.station, parts.name, answer.value, shape) } : answer]
+    }),
+  )
+
+/** An answer as its document keeps it: its row is led forward when it is read. */
+export function keptAnswer(row: answerStore.AnswerRow): KeptAnswer {
+  const { station, name } = partsOf(row.key)!
+  const field = fieldOf(station, name)
+  return { ...answerView(row), shape: field ? shapeOf(field) : 1 }
 }
 
 export const answerView = ({ version, value, savedAt, savedBy }: answerStore.AnswerRow) => ({ version, value, savedAt, savedBy })
@@ -212,6 +236,14 @@ export const answerView = ({ version, value, savedAt, savedBy }: answerStore.Ans
 /** What a view shows besides the card: steps, moved figures, and what was changed in the records meanwhile. */
 const readBeside = (query: Query, jobId: number) =>
   Promise.all([stepStore.listSteps(query, jobId), answerStore.listMoved(query, jobId), recordChanges(query, { jobId })])
+
+/** What a closed card says of its steps, with signatures that arrived after it was closed. */
+const withLate = (closed: readonly StepView[], rows: readonly stepStore.StepRow[]): StepView[] =>
+  closed.map((step) => {
+    const row = rows.find((r) => r.key === step.key)
+    const late = row && stepView(row).late
+    return late ? { ...step, late } : step
+  })
 
 function viewOf(card: Card, [steps, moved, lineChanges]: Awaited<ReturnType<typeof readBeside>>): CardView {
   const { job, finished, record, rows } = card
@@ -223,9 +255,8 @@ function viewOf(card: Card, [steps, moved, lineChanges]: Awaited<ReturnType<type
     line: finished?.line ?? record.line,
     context: card.context,
     dutyVersion: job.dutyVersion,
-    // Of a closed card too as they are stored: only there they know their shape, by which they are led forward for the fields of today.
-    answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
-    steps: finished?.steps ?? steps.map(stepView),
+    answers: finished ? enteredOn(finished) : Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
+    steps: finished ? withLate(finished.steps, steps) : steps.map(stepView),
     moved,
     lineChanges: job.line.status === 'open' ? lineChanges : [],
     finished: finished && {
@@ -346,7 +377,7 @@ export async function openCard(
     if (found.length < wanted.length) throw notFound('bearing place')
     const lineId = found[0]!.lineId
     if (found.some((f) => f.lineId !== lineId)) throw blocked('A card is of one shaft line: these places stand on several.')
-    await store.lockLines(query, { lineId })
+    await lockLine(query, lineId)
     if (await machineRetired(query, lineId)) throw blocked('This machine is out of the lists: bring it back first.')
     if (!(await works(query, me.id))) throw new Refused(problem(403, 'Not allowed', 'You were switched off meanwhile.'))
     const record = (await findLine(query, { lineId }, at))!

@@ -6,7 +6,7 @@ import { stepStates } from '../../core/card/signing.js'
 import { worded } from '../../core/card/worded.js'
 import { cardDrawings } from '../../core/drawing/card-drawings.js'
 import { CORE_VERSION } from '../../core/version.js'
-import { answerView, records, stepView, type Card } from './card.js'
+import { keptAnswer, records, stepView, type Card } from './card.js'
 import { aboutOf } from './read-document.js'
 import type { StepRow } from './step-store.js'
 
@@ -26,7 +26,7 @@ export function documentOf(card: Card, evaluation: Evaluated, steps: readonly St
     plan: linePlan(evaluation),
     states: stepStates(evaluation, records(steps)),
     steps: steps.map(stepView),
-    answers: Object.fromEntries(rows.map((a) => [a.key, answerView(a)])),
+    answers: Object.fromEntries(rows.map((a) => [a.key, keptAnswer(a)])),
     drawings: rolling ? cardDrawings(rolling, answers, context) : [],
   }
   // As it will be read: what JSON does not keep is gone before it is looked at.

@@ -2,17 +2,14 @@ import type pg from 'pg'
 import type { CardView } from '../../contract/cards.js'
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
-import type { Station } from '../../core/procedure/rolling.js'
 import { procedureOf } from '../../core/procedure/procedures.js'
-import { movedFigures, shownOf } from '../../core/card/results.js'
 import { stepName } from '../../core/card/line-step.js'
 import { stepStates } from '../../core/card/signing.js'
-import { findLine } from '../machines/store.js'
+import { findLine } from '../records/lines.js'
 import { Refused, blocked, refused } from '../problems.js'
 import { works } from '../people/store.js'
 import { type Within, audit, transaction } from '../database.js'
 import { evaluationOf, loadCard, lockedCard, mustBeOpen, records, summaryOf, view } from './card.js'
-import * as answerStore from './answer-store.js'
 import { documentOf } from './document.js'
 import { LEAVES } from './leaves.js'
 import * as store from './store.js'
@@ -102,35 +99,4 @@ export async function handOver(pool: pg.Pool | Within, jobId: number, personId: 
     await audit(query, at, me.id, 'hand-over', `job ${jobId}`, { from: card.job.line.inChargeId, to: personId })
     return view(query, await loadCard(query, jobId, at))
   })
-}
-
-/** Cards that are open with a bearing show which figures a maker's sheet has moved. */
-export async function makersFiguresEntered(
-  query: pg.PoolClient,
-  designation: string,
-  enter: () => Promise<void>,
-  now: Date,
-): Promise<void> {
-  const open = (await store.listJobs(query, { status: 'open', designation })).map((line) => line.id)
-  return whileRecordsChange(query, open, 'identify', enter, now)
-}
-
-/** Open cards show what moved when something is written that they rest on; `station` is where it is read from. */
-export async function whileRecordsChange(
-  query: pg.PoolClient,
-  open: readonly number[],
-  station: Station,
-  write: () => Promise<void>,
-  now: Date,
-): Promise<void> {
-  const before = new Map<number, ReturnType<typeof shownOf>>()
-  for (const id of open) before.set(id, shownOf(evaluationOf(await loadCard(query, id, now))))
-  await write()
-  for (const [id, shown] of before) {
-    const evaluation = evaluationOf(await loadCard(query, id, now))
-    const changed = new Set(evaluation.order.map(({ place }) => `${place}/${station}`))
-    await answerStore.saveMoved(query, id, movedFigures(shown, evaluation, changed), station)
-    await answerStore.clearMoved(query, id, [station])
-    await store.setSummary(query, id, summaryOf(evaluation))
-  }
 }

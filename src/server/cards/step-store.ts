@@ -1,5 +1,5 @@
 import type { StepValues } from '../../contract/answers.js'
-import type { ReadingView } from '../../contract/card-parts.js'
+import type { LateSignature, LateWhy, ReadingView } from '../../contract/card-parts.js'
 import { execute, rows, type Query } from '../database.js'
 
 /** What was written on the steps of a card, and who signed and accepted them. */
@@ -15,16 +15,20 @@ export interface StepRow {
   acceptedBy: string | null
   acceptedReason: string | null
   readings: ReadingView[]
+  late: LateSignature[]
 }
 
 export function listSteps(query: Query, jobId: number): Promise<StepRow[]> {
   return rows(
     query,
-    `SELECT t.key, t.version, t.fields, t.rested_on AS "restedOn", s.name AS "signedBy", t.signed_by AS "signedById", t.signed_at AS "signedAt",
-            a.name AS "acceptedBy", t.accepted_reason AS "acceptedReason",
+    `SELECT k.key, coalesce(t.version, 0) AS version, coalesce(t.fields, '{}') AS fields, t.rested_on AS "restedOn", s.name AS "signedBy",
+            t.signed_by AS "signedById", t.signed_at AS "signedAt", a.name AS "acceptedBy", t.accepted_reason AS "acceptedReason",
             (SELECT coalesce(json_agg(json_build_object('field', r.field, 'value', r.value, 'instrument', r.instrument, 'at', r.at, 'by', p.name) ORDER BY r.id), '[]')
-             FROM step_reading r JOIN person p ON p.id = r.person_id WHERE r.job_id = t.job_id AND r.step = t.key) AS readings
-     FROM step t LEFT JOIN person s ON s.id = t.signed_by LEFT JOIN person a ON a.id = t.accepted_by WHERE t.job_id = $1`,
+             FROM step_reading r JOIN person p ON p.id = r.person_id WHERE r.job_id = $1 AND r.step = k.key) AS readings,
+            (SELECT coalesce(json_agg(json_build_object('by', p.name, 'at', l.at, 'heardAt', l.heard_at, 'why', l.why) ORDER BY l.id), '[]')
+             FROM late_signature l JOIN person p ON p.id = l.person_id WHERE l.job_id = $1 AND l.step = k.key) AS late
+     FROM (SELECT key FROM step WHERE job_id = $1 UNION SELECT step FROM late_signature WHERE job_id = $1) k
+     LEFT JOIN step t ON t.job_id = $1 AND t.key = k.key LEFT JOIN person s ON s.id = t.signed_by LEFT JOIN person a ON a.id = t.accepted_by`,
     [jobId],
   )
 }
@@ -70,6 +74,20 @@ export async function signStep(
     `INSERT INTO step (job_id, key, version, rested_on, signed_by, signed_at) VALUES ($1, $2, 1, $3, $4, $5)
      ON CONFLICT (job_id, key) DO UPDATE SET rested_on = $3, signed_by = $4, signed_at = $5, version = step.version + 1`,
     [jobId, key, restedOn, personId, at],
+  )
+}
+
+/** A signature that cannot count, kept as it was given. */
+export async function addLate(
+  query: Query,
+  jobId: number,
+  step: string,
+  given: { personId: number; at: Date; heardAt: Date; rests: Record<string, string>; why: LateWhy },
+): Promise<void> {
+  await execute(
+    query,
+    'INSERT INTO late_signature (job_id, step, person_id, at, heard_at, rests, why) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [...[jobId, step, given.personId, given.at, given.heardAt, given.rests, given.why]],
   )
 }
 

@@ -2,6 +2,8 @@ import type pg from 'pg'
 import type { CardView } from '../../contract/cards.js'
 import { mayAct, type Me } from '../../contract/people.js'
 import type { StepValues } from '../../contract/answers.js'
+import type { LateWhy } from '../../contract/card-parts.js'
+import { isLate } from '../../contract/commands.js'
 import { problem } from '../../contract/problem.js'
 import { withKey } from '../../core/card/steps/plan-step.js'
 import { withReckoned, zeroOf } from '../../core/card/reckoned.js'
@@ -11,7 +13,7 @@ import type { Evaluated } from '../../core/card/evaluated.js'
 
 import { Refused, blocked, conflict, notFound } from '../problems.js'
 import { type Within, audit, transaction } from '../database.js'
-import { evaluationOf, lockedCard, mustBeOpen, records, view, type Card } from './card.js'
+import { evaluationOf, lockedCard, mustBeOpen, records, stepView, view, type Card } from './card.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
 
@@ -55,32 +57,59 @@ export async function saveStep(
   given: StepValues,
   me: Me,
   at: Date,
+  readAt = at,
 ): Promise<CardView> {
   return change(pool, jobId, at, async (query, card) => {
     const step = planStep(evaluationOf(card), key)
     const rows = await stepStore.listSteps(query, jobId)
     const row = rows.find((s) => s.key === key)
     if (row?.signedBy) throw blocked('This step is signed. Withdraw the signature to change its readings.')
-    if ((row?.version ?? 0) !== version) throw conflict('Somebody else wrote on this step meanwhile.', row?.fields)
+    if ((row?.version ?? 0) !== version) throw conflict('Somebody else wrote on this step meanwhile.', row && stepView(row))
     const before = row?.fields ?? {}
     const values = withReckoned(step, before, given, rows.find((s) => s.key === zeroOf(key))?.fields)
     await stepStore.saveStepValues(query, jobId, key, values)
     const read = newReadings(before, values)
-    if (read.length) await stepStore.addReadings(query, jobId, key, read, me.id, at)
+    if (read.length) await stepStore.addReadings(query, jobId, key, read, me.id, readAt)
     await audit(query, at, me.id, 'save-step', `job ${jobId}`, { key, values })
   })
 }
 
-export async function sign(pool: pg.Pool | Within, jobId: number, key: string, me: Me, at: Date): Promise<CardView> {
-  return change(pool, jobId, at, async (query, card) => {
-    const evaluation = evaluationOf(card)
-    const step = planStep(evaluation, key)
-    const known = records(await stepStore.listSteps(query, jobId))
-    const state = stepStates(evaluation, known).find((s) => s.key === key)!
-    if (state.blocked) throw blocked(state.blocked)
-    const rests = signature(evaluation, step, known)
-    await stepStore.signStep(query, jobId, key, rests, me.id, at)
-    await audit(query, at, me.id, 'sign-step', `job ${jobId}`, { key, rests })
+/** A signature as it was given: when by the device, and on which figures as they were shown there. */
+export interface Given {
+  at: Date
+  rests?: Record<string, string> | undefined
+}
+
+/**
+ * Signs a step on the figures that its signer saw: where they have moved since, the signature stands as it was given and does not hold.
+ * One that arrives late on a card, a step or a right that is gone is kept and does not count.
+ */
+export async function sign(pool: pg.Pool | Within, jobId: number, key: string, me: Me, at: Date, given?: Given): Promise<CardView> {
+  return transaction(pool, async (query) => {
+    const card = await lockedCard(query, jobId, at)
+    const keep = async (why: LateWhy) => {
+      await stepStore.addLate(query, jobId, key, { personId: me.id, at: given!.at, heardAt: at, rests: given!.rests ?? {}, why })
+      await audit(query, at, me.id, 'late-signature', `job ${jobId}`, { key, why })
+    }
+    const take = async () => {
+      const evaluation = evaluationOf(card)
+      const step = linePlan(evaluation).find((s) => s.key === key)
+      if (!step) return late ? keep('gone') : Promise.reject(notFound('step in this plan'))
+      const known = records(await stepStore.listSteps(query, jobId))
+      const state = stepStates(evaluation, known).find((s) => s.key === key)!
+      if (state.blocked) return late ? keep('blocked') : Promise.reject(blocked(state.blocked))
+      const rests = signature(evaluation, step, known)
+      const seen = Object.entries(given?.rests ?? {}).filter(([figure]) => Object.hasOwn(rests, figure))
+      await stepStore.signStep(query, jobId, key, { ...rests, ...Object.fromEntries(seen) }, me.id, late ? given!.at : at)
+      await audit(query, at, me.id, 'sign-step', `job ${jobId}`, { key, rests })
+    }
+    const late = given !== undefined && isLate(given.at, at)
+    const isOpen = card.job.line.status === 'open'
+    if (!isOpen && !late) mustBeOpen(card)
+    await store.raiseRevision(query, jobId)
+    card.job.revision += 1
+    await (!mayAct(me.role, 'technician') ? keep('role') : isOpen ? take() : keep('closed'))
+    return view(query, card)
   })
 }
 

@@ -42,21 +42,29 @@ export interface JobRow {
   places: { id: number; code: Scope }[]
 }
 
-/**
- * Keeps other writers of these cards' shaft lines waiting until the transaction ends. Whoever changes a card takes its line,
- * several lines in the order of their numbers: so two of them never wait for each other.
- */
-export async function lockLines(query: Query, of: { jobId: number } | { lineId: number } | { openWith: readonly string[] }): Promise<void> {
+/** Keeps other writers of the line of a card waiting, or of the lines of all open cards with these bearings; see `lockLine`. */
+export async function lockLines(query: Query, of: { jobId: number } | { openWith: readonly string[] }): Promise<void> {
   const [which, value] =
     'jobId' in of
       ? ['id = (SELECT shaft_line_id FROM job WHERE id = $1)', of.jobId]
-      : 'lineId' in of
-        ? ['id = $1', of.lineId]
-        : [
-            "id IN (SELECT shaft_line_id FROM job WHERE status = 'open' AND summary -> 'designations' ?| $1::text[]) ORDER BY id",
-            of.openWith,
-          ]
+      : ["id IN (SELECT shaft_line_id FROM job WHERE status = 'open' AND summary -> 'designations' ?| $1::text[]) ORDER BY id", of.openWith]
   await execute(query, `SELECT 1 FROM shaft_line WHERE ${which} FOR NO KEY UPDATE`, [value])
+}
+
+/** Open cards of a line. */
+export async function openOnLine(query: Query, lineId: number): Promise<number[]> {
+  const found = await rows<{ id: number }>(query, "SELECT id FROM job WHERE shaft_line_id = $1 AND status = 'open' ORDER BY id", [lineId])
+  return found.map((j) => j.id)
+}
+
+/** Open cards that are about one of these bearings. */
+export async function openWith(query: Query, designations: readonly string[]): Promise<number[]> {
+  const found = await rows<{ id: number }>(
+    query,
+    "SELECT id FROM job WHERE status = 'open' AND summary -> 'designations' ?| $1::text[] ORDER BY id",
+    [designations],
+  )
+  return found.map((j) => j.id)
 }
 
 export async function findJob(query: Query, id: number): Promise<JobRow | null> {
@@ -102,17 +110,6 @@ export async function addJob(
     [lineId, reason, at, personId, placeIds, procedure.name, procedure.version],
   )
   return { id: row!.id }
-}
-
-/** Of these bearings those that an open card is about. */
-export async function onOpenCards(query: Query, designations: readonly string[]): Promise<string[]> {
-  const found = await rows<{ designation: string }>(
-    query,
-    `SELECT DISTINCT d AS designation FROM job, jsonb_array_elements_text(summary -> 'designations') d
-     WHERE status = 'open' AND d = ANY ($1)`,
-    [designations],
-  )
-  return found.map((r) => r.designation)
 }
 
 export async function setSummary(query: Query, jobId: number, summary: JobSummary): Promise<void> {

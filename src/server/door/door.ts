@@ -1,5 +1,5 @@
 import type pg from 'pg'
-import { COMMANDS, type Command, type CommandAnswer, type CommandKind } from '../../contract/commands.js'
+import { COMMANDS, isLate, type Command, type CommandAnswer, type CommandKind } from '../../contract/commands.js'
 import { mayAct, type Me } from '../../contract/people.js'
 import { problem, refusal } from '../../contract/problem.js'
 import { badTextIn } from '../../contract/text.js'
@@ -25,7 +25,7 @@ export async function take(pool: pg.Pool, device: string, commands: readonly Com
 async function takeOne(pool: pg.Pool, device: string, command: Command, me: Me, now: Date): Promise<CommandAnswer> {
   const { key, kind } = command
   // Somebody who may not now could be let in later: that is not kept.
-  if (!mayAct(me.role, COMMANDS[kind].least))
+  if (!mayAct(me.role, COMMANDS[kind].least) && !(await keptAllTheSame(pool, command, me, now)))
     return { key, outcome: 'refused', problem: problem(403, 'Not allowed', `This needs the role ${COMMANDS[kind].least}.`) }
   return transaction(pool, async (client, commit) => {
     const before = await begin(client, device, command, me, now)
@@ -43,6 +43,17 @@ async function takeOne(pool: pg.Pool, device: string, command: Command, me: Me, 
     )
     return { key, outcome, ...answer }
   })
+}
+
+/** What waited on a device while its person lost the right to it is kept; nobody else gets round the table of who may. */
+async function keptAllTheSame(query: Query, { kind, at }: Command, me: Me, now: Date): Promise<boolean> {
+  if (!('keptLate' in COMMANDS[kind]) || !isLate(new Date(at), now)) return false
+  return (
+    (await one(query, "SELECT 1 FROM audit WHERE subject = $1 AND action = 'change-person' AND at > $2 LIMIT 1", [
+      `person ${me.id}`,
+      at,
+    ])) !== null
+  )
 }
 
 /** Takes the key; what was answered under it before, if it was. */

@@ -1,4 +1,4 @@
-import type { CommandBody, CommandKind } from '../../contract/commands.js'
+import { isLate, type CommandBody, type CommandKind } from '../../contract/commands.js'
 import type { Me } from '../../contract/people.js'
 import { openCard } from '../cards/card.js'
 import { changeCard } from '../cards/changes.js'
@@ -38,9 +38,10 @@ export const DOES: { readonly [K in CommandKind]: Does<K> } = {
   },
   'open-card': async ({ within, me, now }, body) => cardSaid(await openCard(within, body, me, now)),
   'answer-card': ({ within, key, me, now }, { card, ...changes }) => changeCard(within, card, { key, ...changes }, me, now),
-  'write-step': async ({ within, me, now }, { card, step, version, values }) =>
-    cardSaid(await saveStep(within, card, step, version, values, me, now), step),
-  'sign-step': async ({ within, me, now }, { card, step }) => cardSaid(await sign(within, card, step, me, now), step),
+  'write-step': async ({ within, me, at, now }, { card, step, version, values }) =>
+    cardSaid(await saveStep(within, card, step, version, values, me, now, isLate(at, now) ? at : now), step),
+  'sign-step': async ({ within, me, at, now }, { card, step, rests }) =>
+    cardSaid(await sign(within, card, step, me, now, { at, rests }), step),
   'withdraw-signature': async ({ within, me, now }, { card, step }) => cardSaid(await withdraw(within, card, step, me, now), step),
   'accept-step': async ({ within, me, now }, { card, step, reason }) => cardSaid(await accept(within, card, step, reason, me, now), step),
   'hand-over': async ({ within, me, now }, { card, personId }) => cardSaid(await handOver(within, card, personId, me, now)),

@@ -1,3 +1,4 @@
+import { LATE_WHY } from '../../contract/card-parts.js'
 import { dayOf, momentOf } from '../../contract/days.js'
 import type { Content, ContentTable, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js'
 import type { StepView } from '../../contract/card-parts.js'
@@ -136,6 +137,10 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
         ],
       }
     : { text: 'not signed', color: SOFT }
+  const late = (record?.late ?? []).map(({ by, at, why }): Content => ({
+    text: `${by}, ${time(at)}: does not count, since ${LATE_WHY[why]}`,
+    ...{ color: SOFT, fontSize: 7 },
+  }))
   return [
     { text: String(i + 1), bold: true, color: DAMSON },
     {
@@ -145,7 +150,7 @@ function step(paper: CardPaper, plan: LineStep, i: number, record: StepView | un
       ],
     },
     { stack: [...fields, ...accepted] },
-    { stack: [signed, ...(state.signed && !state.holds ? [{ text: 'no longer holds', color: DAY.rowan }] : [])] },
+    { stack: [signed, ...late, ...(state.signed && !state.holds ? [{ text: 'no longer holds', color: DAY.rowan }] : [])] },
   ]
 }
 

@@ -6,13 +6,13 @@ import { compatibility } from '../../core/lubrication/grease.js'
 
 import { Refused, conflict, notFound, refused } from '../problems.js'
 import { Within, audit, execute, together, transaction, type Query } from '../database.js'
-import { lockLines } from '../cards/store.js'
-import { noteChange } from '../machines/records.js'
-import { findLine } from '../machines/store.js'
+import { lockLine } from '../records/lock.js'
+import { noteChange } from '../records/change.js'
+import { findLine } from '../records/lines.js'
 import { arrangePoints, findPoint, lockPoint, pointOfPosition, pointsOfLine } from './points.js'
 import { addGreasing, isStored, lastGreasing, sameGreasing, takeBack } from './store.js'
 import { findGrease, findGun, plantSettings } from '../plant/store.js'
-import { timeline } from '../machines/timeline.js'
+import { timeline } from '../records/timeline.js'
 
 export async function greasingView(query: Query, pointId: number, now: Date): Promise<GreasingView> {
   const found = await findPoint(query, pointId)
@@ -159,7 +159,7 @@ export async function changePoints(
   now: Date,
 ): Promise<number> {
   return transaction(pool, async (query) => {
-    await lockLines(query, { lineId })
+    await lockLine(query, lineId)
     const found = await findLine(query, { lineId }, null)
     if (!found) throw notFound('shaft line')
     if (found.line.version !== version) throw conflict('Somebody else changed this line meanwhile.', found.line)

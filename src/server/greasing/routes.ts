@@ -5,8 +5,7 @@ import { renderPdf } from '../files/pdf.js'
 import { originOf } from '../http/guard.js'
 import { route, sendFile } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
-import { machineView } from '../machines/store.js'
-import { changePoints, greasingView, logAtPosition, logGreasing, takeBackGreasing } from './greasing.js'
+import { greasingView, logAtPosition, logGreasing, takeBackGreasing } from './greasing.js'
 
 /** The round: what a point needs, what was done there, its label. */
 export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
@@ -18,11 +17,6 @@ export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Rout
     takeBackGreasing(pool, id, String(req.params.key), body.reason, me, now()),
   )
   route(router, ROUTES.logAtPosition, ({ id, body, me }) => logAtPosition(pool, id, body, me, now()), 201)
-  route(
-    router,
-    ROUTES.arrangePoints,
-    async ({ id, body, me }) => (await machineView(pool, await changePoints(pool, id, body, me, now()), now()))!,
-  )
   route(router, ROUTES.greaseLabel, async ({ id, me, req, res }) => {
     const view = await greasingView(pool, id, now())
     const address = `${originOf(req, publicOrigin)}/greasing/${id}`

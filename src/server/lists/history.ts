@@ -1,5 +1,5 @@
 import type { OwnEntry } from '../../contract/own-data.js'
-import type { Bearing } from '../../core/catalogue/bearing.js'
+import type { Bearing } from '../../core/bearing/bearing.js'
 import { findMarked } from '../../core/identify/marked.js'
 import { execute, rows, type Query } from '../database.js'
 import { SUPPORTS_SQL, atOf, type Supports } from './supports.js'

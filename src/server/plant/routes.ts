@@ -1,16 +1,9 @@
-import { isoDay } from '../../contract/days.js'
 import { Router } from 'express'
-import { z } from 'zod'
-import { PLANT_FILE_TYPE, plantLine } from '../../contract/plant-document.js'
 import type { PlantSettings } from '../../contract/plant.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { ServerOptions } from '../options.js'
 import { conflict, notFound } from '../problems.js'
 import { audit, transaction, type Query } from '../database.js'
-import { USUAL_ROOM } from '../documents/store.js'
-import { keptAside } from '../http/aside.js'
-import { mustBeEmpty, readPlant } from './read.js'
-import { writePlant } from './write.js'
 import * as plant from './store.js'
 import { route, taken, type Call } from '../http/route.js'
 
@@ -23,15 +16,11 @@ const said = (value: unknown) =>
         .join(', ')
     : String(value)
 
-/** What base64 makes of bytes, with its line ends and names. */
-const BASE64 = 1.4
-const ROOM_FOR_RECORDS = 300e6
-
 /** What PostgreSQL says of a second row with the same name. */
 const UNIQUE = '23505'
 
 /** Greases, guns, the school of intervals: what the plant has settled for all its cards. */
-export function settingsRoutes({ pool, now, mostPaperBytes }: ServerOptions): Router {
+export function settingsRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
   /** One change, written to the audit with it; `seen` in the address is the version that it was made on. */
   const settle = async (
@@ -58,32 +47,6 @@ export function settingsRoutes({ pool, now, mostPaperBytes }: ServerOptions): Ro
   }
 
   route(router, ROUTES.plantSettings, () => plant.plantSettings(pool))
-  route(router, ROUTES.plantFile, async ({ res }) => {
-    res.set({
-      'Content-Type': PLANT_FILE_TYPE,
-      'Content-Disposition': `attachment; filename="plant-${isoDay(now())}.yardfrost"`,
-      // Papers do not get smaller, and packing them would keep others waiting.
-      'Cache-Control': 'no-store, no-transform',
-    })
-    await writePlant(pool, res)
-    res.end()
-  })
-  route(
-    router,
-    ROUTES.plantFileSchema,
-    async () => z.toJSONSchema(plantLine, { io: 'input', unrepresentable: 'any' }) as Record<string, unknown>,
-  )
-  route(
-    router,
-    ROUTES.readPlantFile,
-    async ({ req, me }) => {
-      await mustBeEmpty(pool)
-      const most = mostPaperBytes ?? USUAL_ROOM
-      // Kept aside first: nobody waits for a slow line while a table is held.
-      return keptAside(req, most * BASE64 + ROOM_FOR_RECORDS, (path) => readPlant(pool, path, me, now(), most))
-    },
-    201,
-  )
   route(router, ROUTES.namePlant, (call) =>
     settle(
       call,

@@ -25,6 +25,10 @@ export async function namePlant(query: Query, name: string): Promise<void> {
   if (!done) await execute(query, 'INSERT INTO plant (name) VALUES ($1)', [name])
 }
 
+export async function plantName(query: Query): Promise<string> {
+  return (await one<{ name: string }>(query, 'SELECT name FROM plant ORDER BY id LIMIT 1'))?.name || 'No plant yet'
+}
+
 export async function countMachines(query: Query): Promise<number> {
   return (await one<{ n: number }>(query, 'SELECT count(*) AS n FROM machine WHERE retired_at IS NULL'))!.n
 }

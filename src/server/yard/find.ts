@@ -1,13 +1,13 @@
 import type { Found } from '../../contract/yard.js'
-import { FAMILY_LABEL } from '../../core/catalogue/families.js'
+import { FAMILY_LABEL } from '../../core/bearing/families.js'
 import { sizes } from '../../core/catalogue/catalogue.js'
 import { plainName } from '../../core/catalogue/designation.js'
 import { PART_LABEL } from '../../core/parts/parts.js'
 import { searchParts } from '../../core/parts/search.js'
 import { searchRack } from '../../core/identify/search-rack.js'
-import { ownBearings } from '../rack/bearings.js'
+import { ownBearings } from '../bearings/store.js'
 import { asOneRead, rows, type Query } from '../database.js'
-import { holds, patternsOf } from './store.js'
+import { holds, patternsOf } from '../machines/page.js'
 
 /** Of each kind no more than this. */
 const EACH = 8

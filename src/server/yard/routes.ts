@@ -7,7 +7,9 @@ import { ROUTES } from '../../contract/routes.js'
 import { audit, transaction } from '../database.js'
 import { pageOf } from '../http/guard.js'
 import { route } from '../http/route.js'
-import { beginning, plantName } from '../machines/store.js'
+import { machinePage } from '../machines/page.js'
+import { dropSearch, saveSearch, savedSearches } from '../people/searches.js'
+import { plantName } from '../plant/store.js'
 import type { ServerOptions } from '../options.js'
 import { notFound, refused } from '../problems.js'
 import { find } from './find.js'
@@ -35,19 +37,19 @@ export function yardRoutes({ pool, now }: ServerOptions): Router {
       yard.dueBefore(pool, asked, at, before),
       yard.listAreas(pool, at, before),
       yard.listColleagues(pool),
-      yard.savedSearches(pool, me.id, 'yard'),
+      savedSearches(pool, me.id, 'yard'),
     ])
     return {
       ...{ plant, now: at.toISOString(), areas, colleagues, views },
       ...{ jobs: open.jobs, jobsTotal: open.total, questions: open.questions },
       ...{ due: points.due, dueTotal: points.total, overdue: points.overdue },
-      beginning: areas.length ? null : await beginning(pool),
+      beginning: areas.length ? null : await yard.beginning(pool),
     }
   })
   route(router, ROUTES.colleagues, () => yard.listColleagues(pool))
   route(router, ROUTES.find, async ({ req }) => ({ found: await find(pool, text.parse(req.query.find)) }))
   route(router, ROUTES.machines, ({ req }) =>
-    yard.machinePage(pool, {
+    machinePage(pool, {
       area: area(req),
       find: text.parse(req.query.find),
       order: order.parse(req.query.order),
@@ -67,17 +69,17 @@ export function yardRoutes({ pool, now }: ServerOptions): Router {
   route(router, ROUTES.keptSearches, async ({ req, me }) => {
     const screen = z.enum(SCREENS_KEPT).safeParse(req.params.screen)
     if (!screen.success) throw notFound('screen')
-    return yard.savedSearches(pool, me.id, screen.data)
+    return savedSearches(pool, me.id, screen.data)
   })
   route(router, ROUTES.saveSearch, async ({ body, me }) => {
     const { screen, ...saved } = body
-    await yard.saveSearch(pool, me.id, screen, saved)
-    return yard.savedSearches(pool, me.id, screen)
+    await saveSearch(pool, me.id, screen, saved)
+    return savedSearches(pool, me.id, screen)
   })
   route(router, ROUTES.dropSearch, async ({ id, me }) => {
-    const screen = await yard.dropSearch(pool, me.id, id)
+    const screen = await dropSearch(pool, me.id, id)
     if (!screen) throw notFound('search')
-    return yard.savedSearches(pool, me.id, screen)
+    return savedSearches(pool, me.id, screen)
   })
 
   return router

@@ -11,10 +11,13 @@ export interface Kept extends Command {
   person: { id: number; name: string }
   /** Why the server did not take it: it stays until somebody has looked. */
   problem?: Problem
+  /** Still being written: by which page, and when last. Nobody sends it until it is let go, or its page is gone. */
+  writing?: { page: string; at: number }
 }
 
 export interface Shelf {
-  add: (kept: Kept) => Promise<unknown>
+  /** Under its key: what stood there is replaced and keeps its place. */
+  put: (kept: Kept) => Promise<unknown>
   /** All of them, in their order. */
   all: () => Promise<Kept[]>
   refuse: (key: string, problem: Problem) => Promise<unknown>
@@ -37,7 +40,11 @@ async function keptShelf(): Promise<Shelf> {
   const all = () => db.commands.orderBy('seq').toArray()
   return {
     all,
-    add: (kept) => db.commands.add(kept),
+    put: (kept) =>
+      db.transaction('rw', db.commands, async () => {
+        const before = await db.commands.get({ key: kept.key })
+        await db.commands.put(before ? { ...kept, seq: before.seq! } : kept)
+      }),
     refuse: (key, problem) => db.commands.where('key').equals(key).modify({ problem }),
     remove: (keys) => db.commands.where('key').anyOf(keys).delete(),
     watch: (changed) => void liveQuery(all).subscribe({ next: changed, error: () => {} }),
@@ -49,7 +56,7 @@ function heldShelf(): Shelf {
   let held: Kept[] = []
   return {
     all: () => Promise.resolve(held),
-    add: (kept) => Promise.resolve((held = [...held, kept])),
+    put: (kept) => Promise.resolve((held = held.some((k) => k.key === kept.key) ? held.map((k) => (k.key === kept.key ? kept : k)) : [...held, kept])), // prettier-ignore
     refuse: (key, problem) => Promise.resolve((held = held.map((k) => (k.key === key ? { ...k, problem } : k)))),
     remove: (keys) => Promise.resolve((held = held.filter((k) => !keys.includes(k.key)))),
     watch: () => {},

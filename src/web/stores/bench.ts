@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
-import type { Bearing } from '../../core/catalogue/bearing.js'
+import type { Bearing } from '../../core/bearing/bearing.js'
 import type { FeatureAnswers } from '../../core/identify/features.js'
 import { DIMENSIONS, type Dimension, type IdentifyValues, type Instrument } from '../../core/identify/identify.js'
 import { letterTable, type Feature } from '../../core/identify/letters.js'

@@ -1,12 +1,12 @@
 import { defineStore } from 'pinia'
 import type { Words } from '../../core/words/message.js'
 import { markRaw } from 'vue'
-import type { AnswerView } from '../../contract/card-parts.js'
+import type { StepView } from '../../contract/card-parts.js'
 import type { CardView, ChangeConflict, ChangeReply } from '../../contract/cards.js'
-import { readAnswers, type Changes, type StepValues } from '../../contract/answers.js'
+import type { CommandAnswer, CommandBody, CommandKind } from '../../contract/commands.js'
+import { readAnswers, type StepValues } from '../../contract/answers.js'
 import {
   keyOf,
-  partsOf,
   placeAnswers,
   positionOf,
   scopeOf,
@@ -27,15 +27,33 @@ import { linePlan } from '../../core/card/procedures.js'
 import { readForFit, stepStates, type StepRecord } from '../../core/card/signing.js'
 import type { LineStep } from '../../core/card/line-step.js'
 import { procedureInHand } from '../commands/in-hand.js'
-import { ApiError, AwayError, call } from '../api.js'
+import { call } from '../api.js'
 import { same } from '../../contract/same.js'
-import { emptyOf, readOldDrafts, type Draft, type Drafts, type OldDrafts } from './card-drafts.js'
+import {
+  answerCard,
+  bothOf,
+  draftsOf,
+  emptyOf,
+  isTyping,
+  readOldDrafts,
+  resolved,
+  taken,
+  type AnswerCard,
+  type Draft,
+  type Drafts,
+  type OldDrafts,
+} from './card-drafts.js'
 import { readDraft, writeDraft } from './drafts.js'
+import { useOutbox } from './outbox.js'
 import { useSession } from './session.js'
 import { shared } from './shared.js'
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'away' | 'conflict' | 'signed-out' | 'refused'
 
+/** What is done on a card besides answering and writing. */
+type CardDeed = { [K in CommandKind]: CommandBody<K> extends { card: number } ? K : never }[CommandKind]
+
+const WAITS = 'The server is away: this waits on the device and is sent when it is back.'
 const PAUSE_MS = 500
 const RETRY_MS = 1500
 const TYPING_MS = 2000
@@ -67,8 +85,13 @@ export const useCard = defineStore('card', {
     conflict: null as ChangeConflict | null,
     /** Version of the line's duty that was seen in a conflict and is kept over. */
     dutySeen: null as number | null,
-    /** Changes that were sent and not answered keep their key, so that they are taken once. */
-    sending: null as Changes | null,
+    /** What is under way. */
+    sending: null as AnswerCard | null,
+    stepsSent: {} as Record<Key, StepValues>,
+    /** Under which key each thing that is still being written is kept. */
+    keys: {} as Record<Key, string>,
+    /** Why the last sending was not taken. */
+    refused: null as Words | null,
     /** The newest revision that was heard of; 0 once it is known. */
     heard: 0,
   }),
@@ -143,23 +166,6 @@ export const useCard = defineStore('card', {
     },
   },
   actions: {
-    /** What somebody typed is sent by nobody else. */
-    draftKey(): string {
-      return `card:${this.view!.job.id}:${useSession().me?.id ?? ''}`
-    },
-
-    /** What this person has typed and not sent; a page of the release before did not say whose it was. */
-    kept(): (Drafts & OldDrafts) | null {
-      const before = `card:${this.view!.job.id}`
-      const own = readDraft<Drafts & OldDrafts>(this.draftKey())
-      const old = own ? null : readDraft<Drafts & OldDrafts>(before)
-      if (old) {
-        writeDraft(this.draftKey(), old)
-        writeDraft(before, null)
-      }
-      return own ?? old
-    },
-
     /** Where the figures of a station stand for the place in hand. */
     scopeAt(station: string): Scope {
       return resultScope(station, this.place, this.lead)
@@ -184,21 +190,53 @@ export const useCard = defineStore('card', {
 
     async open(id: number) {
       if (this.view?.job.id !== id) this.$reset()
+      const outbox = useOutbox()
+      await outbox.flush().catch(() => {})
       this.take(await call('card', { params: { id } }))
       this.heard = 0
-      const kept = this.kept()
-      const drafts = kept && (kept.stations ? readOldDrafts(kept, this.view!) : kept)
-      this.drafts = drafts?.answers ?? {}
-      this.stepDrafts = drafts?.steps ?? {}
-      if (this.unsent()) this.schedule(0)
+      const left = draftsOf(await outbox.takeUp((kept) => isTyping(kept, id)))
+      const old = this.oldDrafts()
+      this.drafts = { ...old?.answers, ...left.answers, ...this.drafts }
+      this.stepDrafts = { ...old?.steps, ...left.steps, ...this.stepDrafts }
+      if (!this.unsent()) return
+      this.keep()
+      this.schedule(0)
+    },
+
+    /** What pages of the releases before kept in another place; the older of them did not say whose it was. */
+    oldDrafts(): Drafts | null {
+      const places = [`card:${this.view!.job.id}:${useSession().me?.id ?? ''}`, `card:${this.view!.job.id}`]
+      for (const place of places) {
+        const old = readDraft<Drafts & OldDrafts>(place)
+        if (!old) continue
+        writeDraft(place, null)
+        return old.stations ? readOldDrafts(old, this.view!) : old
+      }
+      return null
     },
 
     unsent(): number {
       return Object.keys(this.drafts).length + Object.keys(this.stepDrafts).length
     },
 
+    /** The key under which something is kept until it goes out. */
+    keyFor(what: Key): string {
+      return (this.keys[what] ??= crypto.randomUUID())
+    },
+
+    /** Keeps on this device what is typed and not under way. */
     keep() {
-      writeDraft(this.draftKey(), this.unsent() ? { answers: this.drafts, steps: this.stepDrafts } : null)
+      const outbox = useOutbox()
+      const { job, revision, steps } = this.view!
+      const sent = this.sending?.changes.map(({ scope, station, field, value }) => [keyOf(scope, station, field), value] as const)
+      const typed = Object.entries(this.drafts).some(([key, { value }]) => !sent?.some(([of, was]) => of === key && same(was, value)))
+      if (typed || this.keys.answers)
+        void outbox.hold(this.keyFor('answers'), 'answer-card', typed ? answerCard(this.drafts, job.id, revision, this.dutySeen) : null)
+      for (const [step, values] of Object.entries(this.stepDrafts)) {
+        if (this.stepsSent[step] === values) continue
+        const version = steps.find((s) => s.key === step)?.version ?? 0
+        void outbox.hold(this.keyFor(step), 'write-step', { card: job.id, step, version, values })
+      }
     },
 
     /** Answers fields of a station, each where it belongs: at the line, the position or the place in hand, or as `at` says. */
@@ -270,119 +308,136 @@ export const useCard = defineStore('card', {
       return inTurn(() => this.send())
     },
 
-    /** Keeps what could not be sent and tries again when nobody answers. */
+    /** What nobody took stays here and goes again. */
     async send() {
       if (!this.view) return
       if (this.conflict) {
         this.saveState = 'conflict'
         return
       }
-      const id = this.view.job.id
       this.saveState = this.saveState === 'away' ? 'away' : 'saving'
-      try {
-        await this.sendAnswers(id)
-        for (const key of Object.keys(this.stepDrafts)) await this.sendStep(id, key)
-        const left = this.unsent()
-        this.saveState = left ? 'waiting' : 'saved'
-        if (left) this.schedule()
-        else {
-          this.savedAt = new Date()
-          await this.renew()
-        }
-      } catch (error) {
-        this.failed(error)
+      this.refused = null
+      const there = (await this.sendAnswers()) && (await this.sendSteps())
+      if (this.conflict) this.saveState = 'conflict'
+      else if (this.refused) {
+        this.message = this.refused
+        this.saveState = 'refused'
+      } else if (!there) this.away()
+      else if (this.unsent()) this.schedule()
+      else {
+        this.saveState = 'saved'
+        this.savedAt = new Date()
+        await this.renew()
       }
       this.keep()
     },
 
-    async sendAnswers(id: number) {
-      if (!Object.keys(this.drafts).length && !this.sending) return
-      const sent = this.sending ?? this.changes()
-      this.sending = sent
-      try {
-        const reply = await call('changeCard', { params: { id }, body: sent })
-        this.sending = null
-        this.takeReply(sent, reply)
-        if (Object.keys(this.drafts).length) await this.sendAnswers(id)
-      } catch (error) {
-        // Nobody answered: the same changes go again under the same key. Anything else was not taken.
-        if (!(error instanceof AwayError)) this.sending = null
-        if (error instanceof ApiError && error.problem.status === 409 && (error.problem.current as ChangeConflict | undefined)?.conflicts)
-          this.conflict = error.problem.current as ChangeConflict
-        throw error
-      }
-    },
-
-    changes(): Changes {
-      const changes = Object.entries(this.drafts).map(([key, { base, value }]) => {
-        const { scope, station, name } = partsOf(key)!
-        return { scope, station, field: name, value, base }
-      })
-      return { key: crypto.randomUUID(), since: this.view!.revision, duty: this.dutySeen, changes }
-    },
-
-    takeReply(sent: Changes, reply: ChangeReply) {
-      const view = this.view!
-      const answers: Record<Key, AnswerView> = { ...view.answers }
-      const drafts = { ...this.drafts }
-      const me = useSession().me?.name ?? ''
-      for (const { scope, station, field, value } of sent.changes) {
-        const key = keyOf(scope, station, field)
-        const version = reply.versions[key] ?? 0
-        answers[key] = { version, value, savedAt: new Date().toISOString(), savedBy: me }
-        // Typed on while it was being saved: the newer value stays a draft on the new version.
-        const draft = drafts[key]
-        if (draft && same(draft.value, value)) delete drafts[key]
-        else if (draft) drafts[key] = { ...draft, base: version }
-      }
-      Object.assign(answers, reply.news)
-      this.drafts = drafts
-      const { plant } = view.context
-      const context = reply.ownRows?.length
-        ? { ...view.context, plant: { ...plant, ownRows: [...plant.ownRows, ...reply.ownRows] } }
-        : view.context
-      this.view = markRaw({ ...view, answers, context, revision: reply.revision, moved: reply.moved, dutyVersion: reply.dutyVersion })
-    },
-
-    async sendStep(id: number, key: Key) {
-      const values = this.stepDrafts[key]!
-      const version = this.view!.steps.find((s) => s.key === key)?.version ?? 0
-      const view = await call('saveStep', { params: { id, key }, body: { version, values } })
-      if (this.stepDrafts[key] === values) delete this.stepDrafts[key]
-      this.take(view)
-    },
-
-    failed(error: unknown) {
-      if (error instanceof AwayError) {
-        this.saveState = 'away'
-        clearTimeout(timer)
-        timer = setTimeout(() => void this.flush(), RETRY_MS)
+    /** Nobody answers, or nobody is signed in any more. */
+    away() {
+      if (useSession().expired) {
+        this.saveState = 'signed-out'
         return
       }
-      if (!(error instanceof ApiError)) throw error
-      this.message = error.said
-      if (error.problem.status === 401) {
-        this.saveState = 'signed-out'
-        useSession().expired = true
-      } else this.saveState = this.conflict ? 'conflict' : 'refused'
+      this.saveState = 'away'
+      clearTimeout(timer)
+      timer = setTimeout(() => void this.flush(), RETRY_MS)
+    },
+
+    /** False while nobody answers. */
+    async sendAnswers(): Promise<boolean> {
+      const outbox = useOutbox()
+      while (!this.conflict && !this.refused && (this.sending || Object.keys(this.drafts).length)) {
+        if (this.sending) await outbox.flush()
+        else {
+          const { job, revision } = this.view!
+          const sent = (this.sending = answerCard(this.drafts, job.id, revision, this.dutySeen))
+          const key = this.keyFor('answers')
+          delete this.keys.answers
+          await outbox.letGo(key, 'answer-card', sent, (answer) => this.answered(sent, answer))
+        }
+        if (this.sending) return false
+      }
+      return true
+    },
+
+    async sendSteps(): Promise<boolean> {
+      const outbox = useOutbox()
+      for (const step of Object.keys(this.stepDrafts)) {
+        if (this.stepsSent[step]) await outbox.flush()
+        else {
+          const { job, steps } = this.view!
+          const values = (this.stepsSent[step] = this.stepDrafts[step]!)
+          const version = steps.find((s) => s.key === step)?.version ?? 0
+          const key = this.keyFor(step)
+          delete this.keys[step]
+          await outbox.letGo(key, 'write-step', { card: job.id, step, version, values }, (answer) =>
+            this.stepAnswered(step, values, answer),
+          )
+        }
+        if (this.stepsSent[step]) return false
+      }
+      return true
+    },
+
+    /** What became of what was sent, whenever that is heard. */
+    answered(sent: AnswerCard, { changed, problem }: CommandAnswer) {
+      this.sending = null
+      if (this.view?.job.id !== sent.card) return
+      const stands = problem?.current as ChangeConflict | undefined
+      if (problem && stands?.conflicts) this.conflict = stands
+      else if (problem) this.refused = problem.words ?? problem.detail
+      else {
+        const reply = changed as ChangeReply
+        const [view, drafts] = taken(this.view, this.drafts, sent, reply, useSession().me?.name ?? '')
+        this.drafts = drafts
+        this.view = markRaw({ ...view, revision: this.known(reply.revision) })
+      }
+      this.goOn()
+    },
+
+    stepAnswered(step: Key, sent: StepValues, { changed, problem }: CommandAnswer) {
+      delete this.stepsSent[step]
+      const { view } = this
+      if (!view) return
+      const before = view.steps.find((s) => s.key === step)
+      if (problem) {
+        const theirs = problem.current as StepView | undefined
+        const both = theirs && bothOf((before?.values ?? {}) as StepValues, this.stepDrafts[step] ?? sent, theirs.values as StepValues)
+        if (!both) this.refused = problem.words ?? problem.detail
+        else {
+          // Other fields of the same step: what both wrote goes on what stands there now.
+          this.stepDrafts[step] = both
+          this.view = markRaw({ ...view, steps: [...view.steps.filter((s) => s !== before), theirs] })
+        }
+      } else {
+        const { step: stands, revision } = changed as { step: StepView | null; revision: number }
+        if (this.stepDrafts[step] === sent) delete this.stepDrafts[step]
+        const steps = stands ? [...view.steps.filter((s) => s.key !== step), stands] : view.steps
+        this.view = markRaw({ ...view, steps, revision: this.known(revision) })
+      }
+      this.goOn()
+    },
+
+    /** Heard of after nobody had answered: what else is typed goes out too. */
+    goOn() {
+      if (this.saveState === 'away' || this.saveState === 'signed-out') this.schedule(0)
+    },
+
+    /** The revision that this page knows all of once its own change is done: where others did something between, it asks. */
+    known(revision: number): number {
+      const before = this.view!.revision
+      if (revision <= before + 1) return Math.max(before, revision)
+      this.heard = Math.max(this.heard, revision)
+      return before
     },
 
     /** After a conflict: of each answer one's own over the other's, or theirs. */
     resolveConflict(choices: Readonly<Record<Key, 'mine' | 'theirs'>>) {
-      const { conflicts, dutyVersion } = this.conflict!
-      const drafts = { ...this.drafts }
-      const answers = { ...this.view!.answers }
-      for (const { key, ...theirs } of conflicts) {
-        // A duty that another card of the line wrote stands there and not on this card.
-        if (theirs.version > (answers[key]?.version ?? 0)) answers[key] = theirs
-        const base = answers[key]?.version ?? 0
-        if (choices[key] === 'mine') drafts[key] = { base, value: drafts[key]!.value }
-        else if (same(answers[key]?.value, theirs.value)) delete drafts[key]
-        else drafts[key] = { base, value: theirs.value }
-      }
+      const { dutyVersion } = this.conflict!
+      const [view, drafts] = resolved(this.view!, this.drafts, this.conflict!, choices)
       if (dutyVersion !== undefined) this.dutySeen = dutyVersion
       this.drafts = drafts
-      this.view = markRaw({ ...this.view!, answers })
+      this.view = markRaw(view)
       this.conflict = null
       this.saveState = 'waiting'
       this.keep()
@@ -417,19 +472,24 @@ export const useCard = defineStore('card', {
       this.view = markRaw({ ...this.view!, moved })
     },
 
-    /** An action on the card that must reach the server now. */
-    act(run: (id: number) => Promise<CardView>): Promise<boolean> {
+    /** Does something on the card besides its answers, behind what is typed; false where it was not taken, or waits. */
+    act<K extends CardDeed>(kind: K, body: Omit<CommandBody<K>, 'card'>): Promise<boolean> {
       return inTurn(async () => {
         await this.send()
         this.message = ''
-        try {
-          this.take(await run(this.view!.job.id))
-          return true
-        } catch (error) {
-          this.message = error instanceof ApiError ? error.said : error instanceof Error ? error.message : String(error)
-          if (error instanceof ApiError && error.problem.status === 401) useSession().expired = true
+        const answer = await useOutbox().perform(kind, { card: this.view!.job.id, ...body } as CommandBody<K>)
+        if (!answer) {
+          this.message = useSession().expired ? 'You are signed out: this waits on the device.' : WAITS
           return false
         }
+        if (answer.problem) {
+          this.message = answer.problem.words ?? answer.problem.detail
+          return false
+        }
+        // All of it is asked for, whatever else waits to be sent.
+        const now = await call('card', { params: { id: this.view!.job.id } }).catch(() => null)
+        if (now) this.take(now)
+        return true
       })
     },
   },

@@ -6,13 +6,20 @@ import { MOST_COMMANDS } from '../../contract/limits.js'
 import type { Problem } from '../../contract/problem.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { serverNow } from '../clock.js'
+import { goTogether, rebased } from '../outbox/order.js'
 import { openShelf, type Kept, type Shelf } from '../outbox/shelf.js'
 import { readDraft, writeDraft } from './drafts.js'
 import { useSession } from './session.js'
 
 const RETRY_MS = 4000
+/** What nobody has written on for so long is of a page that is gone: it goes out as it is. */
+const LEFT_MS = 15_000
 let timer: ReturnType<typeof setTimeout> | undefined
 let opening: Promise<Shelf> | null = null
+/** This page, among others of the same device. */
+let page = crypto.randomUUID()
+/** Who waits for what became of a command, as long as this page lives. */
+const waiting = new Map<string, (answer: CommandAnswer) => void>()
 /** One sending at a time, and one tab of a browser where that can be told. */
 let turn: Promise<unknown> = Promise.resolve()
 function alone<T>(work: () => Promise<T>): Promise<T> {
@@ -44,6 +51,20 @@ interface OldEntry {
 }
 const OLD_QUEUE = 'round'
 
+const byMe = (): Kept['person'] => {
+  const { id, name } = useSession().me!
+  return { id, name }
+}
+
+/** As it goes out: nothing of the page hangs on it any more. */
+const plain = (body: unknown): unknown => JSON.parse(JSON.stringify(body))
+
+/** Work belongs to whoever did it. */
+const isMine = ({ person }: Kept): boolean => person.id === useSession().me?.id
+
+/** Nobody is writing on it any more. */
+const isDone = ({ writing }: Kept): boolean => !writing || (writing.page !== page && writing.at < Date.now() - LEFT_MS)
+
 /** What was done on this device and is not on the server yet. It is kept before it is shown as done, and goes out in its order. */
 export const useOutbox = defineStore('outbox', {
   state: () => ({
@@ -55,7 +76,7 @@ export const useOutbox = defineStore('outbox', {
   }),
   getters: {
     /** What goes out as soon as the server is there. */
-    mine: (state): Kept[] => state.kept.filter((k) => isMine(k) && !k.problem),
+    mine: (state): Kept[] => state.kept.filter((k) => isMine(k) && !k.problem && !k.writing),
     /** How many of those had to wait. */
     waiting(state): number {
       return state.stuck ? this.mine.length : 0
@@ -80,11 +101,41 @@ export const useOutbox = defineStore('outbox', {
 
     /** Does something: what the server said of it, or null while it waits here. */
     async perform<K extends CommandKind>(kind: K, body: CommandBody<K>, at = new Date(serverNow())): Promise<CommandAnswer | null> {
-      const { id, name } = useSession().me!
       const key = crypto.randomUUID()
-      await (await this.shelf()).add({ key, at: at.toISOString(), kind, body, person: { id, name } })
+      await (await this.shelf()).put({ key, at: at.toISOString(), kind, body: plain(body), person: byMe() })
       await this.look()
       return this.flush(key)
+    },
+
+    /** Keeps what is still being written, each time anew under its key; null lets it be forgotten. */
+    async hold<K extends CommandKind>(key: string, kind: K, body: CommandBody<K> | null): Promise<void> {
+      const shelf = await this.shelf()
+      if (!body) return void (await shelf.remove([key]))
+      const at = new Date(serverNow()).toISOString()
+      await shelf.put({ key, at, kind, body: plain(body), person: byMe(), writing: { page, at: Date.now() } })
+    },
+
+    /** What was held is done and goes out; `hear` is told what the server said, whenever that is. Answers whether somebody was there. */
+    async letGo<K extends CommandKind>(
+      key: string,
+      kind: K,
+      body: CommandBody<K>,
+      hear: (answer: CommandAnswer) => void,
+    ): Promise<boolean> {
+      waiting.set(key, hear)
+      await (await this.shelf()).put({ key, at: new Date(serverNow()).toISOString(), kind, body: plain(body), person: byMe() })
+      await this.look()
+      await this.flush(key)
+      return !waiting.has(key)
+    },
+
+    /** Takes up what a page that is gone was writing of something, and what was not taken of it: it is this page's to keep from now on. */
+    async takeUp(of: (kept: Kept) => boolean): Promise<Kept[]> {
+      const shelf = await this.shelf()
+      const left = (await shelf.all()).filter((k) => isMine(k) && of(k) && (k.problem || (k.writing && k.writing.page !== page)))
+      await shelf.remove(left.map((k) => k.key))
+      await this.look()
+      return left
     },
 
     /** Sends once more what was not taken, with something changed: under a key of its own, as done when it was done. */
@@ -92,7 +143,7 @@ export const useOutbox = defineStore('outbox', {
       const shelf = await this.shelf()
       const { seq: _seq, problem: _problem, ...before } = this.kept.find((k) => k.key === key)!
       const next = { ...before, key: crypto.randomUUID(), body: { ...(before.body as object), ...change } }
-      await shelf.add(next)
+      await shelf.put(next)
       await shelf.remove([key])
       await this.look()
       return this.flush(next.key)
@@ -104,6 +155,14 @@ export const useOutbox = defineStore('outbox', {
       await this.look()
     },
 
+    /** What goes out next, in its order. */
+    next(most: number): Kept[] {
+      return goTogether(
+        this.kept.filter((k) => isMine(k) && !k.problem && isDone(k)),
+        most,
+      )
+    },
+
     /** Sends what waits. Of the one that was just done the answer is given back, whatever it is; an older one that is not taken stays. */
     flush(wanted?: string): Promise<CommandAnswer | null> {
       return alone(async () => {
@@ -112,30 +171,40 @@ export const useOutbox = defineStore('outbox', {
         await this.look()
         let said: CommandAnswer | null = null
         let most = MOST_COMMANDS
-        for (let next = this.mine.slice(0, most); next.length; next = this.mine.slice(0, most)) {
+        for (let next = this.next(most); next.length; next = this.next(most)) {
           try {
             const commands = next.map(({ key, at, kind, body }) => ({ key, at, kind, body }))
             const { answers } = await call('commands', { body: { device: deviceName(), commands } })
             this.stuck = false
             said = answers.find((a) => a.key === wanted) ?? said
-            await this.settle(answers, wanted)
+            await this.settle(next, answers, wanted)
           } catch (error) {
             if (this.waits(error)) return said
             // All of it was refused, and nobody knows for which of them: one by one.
             if (most > 1) most = 1
-            else await this.settle([{ key: next[0]!.key, outcome: 'refused', problem: notTaken((error as Error).message) }], wanted) // prettier-ignore
+            else await this.settle(next, [{ key: next[0]!.key, outcome: 'refused', problem: notTaken((error as Error).message) }], wanted) // prettier-ignore
           }
         }
         return said
       })
     },
 
-    async settle(answers: readonly CommandAnswer[], wanted?: string): Promise<void> {
+    async settle(sent: readonly Kept[], answers: readonly CommandAnswer[], wanted?: string): Promise<void> {
       const shelf = await this.shelf()
-      const over = answers.filter((a) => a.outcome === 'done' || a.outcome === 'again' || a.key === wanted)
+      const taken = (a: CommandAnswer) => a.outcome === 'done' || a.outcome === 'again'
+      const over = answers.filter((a) => taken(a) || a.key === wanted || waiting.has(a.key))
       await shelf.remove(over.map((a) => a.key))
       for (const a of answers) if (!over.includes(a) && a.problem) await shelf.refuse(a.key, a.problem)
       await this.look()
+      for (const a of answers.filter(taken)) {
+        const before = sent.find((k) => k.key === a.key)!
+        for (const later of this.kept.map((k) => rebased(k, before, a))) if (later) await shelf.put(later)
+      }
+      await this.look()
+      for (const a of over) {
+        waiting.get(a.key)?.(a)
+        waiting.delete(a.key)
+      }
     },
 
     /** Nobody answers, or nobody is signed in any more: it is tried again. */
@@ -159,7 +228,7 @@ export const useOutbox = defineStore('outbox', {
       for (const { positionId, pointId, entry, person = { id: me.id, name: me.name }, refused } of old) {
         const { key, at = new Date(serverNow()).toISOString(), ...body } = entry
         if (known.has(key)) continue
-        await shelf.add({
+        await shelf.put({
           ...{ key, at, kind: 'log-greasing', body: { point: pointId ?? positionId, ...body }, person },
           ...(refused && { problem: notTaken(refused) }),
         })
@@ -169,11 +238,10 @@ export const useOutbox = defineStore('outbox', {
   },
 })
 
-/** Work belongs to whoever did it. */
-const isMine = ({ person }: Kept): boolean => person.id === useSession().me?.id
-
 /** Begins anew, as a page that is loaded again does. */
 export function closeOutbox(): void {
   opening = null
+  page = crypto.randomUUID()
+  waiting.clear()
   clearTimeout(timer)
 }

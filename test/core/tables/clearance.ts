@@ -1,4 +1,4 @@
-import type { ClearanceGroup } from '../../../src/core/fits/clearance-group.js'
+import type { ClearanceGroup } from '../../../src/core/bearing/clearance.js'
 
 /** Radial clearance by ISO 5753-1, every bore step: [bore, group, min, max]. */
 type Row = [number, ClearanceGroup, number, number]

@@ -1,4 +1,4 @@
-import type { Family } from '../../../src/core/catalogue/families.js'
+import type { Family } from '../../../src/core/bearing/families.js'
 
 /** Width of the zone of mean bore or outside diameter in µm, every row: [table, size, normal, 6, 5, 4]; null is not held. */
 type Row = [number, number | null, number | null, number | null, number | null]

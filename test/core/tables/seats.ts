@@ -1,4 +1,4 @@
-import type { Family } from '../../../src/core/catalogue/families.js'
+import type { Family } from '../../../src/core/bearing/families.js'
 import type { FitOptions, RingLoad } from '../../../src/core/fits/recommend.js'
 
 /** Shaft classes with the load sweeping the inner ring, both sides of every step: [family, bore, P/C, class]. */

@@ -11,7 +11,7 @@ import {
 } from '../../arrangement/holding.js'
 import { lockedGrowth } from '../../arrangement/locked-growth.js'
 import { nutAngle, pairSetting, shimPack, type PairSettingInput } from '../../arrangement/pair-setting.js'
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
 import { clearanceGroup } from '../../fits/clearance-group.js'
 import { canSlide, fit, mayGrip, type FitValues } from '../../fits/fit.js'

@@ -1,4 +1,4 @@
-import { formOf } from '../../catalogue/construction-forms.js'
+import { formOf } from '../../bearing/construction-forms.js'
 import { keyOf, type LineAnswers } from '../answers.js'
 import type { StationCaution } from '../station.js'
 import { amount } from '../../words/message.js'

@@ -1,6 +1,6 @@
 import { freeRingRoom, reachOnCard } from '../../arrangement/free-ring.js'
 import { holdingFaults, holdingOf, schemesOf, type Holding, type HoldingFault, type Scheme } from '../../arrangement/holding.js'
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import type { CouplingAt } from '../../line/driven.js'
 import { short, worked } from '../../result.js'
 import { amount, phrase } from '../../words/message.js'

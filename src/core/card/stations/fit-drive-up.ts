@@ -1,6 +1,7 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
 import { nutPitchMm } from '../../catalogue/sleeves.js'
-import { clearanceGroup, groupMark, type ClearanceGroup, type ClearanceRange } from '../../fits/clearance-group.js'
+import { clearanceGroup, type ClearanceRange } from '../../fits/clearance-group.js'
+import { groupMark, type ClearanceGroup } from '../../bearing/clearance.js'
 import { TRAVEL_FACTOR, driveUp, leastLeftUm, reductionShare } from '../../mounting/drive-up.js'
 import { expansionPerK } from '../../materials.js'
 import { InputError, short, worked } from '../../result.js'

@@ -1,5 +1,5 @@
 import { holdingFaults, type Ends } from '../../arrangement/holding.js'
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import { canSlide, mayGrip } from '../../fits/fit.js'
 import { furtherUm } from '../../fits/operating-clearance.js'
 import type { CardAnswers } from '../answers.js'

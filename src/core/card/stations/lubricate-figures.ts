@@ -1,4 +1,4 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import type { PlaceFilm } from '../film.js'
 import {
   fillShare,

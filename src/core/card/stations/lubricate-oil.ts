@@ -1,4 +1,4 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import { at100, oilServiceH, writeOil } from '../../lubrication/oil.js'
 import { OIL_FEED_LABEL, type OilFeed } from '../../lubrication/oil-record.js'
 import { motionOf } from '../../life/swing.js'

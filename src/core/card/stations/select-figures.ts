@@ -1,5 +1,5 @@
 import type { Bearing } from '../../catalogue/catalogue.js'
-import { isThrust, rollsOnBalls } from '../../catalogue/families.js'
+import { isThrust, rollsOnBalls } from '../../bearing/families.js'
 import { cleanlinessLabel, contaminationFactor, modifiedLifeFactor, type Cleanliness } from '../../life/modified-life.js'
 import { survival } from '../../life/many-lives.js'
 import type { Rated } from '../../life/rate-bearing.js'

@@ -1,6 +1,6 @@
 import type { Words } from '../../words/message.js'
-import type { Bearing } from '../../catalogue/bearing.js'
-import type { ClearanceGroup } from '../../fits/clearance-group.js'
+import type { Bearing } from '../../bearing/bearing.js'
+import type { ClearanceGroup } from '../../bearing/clearance.js'
 import type { SetOfBearings } from '../../life/set-of-bearings.js'
 import type { Situation } from '../../mounting/plan.js'
 import type { HeatingValues } from '../../mounting/temperatures.js'

@@ -1,4 +1,4 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import { boreRadius, box, sphericalOuter, steps, type Millimetres, type Pen } from './pen.js'
 
 function cageBars(row: Bearing, pen: Pen, x: number): void {

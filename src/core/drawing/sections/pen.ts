@@ -1,4 +1,4 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import { hatch, outline, segment, type Point, type Primitive } from '../primitives.js'
 
 /** Turns millimetres (x along the axis from the left ring face, r from the axis) into paper units. */

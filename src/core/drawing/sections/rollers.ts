@@ -1,5 +1,5 @@
-import type { Bearing } from '../../catalogue/bearing.js'
-import { formOf } from '../../catalogue/construction-forms.js'
+import type { Bearing } from '../../bearing/bearing.js'
+import { formOf } from '../../bearing/construction-forms.js'
 import { boreRadius, box, mirror, sphericalOuter, steps, type Millimetres, type Pen } from './pen.js'
 
 /** Cylindrical and machined needle rollers: ribs where the form has them, no inner ring where it has none. */

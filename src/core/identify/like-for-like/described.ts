@@ -1,4 +1,4 @@
-import type { Bearing } from '../../catalogue/bearing.js'
+import type { Bearing } from '../../bearing/bearing.js'
 import { amount, type Words } from '../../words/message.js'
 import type { Feature } from '../letters.js'
 

@@ -1,5 +1,6 @@
-import type { Bearing, Closure } from '../../catalogue/bearing.js'
-import { CLEARANCE_GROUPS, clearanceFrom, clearanceGroup, type ClearanceGroup } from '../../fits/clearance-group.js'
+import type { Bearing, Closure } from '../../bearing/bearing.js'
+import { clearanceFrom, clearanceGroup } from '../../fits/clearance-group.js'
+import { CLEARANCE_GROUPS, type ClearanceGroup } from '../../bearing/clearance.js'
 import { InputError } from '../../result.js'
 import { amount, phrase } from '../../words/message.js'
 import { ACCURACY_CLASSES, closureIn, valueWords } from '../letters.js'

@@ -1,6 +1,6 @@
-import type { Bearing, Closure } from '../../catalogue/bearing.js'
+import type { Bearing, Closure } from '../../bearing/bearing.js'
 import { speedLimitRpm } from '../../catalogue/speed-limits.js'
-import { rollsOnBalls } from '../../catalogue/families.js'
+import { rollsOnBalls } from '../../bearing/families.js'
 import { rateBearing } from '../../life/rate-bearing.js'
 import { InputError, short } from '../../result.js'
 import { amount, phrase, type Words } from '../../words/message.js'

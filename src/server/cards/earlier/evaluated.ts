@@ -1,5 +1,6 @@
 import type { StepView } from '../../../contract/card-parts.js'
 import type { FinishedCard } from '../../../contract/finished.js'
+import type { FirstDocument } from './first-document.js'
 import type { ShaftLineView } from '../../../contract/lines.js'
 import type { LineAnswers } from '../../../core/card/answers.js'
 import type { LineContext } from '../../../core/card/context.js'
@@ -25,7 +26,7 @@ export interface EvaluatedCard {
 }
 
 /** Such a card as a document: its plan and its drawings follow from what it kept, by the order and the hand of today. */
-export function fromEvaluated(card: EvaluatedCard, { about, answers, read }: Around): FinishedCard {
+export function fromEvaluated(card: EvaluatedCard, { about, answers, read }: Around): FirstDocument {
   const whole = withShaft(card, read)
   const { evaluation, context } = whole
   return {
@@ -40,7 +41,7 @@ export function fromEvaluated(card: EvaluatedCard, { about, answers, read }: Aro
 /** What stands beside such a card in the records: as it is called, and what was entered, as stored and as read. */
 export interface Around {
   about: FinishedCard['about']
-  answers: FinishedCard['answers']
+  answers: FirstDocument['answers']
   read: LineAnswers
 }
 

@@ -6,7 +6,7 @@ import type { LineContext, PlantContext, PositionPast } from '../../../core/card
 import type { CardEvaluation } from '../../../core/card/rolling-stations.js'
 import { resultScope } from '../../../core/card/results.js'
 import type { StepState } from '../../../core/card/signing.js'
-import type { Bearing } from '../../../core/catalogue/bearing.js'
+import type { Bearing } from '../../../core/bearing/bearing.js'
 import type { MarkedCard } from './marked.js'
 import { HOLDING_NOT_RECORDED, withOuterHeld } from '../../../core/line/records.js'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { FAMILY_LABEL, rollsOnBalls } from '../../../core/catalogue/families.js'
-import { formOf } from '../../../core/catalogue/construction-forms.js'
+import { FAMILY_LABEL, rollsOnBalls } from '../../../core/bearing/families.js'
+import { formOf } from '../../../core/bearing/construction-forms.js'
 import { bearingDrawing } from '../../../core/drawing/bearing-drawing.js'
 import { OFFER_WORDS, type CompareResult, type Described } from '../../../core/identify/compare.js'
 import { valueWords, type Feature } from '../../../core/identify/letters.js'

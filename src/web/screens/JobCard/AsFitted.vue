@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { placeRecord } from '../../../core/card/context.js'
-import { groupMark } from '../../../core/fits/clearance-group.js'
+import { groupMark } from '../../../core/bearing/clearance.js'
 import { recordedRow } from '../../../core/identify/marked.js'
 import { dayOf } from '../../../contract/days.js'
 import LeftBehind from '../../figures/LeftBehind.vue'

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { call } from '../../api.js'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { ref } from 'vue'
@@ -17,7 +16,7 @@ const session = useSession()
 const asking = ref(false)
 const typed = ref('')
 async function cancel(body: { reason: string }) {
-  if (!(await card.act((id) => call('cancelCard', { params: { id }, body })))) throw new Error(session.say(card.message))
+  if (!(await card.act('cancel-card', body))) throw new Error(session.say(card.message))
   asking.value = false
 }
 </script>

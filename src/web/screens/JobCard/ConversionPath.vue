@@ -5,7 +5,7 @@ import { conversionSteps, convertedSupports, type ConversionStep } from '../../.
 import { allMoveInside, type Ends } from '../../../core/arrangement/holding.js'
 import { keyOf } from '../../../core/card/answers.js'
 import type { Station } from '../../../core/procedure/rolling.js'
-import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
+import { FAMILY_LABEL } from '../../../core/bearing/families.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { useCard } from '../../stores/card.js'
 import { useSession } from '../../stores/session.js'

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { addressOf } from '../../../contract/addresses.js'
-import { call } from '../../api.js'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
@@ -52,7 +51,7 @@ const cancelled = computed(() => card.view!.job.status === 'cancelled')
 const finished = computed(() => card.view!.job.status === 'finished')
 async function finish() {
   closing.value = true
-  await card.act((id) => call('finish', { params: { id }, body: { reason: reason.value } }))
+  await card.act('finish-card', { reason: reason.value })
   closing.value = false
 }
 const files = computed(() => {

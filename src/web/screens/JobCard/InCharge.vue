@@ -18,7 +18,7 @@ const options = computed(() => colleagues.value.map((c) => ({ value: c.id, label
 async function handTo(personId: number | null) {
   problem.value = ''
   if (personId === null || personId === card.view!.job.inChargeId) return
-  if (!(await card.act((id) => call('handOver', { params: { id }, body: { personId } })))) problem.value = session.say(card.message)
+  if (!(await card.act('hand-over', { personId }))) problem.value = session.say(card.message)
 }
 </script>
 

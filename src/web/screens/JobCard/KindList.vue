@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { kindDrawing } from '../../../core/drawing/kind-drawing.js'
 import DrawingView from '../../drawing/DrawingView.vue'
-import { FAMILY_LABEL, type Family } from '../../../core/catalogue/families.js'
+import { FAMILY_LABEL, type Family } from '../../../core/bearing/families.js'
 import { nearestOfKind, suitability, type SuitedDuty } from '../../../core/select/suitability.js'
 import type { Message } from '../../../core/words/message.js'
 import { wordsOf } from '../../../core/words/say.js'

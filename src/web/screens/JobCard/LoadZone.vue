@@ -2,7 +2,7 @@
 import Slider from 'primevue/slider'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Bearing } from '../../../core/catalogue/catalogue.js'
-import { rollsOnBalls } from '../../../core/catalogue/families.js'
+import { rollsOnBalls } from '../../../core/bearing/families.js'
 import { insideOf, tiltOfRings, timesAsLong, type DistributionValues } from '../../../core/distribution/load-distribution.js'
 import { loadZoneDrawing } from '../../../core/drawing/load-zone.js'
 import DrawingView from '../../drawing/DrawingView.vue'

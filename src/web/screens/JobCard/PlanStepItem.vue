@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { joined } from '../../../core/words/message.js'
+import { LATE_WHY } from '../../../contract/card-parts.js'
 import { shortMomentOf } from '../../../contract/days.js'
 import Button from 'primevue/button'
 import { computed } from 'vue'
@@ -13,7 +14,7 @@ import { useStep } from './useStep.js'
 /** One step of the mounting plan: what to do, what to write down with its tolerance, who signed. */
 const props = defineProps<{ step: LineStep; number: number }>()
 const session = useSession()
-const { card, record, state, signed, stale, sign, withdraw } = useStep(() => props.step)
+const { card, record, state, signed, stale, late, sign, withdraw } = useStep(() => props.step)
 const name = computed(() => stepName(props.step.key))
 /** The first step that waits says what it waits for; those after it only wait. */
 const next = computed(() => {
@@ -41,6 +42,9 @@ const next = computed(() => {
       </div>
       <StepAccept :step="step" />
       <p v-if="stale" class="state state-stop">{{ session.say(staleWords(state)) }}</p>
+      <p v-for="l in late" :key="l.heardAt" class="state state-caution">
+        Signed by {{ l.by }} on a device, {{ shortMomentOf(l.at) }}: kept and does not count, since {{ LATE_WHY[l.why] }}.
+      </p>
     </div>
     <div class="sign">
       <template v-if="signed">

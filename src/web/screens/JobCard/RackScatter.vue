@@ -2,7 +2,7 @@
 import Slider from 'primevue/slider'
 import { computed, reactive, watchEffect } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
-import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
+import { FAMILY_LABEL } from '../../../core/bearing/families.js'
 import type { Candidate } from '../../../core/select/select.js'
 import { shown } from '../../../core/units/quantities.js'
 import { chartLook, decadeAxis, roundAxis } from '../../figures/chart.js'

@@ -3,8 +3,8 @@ import { keyOf } from '../../../core/card/answers.js'
 import { leaning } from '../../../core/drawing/glyph.js'
 import type { ShaftLineSpec } from '../../../core/drawing/line-layout.js'
 import { shaftLineDrawing } from '../../../core/drawing/shaft-line.js'
-import { nameOf } from '../../../core/catalogue/bearing.js'
-import { groupMark } from '../../../core/fits/clearance-group.js'
+import { nameOf } from '../../../core/bearing/bearing.js'
+import { groupMark } from '../../../core/bearing/clearance.js'
 import { useCard } from '../../stores/card.js'
 
 type More = Partial<Omit<ShaftLineSpec, 'width' | 'height' | 'positions' | 'carries' | 'components'>>

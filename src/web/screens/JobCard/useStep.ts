@@ -2,7 +2,7 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { LINE, positionOf } from '../../../core/card/answers.js'
 import type { StepValues } from '../../../contract/answers.js'
 import type { LineStep } from '../../../core/card/line-step.js'
-import { call } from '../../api.js'
+import { figuresUnder } from '../../../core/card/signing.js'
 import { useCard } from '../../stores/card.js'
 
 /** One step of the plan with what is recorded of it, and what can be done about it. */
@@ -13,15 +13,18 @@ export function useStep(of: MaybeRefOrGetter<LineStep>) {
   const state = computed(() => card.stepStates.find((s) => s.key === step.value.key)!)
   const signed = computed(() => record.value?.signedBy != null)
   const stale = computed(() => state.value.signed && !state.value.holds)
-  const params = (id: number) => ({ params: { id, key: step.value.key } })
+  const body = () => ({ step: step.value.key })
   return {
     ...{ card, record, state, signed, stale },
     values: computed(() => (card.stepRecords.get(step.value.key)?.values ?? {}) as StepValues),
     locked: computed(() => card.readOnly || signed.value),
     /** Name of the place it is done at; nothing where the card has only one, or it is of the whole machine. */
     where: computed(() => (step.value.scope === LINE || card.line.order.length < 2 ? '' : card.nameOf(positionOf(step.value.scope)) || '')),
-    sign: () => card.act((id) => call('signStep', params(id))),
-    withdraw: () => card.act((id) => call('withdrawStep', params(id))),
-    accept: (body: { reason: string }) => card.act((id) => call('acceptStep', { ...params(id), body })),
+    /** On the figures that stand on this page. */
+    sign: () => card.act('sign-step', { ...body(), rests: figuresUnder(card.line, step.value) }),
+    /** Signatures that came too late to count, since the last one that does. */
+    late: computed(() => (record.value?.late ?? []).filter((l) => l.heardAt > (record.value!.signedAt ?? ''))),
+    withdraw: () => card.act('withdraw-signature', body()),
+    accept: ({ reason }: { reason: string }) => card.act('accept-step', { ...body(), reason }),
   }
 }

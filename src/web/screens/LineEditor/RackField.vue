@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import AutoComplete, { type AutoCompleteCompleteEvent, type AutoCompleteOptionSelectEvent } from 'primevue/autocomplete'
 import { ref } from 'vue'
-import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
+import { FAMILY_LABEL } from '../../../core/bearing/families.js'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import { useRack } from '../../stores/rack.js'
 import { useSession } from '../../stores/session.js'

@@ -1,5 +1,5 @@
-import { FAMILY_LABEL } from '../../../core/catalogue/families.js'
-import { FORMS, type FormName } from '../../../core/catalogue/construction-forms.js'
+import { FAMILY_LABEL } from '../../../core/bearing/families.js'
+import { FORMS, type FormName } from '../../../core/bearing/construction-forms.js'
 import type { Quantity } from '../../../core/units/quantities.js'
 import type { RackLine } from '../../workers/rack.worker.js'
 

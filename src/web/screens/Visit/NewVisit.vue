@@ -16,7 +16,7 @@ import {
   type VisitAnswers,
   type VisitItem,
 } from '../../../core/arrangement/visit-check.js'
-import { CLEARANCE_GROUPS, groupMark } from '../../../core/fits/clearance-group.js'
+import { CLEARANCE_GROUPS, groupMark } from '../../../core/bearing/clearance.js'
 import type { Material } from '../../../core/materials.js'
 import { wordsOf } from '../../../core/words/say.js'
 import { call, refusalOf } from '../../api.js'

@@ -1,7 +1,6 @@
 import { isoDay } from '../../contract/days.js'
 import type { PlaceView, PositionView, ShaftLineView } from '../../contract/lines.js'
-import type { MachineView, RecordChange } from '../../contract/machines.js'
-import type { Yard } from '../../contract/yard.js'
+import type { RecordChange } from '../../contract/machines.js'
 import type { BearingUse } from '../../contract/rack.js'
 import { readAnswers } from '../../contract/answers.js'
 import { stationAnswers, type Key, type LineAnswers } from '../../core/card/answers.js'
@@ -14,11 +13,8 @@ import { supportHeld } from '../../core/line/held.js'
 import type { RingHolding } from '../../core/line/records.js'
 import type { OilRecord } from '../../core/lubrication/oil-record.js'
 import { withMakersFigures } from '../../core/catalogue/makers-figures.js'
-import { listJobs } from '../cards/store.js'
 import { execute, one, rows, type Query } from '../database.js'
 import { GREASE_JSON, plantContext } from '../plant/store.js'
-import { pointsOfMachine } from '../greasing/points.js'
-import { timeline } from './timeline.js'
 
 type PlaceRow = Omit<PlaceView, 'code' | 'fitted' | 'row' | 'life'> & {
   number: number
@@ -135,50 +131,21 @@ function lineView({ duty: stored, ...line }: LineRow, positions: PositionRow[], 
   return { ...line, spanMm: first && last && first !== last ? last.alongMm - first.alongMm : line.spanMm, positions: views }
 }
 
-export async function plantName(query: Query): Promise<string> {
-  return (await one<{ name: string }>(query, 'SELECT name FROM plant ORDER BY id LIMIT 1'))?.name || 'No plant yet'
-}
-
-/** What a plant without machines has so far. */
-export async function beginning(query: Query): Promise<NonNullable<Yard['beginning']>> {
-  const found = await one<NonNullable<Yard['beginning']>>(
-    query,
-    `SELECT EXISTS (SELECT 1 FROM plant WHERE name <> '') AS named, (SELECT count(*) FROM person WHERE active) AS people,
-       (SELECT count(*) FROM grease) AS greases, (SELECT count(*) FROM grease_gun) AS guns,
-       EXISTS (SELECT 1 FROM setting WHERE key = 'schools') AS schools`,
-  )
-  return found!
-}
-
-export async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
-  const machine = await one<Omit<MachineView, 'shaftLines' | 'jobs' | 'now' | 'timeline' | 'changes' | 'points'>>(
-    query,
-    `SELECT id, version, code, name, area, location, notes,
-       CASE WHEN retired_at IS NOT NULL THEN json_build_object('at', retired_at, 'reason', retired_reason) END AS retired
-     FROM machine WHERE id = $1`,
-    [id],
-  )
-  if (!machine) return null
-  const [lines, positions, settled, jobs, events, changes, points] = await Promise.all([
-    rows<LineRow>(query, `SELECT ${LINE_SQL} FROM shaft_line s WHERE s.machine_id = $1 AND s.retired_at IS NULL ORDER BY s.id`, [id]),
+/** The lines of a machine that stand. */
+export async function linesOfMachine(query: Query, machineId: number, now: Date): Promise<ShaftLineView[]> {
+  const [lines, positions, settled] = await Promise.all([
+    rows<LineRow>(query, `SELECT ${LINE_SQL} FROM shaft_line s WHERE s.machine_id = $1 AND s.retired_at IS NULL ORDER BY s.id`, [
+      machineId,
+    ]),
     rows<PositionRow>(
       query,
       `${POSITION_SQL} JOIN shaft_line s ON s.id = p.shaft_line_id WHERE s.machine_id = $1 AND p.retired_at IS NULL ${IN_ORDER}`,
-      [id],
+      [machineId],
     ),
     plantContext(query),
-    listJobs(query, { machineId: id }),
-    timeline(query, { machineId: id }),
-    recordChanges(query, { machineId: id }),
-    pointsOfMachine(query, id),
   ])
   const of = (line: LineRow) => positions.filter((p) => p.shaftLineId === line.id)
-  const shaftLines = lines.map((line) => lineView(line, of(line), settled, now))
-  const { retired, ...rest } = machine
-  return {
-    ...{ ...rest, shaftLines, jobs, now: now.toISOString(), timeline: events, changes, points },
-    retired: retired && { ...retired, at: iso(retired.at)! },
-  }
+  return lines.map((line) => lineView(line, of(line), settled, now))
 }
 
 /** What was changed in the records of a machine, or of one line since a moment, newest first. */

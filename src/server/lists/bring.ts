@@ -4,13 +4,12 @@ import { OWN_SCHEMAS, keyOf, type Change, type ImportReport, type LineError, typ
 import { COLUMNS } from '../../contract/own-columns.js'
 import type { Heading } from '../../contract/headings.js'
 import { problem } from '../../contract/problem.js'
-import { makersFiguresEntered } from '../cards/finish.js'
-import { Wrong } from '../lists/wrong.js'
-import { UNWATCHED, type Watch } from '../lists/progress.js'
+import { Wrong } from './wrong.js'
+import { UNWATCHED, type Watch } from './progress.js'
 import { Refused, notFound } from '../problems.js'
 import { readCsv } from '../files/csv.js'
 import { audit, transaction, type Query } from '../database.js'
-import { lockLines, onOpenCards } from '../cards/store.js'
+import { changing } from '../records/hearing.js'
 import { loadRack, settled, withRow, type Entry, type Rack } from './settle.js'
 import { addBatch, columnNamesOf, currentEntries, keepColumnNames, findBatch, lockChanges, markUndone, ownList } from './store.js'
 
@@ -59,35 +58,17 @@ async function mustBeAsSeen(query: Query, kind: OwnKind, entries: readonly Entry
   })
 }
 
-/** Cards that rest on a row whose figures change show what moved. */
-async function withMovedCards(
-  query: pg.PoolClient,
-  kind: OwnKind,
-  changes: readonly Change[],
-  at: Date,
-  write: () => Promise<void>,
-): Promise<void> {
-  if (kind !== 'figures') return write()
-  const names = await onOpenCards(
-    query,
-    changes.map((c) => c.key),
-  )
-  // Before the first of them is read, and all at once.
-  await lockLines(query, { openWith: names })
-  const nest = (i: number): Promise<void> => (i === names.length ? write() : makersFiguresEntered(query, names[i]!, () => nest(i + 1), at))
-  return nest(0)
-}
-
 async function make(query: pg.PoolClient, kind: OwnKind, changes: readonly Change[], rack: Rack, me: Me, at: Date): Promise<void> {
   // Plans from when the tables were small would look through every row of what is about to grow.
   await query.query('DISCARD PLANS')
   const list = ownList(kind)
   const gone = changes.filter((c) => c.after === null).map((c) => c.key)
   const written = changes.flatMap((c) => (c.after ? [withRow(kind, c.after, rack)] : []))
-  await withMovedCards(query, kind, changes, at, async () => {
+  const write = async () => {
     if (gone.length) await list.remove(query, gone, me.id, at)
     if (written.length) await list.write(query, written, me.id, at)
-  })
+  }
+  await (kind === 'figures' ? changing(query, { figuresOf: changes.map((c) => c.key) }, write, at) : write())
 }
 
 interface Wanted {

@@ -4,22 +4,18 @@ import type pg from 'pg'
 import type { Me } from '../../contract/people.js'
 import { problem } from '../../contract/problem.js'
 import { draftOf, type LineInput, type NewLine, type ShaftLineView } from '../../contract/lines.js'
-import type { MachineInput, MachineLine, NewMachine, RecordChange } from '../../contract/machines.js'
-import { COMPONENTS, faultsOf, type DraftBearing, type LineDraft } from '../../core/line/draft.js'
-import { unmeasured } from '../../core/line/records.js'
+import type { MachineInput, NewMachine, RecordChange } from '../../contract/machines.js'
+import { COMPONENTS, faultsOf, type LineDraft } from '../../core/line/draft.js'
 import { writeLine } from '../../core/line/write-line.js'
 import { say } from '../../core/words/say.js'
 import { wordsOf } from '../../core/words/say.js'
-import { whileRecordsChange } from '../cards/finish.js'
-import { lockLines } from '../cards/store.js'
 import { audit, execute, one, rows, transaction, type Query } from '../database.js'
 import { taken } from '../http/route.js'
 import { Refused, conflict, notFound } from '../problems.js'
 import { writeStanding } from './standing.js'
-import { copyPoints } from '../greasing/points.js'
-import { copyDocuments } from '../documents/store.js'
-import { machinesById } from '../yard/store.js'
-import { findLine } from './store.js'
+import { changing } from './hearing.js'
+import { findLine } from './lines.js'
+import { lockLine } from './lock.js'
 
 /** The records of machines and their lines: made, changed, copied, retired. Every change stands in `record_change`. */
 
@@ -136,7 +132,7 @@ interface MachineRow {
   retired: boolean
 }
 
-async function lockMachine(query: Query, id: number): Promise<MachineRow> {
+export async function lockMachine(query: Query, id: number): Promise<MachineRow> {
   const row = await one<MachineRow>(
     query,
     'SELECT version, code, name, area, location, notes, retired_at IS NOT NULL AS retired FROM machine WHERE id = $1 FOR UPDATE',
@@ -187,57 +183,16 @@ export async function retireMachine(pool: pg.Pool, id: number, retired: boolean,
   })
 }
 
-/** A bearing as a copy has it: the same, but no place of the records and no day on which it was fitted. */
-const asNew = (b: DraftBearing): DraftBearing => ({
-  ...b,
-  places: [],
-  since: null,
-  shaftSeat: unmeasured(b.shaftSeat),
-  housingSeat: unmeasured(b.housingSeat),
-})
-
-/** Machines like one that stands: its lines, what is fitted, what is wanted of grease. Jobs, history, duty and days stay behind. */
-export async function copyMachine(pool: pg.Pool, id: number, codes: readonly string[], me: Me, at: Date): Promise<MachineLine[]> {
-  return transaction(pool, async (query) => {
-    const machine = await lockMachine(query, id)
-    const lineIds = await rows<{ id: number }>(
-      query,
-      'SELECT id FROM shaft_line WHERE machine_id = $1 AND retired_at IS NULL ORDER BY id',
-      [id],
-    )
-    const made: number[] = []
-    for (const code of codes) {
-      const copyId = await insertMachine(query, { ...machine, code })
-      made.push(copyId)
-      await noteChange(query, at, me.id, { machineId: copyId }, 'made', null, { copyOf: machine.code, name: machine.name })
-      for (const { id: lineId } of lineIds) {
-        const { line } = (await findLine(query, { lineId }, null))!
-        const draft = draftOf(line)
-        const copy = { ...draft, positions: draft.positions.map((p) => ({ ...p, code: null, bearings: p.bearings.map(asNew) })) }
-        const { name, shaftMaterial, housingMaterial } = line
-        const newLine = { name, shaftMaterial, housingMaterial, line: copy } as NewLine
-        const newId = await insertLine(query, copyId, newLine, at)
-        await copyPoints(query, lineId, newId)
-        await noteChange(query, at, me.id, { machineId: copyId, lineId: newId }, 'made', null, said(newLine, copy))
-      }
-      await copyDocuments(query, id, copyId, me.id, at)
-    }
-    return machinesById(query, made)
-  })
-}
-
 /** Changes a line as a whole on the version that was seen; open cards of the line show what moved. */
 export async function changeLine(pool: pg.Pool, lineId: number, input: LineInput, me: Me, at: Date): Promise<number> {
   mustBe(input.line, at)
   return transaction(pool, async (query) => {
-    await lockLines(query, { lineId })
+    await lockLine(query, lineId)
     const found = await findLine(query, { lineId }, null)
     if (!found) throw notFound('shaft line')
     const before = draftOf(found.line)
     if (found.line.version !== input.version) throw conflict('Somebody else changed this line meanwhile.', found.line)
-    const open = await rows<{ id: number }>(query, "SELECT id FROM job WHERE shaft_line_id = $1 AND status = 'open' ORDER BY id", [lineId])
-    const write = () => writeLineOver(query, lineId, found.line, input, at)
-    await whileRecordsChange(query, open.map((j) => j.id), 'arrange', write, at) // prettier-ignore
+    await changing(query, { lineId }, () => writeLineOver(query, lineId, found.line, input, at), at)
     await noteChange(
       query,
       at,

@@ -6,9 +6,9 @@ import { MOST_DAYS } from '../../contract/greasing.js'
 import { CARRIED_LISTS, HOLDS, LEAVES_OUT, type PlantLineKind } from '../../contract/plant-document.js'
 import { one, rows, transaction, type Query } from '../database.js'
 import { listPeople } from '../people/store.js'
-import { ownList } from '../rack/store.js'
+import { ownList } from '../lists/store.js'
 import { PLACES, SUPPORTS } from './places.js'
-import { plantSettings } from './store.js'
+import { plantSettings } from '../plant/store.js'
 
 /** The records of the plant out of it, line by line. */
 

@@ -6,10 +6,10 @@ import type { LineDraft } from '../../core/line/draft.js'
 import { readLine } from '../../core/line/notation.js'
 import { writeLine } from '../../core/line/write-line.js'
 import { execute, one, rows, type Query } from '../database.js'
-import { lockLines } from '../cards/store.js'
+import { lockLine } from '../records/lock.js'
 import { Refused } from '../problems.js'
-import { carriedBy, insertLine, noteChange, said, writeLineOver } from './records.js'
-import { COMPONENT_JSON, findLine } from './store.js'
+import { carriedBy, insertLine, noteChange, said, writeLineOver } from '../records/change.js'
+import { COMPONENT_JSON, findLine } from '../records/lines.js'
 
 /** Machines and their shaft lines as one list, a row for each line: what comes from a file and goes into one. */
 
@@ -101,7 +101,7 @@ async function writeOver(query: Query, machineId: number, row: Row, personId: nu
     const lineId = await insertLine(query, machineId, typed, at)
     return noteChange(query, at, personId, { machineId, lineId }, 'made', null, said(typed, typed.line))
   }
-  await lockLines(query, { lineId: line.id })
+  await lockLine(query, line.id)
   if (line.retired) await execute(query, 'UPDATE shaft_line SET retired_at = NULL WHERE id = $1', [line.id])
   const stands = (await findLine(query, { lineId: line.id }, null))!.line
   const before = draftOf(stands)

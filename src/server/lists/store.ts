@@ -1,9 +1,9 @@
 import { keyOf, type BatchLine, type Change, type OwnEntry, type OwnKind, type StockItem } from '../../contract/own-data.js'
 import { execute, one, rows, type Query } from '../database.js'
-import { greasingRows, removeGreasing, writeGreasing, type GreasingRow } from '../lists/greasing.js'
-import { historyRows, removeHistory, writeHistory, type HistoryRow } from '../lists/history.js'
-import { peopleRows, removePeople, writePeople } from '../lists/people.js'
-import { machineRows, removeMachineRows, writeMachineRows } from '../machines/list.js'
+import { greasingRows, removeGreasing, writeGreasing, type GreasingRow } from './greasing.js'
+import { historyRows, removeHistory, writeHistory, type HistoryRow } from './history.js'
+import { peopleRows, removePeople, writePeople } from './people.js'
+import { machineRows, removeMachineRows, writeMachineRows } from './machines.js'
 
 type Entry = Record<string, unknown>
 
