@@ -23,6 +23,8 @@ export const newJobInput = z.strictObject({
     .string()
     .refine((name) => PROCEDURES.some((p) => p.name === name), 'a procedure')
     .default('rolling'),
+  /** What was wanted and is written on this card from now on. */
+  work: id.optional(),
 })
 
 export type NewJob = z.output<typeof newJobInput>

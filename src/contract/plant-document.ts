@@ -18,7 +18,7 @@ export const PLANT_FILE_TYPE = 'application/x-yardfrost-plant'
 export const HOLDS =
   'Machines with their lines and supports, what is and was fitted, what each point wants of grease, greases and guns, people and their roles, the plant’s own lists, who greases which area, papers and pictures with what they say.'
 export const LEAVES_OUT =
-  'Job cards and their signatures, greasings done, visits, earlier versions of records, passwords, views that people keep, backups.'
+  'Job cards and their signatures, greasings done, visits, what is wanted, earlier versions of records, passwords, views that people keep, backups.'
 
 /** Lists that are in the file as such; people, greasing and what was fitted stand in it with more than a list holds. */
 // prettier-ignore

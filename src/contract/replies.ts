@@ -5,6 +5,7 @@ import type { BackupsView } from './backups.js'
 import type { HealthView } from './backups.js'
 import type { FolderPage } from './documents.js'
 import type { VisitView } from './visits.js'
+import type { WorkView } from './work.js'
 import type { GreasingView } from './greasing.js'
 import type { MachineLine, MachinePage, MachineView } from './machines.js'
 import type { BatchLine, ImportProgress, ImportReport, OwnList } from './own-data.js'
@@ -51,6 +52,10 @@ export interface Replies {
   retireMachine: MachineView
   addLine: MachineView
   changeLine: MachineView
+
+  work: { work: WorkView[] }
+  wantWork: { work: WorkView[] }
+  endWork: { work: WorkView[] }
 
   addVisit: VisitView
   visit: VisitView

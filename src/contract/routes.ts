@@ -21,6 +21,7 @@ import {
 import { greaseInput, gunInput, plantInput, schoolsInput } from './plant.js'
 import { makersFiguresInput } from './rack.js'
 import { visitInput } from './visits.js'
+import { workEndInput, workInput } from './work.js'
 import type { Replies } from './replies.js'
 
 /** What the addresses with a JSON body accept. */
@@ -59,6 +60,8 @@ export const BODIES = {
   areaCharge: areaChargeInput,
   addSaying: sayingInput,
   addVisit: visitInput,
+  wantWork: workInput,
+  endWork: workEndInput,
   handOver: inChargeInput,
   addEntries: entriesInput,
   commands: commandsInput,

@@ -21,6 +21,7 @@ import { cardRoutes } from './cards/routes.js'
 import { greasingRoutes } from './greasing/routes.js'
 import { documentRoutes } from './documents/routes.js'
 import { visitRoutes } from './visits/routes.js'
+import { workRoutes } from './work/routes.js'
 import { machineRoutes } from './machines/routes.js'
 import { yardRoutes } from './yard/routes.js'
 import type { ServerOptions } from './options.js'
@@ -154,6 +155,7 @@ function api(options: ServerOptions): express.Router {
     machineRoutes(options),
     documentRoutes(options),
     visitRoutes(options),
+    workRoutes(options),
     cardRoutes(options),
     greasingRoutes(options),
     settingsRoutes(options),

@@ -338,8 +338,7 @@ async function loadJob(pool: pg.Pool, job: Demo['jobs'][number], placeIds: numbe
     return { scope, station, field: name, value: byList(name, value, ids), base: answers[key]?.version ?? 0 }
   })
   const isRun = (c: (typeof changes)[number]) => c.station === 'runin' && c.field === 'readings'
-  const send = (list: typeof changes, at: Date) =>
-    changeCard(pool, id, { key: randomUUID(), since: revision, duty: null, changes: list }, by, at)
+  const send = (list: typeof changes, at: Date) => changeCard(pool, id, { since: revision, duty: null, changes: list }, by, at)
   const others = changes.filter((c) => !isRun(c))
   if (others.length) await send(others, opened)
   // A run is written down as it runs.

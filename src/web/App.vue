@@ -11,6 +11,7 @@ const route = useRoute()
 const router = useRouter()
 
 const SignInAgain = defineAsyncComponent(() => import('./screens/SignIn/SignInAgain.vue'))
+const WaitingNote = defineAsyncComponent(() => import('./outbox/WaitingNote.vue'))
 const CommandPalette = defineAsyncComponent(() => import('./commands/CommandPalette.vue'))
 const ShortcutList = defineAsyncComponent(() => import('./commands/ShortcutList.vue'))
 const open = ref<'palette' | 'keys' | null>(null)
@@ -77,6 +78,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <RouterLink class="mark" to="/">Yardfrost</RouterLink>
     <div id="crumbs" class="crumbs"></div>
     <div id="bar-state"></div>
+    <WaitingNote />
     <nav class="places" aria-label="Screens">
       <RouterLink to="/" :class="{ here: route.name === 'yard' }">Yard</RouterLink>
       <RouterLink to="/machines" :class="{ here: ['machines', 'machine', 'new-machine', 'edit-machine'].includes(String(route.name)) }"

@@ -80,6 +80,8 @@ router.beforeEach(async (to) => {
   if (!session.known) await session.load().catch(() => {})
   if (!session.me && !to.meta.open) return { name: 'sign-in', query: to.path === '/' ? {} : { then: to.fullPath } }
   if (session.me && to.name === 'sign-in') return { name: 'yard' }
+  // What was begun there stands again as the screen is made.
+  if (session.me && to.name !== 'yard') await (await import('./outbox/begun.js')).loadDrafts(session.me.id)
 })
 
 router.afterEach((to) => {

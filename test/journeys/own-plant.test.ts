@@ -230,6 +230,7 @@ describe('journey: machines and lines of one’s own', () => {
   it('what was typed and not saved is there again after a reload, and can be left', async () => {
     await person.visit('/machines/new')
     await person.type('The line in words, from left to right', '6312 held, 320, NU 312')
+    await person.web.sleep(200)
     await person.web.navigate().refresh()
     await person.seeText('What you typed before is here again')
     expect(await words()).to.equal('6312 held, 320, NU 312')

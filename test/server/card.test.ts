@@ -114,11 +114,10 @@ describe('job card over HTTP', () => {
 
   it('the same changes sent twice are taken once, and a key of others is refused', async () => {
     const body = changesOf(card, { 'line/select.reliabilityPercent': 95 })
-    const [one, two] = [
-      await technician.post(`/cards/${card.job.id}/changes`, body),
-      await planner.post(`/cards/${card.job.id}/changes`, body),
-    ]
+    const send = (client: Client) => client.post(`/cards/${card.job.id}/changes`, body)
+    const [one, two] = await Promise.all([send(technician), send(technician)])
     expect([one.status, two.status]).to.deep.equal([200, 200])
+    expect((await send(planner)).status, 'a key is of one person').to.equal(409)
     expect(two.body.versions).to.deep.equal(one.body.versions)
     expect(two.body.revision).to.equal(one.body.revision)
     expect((await technician.post('/cards/4/changes', body)).status).to.equal(409)
@@ -295,12 +294,12 @@ describe('job card over HTTP', () => {
   it('records who did what, for ever', async () => {
     const actions = await instance.pool.query('SELECT DISTINCT action FROM audit WHERE subject = $1', [`job ${card.job.id}`])
     expect(actions.rows.map((r) => r.action)).to.include.members([
-      'open-job',
-      'change-card',
-      'save-step',
+      'open-card',
+      'answer-card',
+      'write-step',
       'sign-step',
       'accept-step',
-      'finish-job',
+      'finish-card',
     ])
     let refused = ''
     await instance.pool.query("UPDATE audit SET action = 'nothing'").catch((error) => (refused = error.message))

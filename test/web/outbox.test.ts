@@ -6,6 +6,8 @@ import { createPinia, setActivePinia } from 'pinia'
 import type { Command, CommandAnswer } from '../../src/contract/commands.js'
 import type { Me } from '../../src/contract/people.js'
 import { problem } from '../../src/contract/problem.js'
+import { loadDrafts } from '../../src/web/outbox/begun.js'
+import { readDraft, writeDraft } from '../../src/web/stores/drafts.js'
 import { closeOutbox, useOutbox } from '../../src/web/stores/outbox.js'
 import { useSession } from '../../src/web/stores/session.js'
 
@@ -36,7 +38,7 @@ describe('the outbox on a patchy connection', () => {
     seen.clear()
     Dexie.dependencies.indexedDB = new IDBFactory()
     ;[taken, calls, refuse, way] = [[], [], () => null, 'open']
-    const fake = { getItem: (k: string) => storage.get(k) ?? null, setItem: (k: string, v: string) => storage.set(k, v), removeItem: (k: string) => storage.delete(k) } // prettier-ignore
+    const fake = { getItem: (k: string) => storage.get(k) ?? null, setItem: (k: string, v: string) => storage.set(k, v), removeItem: (k: string) => storage.delete(k), key: (i: number) => [...storage.keys()][i] ?? null, get length() { return storage.size } } // prettier-ignore
     Object.defineProperty(globalThis, 'localStorage', { value: fake, configurable: true })
     globalThis.fetch = (async (_url: string, init: RequestInit) => {
       if (way === 'cut') throw new TypeError('failed to fetch')
@@ -145,6 +147,26 @@ describe('the outbox on a patchy connection', () => {
     person(1, 'R. Amble')
     await useOutbox().flush()
     expect([taken, useOutbox().kept.length]).to.deep.equal([['b', 'a'], 0])
+  })
+
+  it('what is begun is there again on the same device, for its person alone, and what pages of before kept comes along', async () => {
+    storage.set('yardfrost:line:3:7', JSON.stringify({ supports: 2 }))
+    storage.set('yardfrost:rack-columns', JSON.stringify(['bore']))
+    await loadDrafts(1)
+    expect(readDraft('line:3:7')).to.deep.equal({ supports: 2 })
+    expect([...storage.keys()]).to.deep.equal(['yardfrost:rack-columns'])
+    writeDraft('visit:9', { rings: 2 })
+    writeDraft('raw:/jobs/1:speed', '14x')
+    writeDraft('raw:/jobs/1:speed', null)
+    await new Promise((resolve) => setTimeout(resolve, 50))
+    await loadDrafts(2)
+    expect([readDraft('visit:9'), readDraft('line:3:7')]).to.deep.equal([null, null])
+    await loadDrafts(1)
+    expect([readDraft('visit:9'), readDraft('line:3:7'), readDraft('raw:/jobs/1:speed')]).to.deep.equal([
+      { rings: 2 },
+      { supports: 2 },
+      null,
+    ])
   })
 
   it('a signed-out device, and one that is told to wait, keep what they have', async () => {

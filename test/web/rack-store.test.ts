@@ -5,6 +5,7 @@ import type { RackView } from '../../src/contract/rack.js'
 import { ownRow } from '../../src/core/catalogue/own-row.js'
 import { findBearing } from '../../src/core/catalogue/catalogue.js'
 import { standInGauge } from '../../src/web/devices/gauge.js'
+import { takeDrafts } from '../../src/web/stores/drafts.js'
 import { useBench } from '../../src/web/stores/bench.js'
 import { useRack } from '../../src/web/stores/rack.js'
 import { RACK_COLUMNS, FIRST_COLUMNS } from '../../src/web/screens/Rack/rackColumns.js'
@@ -98,6 +99,7 @@ describe('rack and bench on the page', () => {
   })
   beforeEach(() => {
     kept.clear()
+    takeDrafts([], () => {})
     setActivePinia(createPinia())
   })
   /** Waits until something is so. */

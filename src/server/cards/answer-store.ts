@@ -71,8 +71,6 @@ export interface Written {
   answers: readonly NewAnswer[]
   revision: number
   summary: JobSummary
-  /** Of changes that came over HTTP, so that they are taken once. */
-  key?: string
   /** What became of the results meanwhile. */
   results?: { list: readonly ResultRow[]; coreVersion: string }
 }
@@ -89,12 +87,9 @@ export async function addAnswers(query: Query, jobId: number, written: Written, 
   await execute(
     query,
     `WITH raised AS (UPDATE job SET revision = $3, summary = $6 WHERE id = $1),
-       taken AS (INSERT INTO change_key (key, job_id, at) SELECT $7::uuid, $1, $4 WHERE $7 IS NOT NULL),
-       noted AS (INSERT INTO audit (at, person_id, action, subject, detail)
-         SELECT $4, $5, 'change-card', 'job ' || $1, jsonb_build_object('changes', $2::jsonb) WHERE $7 IS NOT NULL),
        given AS (SELECT v ->> 'scope' AS scope, v ->> 'station' AS station, v ->> 'field' AS field, (v ->> 'version')::int AS version, v -> 'value' AS value, (v ->> 'shape')::int AS shape
          FROM jsonb_array_elements($2::jsonb) v),
-       counted AS (${resultsSql(8, 9)}),
+       counted AS (${resultsSql(7, 8)}),
        kept AS (INSERT INTO answer_version (job_id, scope, station, field, version, value, shape, saved_at, saved_by)
          SELECT $1, scope, station, field, version, value, shape, $4, $5 FROM given)
      INSERT INTO answer (job_id, scope, station, field, version, value, shape, revision, saved_at, saved_by)
@@ -108,27 +103,10 @@ export async function addAnswers(query: Query, jobId: number, written: Written, 
       at,
       personId,
       written.summary,
-      written.key ?? null,
       JSON.stringify(written.results?.list ?? []),
       written.results?.coreVersion ?? '',
     ],
   )
-}
-
-/** False when these changes were taken before. */
-export async function takeChangeKey(query: Query, jobId: number, key: string, at: Date): Promise<boolean> {
-  return (
-    (await execute(query, 'INSERT INTO change_key (key, job_id, at) VALUES ($1, $2, $3) ON CONFLICT (key) DO NOTHING', [
-      key,
-      jobId,
-      at,
-    ])) === 1
-  )
-}
-
-/** Whether changes under this key are stored, and of which card. */
-export function findChangeKey(query: Query, key: string): Promise<{ jobId: number } | null> {
-  return one(query, 'SELECT job_id AS "jobId" FROM change_key WHERE key = $1', [key])
 }
 
 export interface DutyRow {

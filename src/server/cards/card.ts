@@ -30,8 +30,8 @@ import { findLine, linesOfPlaces, machineRetired, recordChanges, type LineRecord
 import { lockLine } from '../records/lock.js'
 import { problem } from '../../contract/problem.js'
 import { works } from '../people/store.js'
-import { Refused, blocked, conflict, notFound } from '../problems.js'
-import { type Within, asOneRead, audit, transaction, type Query } from '../database.js'
+import { Refused, blocked, conflict, notFound, refused } from '../problems.js'
+import { type Within, asOneRead, transaction, type Query } from '../database.js'
 import { readContext } from './earlier/one-bearing.js'
 import { aboutOf, readDocument } from './read-document.js'
 import * as answerStore from './answer-store.js'
@@ -366,7 +366,7 @@ const NO_SUMMARY: JobSummary = { questions: 0, stops: 0, done: [], designation: 
 /** Opens a card for places of one line and takes over what the records already know: duty, span, materials, what holds. */
 export async function openCard(
   pool: pg.Pool | Within,
-  { places: placeIds, reason, procedure: name }: NewJob,
+  { places: placeIds, reason, procedure: name, work }: NewJob,
   me: Me,
   at: Date,
 ): Promise<CardView> {
@@ -384,6 +384,8 @@ export async function openCard(
     const places = wholeSets(record, wanted)
     if (wanted.some((id) => !places.some((p) => p.id === id)))
       throw blocked('A place is no longer part of this line: load the machine anew.')
+    if (work !== undefined && !(await store.isWanted(query, work, lineId)))
+      throw refused('work', 'something that is wanted at this machine')
     const added = await store.addJob(
       query,
       lineId,
@@ -392,6 +394,7 @@ export async function openCard(
       me.id,
       procedure,
       at,
+      work ?? null,
     )
     if ('openAlready' in added) throw conflict('Another open card works on this place already.', { jobId: added.openAlready })
     const { id } = added
@@ -404,7 +407,6 @@ export async function openCard(
       return asked.includes(station) ? [{ scope, station, field: name, version: 1, value }] : []
     })
     await Promise.all([
-      audit(query, at, me.id, 'open-job', `job ${id}`, { places: places.map((p) => p.code), reason }),
       answerStore.addAnswers(query, id, { answers, revision: 1, summary: NO_SUMMARY }, me.id, at),
       duty && answerStore.useDuty(query, id, duty.id),
     ])

@@ -3,7 +3,7 @@ import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
 import type { ChangeConflict, ChangeReply } from '../../contract/cards.js'
 import type { Me } from '../../contract/people.js'
-import { changeKey, fitsLevel, schemaFor, type Change, type Changes } from '../../contract/answers.js'
+import { changeKey, fitsLevel, schemaFor, type Change, type Changes as Sent } from '../../contract/answers.js'
 import { problem, refusal } from '../../contract/problem.js'
 import { LINE, positionOf, type Key } from '../../core/card/answers.js'
 import { evaluateCard } from '../../core/card/procedures.js'
@@ -20,6 +20,9 @@ import { type Within, asOneRead, together, transaction, type Query } from '../da
 import { answerView, loadCard, lockedCard, mustBeOpen, resultRows, summaryOf, withOwnRows, type Card } from './card.js'
 import * as answerStore from './answer-store.js'
 import * as store from './store.js'
+
+/** Changes whose key was taken at the door. */
+type Changes = Omit<Sent, 'key'>
 
 /** Each change must be of a field that there is, at the level that it belongs to, and of a position or place of this card. */
 function checkChange({ context, job }: Card, change: Change): unknown {
@@ -139,31 +142,24 @@ async function contextWith(query: Query, card: Card, settled: readonly answerSto
 
 /**
  * Takes changes of single answers, each on the version that its writer saw: who answered other fields meanwhile keeps his.
- * One evaluation; what moved elsewhere is noted. The same key twice is taken once.
+ * One evaluation; what moved elsewhere is noted.
  */
 export async function changeCard(pool: pg.Pool | Within, jobId: number, changes: Changes, me: Me, at: Date): Promise<ChangeReply> {
   return transaction(pool, async (query, commit) => {
     // All that is read goes out at once, behind the lock.
-    const [, [card, known, stored, latest]] = await Promise.all([
+    const [, [card, stored, latest]] = await Promise.all([
       store.lockLines(query, { jobId }),
       asOneRead(query, (reads) =>
         Promise.all([
           loadCard(reads, jobId, null),
-          answerStore.findChangeKey(reads, changes.key),
           answerStore.shownFigures(reads, jobId),
           changes.changes.some((c) => c.station === 'duty') ? answerStore.latestDuty(reads, jobId) : null,
         ]),
       ),
     ])
-    if (known && known.jobId !== jobId)
-      throw new Refused(problem(409, 'Key used', 'These changes bear the key of others: send them under a new one.'))
-    if (known) return reply(card, changes, card.rows, await answerStore.listMoved(query, jobId))
     mustBeOpen(card)
     const settled = await settle(query, card, changes, latest, me, at)
-    if (!settled.length) {
-      await answerStore.takeChangeKey(query, jobId, changes.key, at)
-      return reply(card, changes, card.rows, await answerStore.listMoved(query, jobId))
-    }
+    if (!settled.length) return reply(card, changes, card.rows, await answerStore.listMoved(query, jobId))
     const before = shownBefore(card, stored)
     const { context, added } = await contextWith(query, card, settled)
     const changed = Object.fromEntries(settled.map((s) => [changeKey(s), s.value]))
@@ -192,7 +188,7 @@ export async function changeCard(pool: pg.Pool | Within, jobId: number, changes:
     const mine = latest?.jobId === jobId
     const dutyVersion = Object.keys(duty).length && !mine ? (latest?.version ?? 0) + 1 : card.job.dutyVersion
     const written: answerStore.Written = {
-      ...{ answers: settled, revision, summary: summaryOf(evaluation), key: changes.key },
+      ...{ answers: settled, revision, summary: summaryOf(evaluation) },
       results: { list: results, coreVersion: CORE_VERSION },
     }
     // They go out together and are done in this order, the commit last.
@@ -234,7 +230,12 @@ function reply(card: Card, changes: Changes, rows: readonly answerStore.AnswerRo
   }
 }
 
-export async function seenMoved(pool: pg.Pool, jobId: number, station: Parameters<typeof answerStore.clearMoved>[2][number], now: Date) {
+export async function seenMoved(
+  pool: pg.Pool | Within,
+  jobId: number,
+  station: Parameters<typeof answerStore.clearMoved>[2][number],
+  now: Date,
+) {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, now)
     mustBeOpen(card)

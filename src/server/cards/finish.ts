@@ -8,7 +8,7 @@ import { stepStates } from '../../core/card/signing.js'
 import { findLine } from '../records/lines.js'
 import { Refused, blocked, refused } from '../problems.js'
 import { works } from '../people/store.js'
-import { type Within, audit, transaction } from '../database.js'
+import { type Within, transaction } from '../database.js'
 import { evaluationOf, loadCard, lockedCard, mustBeOpen, records, summaryOf, view } from './card.js'
 import { documentOf } from './document.js'
 import { LEAVES } from './leaves.js'
@@ -52,7 +52,7 @@ export async function finish(pool: pg.Pool | Within, jobId: number, reason: stri
             : `${waiting} steps are not signed or no longer hold.`
           : 'The plan is not complete yet.',
       )
-    const { questions, stops, designations } = summaryOf(evaluation)
+    const { questions, stops } = summaryOf(evaluation)
     if (questions + stops && reason.length < 5)
       throw new Refused(
         problem(
@@ -68,7 +68,6 @@ export async function finish(pool: pg.Pool | Within, jobId: number, reason: stri
     await store.setSummary(query, jobId, summaryOf(evaluation))
     await store.closeJob(query, jobId, at, { finished: { reason: questions + stops ? reason : '' } })
     await store.raiseRevision(query, jobId)
-    await audit(query, at, me.id, 'finish-job', `job ${jobId}`, { designations, reason })
     const record = (await findLine(query, { lineId: job.shaftLineId }, at))!
     await store.addFinished(query, jobId, at, documentOf({ ...card, record }, evaluation, steps))
     return view(query, await loadCard(query, jobId, at))
@@ -82,21 +81,19 @@ export async function cancel(pool: pg.Pool | Within, jobId: number, reason: stri
     mustBeOpen(card)
     await store.closeJob(query, jobId, at, { cancelled: { reason, by: me.id } })
     await store.raiseRevision(query, jobId)
-    await audit(query, at, me.id, 'cancel-job', `job ${jobId}`, { reason })
     await store.addFinished(query, jobId, at, documentOf(card, evaluationOf(card), await stepStore.listSteps(query, jobId)))
     return view(query, await loadCard(query, jobId, at))
   })
 }
 
 /** The card is somebody's from now on: whoever works here may take it or hand it on. */
-export async function handOver(pool: pg.Pool | Within, jobId: number, personId: number, me: Me, at: Date): Promise<CardView> {
+export async function handOver(pool: pg.Pool | Within, jobId: number, personId: number, at: Date): Promise<CardView> {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, at)
     mustBeOpen(card)
     if (!(await works(query, personId))) throw refused('personId', 'somebody who works here')
     await store.setInCharge(query, jobId, personId)
     await store.raiseRevision(query, jobId)
-    await audit(query, at, me.id, 'hand-over', `job ${jobId}`, { from: card.job.line.inChargeId, to: personId })
     return view(query, await loadCard(query, jobId, at))
   })
 }

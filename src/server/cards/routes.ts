@@ -1,5 +1,4 @@
 import { Router } from 'express'
-import { stationSchema } from '../../contract/answers.js'
 import { problem } from '../../contract/problem.js'
 import { ROUTES } from '../../contract/routes.js'
 import { DAY } from '../../core/drawing/palette.js'
@@ -9,14 +8,11 @@ import { bringList } from '../../core/card/bring.js'
 import { bringDocument } from '../files/bring-pdf.js'
 import { sketchDocument, sketchOf } from '../files/sketch-pdf.js'
 import { renderPdf } from '../files/pdf.js'
-import { need, read } from '../http/guard.js'
+import { need } from '../http/guard.js'
 import { route, sendFile } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
 import { Refused, notFound } from '../problems.js'
-import { cardView, openCard, paperOf } from './card.js'
-import { changeCard, seenMoved } from './changes.js'
-import { cancel, finish, handOver } from './finish.js'
-import { accept, saveStep, sign, withdraw } from './steps.js'
+import { cardView, paperOf } from './card.js'
 import { rollingOf } from '../../core/card/rolling-stations.js'
 import { worded } from '../../core/card/worded.js'
 
@@ -25,19 +21,7 @@ const OLD_PAGE = 'This page is older than the server. Load it anew: what you typ
 /** Job cards: opened, answered, signed, closed, and what of them leaves as a file. */
 export function cardRoutes({ pool, now }: ServerOptions): Router {
   const router = Router()
-  const stationOf = (value: unknown) => read(stationSchema, value)
-  const keyOf = (req: { params: Record<string, unknown> }) => String(req.params.key)
-  route(router, ROUTES.openCard, ({ body, me }) => openCard(pool, body, me, now()), 201)
   route(router, ROUTES.card, ({ id }) => cardView(pool, id, now()))
-  route(router, ROUTES.changeCard, ({ id, body, me }) => changeCard(pool, id, body, me, now()))
-  route(router, ROUTES.seenMoved, ({ id, req }) => seenMoved(pool, id, stationOf(req.params.station), now()))
-  route(router, ROUTES.saveStep, ({ id, req, body, me }) => saveStep(pool, id, keyOf(req), body.version, body.values, me, now()))
-  route(router, ROUTES.signStep, ({ id, req, me }) => sign(pool, id, keyOf(req), me, now()))
-  route(router, ROUTES.withdrawStep, ({ id, req, me }) => withdraw(pool, id, keyOf(req), me, now()))
-  route(router, ROUTES.acceptStep, ({ id, req, body, me }) => accept(pool, id, keyOf(req), body.reason, me, now()))
-  route(router, ROUTES.finish, ({ id, body, me }) => finish(pool, id, body.reason, me, now()))
-  route(router, ROUTES.cancelCard, ({ id, body, me }) => cancel(pool, id, body.reason, me, now()))
-  route(router, ROUTES.handOver, ({ id, body, me }) => handOver(pool, id, body.personId, me, now()))
   // A page of the release before asks here: it is told to load anew, and keeps what was typed.
   router.all(/^\/(jobs\/|positions\/[0-9]+\/jobs)/, need('viewer'), () => {
     throw new Refused(problem(410, 'Page too old', OLD_PAGE))

@@ -12,7 +12,7 @@ import { signature, stepStates } from '../../core/card/signing.js'
 import type { Evaluated } from '../../core/card/evaluated.js'
 
 import { Refused, blocked, conflict, notFound } from '../problems.js'
-import { type Within, audit, transaction } from '../database.js'
+import { type Within, transaction } from '../database.js'
 import { evaluationOf, lockedCard, mustBeOpen, records, stepView, view, type Card } from './card.js'
 import * as store from './store.js'
 import * as stepStore from './step-store.js'
@@ -70,7 +70,6 @@ export async function saveStep(
     await stepStore.saveStepValues(query, jobId, key, values)
     const read = newReadings(before, values)
     if (read.length) await stepStore.addReadings(query, jobId, key, read, me.id, readAt)
-    await audit(query, at, me.id, 'save-step', `job ${jobId}`, { key, values })
   })
 }
 
@@ -80,16 +79,23 @@ export interface Given {
   rests?: Record<string, string> | undefined
 }
 
+/** What came of it: on what it rests, or why it does not count. */
+interface Signed {
+  view: CardView
+  rests?: Record<string, string>
+  why?: LateWhy
+}
+
 /**
  * Signs a step on the figures that its signer saw: where they have moved since, the signature stands as it was given and does not hold.
  * One that arrives late on a card, a step or a right that is gone is kept and does not count.
  */
-export async function sign(pool: pg.Pool | Within, jobId: number, key: string, me: Me, at: Date, given?: Given): Promise<CardView> {
+export async function sign(pool: pg.Pool | Within, jobId: number, key: string, me: Me, at: Date, given?: Given): Promise<Signed> {
   return transaction(pool, async (query) => {
     const card = await lockedCard(query, jobId, at)
     const keep = async (why: LateWhy) => {
       await stepStore.addLate(query, jobId, key, { personId: me.id, at: given!.at, heardAt: at, rests: given!.rests ?? {}, why })
-      await audit(query, at, me.id, 'late-signature', `job ${jobId}`, { key, why })
+      return { why }
     }
     const take = async () => {
       const evaluation = evaluationOf(card)
@@ -101,15 +107,15 @@ export async function sign(pool: pg.Pool | Within, jobId: number, key: string, m
       const rests = signature(evaluation, step, known)
       const seen = Object.entries(given?.rests ?? {}).filter(([figure]) => Object.hasOwn(rests, figure))
       await stepStore.signStep(query, jobId, key, { ...rests, ...Object.fromEntries(seen) }, me.id, late ? given!.at : at)
-      await audit(query, at, me.id, 'sign-step', `job ${jobId}`, { key, rests })
+      return { rests }
     }
     const late = given !== undefined && isLate(given.at, at)
     const isOpen = card.job.line.status === 'open'
     if (!isOpen && !late) mustBeOpen(card)
     await store.raiseRevision(query, jobId)
     card.job.revision += 1
-    await (!mayAct(me.role, 'technician') ? keep('role') : isOpen ? take() : keep('closed'))
-    return view(query, card)
+    const signed = await (!mayAct(me.role, 'technician') ? keep('role') : isOpen ? take() : keep('closed'))
+    return { view: await view(query, card), ...signed }
   })
 }
 
@@ -120,7 +126,6 @@ export async function withdraw(pool: pg.Pool | Within, jobId: number, key: strin
     if (row.signedById !== me.id && !mayAct(me.role, 'planner'))
       throw new Refused(problem(403, 'Not allowed', `Only ${row.signedBy} or a planner can withdraw this signature.`))
     await stepStore.withdrawSignature(query, jobId, key)
-    await audit(query, at, me.id, 'withdraw-signature', `job ${jobId}`, { key })
   })
 }
 
@@ -129,6 +134,5 @@ export async function accept(pool: pg.Pool | Within, jobId: number, key: string,
     const state = stepStates(evaluationOf(card), records(await stepStore.listSteps(query, jobId))).find((s) => s.key === key)
     if (!state?.outside.length) throw blocked('No reading of this step is outside its tolerance.')
     await stepStore.acceptStep(query, jobId, key, reason, me.id)
-    await audit(query, at, me.id, 'accept-step', `job ${jobId}`, { key, reason })
   })
 }

@@ -51,6 +51,16 @@ export async function lockLines(query: Query, of: { jobId: number } | { openWith
   await execute(query, `SELECT 1 FROM shaft_line WHERE ${which} FOR NO KEY UPDATE`, [value])
 }
 
+/** Whether a work is wanted at the machine of a line, and on no card yet; it stays so until the transaction ends. */
+export async function isWanted(query: Query, workId: number, lineId: number): Promise<boolean> {
+  const found = await one(
+    query,
+    `SELECT 1 FROM work w JOIN shaft_line s ON s.machine_id = w.machine_id AND s.id = $2 WHERE w.id = $1 AND w.state = 'wanted' FOR UPDATE OF w`,
+    [workId, lineId],
+  )
+  return found !== null
+}
+
 /** Open cards of a line. */
 export async function openOnLine(query: Query, lineId: number): Promise<number[]> {
   const found = await rows<{ id: number }>(query, "SELECT id FROM job WHERE shaft_line_id = $1 AND status = 'open' ORDER BY id", [lineId])
@@ -95,6 +105,7 @@ export async function addJob(
   personId: number,
   procedure: ProcedureName,
   at: Date,
+  workId: number | null,
 ): Promise<{ id: number } | { openAlready: number }> {
   const taken = await one<{ jobId: number }>(query, 'SELECT job_id AS "jobId" FROM job_place WHERE open AND place_id = ANY ($1) LIMIT 1', [
     placeIds,
@@ -103,11 +114,11 @@ export async function addJob(
   const row = await one<{ id: number }>(
     query,
     `WITH made AS (
-       INSERT INTO job (number, shaft_line_id, reason, status, opened_at, opened_by, in_charge, procedure, procedure_version)
-       VALUES (lpad(nextval('job_number')::text, 4, '0'), $1, $2, 'open', $3, $4, $4, $6, $7) RETURNING id),
+       INSERT INTO job (number, shaft_line_id, reason, status, opened_at, opened_by, in_charge, procedure, procedure_version, work_id)
+       VALUES (lpad(nextval('job_number')::text, 4, '0'), $1, $2, 'open', $3, $4, $4, $6, $7, $8) RETURNING id),
      named AS (INSERT INTO job_place (job_id, place_id, open) SELECT made.id, p, true FROM made, unnest($5::bigint[]) p)
      SELECT id FROM made`,
-    [lineId, reason, at, personId, placeIds, procedure.name, procedure.version],
+    [lineId, reason, at, personId, placeIds, procedure.name, procedure.version, workId],
   )
   return { id: row!.id }
 }

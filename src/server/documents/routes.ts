@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { DOCUMENT_KINDS } from '../../contract/documents.js'
 import { ROUTES } from '../../contract/routes.js'
 import { audit, one, transaction, type Query } from '../database.js'
-import { idOf, pageOf } from '../http/guard.js'
+import { pageOf } from '../http/guard.js'
 import { route } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
 import { notFound, refused } from '../problems.js'
@@ -41,14 +41,6 @@ export function documentRoutes({ pool, now, mostPaperBytes }: ServerOptions): Ro
     },
     201,
   )
-  route(router, ROUTES.removeDocument, ({ id, req, me }) =>
-    transaction(pool, async (query) => {
-      const documentId = idOf(req, 'document')
-      if (!(await documents.removeDocument(query, id, documentId, now()))) throw notFound('document')
-      await audit(query, now(), me.id, 'remove-document', `machine ${id}`, { document: documentId })
-      return folder(query, id, req)
-    }),
-  )
   // A picture may be shown in the page; a PDF, which may hold script, is only ever handed over to be kept.
   route(router, ROUTES.documentFile, async ({ id, res }) => {
     const found = await documents.findDocument(pool, id)
@@ -65,26 +57,6 @@ export function documentRoutes({ pool, now, mostPaperBytes }: ServerOptions): Ro
     })
     res.send(bytes)
   })
-  route(
-    router,
-    ROUTES.addSaying,
-    ({ id, req, body, me }) =>
-      transaction(pool, async (query) => {
-        if (!(await documents.addSaying(query, id, body, me.id, now())))
-          throw refused('documentId', 'a paper and a support of this machine')
-        await audit(query, now(), me.id, 'add-saying', `machine ${id}`, body)
-        return folder(query, id, req)
-      }),
-    201,
-  )
-  route(router, ROUTES.removeSaying, ({ id, req, me }) =>
-    transaction(pool, async (query) => {
-      const saying = idOf(req, 'saying')
-      if (!(await documents.removeSaying(query, id, saying, now()))) throw notFound('saying')
-      await audit(query, now(), me.id, 'remove-saying', `machine ${id}`, { saying })
-      return folder(query, id, req)
-    }),
-  )
 
   return router
 }

@@ -5,7 +5,7 @@ import { problem } from '../../contract/problem.js'
 import { compatibility } from '../../core/lubrication/grease.js'
 
 import { Refused, conflict, notFound, refused } from '../problems.js'
-import { Within, audit, execute, together, transaction, type Query } from '../database.js'
+import { type Within, execute, together, transaction, type Query } from '../database.js'
 import { lockLine } from '../records/lock.js'
 import { noteChange } from '../records/change.js'
 import { findLine } from '../records/lines.js'
@@ -61,18 +61,10 @@ function askTwice(last: Last, point: PointView, entry: GreasingInput, at: Date):
 }
 
 /**
- * Logs a greasing done or skipped, once however often it arrives. Another grease that must not meet the one in there is
- * refused until the change-over is recorded.
+ * Logs a greasing done or skipped, once however often it arrives: false where it stands already. Another grease that must not meet the one
+ * in there is refused until the change-over is recorded.
  */
-export async function logGreasing(pool: pg.Pool, pointId: number, entry: GreasingInput, me: Me, now: Date): Promise<GreasingView> {
-  return transaction(pool, async (query) => {
-    await storeGreasing(new Within(query), pointId, entry, me, now)
-    return greasingView(query, pointId, now)
-  })
-}
-
-/** The same, where nobody looks at the point behind it. */
-export async function storeGreasing(pool: pg.Pool | Within, pointId: number, entry: GreasingInput, me: Me, now: Date): Promise<void> {
+export async function storeGreasing(pool: pg.Pool | Within, pointId: number, entry: GreasingInput, me: Me, now: Date): Promise<boolean> {
   const at = entry.at ? new Date(entry.at) : now
   if (at.getTime() > now.getTime() + CLOCK_SLACK_MS || at.getTime() < now.getTime() - WAITED_MS)
     throw refused('at', 'a time within the last 14 days, not in the future')
@@ -118,7 +110,7 @@ export async function storeGreasing(pool: pg.Pool | Within, pointId: number, ent
     })
     if (!added && !(await sameGreasing(query, point, entry)))
       throw new Refused(problem(409, 'Key used', 'This entry bears the key of another one: it was not stored. Type it again.'))
-    if (added) await audit(query, now, me.id, 'log-greasing', `greasing point ${pointId}`, entry)
+    return added
   })
 }
 
@@ -130,29 +122,27 @@ export async function takeBackGreasing(
   reason: string,
   me: Me,
   now: Date,
-): Promise<GreasingView> {
+): Promise<void> {
   return transaction(pool, async (query) => {
     await lockPoint(query, pointId)
     const last = await lastGreasing(query, pointId)
     if (!last || last.key !== key) throw conflict('Only the last greasing can be taken back, once.')
     if (last.at.getTime() < now.getTime() - WAITED_MS) throw refused('reason', 'it is older than 14 days and stays')
     if (!(await takeBack(query, pointId, key, me.id, reason, now))) throw notFound('greasing')
-    await audit(query, now, me.id, 'take-back-greasing', `greasing point ${pointId}`, { key, reason })
-    return greasingView(query, pointId, now)
   })
 }
 
-/** An entry that names the support: it goes to its first point. */
-export async function logAtPosition(pool: pg.Pool, positionId: number, entry: GreasingInput, me: Me, now: Date): Promise<GreasingView> {
-  const pointId = await pointOfPosition(pool, positionId)
+/** The first point of a support: entries of a page of the release before name the support. */
+export async function pointAt(query: Query, positionId: number): Promise<number> {
+  const pointId = await pointOfPosition(query, positionId)
   if (pointId === null)
     throw new Refused(problem(422, 'Not possible now', 'This position has no greasing plan yet; it comes with its first finished card.'))
-  return logGreasing(pool, pointId, entry, me, now)
+  return pointId
 }
 
 /** Settles which points a line has, on the version that was seen; it stands in the records from what to what. Answers the machine. */
 export async function changePoints(
-  pool: pg.Pool,
+  pool: pg.Pool | Within,
   lineId: number,
   { version, points }: { version: number; points: readonly PointInput[] },
   me: Me,

@@ -5,18 +5,13 @@ import { renderPdf } from '../files/pdf.js'
 import { originOf } from '../http/guard.js'
 import { route, sendFile } from '../http/route.js'
 import type { ServerOptions } from '../options.js'
-import { greasingView, logAtPosition, logGreasing, takeBackGreasing } from './greasing.js'
+import { greasingView } from './greasing.js'
 
 /** The round: what a point needs, what was done there, its label. */
 export function greasingRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
   const router = Router()
 
   route(router, ROUTES.greasingPoint, ({ id }) => greasingView(pool, id, now()))
-  route(router, ROUTES.logGreasing, ({ id, body, me }) => logGreasing(pool, id, body, me, now()), 201)
-  route(router, ROUTES.takeBackGreasing, ({ id, req, body, me }) =>
-    takeBackGreasing(pool, id, String(req.params.key), body.reason, me, now()),
-  )
-  route(router, ROUTES.logAtPosition, ({ id, body, me }) => logAtPosition(pool, id, body, me, now()), 201)
   route(router, ROUTES.greaseLabel, async ({ id, me, req, res }) => {
     const view = await greasingView(pool, id, now())
     const address = `${originOf(req, publicOrigin)}/greasing/${id}`

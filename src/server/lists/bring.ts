@@ -8,7 +8,7 @@ import { Wrong } from './wrong.js'
 import { UNWATCHED, type Watch } from './progress.js'
 import { Refused, notFound } from '../problems.js'
 import { readCsv } from '../files/csv.js'
-import { audit, transaction, type Query } from '../database.js'
+import { Within, audit, transaction, type Query } from '../database.js'
 import { changing } from '../records/hearing.js'
 import { loadRack, settled, withRow, type Entry, type Rack } from './settle.js'
 import { addBatch, columnNamesOf, currentEntries, keepColumnNames, findBatch, lockChanges, markUndone, ownList } from './store.js'
@@ -83,7 +83,14 @@ interface Wanted {
 }
 
 /** Checks every entry, compares, and with `apply` makes all changes or none. */
-async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: Date, watch: Watch = UNWATCHED): Promise<ImportReport> {
+async function bring(
+  pool: pg.Pool | Within,
+  wanted: Wanted,
+  apply: boolean,
+  me: Me,
+  at: Date,
+  watch: Watch = UNWATCHED,
+): Promise<ImportReport> {
   const { kind, notes, headings } = wanted
   return transaction(pool, async (query) => {
     if (apply) await lockChanges(query)
@@ -116,7 +123,8 @@ async function bring(pool: pg.Pool, wanted: Wanted, apply: boolean, me: Me, at: 
       // Until here it can be stopped; all that was written goes back with the transaction.
       await watch(wanted.entries.length, wanted.entries.length)
       batchId = await addBatch(query, kind, wanted.source, changes, me.id, at)
-      await audit(query, at, me.id, 'own-data', kind, { source: wanted.source, entries: changes.length, batchId })
+      if (!(pool instanceof Within))
+        await audit(query, at, me.id, 'read-list', `list ${kind}`, { source: wanted.source, entries: changes.length, batchId })
     }
     return {
       kind,
@@ -195,7 +203,7 @@ export async function bringInto(query: pg.PoolClient, kind: OwnKind, stated: rea
 
 /** Entries typed into a form go the same way as a file; an error is told beside its field. */
 export async function bringEntries(
-  pool: pg.Pool,
+  pool: pg.Pool | Within,
   kind: OwnKind,
   raw: readonly unknown[],
   me: Me,
@@ -228,7 +236,7 @@ function refusedFields(errors: { field: string; allowed: string }[]): Refused {
 }
 
 /** Takes one entry away. */
-export async function removeEntry(pool: pg.Pool, kind: OwnKind, key: string, me: Me, at: Date): Promise<number> {
+export async function removeEntry(pool: pg.Pool | Within, kind: OwnKind, key: string, me: Me, at: Date): Promise<number> {
   return transaction(pool, async (query) => {
     await lockChanges(query)
     const before = (await currentEntries(query, kind, [key])).get(key)
@@ -236,7 +244,6 @@ export async function removeEntry(pool: pg.Pool, kind: OwnKind, key: string, me:
     const changes: Change[] = [{ key, before, after: null }]
     await makeOrRefuse(query, kind, changes, await loadRack(query, kind), me, at)
     const batchId = await addBatch(query, kind, 'removed', changes, me.id, at)
-    await audit(query, at, me.id, 'own-data', kind, { removed: key, batchId })
     return batchId
   })
 }
@@ -265,7 +272,7 @@ export async function kindOfBatch(query: Query, id: number): Promise<OwnKind> {
 }
 
 /** Takes a change back whole; refuses when somebody has changed one of its entries since. */
-export async function undoBatch(pool: pg.Pool, id: number, me: Me, at: Date): Promise<void> {
+export async function undoBatch(pool: pg.Pool | Within, id: number, me: Me, at: Date): Promise<void> {
   await transaction(pool, async (query) => {
     await lockChanges(query)
     const batch = await findBatch(query, id)
@@ -295,6 +302,5 @@ export async function undoBatch(pool: pg.Pool, id: number, me: Me, at: Date): Pr
     const back = changes.map(({ key, before, after }): Change => ({ key, before: after, after: before }))
     await makeOrRefuse(query, kind, back, await loadRack(query, kind), me, at)
     await markUndone(query, id, me.id, at)
-    await audit(query, at, me.id, 'own-data-undone', kind, { batchId: id })
   })
 }

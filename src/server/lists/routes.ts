@@ -48,13 +48,6 @@ export function listRoutes({ pool, now }: ServerOptions): Router {
       throw new Refused(problem(403, 'Not allowed', `This list needs the role ${LIST_ROLE[kind]}; you are signed in as ${me.role}.`))
     return kind
   }
-  route(router, ROUTES.undoChange, async ({ id, me }) => {
-    const kind = await own.kindOfBatch(pool, id)
-    changeable(kind, me)
-    await own.undoBatch(pool, id, me, now())
-    return listBatches(pool)
-  })
-
   route(router, ROUTES.ownTemplate, async ({ req, res }) => {
     const kind = kindOf(req.params.kind)
     sendFile(res, `${kind}-template.csv`, 'text/csv', templateCsv(kind))
@@ -95,15 +88,6 @@ export function listRoutes({ pool, now }: ServerOptions): Router {
     await stop(pool, keyIn(req.params.key), me.id, now())
     return progressOf(pool, keyIn(req.params.key), me.id)
   })
-  route(
-    router,
-    ROUTES.addEntries,
-    ({ req, body, me }) => own.bringEntries(pool, changeable(req.params.kind, me), body.entries, me, now(), body.seen),
-    201,
-  )
-  route(router, ROUTES.removeEntry, async ({ req, me }) => ({
-    batchId: await own.removeEntry(pool, changeable(req.params.kind, me), String(req.params.key), me, now()),
-  }))
 
   return router
 }

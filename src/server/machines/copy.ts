@@ -1,15 +1,13 @@
 import type pg from 'pg'
 import { draftOf, type NewLine } from '../../contract/lines.js'
-import type { MachineLine } from '../../contract/machines.js'
 import type { Me } from '../../contract/people.js'
 import type { DraftBearing } from '../../core/line/draft.js'
 import { unmeasured } from '../../core/line/records.js'
-import { rows, transaction } from '../database.js'
+import { type Within, rows, transaction } from '../database.js'
 import { copyDocuments } from '../documents/store.js'
 import { copyPoints } from '../greasing/points.js'
 import { insertLine, insertMachine, lockMachine, noteChange, said } from '../records/change.js'
 import { findLine } from '../records/lines.js'
-import { machinesById } from './page.js'
 
 /** A bearing as a copy has it: the same, but no place of the records and no day on which it was fitted. */
 const asNew = (b: DraftBearing): DraftBearing => ({
@@ -21,7 +19,7 @@ const asNew = (b: DraftBearing): DraftBearing => ({
 })
 
 /** Machines like one that stands: its lines, what is fitted, what is wanted of grease. Jobs, history, duty and days stay behind. */
-export async function copyMachine(pool: pg.Pool, id: number, codes: readonly string[], me: Me, at: Date): Promise<MachineLine[]> {
+export async function copyMachine(pool: pg.Pool | Within, id: number, codes: readonly string[], me: Me, at: Date): Promise<number[]> {
   return transaction(pool, async (query) => {
     const machine = await lockMachine(query, id)
     const lineIds = await rows<{ id: number }>(
@@ -46,6 +44,6 @@ export async function copyMachine(pool: pg.Pool, id: number, codes: readonly str
       }
       await copyDocuments(query, id, copyId, me.id, at)
     }
-    return machinesById(query, made)
+    return made
   })
 }

@@ -2,11 +2,12 @@ import type { MachineView } from '../../contract/machines.js'
 import { listJobs } from '../cards/store.js'
 import { one, type Query } from '../database.js'
 import { pointsOfMachine } from '../greasing/points.js'
+import { notFound } from '../problems.js'
 import { linesOfMachine, recordChanges } from '../records/lines.js'
 import { timeline } from '../records/timeline.js'
 
 /** A machine as its page shows it: its lines, its cards, its points, what happened there and what was changed of it. */
-export async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
+async function machineView(query: Query, id: number, now: Date): Promise<MachineView | null> {
   const machine = await one<Omit<MachineView, 'shaftLines' | 'jobs' | 'now' | 'timeline' | 'changes' | 'points'>>(
     query,
     `SELECT id, version, code, name, area, location, notes,
@@ -27,4 +28,11 @@ export async function machineView(query: Query, id: number, now: Date): Promise<
     ...{ ...rest, shaftLines, jobs, now: now.toISOString(), timeline: events, changes, points },
     retired: retired && { ...retired, at: new Date(retired.at).toISOString() },
   }
+}
+
+/** @throws Refused where there is none */
+export async function mustBeMachine(query: Query, id: number, now: Date): Promise<MachineView> {
+  const machine = await machineView(query, id, now)
+  if (!machine) throw notFound('machine')
+  return machine
 }

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import type { BearingView, OffersView, RackView } from '../../contract/rack.js'
+import type { OffersView, RackView } from '../../contract/rack.js'
 import type { OwnEntry } from '../../contract/own-data.js'
 import { ROUTES } from '../../contract/routes.js'
 import type { Bearing } from '../../core/bearing/bearing.js'
@@ -17,10 +17,9 @@ import { notFound } from '../problems.js'
 import { tableCsv } from '../files/csv.js'
 import { bearingLabel, partLabelDocument } from '../files/labels.js'
 import { renderPdf } from '../files/pdf.js'
-import { bringEntries } from '../lists/bring.js'
-import { findBearingRow, ownBearings } from '../bearings/store.js'
-import { listJobs } from '../cards/store.js'
-import { bearingUses, findPosition } from '../records/lines.js'
+import { bearingView } from './bearing.js'
+import { ownBearings } from '../bearings/store.js'
+import { findPosition } from '../records/lines.js'
 import { savedSearches } from '../people/searches.js'
 import { listStock, ownList } from '../lists/store.js'
 import { plantContext } from '../plant/store.js'
@@ -75,24 +74,9 @@ export function rackRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
     )
   })
 
-  const bearingView = async (text: unknown): Promise<BearingView> => {
-    const designation = String(text).slice(0, 60)
-    const name = findMarked(designation)?.row.designation ?? designation.trim().toUpperCase()
-    const computed = await findBearingRow(pool, name)
-    if (!computed) throw notFound('bearing')
-    const [{ makersFigures }, usedAt, jobs, stock, references] = await Promise.all([
-      plantContext(pool),
-      bearingUses(pool, name),
-      listJobs(pool, { designation: name }),
-      listStock(pool, name),
-      ownList('cross-references').entries(pool, null),
-    ])
-    const names = references.filter((r) => findMarked(String(r.marking))?.row.designation === name).map((r) => String(r.name))
-    return { row: withMakersFigures(computed, makersFigures), computed, usedAt, jobs, stock, names }
-  }
-  route(router, ROUTES.bearing, ({ req }) => bearingView(req.params.designation))
+  route(router, ROUTES.bearing, ({ req }) => bearingView(pool, req.params.designation))
   route(router, ROUTES.bearingLabel, async ({ req, res, me }) => {
-    const view = await bearingView(req.params.designation)
+    const view = await bearingView(pool, req.params.designation)
     const address = `${originOf(req, publicOrigin)}/rack/${encodeURIComponent(view.row.designation)}`
     sendFile(res, `bearing-${view.row.designation}.pdf`, 'application/pdf', await renderPdf(await bearingLabel(view, address, me.units)))
   })
@@ -104,12 +88,6 @@ export function rackRoutes({ pool, now, publicOrigin }: ServerOptions): Router {
     const label = await partLabelDocument(part, await listStock(pool, part.name), address, me.units)
     sendFile(res, `part-${part.name}.pdf`, 'application/pdf', await renderPdf(label))
   })
-  route(router, ROUTES.makersFigures, async ({ req, body, me }) => {
-    const { designation } = (await bearingView(req.params.designation)).row
-    await bringEntries(pool, 'figures', [{ designation, ...body }], me, now())
-    return bearingView(designation)
-  })
-
   route(router, ROUTES.offers, async ({ id }): Promise<OffersView> => {
     const found = await findPosition(pool, id, now())
     if (!found) throw notFound('bearing position')

@@ -9,7 +9,7 @@ import { COMPONENTS, faultsOf, type LineDraft } from '../../core/line/draft.js'
 import { writeLine } from '../../core/line/write-line.js'
 import { say } from '../../core/words/say.js'
 import { wordsOf } from '../../core/words/say.js'
-import { audit, execute, one, rows, transaction, type Query } from '../database.js'
+import { type Within, execute, one, rows, transaction, type Query } from '../database.js'
 import { taken } from '../http/route.js'
 import { Refused, conflict, notFound } from '../problems.js'
 import { writeStanding } from './standing.js'
@@ -33,7 +33,6 @@ export async function noteChange(
     'INSERT INTO record_change (at, person_id, machine_id, shaft_line_id, kind, before, after) VALUES ($1, $2, $3, $4, $5, $6, $7)',
     [at, personId, of.machineId, of.lineId ?? null, kind, before, after],
   )
-  await audit(query, at, personId, `${kind}-records`, of.lineId ? `shaft line ${of.lineId}` : `machine ${of.machineId}`)
 }
 
 /** What of a line is shown where somebody reads what was changed: its words, in mm. */
@@ -100,7 +99,7 @@ export async function insertLine(query: Query, machineId: number, { line, ...hea
   return row!.id
 }
 
-export async function addMachine(pool: pg.Pool, { lines, ...machine }: NewMachine, me: Me, at: Date): Promise<number> {
+export async function addMachine(pool: pg.Pool | Within, { lines, ...machine }: NewMachine, me: Me, at: Date): Promise<number> {
   lines.forEach((l, i) => mustBe(l.line, at, `lines.${i}.line`))
   return transaction(pool, async (query) => {
     const id = await insertMachine(query, machine)
@@ -113,7 +112,7 @@ export async function addMachine(pool: pg.Pool, { lines, ...machine }: NewMachin
   })
 }
 
-export async function addLine(pool: pg.Pool, machineId: number, input: NewLine, me: Me, at: Date): Promise<void> {
+export async function addLine(pool: pg.Pool | Within, machineId: number, input: NewLine, me: Me, at: Date): Promise<void> {
   mustBe(input.line, at)
   await transaction(pool, async (query) => {
     await lockMachine(query, machineId)
@@ -142,7 +141,13 @@ export async function lockMachine(query: Query, id: number): Promise<MachineRow>
   return row
 }
 
-export async function changeMachine(pool: pg.Pool, id: number, { version, ...after }: MachineInput, me: Me, at: Date): Promise<void> {
+export async function changeMachine(
+  pool: pg.Pool | Within,
+  id: number,
+  { version, ...after }: MachineInput,
+  me: Me,
+  at: Date,
+): Promise<void> {
   await transaction(pool, async (query) => {
     const { version: now, retired: _retired, ...before } = await lockMachine(query, id)
     if (now !== version) throw conflict('Somebody else changed this machine meanwhile.', before)
@@ -161,7 +166,7 @@ export async function changeMachine(pool: pg.Pool, id: number, { version, ...aft
 }
 
 /** Takes a machine out of the lists with its reason, or brings it back; an open card keeps it there. */
-export async function retireMachine(pool: pg.Pool, id: number, retired: boolean, reason: string, me: Me, at: Date): Promise<void> {
+export async function retireMachine(pool: pg.Pool | Within, id: number, retired: boolean, reason: string, me: Me, at: Date): Promise<void> {
   await transaction(pool, async (query) => {
     const before = await lockMachine(query, id)
     if (before.retired === retired) return
@@ -184,7 +189,7 @@ export async function retireMachine(pool: pg.Pool, id: number, retired: boolean,
 }
 
 /** Changes a line as a whole on the version that was seen; open cards of the line show what moved. */
-export async function changeLine(pool: pg.Pool, lineId: number, input: LineInput, me: Me, at: Date): Promise<number> {
+export async function changeLine(pool: pg.Pool | Within, lineId: number, input: LineInput, me: Me, at: Date): Promise<number> {
   mustBe(input.line, at)
   return transaction(pool, async (query) => {
     await lockLine(query, lineId)

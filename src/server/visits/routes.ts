@@ -1,6 +1,5 @@
 import { Router } from 'express'
 import { ROUTES } from '../../contract/routes.js'
-import { transaction } from '../database.js'
 import { renderPdf } from '../files/pdf.js'
 import { visitDocument } from '../files/visit-pdf.js'
 import { route, sendFile } from '../http/route.js'
@@ -16,13 +15,6 @@ export function visitRoutes({ pool, now }: ServerOptions): Router {
     if (!visit) throw notFound('visit')
     return visit
   }
-  route(
-    router,
-    ROUTES.addVisit,
-    ({ id, body, me }) =>
-      transaction(pool, async (query) => (await visits.findVisit(query, await visits.addVisit(query, id, body, me.id, now())))!),
-    201,
-  )
   route(router, ROUTES.visit, ({ id }) => found(id))
   route(router, ROUTES.visitPdf, async ({ id, me, res }) => {
     const visit = await found(id)

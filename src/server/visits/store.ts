@@ -1,8 +1,8 @@
 import type { VisitInput, VisitView } from '../../contract/visits.js'
-import { visitCheck } from '../../core/arrangement/visit-check.js'
+import { visitCheck, type VisitResult } from '../../core/arrangement/visit-check.js'
 import type { Material } from '../../core/materials.js'
 import { CORE_VERSION } from '../../core/version.js'
-import { audit, one, rows, type Query } from '../database.js'
+import { one, rows, type Query } from '../database.js'
 import { notFound, refused } from '../problems.js'
 
 interface LineRow {
@@ -29,7 +29,7 @@ export async function addVisit(
   { pictures, ...answers }: VisitInput,
   personId: number,
   at: Date,
-): Promise<number> {
+): Promise<{ id: number; verdict: VisitResult['verdict'] }> {
   const line = await lineOf(query, lineId)
   if (!line) throw notFound('shaft line')
   const known = await rows<{ id: number }>(
@@ -44,8 +44,7 @@ export async function addVisit(
     `INSERT INTO visit_check (shaft_line_id, at, person_id, answers, result, pictures, core_version) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
     [lineId, at, personId, answers, result, pictures, CORE_VERSION],
   )
-  await audit(query, at, personId, 'visit', `line ${lineId}`, { visit: added!.id, verdict: result.verdict })
-  return added!.id
+  return { id: added!.id, verdict: result.verdict }
 }
 
 /** A visit as it was written down. */

@@ -1,17 +1,15 @@
-import { works } from '../people/store.js'
 import { Router, type Request } from 'express'
 import { z } from 'zod'
 import { MACHINE_ORDERS } from '../../contract/machines.js'
 import { SCREENS_KEPT, type Yard } from '../../contract/yard.js'
 import { ROUTES } from '../../contract/routes.js'
-import { audit, transaction } from '../database.js'
 import { pageOf } from '../http/guard.js'
 import { route } from '../http/route.js'
 import { machinePage } from '../machines/page.js'
 import { dropSearch, saveSearch, savedSearches } from '../people/searches.js'
 import { plantName } from '../plant/store.js'
 import type { ServerOptions } from '../options.js'
-import { notFound, refused } from '../problems.js'
+import { notFound } from '../problems.js'
 import { find } from './find.js'
 import * as yard from './store.js'
 
@@ -54,16 +52,6 @@ export function yardRoutes({ pool, now }: ServerOptions): Router {
       find: text.parse(req.query.find),
       order: order.parse(req.query.order),
       page: pageOf(req),
-    }),
-  )
-  route(router, ROUTES.areaCharge, ({ body, me }) =>
-    transaction(pool, async (query) => {
-      const { area, personId } = body
-      if (personId !== null && !(await works(query, personId))) throw refused('personId', 'somebody who works here')
-      await yard.setAreaCharge(query, area, personId)
-      await audit(query, now(), me.id, 'area-charge', area, { personId })
-      const colleague = (await yard.listColleagues(query)).find((c) => c.id === personId)
-      return { areas: colleague?.areas ?? [] }
     }),
   )
   route(router, ROUTES.keptSearches, async ({ req, me }) => {

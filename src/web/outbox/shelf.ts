@@ -2,7 +2,7 @@ import Dexie, { liveQuery, type Table } from 'dexie'
 import type { Command } from '../../contract/commands.js'
 import type { Problem } from '../../contract/problem.js'
 
-/** Where commands lie on this device until the server has them: over a reload, a crash, a sign-out. It knows nothing of sending. */
+/** Where commands lie on this device until the server has them, and what somebody has begun: over a reload, a crash, a sign-out. It knows nothing of sending. */
 
 export interface Kept extends Command {
   /** In the order in which they were done. */
@@ -24,13 +24,25 @@ export interface Shelf {
   remove: (keys: readonly string[]) => Promise<unknown>
   /** Says so whenever something changed, in whatever tab. */
   watch: (changed: (all: Kept[]) => void) => void
+  /** What a person has begun, by its name. */
+  drafts: (person: number) => Promise<[name: string, value: unknown][]>
+  /** Null: it is done, or thrown away. */
+  keepDraft: (person: number, name: string, value: unknown) => Promise<unknown>
+}
+
+interface Draft {
+  person: number
+  name: string
+  value: unknown
 }
 
 class Commands extends Dexie {
   declare commands: Table<Kept, number>
+  declare drafts: Table<Draft, [number, string]>
   constructor() {
     super('yardfrost')
     this.version(1).stores({ commands: '++seq, &key' })
+    this.version(2).stores({ drafts: '[person+name], person' })
   }
 }
 
@@ -48,6 +60,8 @@ async function keptShelf(): Promise<Shelf> {
     refuse: (key, problem) => db.commands.where('key').equals(key).modify({ problem }),
     remove: (keys) => db.commands.where('key').anyOf(keys).delete(),
     watch: (changed) => void liveQuery(all).subscribe({ next: changed, error: () => {} }),
+    drafts: async (person) => (await db.drafts.where({ person }).toArray()).map(({ name, value }) => [name, value]),
+    keepDraft: (person, name, value) => (value === null ? db.drafts.delete([person, name]) : db.drafts.put({ person, name, value })),
   }
 }
 
@@ -60,6 +74,8 @@ function heldShelf(): Shelf {
     refuse: (key, problem) => Promise.resolve((held = held.map((k) => (k.key === key ? { ...k, problem } : k)))),
     remove: (keys) => Promise.resolve((held = held.filter((k) => !keys.includes(k.key)))),
     watch: () => {},
+    drafts: () => Promise.resolve([]),
+    keepDraft: () => Promise.resolve(),
   }
 }
 

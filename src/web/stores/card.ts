@@ -43,7 +43,7 @@ import {
   type Drafts,
   type OldDrafts,
 } from './card-drafts.js'
-import { readDraft, writeDraft } from './drafts.js'
+import { readPreference, writePreference } from './preferences.js'
 import { useOutbox } from './outbox.js'
 import { useSession } from './session.js'
 import { shared } from './shared.js'
@@ -185,7 +185,7 @@ export const useCard = defineStore('card', {
       const { onCard } = view.context
       // The place in hand outlives a reload.
       if (!onCard.includes(this.place))
-        this.place = onCard.find((p) => p === readDraft<string>(`place:${view.job.id}`)) ?? onCard[0] ?? this.place
+        this.place = onCard.find((p) => p === readPreference<string>(`place:${view.job.id}`)) ?? onCard[0] ?? this.place
     },
 
     async open(id: number) {
@@ -207,9 +207,9 @@ export const useCard = defineStore('card', {
     oldDrafts(): Drafts | null {
       const places = [`card:${this.view!.job.id}:${useSession().me?.id ?? ''}`, `card:${this.view!.job.id}`]
       for (const place of places) {
-        const old = readDraft<Drafts & OldDrafts>(place)
+        const old = readPreference<Drafts & OldDrafts>(place)
         if (!old) continue
-        writeDraft(place, null)
+        writePreference(place, null)
         return old.stations ? readOldDrafts(old, this.view!) : old
       }
       return null

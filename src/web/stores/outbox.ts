@@ -7,8 +7,9 @@ import type { Problem } from '../../contract/problem.js'
 import { ApiError, AwayError, call } from '../api.js'
 import { serverNow } from '../clock.js'
 import { goTogether, rebased } from '../outbox/order.js'
+import { newest } from '../outbox/newest.js'
 import { openShelf, type Kept, type Shelf } from '../outbox/shelf.js'
-import { readDraft, writeDraft } from './drafts.js'
+import { readPreference, writePreference } from './preferences.js'
 import { useSession } from './session.js'
 
 const RETRY_MS = 4000
@@ -31,10 +32,10 @@ function alone<T>(work: () => Promise<T>): Promise<T> {
 
 /** A name that this device gave itself, by which its commands are told from those of another. */
 function deviceName(): string {
-  const known = readDraft<string>('device')
+  const known = readPreference<string>('device')
   if (known) return known
   const made = `device ${crypto.randomUUID().slice(0, 8)}`
-  writeDraft('device', made)
+  writePreference('device', made)
   return made
 }
 
@@ -55,6 +56,12 @@ const byMe = (): Kept['person'] => {
   const { id, name } = useSession().me!
   return { id, name }
 }
+
+/** What is still being written, as it stands last. */
+const held = newest<Kept | null>(async (key, kept) => {
+  const shelf = await useOutbox().shelf()
+  await (kept ? shelf.put(kept) : shelf.remove([key]))
+})
 
 /** As it goes out: nothing of the page hangs on it any more. */
 const plain = (body: unknown): unknown => JSON.parse(JSON.stringify(body))
@@ -109,10 +116,8 @@ export const useOutbox = defineStore('outbox', {
 
     /** Keeps what is still being written, each time anew under its key; null lets it be forgotten. */
     async hold<K extends CommandKind>(key: string, kind: K, body: CommandBody<K> | null): Promise<void> {
-      const shelf = await this.shelf()
-      if (!body) return void (await shelf.remove([key]))
       const at = new Date(serverNow()).toISOString()
-      await shelf.put({ key, at, kind, body: plain(body), person: byMe(), writing: { page, at: Date.now() } })
+      await held(key, body && { key, at, kind, body: plain(body), person: byMe(), writing: { page, at: Date.now() } })
     },
 
     /** What was held is done and goes out; `hear` is told what the server said, whenever that is. Answers whether somebody was there. */
@@ -123,7 +128,7 @@ export const useOutbox = defineStore('outbox', {
       hear: (answer: CommandAnswer) => void,
     ): Promise<boolean> {
       waiting.set(key, hear)
-      await (await this.shelf()).put({ key, at: new Date(serverNow()).toISOString(), kind, body: plain(body), person: byMe() })
+      await held(key, { key, at: new Date(serverNow()).toISOString(), kind, body: plain(body), person: byMe() })
       await this.look()
       await this.flush(key)
       return !waiting.has(key)
@@ -220,7 +225,7 @@ export const useOutbox = defineStore('outbox', {
 
     /** What pages of the release before left waiting, by whoever they named or by who is there. */
     async takeOver(): Promise<void> {
-      const old = readDraft<OldEntry[]>(OLD_QUEUE)
+      const old = readPreference<OldEntry[]>(OLD_QUEUE)
       const { me } = useSession()
       if (!old || !me) return
       const shelf = await this.shelf()
@@ -233,7 +238,7 @@ export const useOutbox = defineStore('outbox', {
           ...(refused && { problem: notTaken(refused) }),
         })
       }
-      writeDraft(OLD_QUEUE, null)
+      writePreference(OLD_QUEUE, null)
     },
   },
 })

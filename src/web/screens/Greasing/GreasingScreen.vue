@@ -18,7 +18,7 @@ import ChoiceField from '../../fields/ChoiceField.vue'
 import FieldFrame from '../../fields/FieldFrame.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TickField from '../../fields/TickField.vue'
-import { readDraft, writeDraft } from '../../stores/drafts.js'
+import { readPreference, writePreference } from '../../stores/preferences.js'
 import { useOutbox } from '../../stores/outbox.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
@@ -32,7 +32,7 @@ const session = useSession()
 const outbox = useOutbox()
 const { data: view, loading, error, load, renew } = useLoad('greasingPoint', () => ({ id: String(route.params.id) }))
 /** The gun in the hand is mostly the one of the last point. */
-const gunId = ref<number | null>(readDraft<number>('gun'))
+const gunId = ref<number | null>(readPreference<number>('gun'))
 const greaseId = ref<number | null>(null)
 const strokes = ref<number | null>(null)
 const looks = ref('')
@@ -54,8 +54,22 @@ watch(view, (now) => {
 })
 watch([gun, point], ([g, l]) => {
   strokes.value = g && l?.quantityG ? strokesFor(l.quantityG, g) : null
-  if (g) writeDraft('gun', g.id)
+  if (g) writePreference('gun', g.id)
 })
+
+/** Why it was skipped: somebody has to see to that first. */
+const errand = ref<string | null>(null)
+async function wantDone() {
+  const { machineId, positions } = view.value!
+  const work = {
+    ...{ kind: 'errand' as const, origin: 'skip' as const, machineId, positionId: positions[0]?.id ?? null, why: errand.value! },
+    ...{ inHands: null, wantedFrom: null, wantedTo: null, minutes: null },
+  }
+  const answer = await outbox.perform('want-work', { work })
+  errand.value = null
+  if (answer?.problem) message.value = { level: 'caution', words: answer.problem.detail }
+  else message.value = { level: 'good', words: answer ? 'It stands at the machine as an errand.' : waitingWords.value }
+}
 
 /** What the server asks about before it takes a second greasing. */
 const twice = ref<{ words: string; kind: GreasingInput['kind'] } | null>(null)
@@ -78,6 +92,7 @@ async function log(kind: GreasingInput['kind'], again = false) {
   if (said?.problem) return refuse(said.problem, kind)
   if (said) await renew()
   waited.value = !said
+  if (skipped) errand.value = note.value
   message.value = said
     ? { level: 'good', words: skipped ? 'Noted as skipped; it stays due.' : 'Greasing noted; the next date is set.' }
     : { level: 'caution', words: waitingWords.value }
@@ -86,6 +101,7 @@ async function log(kind: GreasingInput['kind'], again = false) {
   skipping.value = false
   changeOver.value = false
 }
+const refusedHere = computed(() => outbox.refused.filter((k) => k.kind === 'log-greasing'))
 /** What waited goes out by itself: what stands here then is what followed from it. */
 const waited = ref(false)
 watch(
@@ -94,7 +110,7 @@ watch(
     if (left || !waited.value) return
     waited.value = false
     await renew()
-    message.value = outbox.refused.length ? null : { level: 'good', words: 'What waited here was sent.' }
+    message.value = refusedHere.value.length ? null : { level: 'good', words: 'What waited here was sent.' }
   },
 )
 const waitingWords = computed(() =>
@@ -218,6 +234,9 @@ const trail = computed(() => [
             </template>
           </div>
           <p v-if="message" class="state" :class="`state-${message.level}`" role="status">{{ message.words }}</p>
+          <p v-if="errand">
+            <button type="button" class="link-button" @click="wantDone">Make it an errand: “{{ errand }}”</button>
+          </p>
           <p v-if="refusals.at" class="state state-stop" role="alert">{{ refusals.at }}</p>
           <div v-if="twice" class="twice" role="alert">
             <p class="state state-caution">{{ twice.words }}</p>
@@ -225,10 +244,10 @@ const trail = computed(() => [
             <Button label="Leave it" text @click="twice = null" />
           </div>
           <p v-if="outbox.waiting" class="state state-caution">{{ outbox.waiting }} waiting on this device</p>
-          <ul v-if="outbox.refused.length" class="plain-list" aria-label="Not taken">
-            <li v-for="w in outbox.refused" :key="w.key" class="twice">
+          <ul v-if="refusedHere.length" class="plain-list" aria-label="Not taken">
+            <li v-for="w in refusedHere" :key="w.key" class="twice">
               <p class="state state-caution">Not taken: {{ w.problem!.detail }}</p>
-              <Button v-if="w.kind === 'log-greasing'" label="Send it all the same" outlined @click="sendAgain(w.key)" />
+              <Button label="Send it all the same" outlined @click="sendAgain(w.key)" />
               <Button label="Let it go" text @click="outbox.drop(w.key)" />
             </li>
           </ul>

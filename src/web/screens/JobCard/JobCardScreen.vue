@@ -8,7 +8,7 @@ import { positionOf } from '../../../core/card/answers.js'
 import type { Station } from '../../../core/procedure/rolling.js'
 import CautionRail from '../../figures/CautionRail.vue'
 import { useCard } from '../../stores/card.js'
-import { writeDraft } from '../../stores/drafts.js'
+import { writePreference } from '../../stores/preferences.js'
 import { useSession } from '../../stores/session.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -44,7 +44,7 @@ watch(jobId, load, { immediate: true })
 useCardNews()
 watch(
   () => card.place,
-  (place) => card.view && writeDraft(`place:${card.view.job.id}`, place),
+  (place) => card.view && writePreference(`place:${card.view.job.id}`, place),
 )
 // Signed in again in the middle of a card: what was typed is still there and is sent now.
 watch(

@@ -7,7 +7,9 @@ import { useEventListener } from '@vueuse/core'
 import { draftOf, newLineInput } from '../../../contract/lines.js'
 import { machineHead, type MachineHead, type MachineView } from '../../../contract/machines.js'
 import { MATERIALS, MATERIAL_NAMES, type Material } from '../../../core/materials.js'
-import { ApiError, call } from '../../api.js'
+import type { CommandKind } from '../../../contract/commands.js'
+import { ApiError } from '../../api.js'
+import { useOutbox } from '../../stores/outbox.js'
 import ActionButton from '../../fields/ActionButton.vue'
 import ChoiceField from '../../fields/ChoiceField.vue'
 import FormPart from '../../fields/FormPart.vue'
@@ -82,42 +84,50 @@ const FIELDS: readonly FieldRow[] = [
 const headChanged = computed(() => !props.machine || differs(head.value, HEAD_FIELDS))
 const lineTouched = computed(() => edit.changed.value || (line.value !== null && differs(head.value, LINE_FIELDS)))
 const why = computed(() => {
+  if (waits.value) return 'it waits on this device'
   if (edit.read.value.problems.length) return 'some words are not understood yet'
   if (edit.faults.value.length && (lineTouched.value || !props.machine)) return 'the line is not whole yet'
   if (!head.value.code || !head.value.name) return 'code and name of the machine first'
   return props.machine && !headChanged.value && !lineTouched.value ? 'nothing has changed' : null
 })
 
+const outbox = useOutbox()
+/** It is done and lies on this device until the server is there. */
+const waits = ref(false)
 async function save({ line: name, shaftMaterial, housingMaterial, ...machine }: Head) {
   if (why.value) return
   const whole = { name, shaftMaterial, housingMaterial, line: edit.line.value }
-  try {
-    let id = props.machine?.id
-    if (!props.machine) id = (await call('addMachine', { body: { ...machine, lines: [whole] } })).id
-    else {
-      const params = { id: props.machine.id }
-      if (headChanged.value) await call('changeMachine', { params, body: { ...machine, version: props.machine.version } })
-      if (line.value && lineTouched.value)
-        await call('changeLine', { params: { id: line.value.id }, body: { ...whole, version: line.value.version } })
-      else if (!line.value && lineTouched.value) await call('addLine', { params, body: whole })
-    }
-    forget()
-    done = true
-    await router.push({ name: 'machine', params: { id: id! } })
-  } catch (failure) {
-    const stale = failure instanceof ApiError && failure.problem.status === 409 && failure.problem.title === 'Changed meanwhile'
-    throw stale ? new Error(`${failure.problem.detail} Your line is kept here; load anew to see theirs.`) : failure
+  let id = props.machine?.id
+  if (!props.machine) id = (await done<{ machine: number }>('add-machine', { ...machine, lines: [whole] }))?.machine
+  else {
+    const of = { machine: props.machine.id }
+    if (headChanged.value) await done('change-machine', { ...of, ...machine, version: props.machine.version })
+    if (line.value && lineTouched.value) await done('change-line', { shaftLine: line.value.id, ...whole, version: line.value.version })
+    else if (!line.value && lineTouched.value) await done('add-line', { ...of, ...whole })
   }
+  forget()
+  left = true
+  await router.push(
+    id === undefined || outbox.waiting ? { name: 'machines', query: { waits: 'yes' } } : { name: 'machine', params: { id } },
+  )
+}
+/** What came of it, or nothing where it waits on this device; a form shows why not. */
+async function done<T>(kind: CommandKind, body: object): Promise<T | null> {
+  const answer = await outbox.perform(kind, body as never)
+  const { problem } = answer ?? {}
+  if (!problem) return (answer?.changed as T | undefined) ?? null
+  if (problem.title === 'Changed meanwhile') throw new Error(`${problem.detail} Your line is kept here; load anew to see theirs.`)
+  throw new ApiError(problem)
 }
 function forget() {
   edit.forget()
   writeDraft(`head:${key}`, null)
 }
 
-let done = false
+let left = false
 /** What is typed stays on the device; leaving loses nothing. */
 onBeforeRouteLeave(() => {
-  if (!done && !edit.changed.value) edit.forget()
+  if (!left && !edit.changed.value) edit.forget()
 })
 useEventListener('keydown', (event) => {
   if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLTextAreaElement) return
@@ -176,7 +186,10 @@ function discard() {
         v-bind="f.options ? { options: f.options } : { most: f.most, placeholder: f.placeholder }"
       />
     </SentForm>
-    <p v-if="edit.restored.value || restored" class="kept" role="status">
+    <p v-if="waits" class="kept" role="status">
+      <span class="state state-caution">The server is away: this waits on the device and is sent when it is back.</span>
+    </p>
+    <p v-else-if="edit.restored.value || restored" class="kept" role="status">
       {{ route.query.back ? 'This is how it stood before; look at it and save.' : 'What you typed before is here again.' }}
       <button type="button" class="link-button" @click="discard">Leave it, {{ machine ? 'show what is saved' : 'begin anew' }}</button>
     </p>

@@ -29,6 +29,7 @@ import MachineActions from './MachineActions.vue'
 import PointsDialog from './PointsDialog.vue'
 import RecordChanges from './RecordChanges.vue'
 import StartJob from './StartJob.vue'
+import WantedWork from './WantedWork.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -235,6 +236,7 @@ const begin = (line: ShaftLineView, p: PositionView) => (starting.value = { line
         @close="arranging = null"
       />
       <StartJob v-if="starting" :line="starting.line" :chosen="starting.chosen" @close="starting = null" />
+      <WantedWork :machine="machine" />
       <div class="past">
         <section aria-labelledby="history">
           <h2 id="history">Timeline</h2>

@@ -7,7 +7,9 @@ import { useRouter } from 'vue-router'
 import type { ShaftLineView } from '../../../contract/lines.js'
 import { fittedWords } from '../../../core/line/fitted.js'
 import { newJobInput } from '../../../contract/cards.js'
-import { call } from '../../api.js'
+import { FIRST_PROCEDURE } from '../../../core/procedure/procedures.js'
+import { ApiError } from '../../api.js'
+import { useOutbox } from '../../stores/outbox.js'
 import ActionButton from '../../fields/ActionButton.vue'
 import FormPart from '../../fields/FormPart.vue'
 import SentForm from '../../fields/SentForm.vue'
@@ -34,8 +36,10 @@ const toggle = (places: number[], on: boolean) =>
   (chosen.value = on ? [...chosen.value, ...places] : chosen.value.filter((id) => !places.includes(id)))
 
 async function start(body: { places: number[]; reason: string }) {
-  const card = await call('openCard', { body })
-  await router.push({ name: 'card', params: { id: card.job.id } })
+  const answer = await useOutbox().perform('open-card', { procedure: FIRST_PROCEDURE.name, ...body })
+  if (answer?.problem) throw new ApiError(answer.problem)
+  if (!answer) throw new Error('The server is away: the card is opened when it is back, and stands in the Yard then.')
+  await router.push({ name: 'card', params: { id: (answer.changed as { card: number }).card } })
 }
 </script>
 

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import MultiSelect from 'primevue/multiselect'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { readDraft, writeDraft } from '../../stores/drafts.js'
+import { readPreference, writePreference } from '../../stores/preferences.js'
 import { useRack } from '../../stores/rack.js'
 import CrumbTrail from '../../theme/CrumbTrail.vue'
 import LoadState from '../../theme/LoadState.vue'
@@ -26,12 +26,12 @@ const { search, found, loading, error, find, start } = useRackSearch(
 )
 const lines = computed(() => found.value ?? [])
 const picked = ref<string[]>([])
-const columns = ref<string[]>(readDraft<string[]>('rack-columns') ?? FIRST_COLUMNS)
+const columns = ref<string[]>(readPreference<string[]>('rack-columns') ?? FIRST_COLUMNS)
 const shownColumns = computed(() => RACK_COLUMNS.filter((c) => columns.value.includes(c.key)))
 const table = ref<InstanceType<typeof RackTable> | null>(null)
 const box = ref<{ $el: HTMLInputElement } | null>(null)
 
-watch(columns, (keys) => writeDraft('rack-columns', keys), { deep: true })
+watch(columns, (keys) => writePreference('rack-columns', keys), { deep: true })
 
 const open = (designation: string) => void router.push({ name: 'bearing', params: { designation } })
 async function first() {

@@ -19,7 +19,8 @@ import {
 import { CLEARANCE_GROUPS, groupMark } from '../../../core/bearing/clearance.js'
 import type { Material } from '../../../core/materials.js'
 import { wordsOf } from '../../../core/words/say.js'
-import { call, refusalOf } from '../../api.js'
+import { ApiError, call, refusalOf } from '../../api.js'
+import { useOutbox } from '../../stores/outbox.js'
 import DecisionChoice from '../../fields/DecisionChoice.vue'
 import QuantityField from '../../fields/QuantityField.vue'
 import TextField from '../../fields/TextField.vue'
@@ -60,6 +61,9 @@ const STATE = { stop: 'stop', watch: 'caution', run: 'good', open: 'open' } as c
 
 const problem = ref('')
 const sending = ref(false)
+const outbox = useOutbox()
+/** Written down, and on this device until the server is there. */
+const waits = ref(false)
 /** Pictures go into the machine's folder first, as they are taken. */
 async function photograph(event: FileUploadUploaderEvent) {
   problem.value = ''
@@ -88,9 +92,11 @@ async function write() {
   }
   sending.value = true
   try {
-    const visit = await call('addVisit', { params: { id: lineId }, body: checked.data })
+    const answer = await outbox.perform('add-visit', { shaftLine: lineId, ...checked.data })
+    if (answer?.problem) throw new ApiError(answer.problem)
     writeDraft(draftKey, null)
-    await router.replace({ name: 'visit', params: { id: visit.id } })
+    if (answer) await router.replace({ name: 'visit', params: { id: (answer.changed as { visit: number }).visit } })
+    else waits.value = true
   } catch (failure) {
     problem.value = said(failure)
   } finally {
@@ -227,7 +233,10 @@ const trail = computed(() => [
             Not looked at: {{ result.open.map((item) => asked(item)[0].replace('?', '')).join('; ') }}.
           </p>
           <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-          <Button label="Write it down" :loading="sending" @click="write" />
+          <p v-if="waits" class="state state-caution" role="status">
+            The server is away: what you saw waits on this device and is sent when it is back.
+          </p>
+          <Button v-else label="Write it down" :loading="sending" @click="write" />
         </section>
       </div>
     </div>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { isNoted } from './order.js'
+import { useOutbox } from '../stores/outbox.js'
+import { useSession } from '../stores/session.js'
+
+/** On every screen: what of one's own work is not with the server yet, and what it did not take. */
+const outbox = useOutbox()
+const session = useSession()
+const open = ref(false)
+/** What is typed on a card comes back on the card itself. */
+const refused = computed(() => outbox.refused.filter((k) => !isNoted(k)))
+const words = (kind: string) => kind.replace(/-/g, ' ')
+</script>
+
+<template>
+  <span v-if="outbox.waiting || refused.length" class="waiting">
+    <span v-if="outbox.waiting" class="state state-caution" role="status">{{ outbox.waiting }} waiting</span>
+    <button v-if="refused.length" type="button" class="link-button" :aria-expanded="open" @click="open = !open">
+      {{ refused.length }} not taken
+    </button>
+    <ul v-if="open && refused.length" class="plain-list list" aria-label="Not taken by the server">
+      <li v-for="k in refused" :key="k.key">
+        <b>{{ words(k.kind) }}</b>
+        <span class="state state-caution">{{ session.say(k.problem!.words ?? k.problem!.detail) }}</span>
+        <button type="button" class="link-button" @click="outbox.drop(k.key)">Let it go</button>
+      </li>
+    </ul>
+  </span>
+</template>
+
+<style scoped>
+.waiting {
+  position: relative;
+}
+.list {
+  background: var(--paper);
+  border: 1px solid var(--outline);
+  display: grid;
+  gap: 8px;
+  max-width: min(32rem, 92vw);
+  padding: 12px;
+  position: absolute;
+  right: 0;
+  top: 100%;
+  width: max-content;
+  z-index: 20;
+}
+.list li {
+  display: grid;
+  gap: 2px;
+}
+.list .state {
+  white-space: normal;
+}
+</style>
