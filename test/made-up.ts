@@ -69,7 +69,17 @@ const lookOver: CardProcedure<Evaluated<Of>> = {
         `${known} of ${covers.length}`,
       ),
       steps: all
-        ? [{ key: 'handed-over', title: 'Hand it over', doing: 'Tell the shift.', tools: [], fields: [], restsOn: ['handover.covers'], waitsForAll: true }] // prettier-ignore
+        ? [
+            {
+              key: 'handed-over',
+              title: 'Hand it over',
+              doing: 'Tell the shift.',
+              tools: [],
+              fields: [],
+              restsOn: ['handover.covers'],
+              waitsForAll: true,
+            },
+          ]
         : [],
     }
     return {

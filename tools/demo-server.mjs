@@ -14,7 +14,11 @@ export async function demoServer(env) {
     stdio: ['ignore', 2, 2],
     env: { ...process.env, DATABASE_URL: cluster.url, PORT: String(port), YARDFROST_DEMO: '1', ...env },
   })
-  const healthy = () => fetch(`${url}/api/v1/health`).then((r) => r.ok, () => false) // prettier-ignore
+  const healthy = () =>
+    fetch(`${url}/api/v1/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
   for (let i = 0; i < 150 && !(await healthy()); i += 1) await new Promise((go) => setTimeout(go, 200))
   const close = async () => {
     server.kill('SIGTERM')

@@ -40,7 +40,9 @@ main(async () => {
   const demo = await demoServer({ YARDFROST_NOW: NOW })
   try {
     await thinned(demo.databaseUrl)
-    const made = spawnSync(pgDump, [demo.databaseUrl, '--no-owner', '--no-privileges', '--inserts', '--rows-per-insert=200', ...LEFT_OUT], { maxBuffer: 1e9 }) // prettier-ignore
+    const made = spawnSync(pgDump, [demo.databaseUrl, '--no-owner', '--no-privileges', '--inserts', '--rows-per-insert=200', ...LEFT_OUT], {
+      maxBuffer: 1e9,
+    })
     if (made.status !== 0) throw new SetupError(`pg_dump failed: ${made.error ?? made.stderr}`)
     // What only the newest client understands is no SQL.
     const sql = made.stdout.toString('utf8').replace(/^\\(un)?restrict .*$/gm, '')

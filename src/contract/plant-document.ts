@@ -21,8 +21,17 @@ export const LEAVES_OUT =
   'Job cards and their signatures, greasings done, visits, what is wanted, earlier versions of records, passwords, views that people keep, backups.'
 
 /** Lists that are in the file as such; people, greasing and what was fitted stand in it with more than a list holds. */
-// prettier-ignore
-export const CARRIED_LISTS = ['machines', 'bearings', 'figures', 'letters', 'cross-references', 'stock', 'tools', 'instruments', 'aside'] as const satisfies OwnKind[]
+export const CARRIED_LISTS = [
+  'machines',
+  'bearings',
+  'figures',
+  'letters',
+  'cross-references',
+  'stock',
+  'tools',
+  'instruments',
+  'aside',
+] as const satisfies OwnKind[]
 export type CarriedList = (typeof CARRIED_LISTS)[number]
 
 const text = (max: number) => z.string().trim().max(max)

@@ -7,23 +7,25 @@ import { id, version } from './numbers.js'
 const day = z.iso.date().nullable()
 const why = z.string().trim().min(5, 'say what and why, in at least 5 letters').max(300)
 
-export const workInput = z
-  .strictObject({
-    /** A card and a visit make their own. */
-    kind: z.enum(['inspection', 'errand']),
-    machineId: id,
-    positionId: id.nullable(),
-    why,
-    origin: z.enum(WORK_ORIGINS),
-    inHands: id.nullable(),
-    ...{ wantedFrom: day, wantedTo: day },
-    minutes: z
-      .int()
-      .min(1)
-      .max(100 * 60)
-      .nullable(),
-  })
-  .refine((w) => !w.wantedFrom || !w.wantedTo || w.wantedFrom <= w.wantedTo, { path: ['wantedTo'], message: 'not before it may begin' })
+export const workFields = z.strictObject({
+  /** A card and a visit make their own. */
+  kind: z.enum(['inspection', 'errand']),
+  machineId: id,
+  positionId: id.nullable(),
+  why,
+  origin: z.enum(WORK_ORIGINS),
+  inHands: id.nullable(),
+  ...{ wantedFrom: day, wantedTo: day },
+  minutes: z
+    .int()
+    .min(1)
+    .max(100 * 60)
+    .nullable(),
+})
+export const workInput = workFields.refine((w) => !w.wantedFrom || !w.wantedTo || w.wantedFrom <= w.wantedTo, {
+  path: ['wantedTo'],
+  message: 'not before it may begin',
+})
 export type WorkInput = z.output<typeof workInput>
 
 export const workEndInput = z.strictObject({ version, how: z.enum(WORK_ENDS), reason: z.string().trim().max(300) })

@@ -54,7 +54,11 @@ if (typeof document !== 'undefined') document.addEventListener('visibilitychange
 export function useStream(wants: Hearer['wants'], hear: Hearer['hear']): void {
   const hearer = { wants, hear }
   hearers.add(hearer)
-  watch(() => useSession().me?.id, (id) => (id ? open() : close()), { immediate: true }) // prettier-ignore
+  watch(
+    () => useSession().me?.id,
+    (id) => (id ? open() : close()),
+    { immediate: true },
+  )
   onScopeDispose(() => hearers.delete(hearer))
 }
 

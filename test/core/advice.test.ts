@@ -12,9 +12,20 @@ import { say } from '../../src/core/words/say.js'
 const row = (name: string) => findBearing(name)!.row
 
 describe('advice on a bearing under its duty', () => {
-  const DUTY = { speedRpm: 1480, shock: 'smooth', radialLoadN: 3000, axialLoadN: 0, innerRingC: 60, outerRingC: 55, dirt: 'clean', turningRing: 'inner', loadDirection: 'still' } as const // prettier-ignore
+  const DUTY = {
+    speedRpm: 1480,
+    shock: 'smooth',
+    radialLoadN: 3000,
+    axialLoadN: 0,
+    innerRingC: 60,
+    outerRingC: 55,
+    dirt: 'clean',
+    turningRing: 'inner',
+    loadDirection: 'still',
+  } as const
   const advised = (name: string, duty: object = {}, more: object = {}) =>
-    evaluateLine(asLineAnswers({ identify: { designation: name }, duty: { ...DUTY, ...duty }, ...more }, 'p1.1'), bareContext(row(name))).places['p1.1']!.select.advice! // prettier-ignore
+    evaluateLine(asLineAnswers({ identify: { designation: name }, duty: { ...DUTY, ...duty }, ...more }, 'p1.1'), bareContext(row(name)))
+      .places['p1.1']!.select.advice!
   // prettier-ignore
   const CASES: [what: string, name: string, duty: object, more: object, codes: string[], takes: string | null][] = [
     ['nothing speaks for a change', '6312', {}, {}, [], null],
@@ -41,7 +52,10 @@ describe('advice on a bearing under its duty', () => {
     expect(say(advised('NU 212', { axialLoadN: 2500 })[0]!, 'metric')).to.match(/takes|carries no thrust.*Better here/))
   it('a choice stands on the card with what it was chosen over and why', () => {
     const select = { chosen: '6412', chosenOver: '6312', chosenWhy: 'twice the life in the same housing' }
-    const { figures } = evaluateLine(asLineAnswers({ identify: { designation: '6412' }, duty: DUTY, select }, 'p1.1'), bareContext(row('6312'))).places['p1.1']!.select // prettier-ignore
+    const { figures } = evaluateLine(
+      asLineAnswers({ identify: { designation: '6412' }, duty: DUTY, select }, 'p1.1'),
+      bareContext(row('6312')),
+    ).places['p1.1']!.select
     expect(figures.find((f) => f.key === 'select.chosen')).to.deep.include({
       value: '6412 over 6312',
       note: 'twice the life in the same housing',
@@ -54,7 +68,10 @@ describe('loads where only power and speed are known', () => {
     ...{ speedRpm: 1180, holds: 0, shaft: null, diameterMm: 70, material: 'carbon-steel', leanDeg: 0, upperEnd: null },
     supports: [{ alongMm: 0 }, { alongMm: 900 }],
   }
-  const FAN = [{ kind: 'sheave' as const, slot: 0, alongMm: null }, { kind: 'fan-wheel' as const, slot: 2, alongMm: null }] // prettier-ignore
+  const FAN = [
+    { kind: 'sheave' as const, slot: 0, alongMm: null },
+    { kind: 'fan-wheel' as const, slot: 2, alongMm: null },
+  ]
   const guess = (components: typeof FAN) => cautiousSources({ powerKw: 18.5, shaftMm: 70 }, components, [0, 900], (n) => `s${n}`)
 
   it('guesses every value of what is carried, on the safe side of what is usual, and says which', () => {
@@ -70,7 +87,11 @@ describe('loads where only power and speed are known', () => {
     expect(most(list)).to.be.above(most(usual))
   })
   it('a shaft of which nothing is recorded is that of a motor', () =>
-    expect(cautiousSources({ powerKw: 15, shaftMm: 60 }, [], [0, 400], String).map((s) => s.kind)).to.deep.equal(['coupling', 'weight', 'unbalance'])) // prettier-ignore
+    expect(cautiousSources({ powerKw: 15, shaftMm: 60 }, [], [0, 400], String).map((s) => s.kind)).to.deep.equal([
+      'coupling',
+      'weight',
+      'unbalance',
+    ]))
   it('what to measure first is what moves the greatest load most; what somebody has said is not in it', () => {
     const list = guess(FAN)
     const doubts = sharpest({ ...LINE, sources: list })
@@ -83,7 +104,13 @@ describe('loads where only power and speed are known', () => {
   })
   it('on a card: from power and speed to a duty that is complete', () => {
     const answers: Record<Key, unknown> = {
-      ...asLineAnswers({ identify: { designation: '22216' }, duty: { speedRpm: 1180, shock: 'smooth', innerRingC: 70, outerRingC: 62, turningRing: 'inner', sources: guess(FAN) } }, 'p1.1'), // prettier-ignore
+      ...asLineAnswers(
+        {
+          identify: { designation: '22216' },
+          duty: { speedRpm: 1180, shock: 'smooth', innerRingC: 70, outerRingC: 62, turningRing: 'inner', sources: guess(FAN) },
+        },
+        'p1.1',
+      ),
       ...{ 'p1/arrange.held': true, 'p2/arrange.held': false },
     }
     const context = bareContext(row('22216'), row('22216'))

@@ -80,7 +80,14 @@ describe('how a line is arranged', () => {
   })
 
   it('every scheme that is offered leads to the holding that it names, with nothing clamped', () => {
-    const lines = [['6312', '6311'], ['6312', 'NU 311'], ['32210', '32209'], ['22216 K', '22216 K'], ['6312', '6312', '6312', '6312', '6312'], ['NU 312', 'NU 311']] // prettier-ignore
+    const lines = [
+      ['6312', '6311'],
+      ['6312', 'NU 311'],
+      ['32210', '32209'],
+      ['22216 K', '22216 K'],
+      ['6312', '6312', '6312', '6312', '6312'],
+      ['NU 312', 'NU 311'],
+    ]
     const counts = lines.map((names) => {
       const supports = names.map((n) => ({ rows: [row(n)], held: null, outer: HOLD }))
       const schemes = schemesOf(supports)
@@ -102,7 +109,6 @@ describe('how a line is arranged', () => {
       [45, 22.225],
       [5, 6],
     ] as const) {
-      // prettier-ignore
       const A = 0.04 * ball * 1000
       expect(axialPlayUm(clearance, ball)).to.be.closeTo(2 * A * Math.sin(Math.acos(1 - clearance / (2 * A))), 1e-9)
     }
@@ -177,7 +183,8 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
   })
   it('a hotter shaft in a housing that outgrows it reduces nothing: what was foreseen counts beside it', () => {
     const grown = { housingMaterial: 'aluminium', shaftHotC: 80, housingHotC: 80 } as const
-    const needed = (hotterK: number | null) => figure(arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 3 }, { ...grown, hotterK }), 'floatNeededMm') as number // prettier-ignore
+    const needed = (hotterK: number | null) =>
+      figure(arrange(['6312', '6311'], { ...HELD, 'p2/arrange.floatPresentMm': 3 }, { ...grown, hotterK }), 'floatNeededMm') as number
     expect(needed(40)).to.be.at.least(needed(null))
   })
   it('the coupling stands where the line has it: held at the far end the growth runs into it, on whichever side it is', () => {
@@ -217,7 +224,8 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
   })
   it('a pair set cold to a preload is said to need more than a dial, and the coldest start is shown', () => {
     const against = { 'p1/arrange.held': true, 'p2/arrange.held': true }
-    const at = (more: Partial<ArrangeAnswers>) => arrange(['32210', '32209'], against, { facing: 'back-to-back', hotPlayUm: 20, shaftHotC: 40, housingHotC: 40, ...more }) // prettier-ignore
+    const at = (more: Partial<ArrangeAnswers>) =>
+      arrange(['32210', '32209'], against, { facing: 'back-to-back', hotPlayUm: 20, shaftHotC: 40, housingHotC: 40, ...more })
     const preloaded = at({ spanMm: 800, shaftMaterial: 'austenitic-stainless' })
     expect(metric(wordsOf(preloaded.cautions.find((c) => c.code === 'pair-cold-preload')!))).to.match(/dial feels no preload/)
     const cold = at({ facing: 'face-to-face', shaftMaterial: 'carbon-steel', housingMaterial: 'aluminium', coldestC: -40 })
@@ -253,8 +261,14 @@ describe('Arrange: growth, coupling, and metal that must come off', () => {
     expect(figure(found, 'metalOffMm')).to.be.at.least(1.2 * GROWTH + 0.5)
   })
   it('each end holding one way: their play together takes the growth up', () => {
-    const ends = { 'p1/arrange.outerLeft': 'cover', 'p1/arrange.outerRight': 'free', 'p2/arrange.outerLeft': 'free', 'p2/arrange.outerRight': 'cover' } // prettier-ignore
-    const of = (a: number | null, b: number | null) => arrange(['6312', '6311'], { ...ends, 'p1/arrange.floatPresentMm': a, 'p2/arrange.floatPresentMm': b }).verdict.word // prettier-ignore
+    const ends = {
+      'p1/arrange.outerLeft': 'cover',
+      'p1/arrange.outerRight': 'free',
+      'p2/arrange.outerLeft': 'free',
+      'p2/arrange.outerRight': 'cover',
+    }
+    const of = (a: number | null, b: number | null) =>
+      arrange(['6312', '6311'], { ...ends, 'p1/arrange.floatPresentMm': a, 'p2/arrange.floatPresentMm': b }).verdict.word
     expect([of(0.5, 0.5), of(0.5, null), of(null, null)]).to.deep.equal(['has room', 'not enough room', 'not complete'])
   })
   it('inserts by their screws at both ends: within their play a caution, beyond it an error', () => {
@@ -312,7 +326,10 @@ describe('an adjusted pair, felt warm', () => {
     ...{ 'line/arrange.assemblyC': 20, 'line/arrange.shaftHotC': 60, 'line/arrange.housingHotC': 45 },
   }
   const at = (housingC: number, shaftNowC: number | null, stops: object[] = []) => {
-    const readings = [{ minute: 0, temperatureC: 20 }, { minute: 60, temperatureC: housingC }] // prettier-ignore
+    const readings = [
+      { minute: 0, temperatureC: 20 },
+      { minute: 60, temperatureC: housingC },
+    ]
     const answers = {
       ...set,
       'p1/runin.readings': readings,
@@ -363,7 +380,10 @@ describe('the drawing of an arrangement', () => {
     expect(words(draw(1, support({ moveMm: -0.6 })))).to.include('0.00')
   })
   it('moves only the inner ring of a bearing that gives way inside', () => {
-    const rings = (share: number) => draw(share, support({ inside: true, outer: HOLD, gapsMm: null })).primitives.flatMap((p) => (p.kind === 'path' && p.role === 'ring-own' ? [p.d] : [])) // prettier-ignore
+    const rings = (share: number) =>
+      draw(share, support({ inside: true, outer: HOLD, gapsMm: null })).primitives.flatMap((p) =>
+        p.kind === 'path' && p.role === 'ring-own' ? [p.d] : [],
+      )
     expect(rings(1)[0]).to.equal(rings(0)[0])
     expect(rings(1)[1]).to.not.equal(rings(0)[1])
   })
@@ -388,13 +408,29 @@ describe('a conversion, and the sketch of what must come off', () => {
   it('each step is open, settled, or has something to be done', () => {
     const nothing = { holding: null, holder: null, growthMm: null, free: null, couplingGapMm: null, group: null, greaseChosen: false }
     expect(conversionSteps(nothing).every((s) => s.state === 'open')).to.equal(true)
-    const all: ConversionFacts = { holding: 'one', holder: ['cover', 'shoulder'], growthMm: 0.3, free: { inside: false, presentMm: 2, offMm: null }, couplingGapMm: 3, group: '3', greaseChosen: true } // prettier-ignore
+    const all: ConversionFacts = {
+      holding: 'one',
+      holder: ['cover', 'shoulder'],
+      growthMm: 0.3,
+      free: { inside: false, presentMm: 2, offMm: null },
+      couplingGapMm: 3,
+      group: '3',
+      greaseChosen: true,
+    }
     expect(conversionSteps(all).every((s) => s.state === 'done')).to.equal(true)
     const short = conversionSteps({ ...all, free: { inside: false, presentMm: 0.2, offMm: 0.7 } })
     expect(short.filter((s) => s.state === 'act').map((s) => s.step)).to.deep.equal(['convert-metal'])
   })
   it('the sketch writes what comes off, what was and what is left', () => {
-    const words = (spigotMm: number | null) => machinistSketch({ width: 620, height: 330, housingMm: 130, spigotMm, offMm: 0.7, say: (mm) => `${mm.toFixed(2)} mm` }).primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : [])) // prettier-ignore
+    const words = (spigotMm: number | null) =>
+      machinistSketch({
+        width: 620,
+        height: 330,
+        housingMm: 130,
+        spigotMm,
+        offMm: 0.7,
+        say: (mm) => `${mm.toFixed(2)} mm`,
+      }).primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : []))
     expect(words(12)).to.include.members(['0.70 mm off this face', '11.30 mm', 'was 12.00 mm'])
     expect(words(null)).to.include('measured length less 0.70 mm')
   })
@@ -402,7 +438,18 @@ describe('a conversion, and the sketch of what must come off', () => {
 
 describe('a visit check', () => {
   const LINE = { spanMm: 1000, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron' } as const
-  const GOOD: VisitAnswers = { ...NOTHING_SEEN, held: 'drive', rings: 2, coversClamp: false, behindMm: 0.6, aheadMm: 2, sleevesBothEnds: false, group: '3', hottestC: 90, couplingGapMm: 3 } // prettier-ignore
+  const GOOD: VisitAnswers = {
+    ...NOTHING_SEEN,
+    held: 'drive',
+    rings: 2,
+    coversClamp: false,
+    behindMm: 0.6,
+    aheadMm: 2,
+    sleevesBothEnds: false,
+    group: '3',
+    hottestC: 90,
+    couplingGapMm: 3,
+  }
   const of = (change: Partial<VisitAnswers>) => visitCheck({ ...GOOD, ...change }, LINE)
   // 70 K of the shaft against 35 K of the housing.
   const growth = 1000 * (11.7e-6 * 70 - 10.5e-6 * 35)
@@ -437,6 +484,11 @@ describe('a visit check', () => {
     })
   it('what was seen reads in words, and what was not is said', () => {
     expect(VISIT_ITEMS.map((item) => seenWords(NOTHING_SEEN, item)).every((w) => w === 'not looked at')).to.equal(true)
-    expect([seenWords(GOOD, 'held'), seenWords(GOOD, 'rings'), seenWords(GOOD, 'coversClamp'), seenWords(GOOD, 'group')]).to.deep.equal(['the drive end', '2', 'no', 'C3']) // prettier-ignore
+    expect([seenWords(GOOD, 'held'), seenWords(GOOD, 'rings'), seenWords(GOOD, 'coversClamp'), seenWords(GOOD, 'group')]).to.deep.equal([
+      'the drive end',
+      '2',
+      'no',
+      'C3',
+    ])
   })
 })

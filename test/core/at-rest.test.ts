@@ -63,7 +63,17 @@ describe('a shaft that swings', () => {
   })
   it('uses up its life by the way it goes', () => {
     const row = findBearing('22213')!.row
-    const duty = (d: Partial<CardAnswers['duty']>) => ({ ...emptyAnswers().duty, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth', hoursPerDay: 24, innerRingC: 40, outerRingC: 40, ...d }) as CardAnswers['duty'] // prettier-ignore
+    const duty = (d: Partial<CardAnswers['duty']>) =>
+      ({
+        ...emptyAnswers().duty,
+        radialLoadN: 3000,
+        axialLoadN: 0,
+        shock: 'smooth',
+        hoursPerDay: 24,
+        innerRingC: 40,
+        outerRingC: 40,
+        ...d,
+      }) as CardAnswers['duty']
     expect(usedBy(row, duty(SWINGS), 365)!.share).to.be.closeTo(usedBy(row, duty({ speedRpm: 2 }), 365)!.share, 1e-9)
     expect(usedBy(row, duty(STANDS), 365)).to.equal(null)
   })
@@ -98,7 +108,8 @@ describe('a shaft that stands', () => {
 })
 
 describe('grease where nothing turns', () => {
-  const at = (more: object) => regreasingAtRest({ kind: 'stands', outsideMm: 120, widthMm: 31, contamination: 'clean', moisture: 'dry', ...more }).values // prettier-ignore
+  const at = (more: object) =>
+    regreasingAtRest({ kind: 'stands', outsideMm: 120, widthMm: 31, contamination: 'clean', moisture: 'dry', ...more }).values
   it('is renewed by the calendar: a year, half of it where it swings, in hours of the duty', () => {
     expect(at({}).intervalH).to.be.closeTo(12 * 730.5, 1e-6)
     expect(at({ kind: 'swings' }).intervalH).to.be.closeTo(6 * 730.5, 1e-6)

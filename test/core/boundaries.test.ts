@@ -88,7 +88,9 @@ describe('imports', () => {
     const arrows = foldersOf('server')
     const text = readFileSync(join(process.cwd(), 'docs', 'architecture.md'), 'utf8')
     const [, below = ''] = text.split('| folder | uses |')
-    const table = [...below.matchAll(/^\| `([\w-]+)\/` \| ([^|]*) \|$/gm)].map(([, from, uses]) => [from!, uses!.split(', ').filter((u) => u !== '-')] as const) // prettier-ignore
+    const table = [...below.matchAll(/^\| `([\w-]+)\/` \| ([^|]*) \|$/gm)].map(
+      ([, from, uses]) => [from!, uses!.split(', ').filter((u) => u !== '-')] as const,
+    )
     expect(Object.fromEntries(table)).to.deep.equal(Object.fromEntries([...arrows].sort().map(([from, uses]) => [from, [...uses].sort()])))
   })
 })

@@ -53,8 +53,24 @@ describe('what to bring', () => {
   })
   it('two places that want the same want it twice, and a tool is brought once', () => {
     const context = { ...bareContext(row('22211 K'), row('22211 K')), onCard: ['p1.1', 'p2.1'] }
-    const said = Object.fromEntries(['p1.1', 'p2.1'].flatMap((place) => [[`${place}/identify.designation`, '22211 K'], [`${place}/identify.group`, '3']])) // prettier-ignore
-    const duty = { 'line/duty.speedRpm': 210, 'line/duty.shock': 'smooth', 'line/duty.turningRing': 'inner', 'line/duty.loadDirection': 'still', 'line/duty.hoursPerDay': 8, 'line/select.target': 'one-shift', 'p1/duty.radialLoadN': 3000, 'p2/duty.radialLoadN': 3000, 'p1/duty.axialLoadN': 0, 'p2/duty.axialLoadN': 0 } // prettier-ignore
+    const said = Object.fromEntries(
+      ['p1.1', 'p2.1'].flatMap((place) => [
+        [`${place}/identify.designation`, '22211 K'],
+        [`${place}/identify.group`, '3'],
+      ]),
+    )
+    const duty = {
+      'line/duty.speedRpm': 210,
+      'line/duty.shock': 'smooth',
+      'line/duty.turningRing': 'inner',
+      'line/duty.loadDirection': 'still',
+      'line/duty.hoursPerDay': 8,
+      'line/select.target': 'one-shift',
+      'p1/duty.radialLoadN': 3000,
+      'p2/duty.radialLoadN': 3000,
+      'p1/duty.axialLoadN': 0,
+      'p2/duty.axialLoadN': 0,
+    }
     const list = bringList(evaluateLine({ ...said, ...duty }, context), context)
     expect(metric(list.parts[0])).to.match(/^2 × .*22211 K/)
     expect(list.parts.filter((p) => say(p, 'metric').includes('adapter sleeve H 311'))).to.have.length(1)

@@ -31,7 +31,9 @@ export async function sumsOf(): Promise<[string, number, number][]> {
       .sort()
       .map(async (file): Promise<[string, number, number]> => {
         const exported = (await import(join(process.cwd(), file))) as Record<string, unknown>
-        const numbers = Object.keys(exported).sort().flatMap((name) => numbersOf(exported[name])) // prettier-ignore
+        const numbers = Object.keys(exported)
+          .sort()
+          .flatMap((name) => numbersOf(exported[name]))
         return [file.slice(ROOT.length + 1, -3), numbers.length, added(numbers)]
       }),
   )

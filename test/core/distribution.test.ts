@@ -14,7 +14,15 @@ const BALLS: DistributionInput = {
   clearanceUm: 0,
   radialLoadN: 10_000,
 }
-const ROLLERS: DistributionInput = { family: 'cylindrical-roller', elements: 40, elementDiameterMm: 12, pitchDiameterMm: 180, rollerLengthMm: 14, clearanceUm: 0, radialLoadN: 30_000 } // prettier-ignore
+const ROLLERS: DistributionInput = {
+  family: 'cylindrical-roller',
+  elements: 40,
+  elementDiameterMm: 12,
+  pitchDiameterMm: 180,
+  rollerLengthMm: 14,
+  clearanceUm: 0,
+  radialLoadN: 30_000,
+}
 const angled = (deg: number) => (deg * Math.PI) / 180
 const solve = (input: DistributionInput) => loadDistribution(input).values
 /** Most loaded element over Fr / (Z cos α). */
@@ -73,7 +81,18 @@ describe('load distribution', () => {
   })
 
   it('thrust rollers under tilt: each is lifted by its lever, half the pitch diameter, as a sum over laminae says too', () => {
-    const input: DistributionInput = { family: 'thrust-cylindrical-roller', elements: 20, elementDiameterMm: 10, pitchDiameterMm: 80, rollerLengthMm: 10, contactAngleDeg: 90, clearanceUm: 0, radialLoadN: 0, axialLoadN: 20_000, tiltArcmin: 3 } // prettier-ignore
+    const input: DistributionInput = {
+      family: 'thrust-cylindrical-roller',
+      elements: 20,
+      elementDiameterMm: 10,
+      pitchDiameterMm: 80,
+      rollerLengthMm: 10,
+      contactAngleDeg: 90,
+      clearanceUm: 0,
+      radialLoadN: 0,
+      axialLoadN: 20_000,
+      tiltArcmin: 3,
+    }
     const theta = angled(3 / 60)
     const of = (x: number, j: number) => {
       let load = 0
@@ -139,7 +158,12 @@ describe('load distribution', () => {
   for (const [what, input, off] of LIVES)
     it(`${what} without clearance: the life that the rating states, within ${off * 100} %`, () => {
       const element = ['cylindrical-roller', 'spherical-roller'].includes(input.family) ? 10 / 3 : 3
-      const P = equivalentLoad({ ...input, axialLoadN: input.axialLoadN ?? 0, staticRatingN: loadRating(input).values.staticRatingN, f0: 14 }).values.equivalentLoadN // prettier-ignore
+      const P = equivalentLoad({
+        ...input,
+        axialLoadN: input.axialLoadN ?? 0,
+        staticRatingN: loadRating(input).values.staticRatingN,
+        f0: 14,
+      }).values.equivalentLoadN
       expect(solve(input).referenceLifeMrev / (rating(input) / P) ** element).to.be.closeTo(1, off)
     })
 

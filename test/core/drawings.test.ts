@@ -153,7 +153,10 @@ describe('shaft line', () => {
     expect(roles(draw(null, null)).has('held')).to.equal(false)
   })
   it('what sits on the shaft is drawn where it sits, and its steps where they are', () => {
-    const components = (alongMm: number | null) => [{ kind: 'gear' as const, slot: 1, alongMm }, { kind: 'coupling' as const, slot: 0, alongMm: -80 }] // prettier-ignore
+    const components = (alongMm: number | null) => [
+      { kind: 'gear' as const, slot: 1, alongMm },
+      { kind: 'coupling' as const, slot: 0, alongMm: -80 },
+    ]
     const middle = (alongMm: number | null) => {
       const { carried, at: supports } = draw(true, false, { components: components(alongMm) })
       const gear = carried.find((c) => c.index === 0)!
@@ -220,7 +223,12 @@ describe('shaft line', () => {
       return [{ text: p.text, left, right: left + wide, top: p.y - 11, bottom: p.y + 2 }]
     })
   const over = (all: ReturnType<typeof lettersOf>) =>
-    all.flatMap((a, i) => all.slice(i + 1).filter((b) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom).map((b) => `${a.text} over ${b.text}`)) // prettier-ignore
+    all.flatMap((a, i) =>
+      all
+        .slice(i + 1)
+        .filter((b) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom)
+        .map((b) => `${a.text} over ${b.text}`),
+    )
   for (const n of [1, 2, 3, 5])
     for (const upright of [false, true])
       it(`${n} supports${upright ? ' of an upright shaft' : ''}: no letters over others, all on the paper, places where the bearings are`, () => {
@@ -355,7 +363,8 @@ describe('pictures of steps', () => {
           expect(d.description).to.match(/: .+\.$/)
           for (const p of d.primitives) {
             const xs = p.kind === 'line' ? [p.x1, p.x2] : p.kind === 'circle' ? [p.cx - p.r, p.cx + p.r] : p.kind === 'text' ? [p.x] : []
-            const ys = p.kind === 'line' ? [p.y1, p.y2] : p.kind === 'circle' ? [p.cy - p.r, p.cy + p.r] : p.kind === 'text' ? [p.y - 10, p.y] : [] // prettier-ignore
+            const ys =
+              p.kind === 'line' ? [p.y1, p.y2] : p.kind === 'circle' ? [p.cy - p.r, p.cy + p.r] : p.kind === 'text' ? [p.y - 10, p.y] : []
             for (const x of xs) expect(x, `${name} x`).to.be.within(0, d.width)
             for (const y of ys) expect(y, `${name} y`).to.be.within(0, d.height)
           }
@@ -398,10 +407,23 @@ describe('pictures of steps', () => {
     expect([pushes(left), pushes(right)]).to.deep.equal([[-1], [1]])
     expect(of(null).primitives).to.deep.equal(of(undefined).primitives)
   })
-  // prettier-ignore
-  for (const [at, shoulder] of [[20, { side: 'right', acrossMm: 80 }], [200, null], [380, { side: 'left', acrossMm: 80 }], [430, { side: 'left', acrossMm: 60 }], [900, null]] as const)
+  for (const [at, shoulder] of [
+    [20, { side: 'right', acrossMm: 80 }],
+    [200, null],
+    [380, { side: 'left', acrossMm: 80 }],
+    [430, { side: 'left', acrossMm: 60 }],
+    [900, null],
+  ] as const)
     it(`the shoulder beside a seat ${at} mm along: ${shoulder ? `${shoulder.acrossMm} to the ${shoulder.side}` : 'none'}`, () => {
-      const shaft = { leftMm: 40, sections: [[80, 60], [320, 80], [60, 60], [40, 50]].map(([lengthMm, outsideMm]) => ({ lengthMm: lengthMm!, outsideMm: outsideMm!, boreMm: 0 })) } // prettier-ignore
+      const shaft = {
+        leftMm: 40,
+        sections: [
+          [80, 60],
+          [320, 80],
+          [60, 60],
+          [40, 50],
+        ].map(([lengthMm, outsideMm]) => ({ lengthMm: lengthMm!, outsideMm: outsideMm!, boreMm: 0 })),
+      }
       expect(shoulderAt(shaft, at)).to.deep.equal(shoulder)
     })
   it('rings of any size have a picture', () => {
@@ -411,7 +433,6 @@ describe('pictures of steps', () => {
       [900, 1000, 40],
       [20, 24, 60],
     ] as const)
-      // prettier-ignore
       expect(stepPicture('press', { boreMm, outsideMm, widthMm, rolls: 'ball', tapered: false }).primitives.length).to.be.above(8)
   })
 })

@@ -38,7 +38,18 @@ import { metric } from './said.js'
 /** Where a sign that slips would show: second derivations with nothing equal that could cancel, and both sides of every edge. */
 
 describe('reference life by a second derivation', () => {
-  const geometry = (balls: boolean, alphaDeg: number) => ({ family: balls ? 'angular-contact-ball' : 'tapered-roller', balls, alphaDeg, Dw: 12, Dpw: 80, Z: 5, rows: 1, inner: 0.515, outer: 0.53 }) as Geometry // prettier-ignore
+  const geometry = (balls: boolean, alphaDeg: number) =>
+    ({
+      family: balls ? 'angular-contact-ball' : 'tapered-roller',
+      balls,
+      alphaDeg,
+      Dw: 12,
+      Dpw: 80,
+      Z: 5,
+      rows: 1,
+      inner: 0.515,
+      outer: 0.53,
+    }) as Geometry
   const of = (loads: readonly number[]) => [loads.map((load) => ({ load, laminae: null }) as Contact)]
   const LOADS = [4000, 2500, 900, 0, 0]
   const power = (loads: readonly number[], p: number) => loads.reduce((s, q) => s + q ** p, 0) / loads.length
@@ -63,7 +74,13 @@ describe('reference life by a second derivation', () => {
       return (rows * ((power(LOADS, 4) ** 0.25 / Qi) ** 4.5 + power(LOADS, 4.5) / Qe ** 4.5)) ** ((2 / 9) * (-10 / 3))
     }
     for (const rows of [1, 2])
-      expect(referenceLife(geometry(false, 15), Array.from({ length: rows }, () => of(LOADS)[0]!), C)).to.be.closeTo(life(rows), 1e-9 * life(rows)) // prettier-ignore
+      expect(
+        referenceLife(
+          geometry(false, 15),
+          Array.from({ length: rows }, () => of(LOADS)[0]!),
+          C,
+        ),
+      ).to.be.closeTo(life(rows), 1e-9 * life(rows))
   })
   it('under thrust alone no row is uneven', () => {
     expect(referenceLife(geometry(true, 90), of([500, 500, 500, 500, 500]), 2500)).to.be.closeTo(1, 1e-9)
@@ -74,7 +91,9 @@ describe('reference life by a second derivation', () => {
 describe('bands of contact', () => {
   it('a roller presses wider on the outer raceway: widths squared go as their curvatures, (1 − γ) / (1 + γ)', () => {
     const { row } = findBearing('NU 212')!
-    const { innerHalfWidthMm, outerHalfWidthMm } = loadDistribution(insideOf(row, { clearanceUm: 0, tiltArcmin: 0, radialLoadN: 20_000, axialLoadN: 0 })).values // prettier-ignore
+    const { innerHalfWidthMm, outerHalfWidthMm } = loadDistribution(
+      insideOf(row, { clearanceUm: 0, tiltArcmin: 0, radialLoadN: 20_000, axialLoadN: 0 }),
+    ).values
     const gamma = row.elementDiameterMm / row.pitchDiameterMm
     expect((innerHalfWidthMm[0]! / outerHalfWidthMm[0]!) ** 2).to.be.closeTo((1 - gamma) / (1 + gamma), 1e-6)
   })
@@ -82,7 +101,13 @@ describe('bands of contact', () => {
 
 describe('a bent shaft between its nodes', () => {
   it('a quarter of the way: eleven sixteenths of the middle, and three quarters of the slope at the end', () => {
-    const beam = { segments: [{ lengthMm: 1000, outsideMm: 50 }], material: 'carbon-steel', supportsMm: [0, 1000], loads: [{ positionMm: 500, forceN: 4000, angleDeg: 270 }], atMm: [0, 250, 500, 750] } as const // prettier-ignore
+    const beam = {
+      segments: [{ lengthMm: 1000, outsideMm: 50 }],
+      material: 'carbon-steel',
+      supportsMm: [0, 1000],
+      loads: [{ positionMm: 500, forceN: 4000, angleDeg: 270 }],
+      atMm: [0, 250, 500, 750],
+    } as const
     const { deflectionUm: off, slopeArcmin } = shaftDeflection({ ...beam, atMm: [...beam.atMm] } as never).values
     const middle = (1000 * 4000 * 1000 ** 3) / (48 * MATERIALS['carbon-steel'].youngGPa * 1000 * ((Math.PI / 64) * 50 ** 4))
     expect(off[2]).to.be.closeTo(middle, 1e-6 * middle)
@@ -94,7 +119,8 @@ describe('a bent shaft between its nodes', () => {
 })
 
 describe('a run that is foreseen', () => {
-  const warming = (tau: number, to = 60, minutes = [0, 5, 10, 15, 20]) => minutes.map((minute) => ({ minute, temperatureC: to - 40 * Math.exp(-minute / tau) })) // prettier-ignore
+  const warming = (tau: number, to = 60, minutes = [0, 5, 10, 15, 20]) =>
+    minutes.map((minute) => ({ minute, temperatureC: to - 40 * Math.exp(-minute / tau) }))
   it('settles where it tends to, once its slope is under four kelvin an hour', () => {
     const { settlesC, atMinute, tauMin } = forecastRun(warming(30))!
     expect(settlesC).to.be.closeTo(60, 0.5)
@@ -113,7 +139,18 @@ describe('a run that is foreseen', () => {
 })
 
 describe('both sides of an edge', () => {
-  const grease: RegreasingInput = { family: 'deep-groove-ball', boreMm: 60, outsideMm: 130, widthMm: 31, speedRpm: 1450, housingTemperatureC: 60, contamination: 'clean', moisture: 'dry', vibrationMmS: 1, orientation: 'horizontal' } // prettier-ignore
+  const grease: RegreasingInput = {
+    family: 'deep-groove-ball',
+    boreMm: 60,
+    outsideMm: 130,
+    widthMm: 31,
+    speedRpm: 1450,
+    housingTemperatureC: 60,
+    contamination: 'clean',
+    moisture: 'dry',
+    vibrationMmS: 1,
+    orientation: 'horizontal',
+  }
   const codes = (change: Partial<RegreasingInput>) => regreasing({ ...grease, ...change }).cautions.map((c) => c.code)
   it('93 °C is hot for grease, 92.9 °C is not', () => {
     expect(codes({ housingTemperatureC: 93 })).to.include('grease-hot')
@@ -136,11 +173,19 @@ describe('both sides of an edge', () => {
   })
   it('an entry may lie at the end of what it may be over another, and not beyond', () => {
     const against = { rule: 'over', field: 'drag', min: 1, max: 2, wrong: 'no' } as const
-    for (const [value, wrong] of [[4, null], [5, null], [3.999, 'no'], [5.001, 'no']] as const) expect(metric(againstWords(against, value, { drag: 3 })), String(value)).to.equal(wrong) // prettier-ignore
+    for (const [value, wrong] of [
+      [4, null],
+      [5, null],
+      [3.999, 'no'],
+      [5.001, 'no'],
+    ] as const)
+      expect(metric(againstWords(against, value, { drag: 3 })), String(value)).to.equal(wrong)
   })
   it('an instrument must reach the middle of what it reads', () => {
-    const tool = (from: number | null, to: number | null): MeasuringInstrument => ({ name: 'M-3', kind: 'micrometer', place: '', step: 0.001, from, to, checked: '', due: '', note: '' }) as MeasuringInstrument // prettier-ignore
-    const warned = (t: MeasuringInstrument, field: Partial<FieldToRead>) => instrumentNotes(t, { quantity: 'length', ...field }, '2026-11-30').some((n) => n.level === 'caution') // prettier-ignore
+    const tool = (from: number | null, to: number | null): MeasuringInstrument =>
+      ({ name: 'M-3', kind: 'micrometer', place: '', step: 0.001, from, to, checked: '', due: '', note: '' }) as MeasuringInstrument
+    const warned = (t: MeasuringInstrument, field: Partial<FieldToRead>) =>
+      instrumentNotes(t, { quantity: 'length', ...field }, '2026-11-30').some((n) => n.level === 'caution')
     expect(warned(tool(25, 55.4), { min: 55, max: 56 }), 'the middle is 55.5').to.equal(true)
     expect(warned(tool(25, 55.6), { min: 55, max: 56 })).to.equal(false)
     expect(warned(tool(55.6, 75), { min: 55, max: 56 })).to.equal(true)
@@ -176,7 +221,14 @@ describe('both sides of an edge', () => {
   it('a shaft gives way at the stress of its own kind', () => {
     for (const [material, yieldMPa] of Object.entries(SHAFT_YIELD_MPA)) {
       const E = MATERIALS[material as keyof typeof MATERIALS].youngGPa * 1000
-      const at = (stress: number) => lockedGrowth({ growthMm: (stress * 1000) / E, shaftDiameterMm: 10, spanMm: 1000, material: material as keyof typeof MATERIALS, seatStiffnessNUm: 1e7 }).cautions.length // prettier-ignore
+      const at = (stress: number) =>
+        lockedGrowth({
+          growthMm: (stress * 1000) / E,
+          shaftDiameterMm: 10,
+          spanMm: 1000,
+          material: material as keyof typeof MATERIALS,
+          seatStiffnessNUm: 1e7,
+        }).cautions.length
       expect([at(yieldMPa * 1.002), at(yieldMPa * 0.999)], material).to.deep.equal([1, 0])
     }
     expect(Object.values(SHAFT_YIELD_MPA)).to.deep.equal([300, 400, 200, 400, 1500, 200, 150, 130])
@@ -234,7 +286,11 @@ describe('sleeves that pull', () => {
 describe('edges that a change of one sign would cross', () => {
   it('two bearings last together by the product of their survivals, one alone has nothing beside it', () => {
     const place = (value: number) => ({ select: { basis: { rollingElement: 'ball', a1: 1 }, figures: [{ key: 'select.lifeH', value }] } })
-    const of = (...lives: number[]) => lifeTogether({ order: lives.map((_, i) => ({ place: `p${i}`, lead: `p${i}` })), places: Object.fromEntries(lives.map((l, i) => [`p${i}`, place(l)])) } as unknown as LineEvaluation) // prettier-ignore
+    const of = (...lives: number[]) =>
+      lifeTogether({
+        order: lives.map((_, i) => ({ place: `p${i}`, lead: `p${i}` })),
+        places: Object.fromEntries(lives.map((l, i) => [`p${i}`, place(l)])),
+      } as unknown as LineEvaluation)
     // Two alike under the slope of balls, 10/9: half to the power 9/10.
     expect(of(1000, 1000)!.value).to.be.closeTo(1000 * 2 ** -0.9, 0.5)
     expect(of(1000)).to.equal(null)
@@ -249,7 +305,13 @@ describe('edges that a change of one sign would cross', () => {
     expect(at100({ viscosity40: 100, viscosity100: null })).to.be.closeTo(said.at100Mm2S, 1e-9)
   })
   it('forces across the shaft add by their parts', () => {
-    expect(togetherOf([{ radialN: 3, angleDeg: 0 }, { radialN: 4, angleDeg: 90 }, { radialN: 1, angleDeg: 0 }]).map((x) => Math.round(x * 1e9) / 1e9)).to.deep.equal([4, 4]) // prettier-ignore
+    expect(
+      togetherOf([
+        { radialN: 3, angleDeg: 0 },
+        { radialN: 4, angleDeg: 90 },
+        { radialN: 1, angleDeg: 0 },
+      ]).map((x) => Math.round(x * 1e9) / 1e9),
+    ).to.deep.equal([4, 4])
   })
   it('a support of which nothing is known does not move inside', () => expect(allMoveInside([])).to.equal(false))
   it('thrust that a radial load makes is Fr / (2 Y), by hand', () => {
@@ -257,18 +319,49 @@ describe('edges that a change of one sign would cross', () => {
     expect(working.slice(0, 2).map((w) => w.value)).to.deep.equal([1000, 500])
   })
   it('a width of half a millimetre is the least that is greased', () => {
-    const of = (widthMm: number) => () => regreasing({ family: 'deep-groove-ball', boreMm: 3, outsideMm: 8, widthMm, speedRpm: 1000, housingTemperatureC: 50, contamination: 'clean', moisture: 'dry', vibrationMmS: 1, orientation: 'horizontal' } as RegreasingInput) // prettier-ignore
+    const of = (widthMm: number) => () =>
+      regreasing({
+        family: 'deep-groove-ball',
+        boreMm: 3,
+        outsideMm: 8,
+        widthMm,
+        speedRpm: 1000,
+        housingTemperatureC: 50,
+        contamination: 'clean',
+        moisture: 'dry',
+        vibrationMmS: 1,
+        orientation: 'horizontal',
+      } as RegreasingInput)
     expect(of(0.5)).to.not.throw()
     expect(of(0.49)).to.throw('widthMm')
   })
   it('a load of nothing is a step of a list, one below nothing is none', () => {
-    const read = (load: string) => readSteps([['share', 'speed', 'load'], ['50 %', '1000', load]], 'metric') // prettier-ignore
+    const read = (load: string) =>
+      readSteps(
+        [
+          ['share', 'speed', 'load'],
+          ['50 %', '1000', load],
+        ],
+        'metric',
+      )
     expect(read('0').wrong).to.deep.equal([])
     expect(read('-1').wrong.map((w) => w.code)).to.deep.equal(['spectrum-number'])
   })
   it('the film of every candidate is that of its own size', () => {
-    const asked = { radialLoadN: 9000, axialLoadN: 0, speedRpm: 1450, limits: { boreMm: [60, 80], families: ['deep-groove-ball'], modifiedLifeH: 1 }, limit: 200, cleanliness: 'normal' } as const // prettier-ignore
-    const by = (more: object) => (calculate('select', { ...asked, ...more }) as unknown as { result: { values: { candidates: { designation: string; modifiedLifeH: number }[] } } }).result.values.candidates // prettier-ignore
+    const asked = {
+      radialLoadN: 9000,
+      axialLoadN: 0,
+      speedRpm: 1450,
+      limits: { boreMm: [60, 80], families: ['deep-groove-ball'], modifiedLifeH: 1 },
+      limit: 200,
+      cleanliness: 'normal',
+    } as const
+    const by = (more: object) =>
+      (
+        calculate('select', { ...asked, ...more }) as unknown as {
+          result: { values: { candidates: { designation: string; modifiedLifeH: number }[] } }
+        }
+      ).result.values.candidates
     const { viscosityMm2S } = viscosity({ isoVg: 68, temperatureC: 60 }).values
     for (const { designation, modifiedLifeH } of by({ isoVg: 68, temperatureC: 60 }).slice(-5)) {
       const { pitchDiameterMm } = findBearing(designation)!.row
@@ -279,7 +372,18 @@ describe('edges that a change of one sign would cross', () => {
   })
   it('a drawn shaft is longer at the end beyond which something sits, and only there', () => {
     const shaft = { leftMm: 50, sections: [{ lengthMm: 500, outsideMm: 60, boreMm: 0 }] }
-    const at = (alongMm: number) => lineLoads({ supports: [0, 400].map((mm) => ({ alongMm: mm })), sources: [{ ...newSource('weight', 'a', alongMm), values: { massKg: 100 } }], speedRpm: 1000, leanDeg: 0, upperEnd: null, holds: 0, diameterMm: null, material: 'carbon-steel', shaft } as unknown as LineLoadsInput).values // prettier-ignore
+    const at = (alongMm: number) =>
+      lineLoads({
+        supports: [0, 400].map((mm) => ({ alongMm: mm })),
+        sources: [{ ...newSource('weight', 'a', alongMm), values: { massKg: 100 } }],
+        speedRpm: 1000,
+        leanDeg: 0,
+        upperEnd: null,
+        holds: 0,
+        diameterMm: null,
+        material: 'carbon-steel',
+        shaft,
+      } as unknown as LineLoadsInput).values
     // Levers by hand: 100 kg at 200 mm halves, at -100 mm it lifts the far end.
     expect(at(200).supports.map((s) => Math.round(s.radialN))).to.deep.equal([490, 490])
     expect(at(-100).supports.map((s) => Math.round(s.radialN))).to.deep.equal([1226, 245])
@@ -293,7 +397,28 @@ describe('edges that a change of one sign would cross', () => {
 
 describe('odd words cost little', () => {
   const LONGEST = 4000
-  const PIECES = ['+1 ', '6312, 100, ', 'same, ', '6312 held held ', '6312 + ', '1x ', 'roll 1 kg 1 kg ', '6312 on H ', 'abcdefgh ', '1', 'a', '6312-', '", ', 'Ø1 ', '2, ', '1 mm, ', 'grease ', ' ', 'in SN ', '7014 C P4 DB + '] // prettier-ignore
+  const PIECES = [
+    '+1 ',
+    '6312, 100, ',
+    'same, ',
+    '6312 held held ',
+    '6312 + ',
+    '1x ',
+    'roll 1 kg 1 kg ',
+    '6312 on H ',
+    'abcdefgh ',
+    '1',
+    'a',
+    '6312-',
+    '", ',
+    'Ø1 ',
+    '2, ',
+    '1 mm, ',
+    'grease ',
+    ' ',
+    'in SN ',
+    '7014 C P4 DB + ',
+  ]
   const random = seeded(25)
   const mixed = Array.from({ length: 200 }, () => {
     let text = ''

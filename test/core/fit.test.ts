@@ -154,7 +154,19 @@ describe('a tapered bore on the card', () => {
 describe('what one step does, and what stands against the rings', () => {
   const input = () => {
     const { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm } = findBearing('6312')!.row
-    return { family, boreMm, outsideMm, innerRacewayMm, outerRacewayMm, group: '3', shaft: { toleranceClass: 'k5' }, housing: { toleranceClass: 'H7' }, accuracy: 'normal', innerRingC: 70, outerRingC: 60 } as const // prettier-ignore
+    return {
+      family,
+      boreMm,
+      outsideMm,
+      innerRacewayMm,
+      outerRacewayMm,
+      group: '3',
+      shaft: { toleranceClass: 'k5' },
+      housing: { toleranceClass: 'H7' },
+      accuracy: 'normal',
+      innerRingC: 70,
+      outerRingC: 60,
+    } as const
   }
   it('each step moves the clearance the way it must', () => {
     const rows = Object.fromEntries(whatIf(input()).map((r) => [r.step.code, r]))
@@ -187,9 +199,17 @@ describe('what one step does, and what stands against the rings', () => {
     })
 
   it('a seat is drawn plane by plane, one that leaves its class in red', () => {
-    const draw = (planes: number[][]) => seatReadingsDrawing({ width: 560, height: 190, nominalMm: 60, planes, limitsUm: [2, 15], say: (um) => `${Math.round(um)} µm` }) // prettier-ignore
+    const draw = (planes: number[][]) =>
+      seatReadingsDrawing({ width: 560, height: 190, nominalMm: 60, planes, limitsUm: [2, 15], say: (um) => `${Math.round(um)} µm` })
     const roles = (d: ReturnType<typeof draw>) => d.primitives.flatMap((p) => (p.kind === 'path' ? [p.role] : []))
-    expect(roles(draw([[60.01, 60.01], [60.02, 60.01]]))).to.deep.equal(['ring-strong', 'error']) // prettier-ignore
+    expect(
+      roles(
+        draw([
+          [60.01, 60.01],
+          [60.02, 60.01],
+        ]),
+      ),
+    ).to.deep.equal(['ring-strong', 'error'])
     expect(draw([[60.01, 60.012]]).description).to.contain('10 µm, 12 µm')
   })
 })

@@ -15,9 +15,15 @@ const sweating = (storeC: number, roomC: number, humidityPercent: number) => {
 
 describe('a bearing from a cold store', () => {
   // Dew points as they stand in tables of moist air.
-  // prettier-ignore
-  for (const [roomC, humidity, dewC] of [[20, 50, 9.3], [25, 60, 16.7], [30, 80, 26.2], [10, 70, 4.8], [20, 100, 20]] as const)
-    it(`air of ${roomC} °C at ${humidity} % has its dew point at ${dewC} °C`, () => expect(sweating(5, roomC, humidity).dewC).to.be.closeTo(dewC, 0.15))
+  for (const [roomC, humidity, dewC] of [
+    [20, 50, 9.3],
+    [25, 60, 16.7],
+    [30, 80, 26.2],
+    [10, 70, 4.8],
+    [20, 100, 20],
+  ] as const)
+    it(`air of ${roomC} °C at ${humidity} % has its dew point at ${dewC} °C`, () =>
+      expect(sweating(5, roomC, humidity).dewC).to.be.closeTo(dewC, 0.15))
   it('sweats below the dew point, and waits by the warming of one lump: m c / (h A) ln(15/10.7)', () => {
     const { sweats, waitMin, dewC } = sweating(5, 20, 50)
     const area = (Math.PI * (190 * 31 + (130 ** 2 - 60 ** 2) / 2)) / 1e6

@@ -50,7 +50,15 @@ describe('a hot ring over its seat', () => {
           shaftC: 20,
           clearanceUm: Math.min(clearanceUm, 0.9 * boreMm),
         })
-        const air = values('cooling-window', { boreMm, outsideMm: 1.3 * boreMm, widthMm: row.widthMm, massKg: row.ringMassKg, fromC: 110, touchC: gripC!, ambientC: 20 }) // prettier-ignore
+        const air = values('cooling-window', {
+          boreMm,
+          outsideMm: 1.3 * boreMm,
+          widthMm: row.widthMm,
+          massKg: row.ringMassKg,
+          fromC: 110,
+          touchC: gripC!,
+          ambientC: 20,
+        })
         return seconds! < air.seconds! / 5
       }),
     ))
@@ -84,15 +92,25 @@ describe('time in a heater', () => {
     expect(values('heating-time', { ...ring, surfaceM2: 0.2 }).seconds).to.be.above(plain)
     expect(values('heating-time', { ...ring, surfaceM2: 1e-6 }).seconds).to.be.closeTo(plain, 0.01)
     const [loss, gain] = [15 * 0.2 * 90, 0.6 * 3500]
-    expect(values('heating-time', { ...ring, surfaceM2: 0.2 }).seconds).to.be.closeTo((-(10 * 460) / (15 * 0.2)) * Math.log(1 - loss / gain), 1e-6) // prettier-ignore
+    expect(values('heating-time', { ...ring, surfaceM2: 0.2 }).seconds).to.be.closeTo(
+      (-(10 * 460) / (15 * 0.2)) * Math.log(1 - loss / gain),
+      1e-6,
+    )
   })
 })
 
 describe('a ring over 150 °C', () => {
   const LOAD = { rollingElement: 'ball', dynamicRatingN: 30_000, equivalentLoadN: 3000, speedRpm: 1000 } as const
   const life = (ringTemperatureC: number) => values('rating-life', { ...LOAD, ringTemperatureC }).ratingLifeMrev
-  // prettier-ignore
-  for (const [celsius, factor] of [[20, 1], [150, 1], [175, 0.95], [200, 0.9], [250, 0.75], [275, 0.675], [300, 0.6]] as const)
+  for (const [celsius, factor] of [
+    [20, 1],
+    [150, 1],
+    [175, 0.95],
+    [200, 0.9],
+    [250, 0.75],
+    [275, 0.675],
+    [300, 0.6],
+  ] as const)
     it(`at ${celsius} °C bears ${factor} of its rating`, () => expect(life(celsius)).to.be.closeTo((10 * factor) ** 3, 1e-6))
   it('hotter is refused, and over 150 °C it is said', () => {
     expect(refusal('rating-life', { ...LOAD, ringTemperatureC: 301 })).to.contain('ringTemperatureC')
@@ -133,5 +151,7 @@ describe('what ends where', () => {
     expect(values('viscosity', { isoVg: 7, temperatureC: 100 }).viscosityMm2S).to.be.above(2)
   })
   it('friction says for which load it is good', () =>
-    expect(answer('friction', { family: 'deep-groove-ball', boreMm: 60, equivalentLoadN: 2000, speedRpm: 1000 }).assumptions.join(' ')).to.match(/tenth of the dynamic rating/)) // prettier-ignore
+    expect(
+      answer('friction', { family: 'deep-groove-ball', boreMm: 60, equivalentLoadN: 2000, speedRpm: 1000 }).assumptions.join(' '),
+    ).to.match(/tenth of the dynamic rating/))
 })

@@ -302,7 +302,6 @@ describe('cone and cup, and letters of a pair', () => {
       ['7312 B DU', 'any'],
       ['7312 B', null],
     ])
-      // prettier-ignore
       expect(findMarked(marking!)!.pairing, marking!).to.equal(pairing)
   })
 })

@@ -120,11 +120,21 @@ describe('a position in oil', () => {
   const oil = { feed: 'bath', viscosity40: 68, viscosity100: 8.7, code: null } as const
   it('one film for Select and Lubricate: the oil of the records, the class from the surroundings', () => {
     const e = card({ past: { oil }, duty: { dirt: 'normal' } })
-    const nu = 10 ** 10 ** (Math.log10(Math.log10(68.7)) - ((Math.log10(Math.log10(68.7)) - Math.log10(Math.log10(9.4))) * Math.log10(343.15 / 313.15)) / Math.log10(373.15 / 313.15)) - 0.7 // prettier-ignore
+    const nu =
+      10 **
+        (10 **
+          (Math.log10(Math.log10(68.7)) -
+            ((Math.log10(Math.log10(68.7)) - Math.log10(Math.log10(9.4))) * Math.log10(343.15 / 313.15)) / Math.log10(373.15 / 313.15))) -
+      0.7
     expect(value(e, 'lubricate.kappa')).to.be.closeTo(nu / (4500 / Math.sqrt(1470 * 95)), 0.02)
     expect(e.select.modified!.kappa).to.equal(value(e, 'lubricate.kappa'))
     expect(e.select.modified!.cleanliness).to.deep.equal({ filter: 'bath', code: '-/17/14' })
-    expect([e.lubricate.applies, e.lubricate.intervalH, keys(e).includes('oil-fill'), keys(e).includes('fill')]).to.deep.equal([false, null, true, false]) // prettier-ignore
+    expect([e.lubricate.applies, e.lubricate.intervalH, keys(e).includes('oil-fill'), keys(e).includes('fill')]).to.deep.equal([
+      false,
+      null,
+      true,
+      false,
+    ])
     expect(e.lubricate.questions.map((q) => q.code)).to.deep.equal([])
   })
   it('a change of oil on the card moves the life at Select; a cleaner sample too', () => {
@@ -435,7 +445,14 @@ describe('the section as a file', () => {
   it('names a coupling side only where a coupling sits before the first support', () => {
     const { evaluation, answers, context } = line()
     const side = (coupling: LineContext['line']['coupling']) =>
-      toSvg(cardSection(evaluation, answers, { ...context, line: { ...context.line, coupling } }, 'p1.1', 'metric', { width: 640, height: 300 })!, DAY, 'Roboto') // prettier-ignore
+      toSvg(
+        cardSection(evaluation, answers, { ...context, line: { ...context.line, coupling } }, 'p1.1', 'metric', {
+          width: 640,
+          height: 300,
+        })!,
+        DAY,
+        'Roboto',
+      )
     expect(side({ slot: 0, alongMm: -80 })).to.contain('coupling side')
     expect(side(null)).to.contain('drive side').and.not.contain('coupling side')
     expect(side({ slot: 2, alongMm: 700 }))

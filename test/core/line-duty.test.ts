@@ -12,7 +12,11 @@ import { metric } from './said.js'
 
 const row = (name: string) => findBearing(name)!.row
 const weight = (massKg: number, alongMm: number): LoadSource => ({ ...newSource('weight', 'w', alongMm), values: { massKg } })
-const push = (axialN: number, toward: 'left' | 'right', radialN = 0, alongMm = 200): LoadSource => ({ ...newSource('force', 'f', alongMm), toward, values: { radialN, angleDeg: 270, axialN } }) // prettier-ignore
+const push = (axialN: number, toward: 'left' | 'right', radialN = 0, alongMm = 200): LoadSource => ({
+  ...newSource('force', 'f', alongMm),
+  toward,
+  values: { radialN, angleDeg: 270, axialN },
+})
 const DUTY = { speedRpm: 1480, shock: 'smooth', innerRingC: 70, outerRingC: 62, turningRing: 'inner', hoursPerDay: 10 } as const
 /** A line of bearings 400 mm apart with a card on the first, and what is answered of it. */
 function line(names: readonly string[], answers: Record<Key, unknown>, held: readonly (boolean | null)[] = []) {
@@ -40,7 +44,10 @@ describe('loads of a line on its card', () => {
     expect(duty(e).radialN).to.be.closeTo(0.75 * 300 * G * SMOOTH, 0.1)
     expect([duty(e).axialN, duty(e).innerRingLoad, duty(e).outerRingLoad]).to.deep.equal([0, 'rotating', 'stationary'])
     expect(duty(e).verdict.word).to.equal('complete')
-    expect(livesOf(e).map((l) => [l.code, l.designation])).to.deep.equal([['p1', '6312'], ['p2', 'NU 312']]) // prettier-ignore
+    expect(livesOf(e).map((l) => [l.code, l.designation])).to.deep.equal([
+      ['p1', '6312'],
+      ['p2', 'NU 312'],
+    ])
   })
   it('a load that turns with the shaft wins where it is the greater', () => {
     const unbalance: LoadSource = { ...newSource('unbalance', 'u', 100), values: { massKg: 300, gradeMmS: 200 } }
@@ -201,7 +208,17 @@ describe('running that changes', () => {
 })
 
 describe('what is missing of a duty', () => {
-  const whole = { ...emptyAnswers().duty, speedRpm: 1450, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth' as const, innerRingC: 60, outerRingC: 50, turningRing: 'inner' as const, loadDirection: 'still' as const } // prettier-ignore
+  const whole = {
+    ...emptyAnswers().duty,
+    speedRpm: 1450,
+    radialLoadN: 3000,
+    axialLoadN: 0,
+    shock: 'smooth' as const,
+    innerRingC: 60,
+    outerRingC: 50,
+    turningRing: 'inner' as const,
+    loadDirection: 'still' as const,
+  }
   const support = { radialN: 0, standingN: 0, turningN: 0, angleDeg: 0, axialN: 0, slopeArcmin: 0 }
   const line = { support, loads: null, refused: null, opposed: null }
   const open = { ...whole, radialLoadN: null, axialLoadN: null, sources: [newSource('weight', 'a', 100), newSource('belt', 'b', 0)] }

@@ -52,7 +52,11 @@ describe('ten machines as a technician says them', () => {
     it(`${code}, ${name}: not a word refused or doubted, and read back as it was written`, () => {
       const { line, problems } = readLine(words, units)
       expect(problems.map((p) => say(p, units))).to.deep.equal([])
-      expect(judgeLine(line).filter((f) => f.code !== 'letters-unread').map((f) => say(f, units))).to.deep.equal([]) // prettier-ignore
+      expect(
+        judgeLine(line)
+          .filter((f) => f.code !== 'letters-unread')
+          .map((f) => say(f, units)),
+      ).to.deep.equal([])
       expect(line.positions.flatMap((p) => p.bearings).reduce((sum, b) => sum + b.count, 0)).to.equal(bearings)
       expect(readLine(writeLine(line, units), units).line).to.deep.equal(line)
     })
@@ -71,7 +75,13 @@ describe('while somebody is still typing', () => {
             const drawn = shaftLineDrawing({
               ...{ width: 900, height: 380, carries: '', spanText: null, components: line.components, shaft: line.shaft },
               say: String,
-              positions: line.positions.map((p, i) => ({ name: p.name, designation: '?', alongMm: p.alongMm, held: draftHeld(p), places: [{ key: `${i}`, row: null }] })), // prettier-ignore
+              positions: line.positions.map((p, i) => ({
+                name: p.name,
+                designation: '?',
+                alongMm: p.alongMm,
+                held: draftHeld(p),
+                places: [{ key: `${i}`, row: null }],
+              })),
             })
             expect(JSON.stringify(drawn.primitives), whole.slice(0, length)).to.not.match(/NaN|null,/)
           }
@@ -90,8 +100,10 @@ describe('who holds a shaft, by its words', () => {
   for (const [words, each] of HELD) it(words, () => expect(readLine(words, 'metric').line.positions.map(draftHeld)).to.deep.equal(each))
   it('what is held to one side is labelled so, and neither free nor held', () => {
     const labels = (sides: { left: boolean; right: boolean }, held: boolean | null) =>
-      shaftLineDrawing({ ...{ width: 900, height: 380, carries: '', spanText: null }, positions: [{ name: 'a', designation: '6312', alongMm: 0, held, sides, places: [{ key: 'a', row: null }] }] }) // prettier-ignore
-        .primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : []))
+      shaftLineDrawing({
+        ...{ width: 900, height: 380, carries: '', spanText: null },
+        positions: [{ name: 'a', designation: '6312', alongMm: 0, held, sides, places: [{ key: 'a', row: null }] }],
+      }).primitives.flatMap((p) => (p.kind === 'text' ? [p.text] : []))
     expect(labels({ left: true, right: false }, false))
       .to.include('held left')
       .and.not.include('free')
@@ -107,7 +119,10 @@ describe('who holds a shaft, by its words', () => {
 describe('a bearing as a small picture', () => {
   const of = (designation: string, side: -1 | 1, leans: Leans = 1) =>
     half({ row: findBearing(designation)!.row, x: 100, wide: 40, axis: 200, bore: 100, outside: 180, side, leans }, 'ring-own', 'element')
-  const kinds = (designation: string) => of(designation, -1).map((p) => p.kind).join(' ') // prettier-ignore
+  const kinds = (designation: string) =>
+    of(designation, -1)
+      .map((p) => p.kind)
+      .join(' ')
   // prettier-ignore
   const DRAWN: [designation: string, shapes: string][] = [
     ['6312', 'path circle'],

@@ -1,5 +1,5 @@
 import { expect } from 'chai'
-import { SOURCES, SOURCE_KINDS, forcesOf, newSource, openOf, type LoadSource, type SourceKind } from '../../src/core/loads/line-sources.js' // prettier-ignore
+import { SOURCES, SOURCE_KINDS, forcesOf, newSource, openOf, type LoadSource, type SourceKind } from '../../src/core/loads/line-sources.js'
 import { sourcesOfRecords, usualPlaceMm } from '../../src/core/loads/recorded-sources.js'
 import { lineLoads, steadyAndTurning, type LineLoadsInput } from '../../src/core/loads/line-loads.js'
 import { Derivation, InputError } from '../../src/core/result.js'
@@ -119,7 +119,14 @@ describe('loads from what sits on a shaft', () => {
   })
   it('the shaft in its steps: a thicker middle bends less, and carries the same on two supports', () => {
     const middle = [put('weight', 250, { massKg: 100 })]
-    const shaft = (outsideMm: number) => ({ leftMm: 50, sections: [{ lengthMm: 150, outsideMm: 60, boreMm: 0 }, { lengthMm: 300, outsideMm, boreMm: 0 }, { lengthMm: 150, outsideMm: 60, boreMm: 0 }] }) // prettier-ignore
+    const shaft = (outsideMm: number) => ({
+      leftMm: 50,
+      sections: [
+        { lengthMm: 150, outsideMm: 60, boreMm: 0 },
+        { lengthMm: 300, outsideMm, boreMm: 0 },
+        { lengthMm: 150, outsideMm: 60, boreMm: 0 },
+      ],
+    })
     const bend = (d: number) => Math.max(...carried(middle, { shaft: shaft(d) }).bending.map((b) => b.offUm))
     const plain = (G * 500 ** 3) / (48 * 206_000 * ((Math.PI * 60 ** 4) / 64))
     expect(bend(60)).to.be.closeTo(1000 * plain, 30 * plain)
@@ -127,7 +134,9 @@ describe('loads from what sits on a shaft', () => {
     expect(carried(middle, { shaft: shaft(90) }).supports[0]!.radialN).to.be.closeTo(G / 2, 1e-3)
   })
   it('what overhangs the drawn shaft is carried as if it went on', () =>
-    expect(carried([BELT], { shaft: { leftMm: 20, sections: [{ lengthMm: 540, outsideMm: 60, boreMm: 0 }] } }).supports[0]!.radialN).to.be.closeTo(1.5 * FT * 1.2, 0.5)) // prettier-ignore
+    expect(
+      carried([BELT], { shaft: { leftMm: 20, sections: [{ lengthMm: 540, outsideMm: 60, boreMm: 0 }] } }).supports[0]!.radialN,
+    ).to.be.closeTo(1.5 * FT * 1.2, 0.5))
   it('a shaft that leans: weight goes partly along it, to the lower end; upright all of it', () => {
     const lean = (leanDeg: number, upperEnd: 'left' | 'right') => carried([put('weight', 250, { massKg: 100 })], { leanDeg, upperEnd })
     expect(lean(90, 'left').thrustN).to.be.closeTo(G, 1e-6)
@@ -202,7 +211,12 @@ describe('the kinds of source', () => {
   it('every kind begins with its usual values, says what is open, and works once all is said', () => {
     for (const kind of SOURCE_KINDS) {
       const source = newSource(kind, 'x', 10)
-      const said = { ...source, values: Object.fromEntries(SOURCES[kind].fields.map((f) => [f.name, source.values[f.name] ?? (f.range[0] + Math.min(100, f.range[1])) / 2])) } // prettier-ignore
+      const said = {
+        ...source,
+        values: Object.fromEntries(
+          SOURCES[kind].fields.map((f) => [f.name, source.values[f.name] ?? (f.range[0] + Math.min(100, f.range[1])) / 2]),
+        ),
+      }
       expect(openOf({ ...said, alongMm: null }), kind).to.equal('Along the shaft')
       expect(openOf(said), kind).to.equal(null)
       for (const f of forces(said)) for (const n of [f.radialN, f.axialN, f.momentNmm]) expect(n, kind).to.satisfy(Number.isFinite)

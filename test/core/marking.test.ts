@@ -180,7 +180,10 @@ describe('marking reader', () => {
   it('a number with its letters that is a row of its own is that row: it is wider than the open one', () => {
     for (const text of ['R3ZZ', 'R3 ZZ', '?3ZZ', 'R8?Z']) {
       const { readings } = readMarking(names, text)
-      expect(readings.map((r) => r.row.designation), text).to.include(text.startsWith('R8') ? 'R8 ZZ' : 'R3 ZZ') // prettier-ignore
+      expect(
+        readings.map((r) => r.row.designation),
+        text,
+      ).to.include(text.startsWith('R8') ? 'R8 ZZ' : 'R3 ZZ')
     }
     expect(readMarking(names, 'R8ZZ').readings[0]!.row.widthMm).to.equal(7.938)
   })

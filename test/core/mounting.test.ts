@@ -43,14 +43,22 @@ describe('driven up by the feeler', () => {
   })
   const FIGURES = { reductionUm: [30, 39], travelMm: [0.45, 0.585], angleDeg: [81, 105.3] } as const
   // 85 µm felt before; a third of the least reduction is a third of its travel and of its turn.
-  // prettier-ignore
-  for (const [left, state, moreMm, moreDeg] of [[65, 'more', 0.15, 27], [85, 'none', 0.45, 81], [90, 'none', 0.45, 81], [55, 'there', 0, 0], [46, 'there', 0, 0], [40, 'far', 0, 0]] as const)
+  for (const [left, state, moreMm, moreDeg] of [
+    [65, 'more', 0.15, 27],
+    [85, 'none', 0.45, 81],
+    [90, 'none', 0.45, 81],
+    [55, 'there', 0, 0],
+    [46, 'there', 0, 0],
+    [40, 'far', 0, 0],
+  ] as const)
     it(`${left} µm left of 85: ${state}`, () => {
       const found = driveProgress(takenUm({ beforeUm: 85 }, { leftUm: left })!, FIGURES)
       expect(found).to.include({ state, takenUm: 85 - left })
       expect(found.moreMm).to.be.closeTo(moreMm, 1e-9)
       expect(found.moreDeg).to.be.closeTo(moreDeg, 1e-9)
-      expect(say(progressWords(found), 'inch')).to.match({ more: /up the taper/, none: /Nothing taken/, there: /Stop here/, far: /too far/ }[state])
+      expect(say(progressWords(found), 'inch')).to.match(
+        { more: /up the taper/, none: /Nothing taken/, there: /Stop here/, far: /too far/ }[state],
+      )
     })
 })
 
@@ -94,7 +102,10 @@ describe('warmth at the bench', () => {
   it('what already touches has no time, and the room can never be reached', () => {
     expect(values('cooling-window', { ...RING, touchC: 110 }).seconds).to.equal(0)
     expect(cautions('cooling-window', { ...RING, touchC: 115 })).to.include('no-window')
-    expect([refused('cooling-window', { ...RING, touchC: 20 }), refused('cooling-window', { ...RING, fromC: -70, touchC: 30 })]).to.deep.equal(['touchC', 'touchC']) // prettier-ignore
+    expect([
+      refused('cooling-window', { ...RING, touchC: 20 }),
+      refused('cooling-window', { ...RING, fromC: -70, touchC: 30 }),
+    ]).to.deep.equal(['touchC', 'touchC'])
   })
   it('more mass and stiller air leave longer, a wider ring no less', () =>
     fc.assert(
@@ -115,8 +126,14 @@ describe('warmth at the bench', () => {
     expect(values('chill-window', { ...SHAFT, interferenceUm: shrinkUm }).seconds).to.be.closeTo(0, 1e-6)
     expect(cautions('chill-window', { ...SHAFT, interferenceUm: shrinkUm + 5 })).to.include('not-cold-enough')
     // Length cancels out of a shaft; a tube has less to warm.
-    expect(values('chill-window', { ...SHAFT, lengthMm: 62, interferenceUm: 20 }).seconds).to.be.closeTo(values('chill-window', { ...SHAFT, interferenceUm: 20 }).seconds, 1e-6) // prettier-ignore
-    expect(values('chill-window', { ...SHAFT, innerMm: 40, interferenceUm: 20 }).seconds).to.be.closeTo(values('chill-window', { ...SHAFT, interferenceUm: 20 }).seconds * (1 - 4 / 9), 1e-6) // prettier-ignore
+    expect(values('chill-window', { ...SHAFT, lengthMm: 62, interferenceUm: 20 }).seconds).to.be.closeTo(
+      values('chill-window', { ...SHAFT, interferenceUm: 20 }).seconds,
+      1e-6,
+    )
+    expect(values('chill-window', { ...SHAFT, innerMm: 40, interferenceUm: 20 }).seconds).to.be.closeTo(
+      values('chill-window', { ...SHAFT, interferenceUm: 20 }).seconds * (1 - 4 / 9),
+      1e-6,
+    )
   })
   it('a chilled ring as the cooling window has it, with the same mass and film', () => {
     const RACE = {
@@ -131,7 +148,10 @@ describe('warmth at the bench', () => {
     }
     const { seconds, touchC } = values('chill-window', { ...RACE, filmWM2K: 15 })
     const massKg = (7.85e-6 * Math.PI * (130 ** 2 - 112 ** 2) * 31) / 4
-    expect(seconds).to.be.closeTo(values('cooling-window', { boreMm: 112, outsideMm: 130, widthMm: 31, massKg, fromC: -70, touchC, ambientC: 20 }).seconds, 1e-6) // prettier-ignore
+    expect(seconds).to.be.closeTo(
+      values('cooling-window', { boreMm: 112, outsideMm: 130, widthMm: 31, massKg, fromC: -70, touchC, ambientC: 20 }).seconds,
+      1e-6,
+    )
     expect(refused('chill-window', { ...RACE, interferenceUm: 0 }), 'nothing grips').to.equal('interferenceUm')
     expect(refused('chill-window', { ...RACE, fromC: 30 })).to.equal('fromC')
     expect(refused('chill-window', { ...RACE, innerMm: 130 })).to.equal('innerMm')
@@ -205,7 +225,6 @@ describe('torque of set screws', () => {
     [4.763, 23.34],
     [6.35, 55.3],
   ] as const)
-    // prettier-ignore
     it(`key ${keyMm} mm: ${torqueNm} Nm`, () => expect(values('set-screw-torque', { keyMm }).torqueNm).to.be.closeTo(torqueNm, 0.01))
   it('a wider key of the same kind takes more, and none more than nine tenths of what it must stand', () => {
     const nm = SET_SCREW_KEYS.map(({ name, keyMm }, i) => {
@@ -242,6 +261,11 @@ describe('torque of screws', () => {
   })
   it('refuses what is no screw', () => {
     const of = (change: object) => refused('screw-torque', { threadMm: 12, pitchMm: 1.75, class: '8.8', ...change })
-    expect([of({ threadMm: 0 }), of({ pitchMm: 5 }), of({ class: '9.9' }), of({ headMeanMm: 10 })]).to.deep.equal(['threadMm', 'pitchMm', 'class', 'headMeanMm']) // prettier-ignore
+    expect([of({ threadMm: 0 }), of({ pitchMm: 5 }), of({ class: '9.9' }), of({ headMeanMm: 10 })]).to.deep.equal([
+      'threadMm',
+      'pitchMm',
+      'class',
+      'headMeanMm',
+    ])
   })
 })

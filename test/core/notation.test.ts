@@ -75,7 +75,11 @@ describe('a line as words', () => {
     it(words, () => {
       const line = read(words)
       expect(brief(line)).to.deep.equal(supports)
-      expect(line.components.map((c) => `${c.kind} ${c.slot}${c.alongMm === null ? '' : `@${c.alongMm}`}${c.facts ? ` ${JSON.stringify(c.facts)}` : ''}`)).to.deep.equal(components) // prettier-ignore
+      expect(
+        line.components.map(
+          (c) => `${c.kind} ${c.slot}${c.alongMm === null ? '' : `@${c.alongMm}`}${c.facts ? ` ${JSON.stringify(c.facts)}` : ''}`,
+        ),
+      ).to.deep.equal(components)
       expect(read(writeLine(line, 'metric')), 'it reads back as it was written').to.deep.equal(line)
     })
 
@@ -206,7 +210,12 @@ describe('a line as words', () => {
       ...OILS.map((oil) => ({ oil })),
       ...GREASES.map((grease) => ({ grease })),
     ),
-    house: fc.constantFrom<Partial<HousingSeatRecord>>({}, { standsIn: 'split' }, { block: 'SN 518', standsIn: 'split' }, { block: 'UCP 208', standsIn: 'solid' }), // prettier-ignore
+    house: fc.constantFrom<Partial<HousingSeatRecord>>(
+      {},
+      { standsIn: 'split' },
+      { block: 'SN 518', standsIn: 'split' },
+      { block: 'UCP 208', standsIn: 'solid' },
+    ),
     seat: fc.constantFrom(
       { kind: 'not-recorded' as const },
       { kind: 'adapter-sleeve' as const, sleeve: 'H 316', nominalMm: 70 },
@@ -215,8 +224,16 @@ describe('a line as words', () => {
   })
   const lines = fc
     .array(fc.tuple(fc.integer({ min: 100, max: 3000 }), bearing), { minLength: 1, maxLength: 6 })
-    .chain((supports) => fc.tuple(fc.constant(supports), fc.array(fc.tuple(fc.constantFrom(...COMPONENT_KINDS), fc.nat(supports.length)), { maxLength: 3 }))) // prettier-ignore
-  const facts = fc.constantFrom<ComponentFacts | undefined>(undefined, { massKg: 185 }, { diameterMm: 355, belts: 3 }, { pullN: 1500, pullDeg: 45, pushN: -200 }, { widthMm: 60, pullN: 2000 }) // prettier-ignore
+    .chain((supports) =>
+      fc.tuple(fc.constant(supports), fc.array(fc.tuple(fc.constantFrom(...COMPONENT_KINDS), fc.nat(supports.length)), { maxLength: 3 })),
+    )
+  const facts = fc.constantFrom<ComponentFacts | undefined>(
+    undefined,
+    { massKg: 185 },
+    { diameterMm: 355, belts: 3 },
+    { pullN: 1500, pullDeg: 45, pushN: -200 },
+    { widthMm: 60, pullN: 2000 },
+  )
   const shafts = fc.option(
     fc.record({
       leftMm: fc.integer({ min: -50, max: 400 }),
@@ -274,7 +291,8 @@ describe('a line as words', () => {
           const near = (a: number | undefined, b: number) => expect(a, words).to.be.closeTo(b, 0.02)
           for (const c of line.components) {
             // A force is written to what anybody measures of it.
-            for (const [name, value] of Object.entries(known ?? {})) expect(c.facts?.[name as keyof ComponentFacts], words).to.be.closeTo(value, Math.abs(value) * 0.002) // prettier-ignore
+            for (const [name, value] of Object.entries(known ?? {}))
+              expect(c.facts?.[name as keyof ComponentFacts], words).to.be.closeTo(value, Math.abs(value) * 0.002)
             expect(Object.keys(c.facts ?? {}).sort(), words).to.deep.equal(Object.keys(known ?? {}).sort())
             if (known) c.facts = known
           }
@@ -318,7 +336,10 @@ describe('a line typed over one that stands', () => {
     before.positions[0]!.bearings[0]!.shaftSeat = { kind: 'cylindrical', measuredMm: [60.01] }
     before.positions.forEach((p) => (p.alongMm += 50))
     const after = carryOver(before, read('6312 on shaft, 330, 7312 B set of 3 tandem'))
-    expect(after.positions.map((p) => [p.name, p.alongMm])).to.deep.equal([['motor side', 50], ['non-drive end', 380]]) // prettier-ignore
+    expect(after.positions.map((p) => [p.name, p.alongMm])).to.deep.equal([
+      ['motor side', 50],
+      ['non-drive end', 380],
+    ])
     expect(after.positions[0]!.bearings[0]).to.deep.include({
       since: '2025-01-02',
       places: ['p1.1'],
@@ -331,7 +352,11 @@ describe('a line typed over one that stands', () => {
 describe('what a support runs in', () => {
   it('is said behind everything else; what is no oil is named', () => {
     expect(read('6312 held in oil vg 68, 320, NU 312').positions.map((p) => p.oil?.viscosity40)).to.deep.equal([68, undefined])
-    expect(read('NU 212 + 7312 B pair DB in oil 46 circulating /17/14, 320, NU 212').positions[0]!.oil).to.deep.equal({ ...OILS[1], viscosity40: 46, viscosity100: null }) // prettier-ignore
+    expect(read('NU 212 + 7312 B pair DB in oil 46 circulating /17/14, 320, NU 212').positions[0]!.oil).to.deep.equal({
+      ...OILS[1],
+      viscosity40: 46,
+      viscosity100: null,
+    })
     for (const words of ['6312 in oil, 320, 6312', '6312 in oil thin, 320, 6312', '6312 in oil 68 -/9/9, 320, 6312'])
       expect(
         readLine(words, 'metric').problems.map((p) => p.code),
@@ -452,7 +477,8 @@ describe('words that are not swallowed, and hints that are no echo', () => {
     const { problems, line } = readLine('22218 K on H 318 in FOO 99, 400, 6318', 'metric')
     expect(problems.map((p) => p.code)).to.deep.equal(['words-in'])
     expect(line.positions[0]!.bearings[0]!.shaftSeat).to.not.have.property('sleeve', 'H 318 IN FOO 99')
-    for (const sleeve of ['H 318', 'H 3138', 'AH 2318', 'AOH 24152', 'H 32/500', 'HE 318']) expect(readLine(`22218 K on ${sleeve}, 400, 6318`, 'metric').problems, sleeve).to.deep.equal([]) // prettier-ignore
+    for (const sleeve of ['H 318', 'H 3138', 'AH 2318', 'AOH 24152', 'H 32/500', 'HE 318'])
+      expect(readLine(`22218 K on ${sleeve}, 400, 6318`, 'metric').problems, sleeve).to.deep.equal([])
   })
   it('nobody is asked whether they meant what they typed', () => {
     for (const word of ['impeller 185', '6312 shaft', 'sheave x'])

@@ -87,7 +87,13 @@ describe('a pair that is bought by its play', () => {
   function pump(pairPlayUm: number | null, shaftClass: string | null = null, pairPreload: PreloadClass | null = null) {
     const context: LineContext = bareContext(null, row('NU 312'))
     const set = { code: 'p1.s1', arrangement: 'back-to-back' as const }
-    context.positions[0]!.places = ['p1.1', 'p1.2'].map((code) => ({ code, designation: '7312 B', row: row('7312 B'), set, past: { removed: null, causes: [] } })) // prettier-ignore
+    context.positions[0]!.places = ['p1.1', 'p1.2'].map((code) => ({
+      code,
+      designation: '7312 B',
+      row: row('7312 B'),
+      set,
+      past: { removed: null, causes: [] },
+    }))
     context.onCard = ['p1.1', 'p1.2']
     const a = emptyAnswers()
     Object.assign(a.duty, DUTY)
@@ -134,7 +140,12 @@ describe('a pair that is bought by its play', () => {
     const is = (name: string, count: number, arrangement: 'back-to-back' | 'tandem' | 'single') =>
       playsAsPair(row(name), { count, arrangement })
     expect(is('7312 B', 2, 'back-to-back')).to.equal(true)
-    expect([is('7312 B', 2, 'tandem'), is('7312 B', 1, 'single'), is('6312', 2, 'back-to-back'), is('7312 B', 3, 'back-to-back')]).to.deep.equal([false, false, false, false]) // prettier-ignore
+    expect([
+      is('7312 B', 2, 'tandem'),
+      is('7312 B', 1, 'single'),
+      is('6312', 2, 'back-to-back'),
+      is('7312 B', 3, 'back-to-back'),
+    ]).to.deep.equal([false, false, false, false])
   })
 })
 
@@ -166,8 +177,32 @@ describe('where thrust leaves the shaft', () => {
     expect(thrust!.map((t) => [t.to, t.toRight, Math.round(t.thrustN)])).to.deep.equal([['p1', false, 900]])
   })
   it('is drawn as an arrow, in the colour of what is wrong where nothing takes it', () => {
-    const support = { key: 'p1', name: 'drive end', designation: 'NU 312', row: row('NU 312'), leans: 1, held: true, inside: true, outer: [null, null], inner: [null, null], grip: null, gapsMm: null, moveMm: 0, fault: null } as const // prettier-ignore
-    const drawn = (wrong: boolean) => arrangementDrawing({ width: 680, height: 244, supports: [support, { ...support, key: 'p2' }], share: 0, say: String, spanText: null, error: null, thrust: [{ key: 'p2', toRight: null, text: '900 N', wrong }] }) // prettier-ignore
+    const support = {
+      key: 'p1',
+      name: 'drive end',
+      designation: 'NU 312',
+      row: row('NU 312'),
+      leans: 1,
+      held: true,
+      inside: true,
+      outer: [null, null],
+      inner: [null, null],
+      grip: null,
+      gapsMm: null,
+      moveMm: 0,
+      fault: null,
+    } as const
+    const drawn = (wrong: boolean) =>
+      arrangementDrawing({
+        width: 680,
+        height: 244,
+        supports: [support, { ...support, key: 'p2' }],
+        share: 0,
+        say: String,
+        spanText: null,
+        error: null,
+        thrust: [{ key: 'p2', toRight: null, text: '900 N', wrong }],
+      })
     const roles = (wrong: boolean) => drawn(wrong).primitives.map((p) => ('role' in p ? p.role : ''))
     expect(roles(true).filter((r) => r === 'error')).to.have.length(roles(false).filter((r) => r === 'error').length + 1)
     expect(drawn(true).description).to.contain('900 N').and.contain('does not take it')

@@ -41,7 +41,9 @@ describe('lock nuts', () => {
     for (const rows of [NUT_SIZES, ...Object.values(LARGE_NUTS)])
       rows.slice(1).forEach(([n, outside, width], i) => {
         expect(n).to.be.above(rows[i]![0])
-        expect(outside, String(n)).to.be.at.least(rows[i]![1]).and.above(5 * n) // prettier-ignore
+        expect(outside, String(n))
+          .to.be.at.least(rows[i]![1])
+          .and.above(5 * n)
         expect(width).to.be.at.least(rows[i]![2])
       })
   })
@@ -61,8 +63,14 @@ describe('lock nuts', () => {
     // Four slots and 13 tabs meet 52 times in a turn.
     expect(onwardDeg(13)).to.be.closeTo(6.92, 0.01)
   })
-  // prettier-ignore
-  for (const [nut, from, to] of [['KM 4', 30, 32], ['KM 5', 40, 42], ['KM 9', 68, 75], ['KM 12', 80, 90], ['KM 13', 80, 90], ['KM 20', 120, 130]] as const)
+  for (const [nut, from, to] of [
+    ['KM 4', 30, 32],
+    ['KM 5', 40, 42],
+    ['KM 9', 68, 75],
+    ['KM 12', 80, 90],
+    ['KM 13', 80, 90],
+    ['KM 20', 120, 130],
+  ] as const)
     it(`${nut} is turned by the hook spanner ${from} to ${to}`, () =>
       expect(hookSpanner(nutsOf('KM').find((n) => n.nut === nut)!.outsideMm)).to.deep.equal([from, to]))
   it('the largest are turned by no hook spanner', () => expect([hookSpanner(250), HOOK_SPANNERS.at(-1)![1]]).to.deep.equal([null, 245]))
@@ -73,7 +81,12 @@ describe('lock nuts', () => {
       expect(designation.replace(/^H \d+?(\d\d)$/, '$1'), name).to.equal(String(r.boreMm / 5))
       expect(sleeveNut(designation, r.boreMm)!.pitchMm).to.equal(nutPitchMm(r.boreMm))
     }
-    expect([sleeveNut('H 3024', 120)!.nut, sleeveNut('H 3124', 120)!.nut, sleeveNut('H 3048', 240)!.nut, sleeveNut('H 3148', 240)!.nut]).to.deep.equal(['KML 24', 'KM 24', 'HM 3048', 'HM 3148']) // prettier-ignore
+    expect([
+      sleeveNut('H 3024', 120)!.nut,
+      sleeveNut('H 3124', 120)!.nut,
+      sleeveNut('H 3048', 240)!.nut,
+      sleeveNut('H 3148', 240)!.nut,
+    ]).to.deep.equal(['KML 24', 'KM 24', 'HM 3048', 'HM 3148'])
   })
 })
 
@@ -166,20 +179,50 @@ describe('split plummer blocks', () => {
       .to.contain('a ring 31 mm wide is held by 1 × 12.0 mm')
       .and.contain('oil at rest about 34 mm over its foot')
       .and.contain('first fill about 124 g')
-    for (const [seatMm, kg] of [[90, 3], [215, 25], [290, 57]] as const) expect(blockMassKg({ seatMm }), `SN with a seat of ${seatMm}`).to.be.closeTo(kg, 0.05 * kg) // prettier-ignore
+    for (const [seatMm, kg] of [
+      [90, 3],
+      [215, 25],
+      [290, 57],
+    ] as const)
+      expect(blockMassKg({ seatMm }), `SN with a seat of ${seatMm}`).to.be.closeTo(kg, 0.05 * kg)
   })
 })
 
 describe('rings and seals', () => {
   it('a groove is in the shaft, or around the bore, and rings grow with it', () => {
-    for (const [shaft, , groove] of SHAFT_RINGS) expect(groove, String(shaft)).to.be.below(shaft).and.above(shaft * 0.93) // prettier-ignore
-    for (const [bore, , groove] of BORE_RINGS) expect(groove, String(bore)).to.be.above(bore).and.below(bore * 1.08) // prettier-ignore
+    for (const [shaft, , groove] of SHAFT_RINGS)
+      expect(groove, String(shaft))
+        .to.be.below(shaft)
+        .and.above(shaft * 0.93)
+    for (const [bore, , groove] of BORE_RINGS)
+      expect(groove, String(bore))
+        .to.be.above(bore)
+        .and.below(bore * 1.08)
     for (const [outside, across] of SNAP_RINGS) expect(across - outside, String(outside)).to.be.within(3.7, 13)
-    for (const rows of [SHAFT_RINGS, BORE_RINGS, SNAP_RINGS]) rows.slice(1).forEach(([d, a, b], i) => expect([d > rows[i]![0], a >= rows[i]![1] || rows === SNAP_RINGS, b >= rows[i]![2]]).to.not.include(false)) // prettier-ignore
-    for (const [shaft, bores, width] of LIP_SEALS) for (const bore of bores) expect(bore - shaft, String(shaft)).to.be.within(12, 35).and.above(width) // prettier-ignore
+    for (const rows of [SHAFT_RINGS, BORE_RINGS, SNAP_RINGS])
+      rows
+        .slice(1)
+        .forEach(([d, a, b], i) =>
+          expect([d > rows[i]![0], a >= rows[i]![1] || rows === SNAP_RINGS, b >= rows[i]![2]]).to.not.include(false),
+        )
+    for (const [shaft, bores, width] of LIP_SEALS)
+      for (const bore of bores)
+        expect(bore - shaft, String(shaft))
+          .to.be.within(12, 35)
+          .and.above(width)
   })
-  // prettier-ignore
-  for (const [shaft, thread] of [[10, 3], [25, 10], [30, 10], [38, 12], [50, 16], [60, 20], [85, 20], [110, 24], [131, null], [6, null]] as const)
+  for (const [shaft, thread] of [
+    [10, 3],
+    [25, 10],
+    [30, 10],
+    [38, 12],
+    [50, 16],
+    [60, 20],
+    [85, 20],
+    [110, 24],
+    [131, null],
+    [6, null],
+  ] as const)
     it(`a shaft of ${shaft} has ${thread ? `M${thread}` : 'no thread'} in its end`, () => expect(endThreadMm(shaft)).to.equal(thread))
 })
 
@@ -187,7 +230,11 @@ describe('parts of a store', () => {
   it('every name stands once, every kind has parts, and what belongs to one exists', () => {
     const names = parts().map((p) => plainPart(p.name))
     expect(new Set(names).size).to.equal(names.length)
-    for (const kind of PART_KINDS) expect(parts().some((p) => p.kind === kind), kind).to.equal(true) // prettier-ignore
+    for (const kind of PART_KINDS)
+      expect(
+        parts().some((p) => p.kind === kind),
+        kind,
+      ).to.equal(true)
     for (const p of parts()) for (const name of p.with) expect(findPart(name), `${name} of ${p.name}`).to.not.equal(null)
   })
   it('every part has a picture on its paper with its sizes in the reader’s words', () => {
@@ -198,8 +245,20 @@ describe('parts of a store', () => {
       for (const [what, mm] of p.sizes) expect(description, p.name).to.contain(`${what} ${mm} mm`)
       for (const x of primitives) {
         if (x.kind === 'path') continue
-        const points = x.kind === 'line' ? [[x.x1, x.y1], [x.x2, x.y2]] : x.kind === 'circle' ? [[x.cx - x.r, x.cy - x.r], [x.cx + x.r, x.cy + x.r]] : [[x.x, x.y]] // prettier-ignore
-        for (const [px, py] of points) expect(px! >= 0 && px! <= width && py! >= 0 && py! <= height, `${p.name} ${JSON.stringify(x)}`).to.equal(true) // prettier-ignore
+        const points =
+          x.kind === 'line'
+            ? [
+                [x.x1, x.y1],
+                [x.x2, x.y2],
+              ]
+            : x.kind === 'circle'
+              ? [
+                  [x.cx - x.r, x.cy - x.r],
+                  [x.cx + x.r, x.cy + x.r],
+                ]
+              : [[x.x, x.y]]
+        for (const [px, py] of points)
+          expect(px! >= 0 && px! <= width && py! >= 0 && py! <= height, `${p.name} ${JSON.stringify(x)}`).to.equal(true)
       }
     }
     expect(seen.size, 'as different as the parts are').to.be.above(100)
@@ -253,8 +312,15 @@ describe('parts that do not go together', () => {
       expect(said(misfit(thing(a), thing(b)))).to.contain(words)
       expect(misfit(thing(b), thing(a)), 'in whichever order').to.deep.equal(misfit(thing(a), thing(b)))
     })
-  // prettier-ignore
-  for (const [a, b] of [['H 313', '22213 K'], ['KM 13', 'H 313'], ['MB 13', 'KM 13'], ['SN 513', '22213 K'], ['Locating ring 120 × 12', '22213 K'], ['Locating ring 120 × 10', '1213 K'], ['UCP 208', 'UC 208']] as const)
+  for (const [a, b] of [
+    ['H 313', '22213 K'],
+    ['KM 13', 'H 313'],
+    ['MB 13', 'KM 13'],
+    ['SN 513', '22213 K'],
+    ['Locating ring 120 × 12', '22213 K'],
+    ['Locating ring 120 × 10', '1213 K'],
+    ['UCP 208', 'UC 208'],
+  ] as const)
     it(`${a} and ${b} do`, () => expect(misfit(thing(a), thing(b))).to.equal(null))
   it('of what no standard speaks nothing is said', () => expect(misfit(thing('Felt ring 60'), thing('KM 12'))).to.equal(undefined))
   // prettier-ignore
@@ -262,7 +328,7 @@ describe('parts that do not go together', () => {
     ['H 313', 'h313', ''], ['H 313', 'H 2313', 'H 313 is wanted: H 2313 has length 65 mm instead of 50 mm.'],
     ['H 313', 'KM 13', 'KM 13 is something else'], ['H 313', 'banana', 'no part of the tables is called so'],
   ] as const)
-    it(`${read} read where ${wanted} is wanted`, () => expect(said(partDiffers(wanted, read))).to.contain(words).and.satisfy((s: string) => (words ? s : !s))) // prettier-ignore
+    it(`${read} read where ${wanted} is wanted`, () => expect(said(partDiffers(wanted, read))).to.contain(words).and.satisfy((s: string) => (words ? s : !s)))
 })
 
 describe('parts by words', () => {

@@ -17,12 +17,68 @@ import { seeded } from '../../tools/seeded.mjs'
 
 /** Laws that every card and its plan keep, held against ten thousand made-up situations: family, seat, housing, clamp, lubricant, places, what comes off. */
 
-const GREASE: Grease = { id: 1, name: 'Press house lithium 2', thickener: 'lithium', baseOil: 'mineral', viscosity40: 110, viscosity100: 11, nlgi: '2', lowC: -20, highC: 120 } as Grease // prettier-ignore
-// prettier-ignore
-const BEARINGS = ['6309', '6206-2RS', '6311-2Z C3', '7308 B', '7014 C', '3208', 'QJ 210', '1208', '1208 K', '2310', '11208', 'NU 210', 'NJ 2212', 'NUP 312', 'N 212', 'NN 3012 K', 'NA 4908', 'RNA 4908', 'NK 24/20', 'HK 2016', 'K 25x29x13', '30208', '32210', 'LM11949/LM11910', '22212', '22212 K', '23124 K', '24024 K30', 'C 2212', 'C 2212 K', '51210', '81210', '29412', 'UC 208', 'UEL 208', 'UK 210', '52308', '999 XYZ'] as const
+const GREASE: Grease = {
+  id: 1,
+  name: 'Press house lithium 2',
+  thickener: 'lithium',
+  baseOil: 'mineral',
+  viscosity40: 110,
+  viscosity100: 11,
+  nlgi: '2',
+  lowC: -20,
+  highC: 120,
+} as Grease
+const BEARINGS = [
+  '6309',
+  '6206-2RS',
+  '6311-2Z C3',
+  '7308 B',
+  '7014 C',
+  '3208',
+  'QJ 210',
+  '1208',
+  '1208 K',
+  '2310',
+  '11208',
+  'NU 210',
+  'NJ 2212',
+  'NUP 312',
+  'N 212',
+  'NN 3012 K',
+  'NA 4908',
+  'RNA 4908',
+  'NK 24/20',
+  'HK 2016',
+  'K 25x29x13',
+  '30208',
+  '32210',
+  'LM11949/LM11910',
+  '22212',
+  '22212 K',
+  '23124 K',
+  '24024 K30',
+  'C 2212',
+  'C 2212 K',
+  '51210',
+  '81210',
+  '29412',
+  'UC 208',
+  'UEL 208',
+  'UK 210',
+  '52308',
+  '999 XYZ',
+] as const
 const INNER_ENDS = ['shoulder', 'nut', 'cover', 'snap-ring', 'free', null] as const
 const OUTER_ENDS = ['shoulder', 'cover', 'locating-ring', 'free', null] as const
-const SEATS = [undefined, undefined, { kind: 'taper' }, { kind: 'adapter-sleeve' }, { kind: 'withdrawal-sleeve', sleeve: 'AH 312', nominalMm: 55 }, { kind: 'clamp-collar' }, { kind: 'cylindrical', toleranceClass: 'g6' }] as const // prettier-ignore
+const SEATS = [
+  undefined,
+  undefined,
+  { kind: 'taper' },
+  { kind: 'adapter-sleeve' },
+  { kind: 'withdrawal-sleeve', sleeve: 'AH 312', nominalMm: 55 },
+  { kind: 'clamp-collar' },
+  { kind: 'cylindrical', toleranceClass: 'g6' },
+] as const
 
 interface Drawn {
   evaluation: LineEvaluation
@@ -42,12 +98,56 @@ function answersOf(
 ): Said {
   const a = { identify: {}, duty: {}, select: {}, arrange: {}, fit: {}, mount: {}, lubricate: {} }
   Object.assign(a.identify, { designation: name, group: pick(['N', '3'] as const), groupEvidence: 'marking' })
-  Object.assign(a.duty, { radialLoadN: pick([3000, 9000]), axialLoadN: pick([0, 800]), shock: 'smooth', ambientC: 20, innerRingC: 60, outerRingC: 50, dirt: 'clean', hoursPerDay: 16, loadDirection: pick(['still', 'turns', 'unknown'] as const), ...whole }) // prettier-ignore
+  Object.assign(a.duty, {
+    radialLoadN: pick([3000, 9000]),
+    axialLoadN: pick([0, 800]),
+    shock: 'smooth',
+    ambientC: 20,
+    innerRingC: 60,
+    outerRingC: 50,
+    dirt: 'clean',
+    hoursPerDay: 16,
+    loadDirection: pick(['still', 'turns', 'unknown'] as const),
+    ...whole,
+  })
   Object.assign(a.select, { target: 'full-shift' })
-  Object.assign(a.arrange, { spanMm: 300, shaftMaterial: 'carbon-steel', housingMaterial: pick(['cast-iron', 'aluminium'] as const), assemblyC: 20, shaftHotC: 60, housingHotC: 45, innerLeft: pick(INNER_ENDS), innerRight: pick(INNER_ENDS), outerLeft: pick(OUTER_ENDS), outerRight: pick(OUTER_ENDS) }) // prettier-ignore
-  Object.assign(a.fit, { split: pick([true, false, false]), shaftRemedy: pick([null, null, null, 'compound'] as const), housingRemedy: pick([null, null, null, 'compound'] as const) }) // prettier-ignore
-  Object.assign(a.mount, { takeOff: pick([null, null, ...TAKE_OFF_ANSWERS]), method: pick([null, ...INNER_WAYS]), outerMethod: pick([null, ...OUTER_WAYS]), standsIn: pick([null, ...STANDS_IN]), hydraulic: pick([true, false]), hubLock: pick([null, ...HUB_LOCKS]), hubPitchMm: 1.5, hubSlots: 6, handled: pick([null, null, 'dropped'] as const) }) // prettier-ignore
-  const lubricants = [{ greaseId: 1 }, { greaseId: 1, insideThickener: 'polyurea-conventional', insideOil: 'mineral' }, { greaseId: null }, { sealed: true }, { filledBy: 'central system' }, { greaseId: null, lubricant: 'oil', oilViscosity40: 68 }, { greaseId: null, lubricant: 'oil' }] as const // prettier-ignore
+  Object.assign(a.arrange, {
+    spanMm: 300,
+    shaftMaterial: 'carbon-steel',
+    housingMaterial: pick(['cast-iron', 'aluminium'] as const),
+    assemblyC: 20,
+    shaftHotC: 60,
+    housingHotC: 45,
+    innerLeft: pick(INNER_ENDS),
+    innerRight: pick(INNER_ENDS),
+    outerLeft: pick(OUTER_ENDS),
+    outerRight: pick(OUTER_ENDS),
+  })
+  Object.assign(a.fit, {
+    split: pick([true, false, false]),
+    shaftRemedy: pick([null, null, null, 'compound'] as const),
+    housingRemedy: pick([null, null, null, 'compound'] as const),
+  })
+  Object.assign(a.mount, {
+    takeOff: pick([null, null, ...TAKE_OFF_ANSWERS]),
+    method: pick([null, ...INNER_WAYS]),
+    outerMethod: pick([null, ...OUTER_WAYS]),
+    standsIn: pick([null, ...STANDS_IN]),
+    hydraulic: pick([true, false]),
+    hubLock: pick([null, ...HUB_LOCKS]),
+    hubPitchMm: 1.5,
+    hubSlots: 6,
+    handled: pick([null, null, 'dropped'] as const),
+  })
+  const lubricants = [
+    { greaseId: 1 },
+    { greaseId: 1, insideThickener: 'polyurea-conventional', insideOil: 'mineral' },
+    { greaseId: null },
+    { sealed: true },
+    { filledBy: 'central system' },
+    { greaseId: null, lubricant: 'oil', oilViscosity40: 68 },
+    { greaseId: null, lubricant: 'oil' },
+  ] as const
   Object.assign(a.lubricate, pick<object>(lubricants))
   return a as Said
 }

@@ -16,21 +16,61 @@ import { metric } from './said.js'
 /** The plan of a whole card: what comes when, what a lock-off rests on, and that nothing starts dry. */
 
 const row = (name: string) => findBearing(name.replace(/-.*/, ''))!.row
-const GREASE: Grease = { id: 1, name: 'Press house lithium 2', thickener: 'lithium', baseOil: 'mineral', viscosity40: 110, viscosity100: 11, nlgi: '2', lowC: -20, highC: 120 } as Grease // prettier-ignore
+const GREASE: Grease = {
+  id: 1,
+  name: 'Press house lithium 2',
+  thickener: 'lithium',
+  baseOil: 'mineral',
+  viscosity40: 110,
+  viscosity100: 11,
+  nlgi: '2',
+  lowC: -20,
+  highC: 120,
+} as Grease
 type More = { [S in keyof CardAnswers]?: Partial<CardAnswers[S]> }
 
 /** A card of some places of a line, each place with the same duty. */
 function job(names: string[], more: More = {}, extra: Record<string, unknown> = {}, change: (c: LineContext) => LineContext = (c) => c) {
   const a = emptyAnswers()
-  Object.assign(a.duty, { speedRpm: 900, radialLoadN: 4000, axialLoadN: 300, shock: 'smooth', ambientC: 20, innerRingC: 60, outerRingC: 50, dirt: 'clean', hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still' }) // prettier-ignore
+  Object.assign(a.duty, {
+    speedRpm: 900,
+    radialLoadN: 4000,
+    axialLoadN: 300,
+    shock: 'smooth',
+    ambientC: 20,
+    innerRingC: 60,
+    outerRingC: 50,
+    dirt: 'clean',
+    hoursPerDay: 16,
+    turningRing: 'inner',
+    loadDirection: 'still',
+  })
   Object.assign(a.select, { target: 'full-shift' })
-  Object.assign(a.arrange, { spanMm: 300, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 60, housingHotC: 45 }) // prettier-ignore
+  Object.assign(a.arrange, {
+    spanMm: 300,
+    shaftMaterial: 'carbon-steel',
+    housingMaterial: 'cast-iron',
+    assemblyC: 20,
+    shaftHotC: 60,
+    housingHotC: 45,
+  })
   Object.assign(a.lubricate, { greaseId: 1, insideThickener: 'lithium', insideOil: 'mineral' })
   for (const [station, patch] of Object.entries(more)) Object.assign(a[station as keyof CardAnswers], patch)
   const bare = bareContext(...names.map(row))
   const fresh = bare.positions.map((p) => ({ ...p, places: p.places.map((x) => ({ ...x, designation: null, row: null })) }))
-  const context = change({ ...bare, positions: fresh, onCard: names.map((_, i) => `p${i + 1}.1`), plant: { ...bare.plant, greases: [GREASE] } }) // prettier-ignore
-  const answers = Object.assign({}, ...names.map((name, i) => ({ ...asLineAnswers({ ...a, identify: { ...a.identify, designation: name, group: 'N', groupEvidence: 'marking' } }, `p${i + 1}.1`) })), extra) // prettier-ignore
+  const context = change({
+    ...bare,
+    positions: fresh,
+    onCard: names.map((_, i) => `p${i + 1}.1`),
+    plant: { ...bare.plant, greases: [GREASE] },
+  })
+  const answers = Object.assign(
+    {},
+    ...names.map((name, i) => ({
+      ...asLineAnswers({ ...a, identify: { ...a.identify, designation: name, group: 'N', groupEvidence: 'marking' } }, `p${i + 1}.1`),
+    })),
+    extra,
+  )
   return evaluateLine(answers, context)
 }
 const keys = (e: LineEvaluation) => linePlan(e).map((s) => s.key)
@@ -41,7 +81,24 @@ function signedAll(e: LineEvaluation, until: (key: string) => boolean = () => fa
   let minute = 0
   for (const step of linePlan(e)) {
     if (until(step.key)) break
-    const values = Object.fromEntries(step.fields.map((f) => [f.key, f.kind === 'check' ? true : f.kind === 'number' ? ((f.min ?? 0) + (f.max ?? f.min ?? 0)) / 2 : f.kind === 'choice' ? f.options![0] : f.expects ? ('marking' in f.expects ? f.expects.marking.designation : 'name' in f.expects ? f.expects.name : f.expects.part) : 'read'])) // prettier-ignore
+    const values = Object.fromEntries(
+      step.fields.map((f) => [
+        f.key,
+        f.kind === 'check'
+          ? true
+          : f.kind === 'number'
+            ? ((f.min ?? 0) + (f.max ?? f.min ?? 0)) / 2
+            : f.kind === 'choice'
+              ? f.options![0]
+              : f.expects
+                ? 'marking' in f.expects
+                  ? f.expects.marking.designation
+                  : 'name' in f.expects
+                    ? f.expects.name
+                    : f.expects.part
+                : 'read',
+      ]),
+    )
     const signedAt = new Date(Date.UTC(2026, 10, 30, 8, (minute += 1))).toISOString()
     records.set(step.key, { values, restedOn: signature(e, step, records), accepted: true, signedAt })
   }
@@ -170,16 +227,28 @@ describe('the order of the work', () => {
   it('two bearings of one position: both off before the first goes on, and turned once', () => {
     const beside = (c: LineContext): LineContext => ({
       ...c,
-      positions: [{ ...c.positions[0]!, places: [c.positions[0]!.places[0]!, { ...c.positions[0]!.places[0]!, code: 'p1.2' }] }, c.positions[1]!], // prettier-ignore
+      positions: [
+        { ...c.positions[0]!, places: [c.positions[0]!.places[0]!, { ...c.positions[0]!.places[0]!, code: 'p1.2' }] },
+        c.positions[1]!,
+      ],
       onCard: ['p1.1', 'p1.2'],
     })
-    const both = job(['NU 312', '6311'], { mount: { takeOff: 'puller' } }, { 'p1.2/identify.designation': '6312', 'p1.2/mount.takeOff': 'puller' }, beside) // prettier-ignore
+    const both = job(
+      ['NU 312', '6311'],
+      { mount: { takeOff: 'puller' } },
+      { 'p1.2/identify.designation': '6312', 'p1.2/mount.takeOff': 'puller' },
+      beside,
+    )
     const all = keys(both)
     expect(all.indexOf('p1.2/off')).to.be.below(all.indexOf('p1.1/seat'))
     expect(all.filter((k) => k.endsWith('/turn'))).to.deep.equal(['p1.2/turn'])
   })
   it('an adjusted pair is set once, where its nut is or at the last of the card, after both are on and before the nut is locked', () => {
-    const pair = job(['32210', '32209'], {}, { 'p1/arrange.held': true, 'p2/arrange.held': true, 'p2/arrange.innerRight': 'nut', 'line/arrange.facing': 'back-to-back' }) // prettier-ignore
+    const pair = job(
+      ['32210', '32209'],
+      {},
+      { 'p1/arrange.held': true, 'p2/arrange.held': true, 'p2/arrange.innerRight': 'nut', 'line/arrange.facing': 'back-to-back' },
+    )
     const all = keys(pair)
     expect(all.filter((k) => k.endsWith('/setting'))).to.deep.equal(['p2.1/setting'])
     expect(all.indexOf('p2.1/nut-lock')).to.be.above(all.indexOf('p2.1/setting'))
@@ -256,7 +325,12 @@ describe('each kind as a fitter does it', () => {
   it('no word of a nut where none is, none of cooling where nothing was hot', () => {
     expect(metric(say('6312', 'shoulder', { mount: { method: 'press' } })!.doing)).to.not.match(/nut|room temperature/)
     expect(metric(say('6312', 'push', { mount: { method: 'heat' } })!.doing)).to.not.contain('Nut')
-    expect(metric(linePlan(job(['6312'], { mount: { method: 'heat' } }, { 'p1/arrange.innerRight': 'nut' })).find((s) => stepName(s.key) === 'push')!.doing)).to.contain('Nut it home') // prettier-ignore
+    expect(
+      metric(
+        linePlan(job(['6312'], { mount: { method: 'heat' } }, { 'p1/arrange.innerRight': 'nut' })).find((s) => stepName(s.key) === 'push')!
+          .doing,
+      ),
+    ).to.contain('Nut it home')
   })
   it('the two of a pair are heated, put on and looked at as two; their nut has what it was tightened to', () => {
     const pair = (c: LineContext): LineContext => {
@@ -290,7 +364,10 @@ describe('each kind as a fitter does it', () => {
     expect(job(['6312'], { mount: { outerMethod: 'warm' } }).places['p1.1']!.mount.outer).to.equal('push')
   })
   it('the dew point is that of the shop, whatever the machine stands in', () => {
-    const dew = (more: object) => job(['6312'], { mount: { storeC: 2, humidityPercent: 70, ...more }, duty: { ambientC: 45 } }).places['p1.1']!.mount.figures.find((f) => f.key === 'mount.dewC')!.value // prettier-ignore
+    const dew = (more: object) =>
+      job(['6312'], { mount: { storeC: 2, humidityPercent: 70, ...more }, duty: { ambientC: 45 } }).places['p1.1']!.mount.figures.find(
+        (f) => f.key === 'mount.dewC',
+      )!.value
     expect(dew({})).to.be.closeTo(14.4, 0.2)
     expect(dew({ shopC: 25 })).to.be.closeTo(19.1, 0.3)
   })
@@ -336,7 +413,11 @@ describe('a clearance that Fit and a step both want', () => {
 
 describe('seats as the records have them', () => {
   const on = (fit: More['fit'], toleranceClass?: string) => {
-    const seat = (c: LineContext) => c.positions.map((p) => ({ ...p, places: p.places.map((x) => ({ ...x, shaftSeat: { kind: 'cylindrical' as const, toleranceClass } })) })) // prettier-ignore
+    const seat = (c: LineContext) =>
+      c.positions.map((p) => ({
+        ...p,
+        places: p.places.map((x) => ({ ...x, shaftSeat: { kind: 'cylindrical' as const, toleranceClass } })),
+      }))
     return job(['6212'], { fit }, {}, (c) => (toleranceClass ? { ...c, positions: seat(c) } : c)).places['p1.1']!.fit
   }
   it('are shown instead of an advice, and a choice on the card goes before them', () => {
@@ -349,11 +430,22 @@ describe('seats as the records have them', () => {
 
 describe('a shaft that leans', () => {
   it('counts as level, inclined or upright for its grease', () =>
-    expect([0, 19, 20, 45, 59, 60, 90].map(orientationAt)).to.deep.equal(['horizontal', 'horizontal', 'inclined', 'inclined', 'inclined', 'vertical', 'vertical'])) // prettier-ignore
+    expect([0, 19, 20, 45, 59, 60, 90].map(orientationAt)).to.deep.equal([
+      'horizontal',
+      'horizontal',
+      'inclined',
+      'inclined',
+      'inclined',
+      'vertical',
+      'vertical',
+    ]))
 })
 
 describe('what is done need not be heeded any more', () => {
-  const card = job(['6312'], { mount: { method: 'heat', takeOff: 'puller' }, lubricate: { greaseId: 1, insideThickener: 'polyurea-conventional', insideOil: 'mineral' } }) // prettier-ignore
+  const card = job(['6312'], {
+    mount: { method: 'heat', takeOff: 'puller' },
+    lubricate: { greaseId: 1, insideThickener: 'polyurea-conventional', insideOil: 'mineral' },
+  })
   const plan = linePlan(card)
   const standing = (until: string) => {
     const states = stepStates(
@@ -381,6 +473,9 @@ describe('what is done need not be heeded any more', () => {
       signedAll(two, (key) => key === 'p2.1/push'),
     )
     const hot = cautionsOf(two).filter((c) => c.code === 'hot-ring')
-    expect(hot.map((c) => [c.scope, hasEnded(c, linePlan(two), states)])).to.deep.equal([['p1.1', true], ['p2.1', false]]) // prettier-ignore
+    expect(hot.map((c) => [c.scope, hasEnded(c, linePlan(two), states)])).to.deep.equal([
+      ['p1.1', true],
+      ['p2.1', false],
+    ])
   })
 })

@@ -203,7 +203,13 @@ describe('what a step says', () => {
   })
   it('a sleeve is read before it goes on, and one of another series is told apart', () => {
     const sleeve = field('unpack', 'sleeveRead', BARREL)
-    expect(['H 312', 'h312', 'H 2312', 'KM 12', ''].map((read) => fieldState(sleeve, read))).to.deep.equal(['good', 'good', 'outside', 'outside', 'missing']) // prettier-ignore
+    expect(['H 312', 'h312', 'H 2312', 'KM 12', ''].map((read) => fieldState(sleeve, read))).to.deep.equal([
+      'good',
+      'good',
+      'outside',
+      'outside',
+      'missing',
+    ])
     expect(say(comparedWords(sleeve, 'H 2312')!, 'metric')).to.equal('H 312 is wanted: H 2312 has length 62 mm instead of 47 mm.')
     expect(metric(comparedWords(sleeve, 'H312'))).to.contain('same')
     expect(step('unpack', {}, { sleeve: null }).fields.map((f) => f.key)).to.not.include('sleeveRead')
@@ -357,9 +363,9 @@ describe('what a step says', () => {
             { set: { count: 2, arrangement: 'back-to-back' } },
           ),
         )) {
-          // prettier-ignore
           expect(say(s.title, 'metric').length * say(s.doing, 'metric').length * s.tools.length, s.key).to.be.above(0)
-          if (['isolate', 'off', 'press', 'drive', 'lock', 'arbor'].includes(s.key) && !(s.key === 'lock' && held === 'screws')) expect(metric(s.caution), `${held} ${s.key}`).to.be.a('string') // prettier-ignore
+          if (['isolate', 'off', 'press', 'drive', 'lock', 'arbor'].includes(s.key) && !(s.key === 'lock' && held === 'screws'))
+            expect(metric(s.caution), `${held} ${s.key}`).to.be.a('string')
         }
   })
 })
@@ -387,7 +393,9 @@ describe('the figures beside a step', () => {
       'runin.pairHotUm',
       'mount.hubSlotUm',
     ]
-    const missing = stepsThat((row) => row.figures !== undefined).flatMap((name) => stepRow(name).figures!).filter((key) => !made.has(key) && !ofPairs.includes(key)) // prettier-ignore
+    const missing = stepsThat((row) => row.figures !== undefined)
+      .flatMap((name) => stepRow(name).figures!)
+      .filter((key) => !made.has(key) && !ofPairs.includes(key))
     expect(missing).to.deep.equal([])
   })
 })
@@ -459,7 +467,12 @@ describe('the figures beside the steps of a card', () => {
   it('a large taper asks for a hydraulic nut, a very large one for oil as well', () => {
     const notes = (designation: string, hydraulic = false) =>
       cautionsOf(mount(designation, answered({ hydraulic }))).flatMap((c) => (c.code.startsWith('taper-') ? [c.code] : []))
-    expect([notes('22216 K'), notes('22217 K'), notes('22217 K', true), notes('22244 K', true)]).to.deep.equal([[], ['taper-hydraulic'], [], ['taper-oil']]) // prettier-ignore
+    expect([notes('22216 K'), notes('22217 K'), notes('22217 K', true), notes('22244 K', true)]).to.deep.equal([
+      [],
+      ['taper-hydraulic'],
+      [],
+      ['taper-oil'],
+    ])
   })
   it('a collar on a shaft that runs both ways is stopped', () => {
     const e = mount('UEL 208', answered({ reversing: true }))
@@ -471,9 +484,30 @@ describe('the figures beside the steps of a card', () => {
   it('a tapered pair on a whole line: the step takes the cold setting of Arrange', () => {
     const context = { ...bareContext(findBearing('32210')!.row, findBearing('32209')!.row), onCard: ['p1.1', 'p2.1'] }
     const a = emptyAnswers()
-    Object.assign(a.duty, { speedRpm: 900, radialLoadN: 4000, axialLoadN: 0, shock: 'smooth', ambientC: 20, innerRingC: 60, outerRingC: 50, dirt: 'clean', hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still' }) // prettier-ignore
+    Object.assign(a.duty, {
+      speedRpm: 900,
+      radialLoadN: 4000,
+      axialLoadN: 0,
+      shock: 'smooth',
+      ambientC: 20,
+      innerRingC: 60,
+      outerRingC: 50,
+      dirt: 'clean',
+      hoursPerDay: 16,
+      turningRing: 'inner',
+      loadDirection: 'still',
+    })
     Object.assign(a.select, { target: 'full-shift' })
-    Object.assign(a.arrange, { facing: 'face-to-face', hotPlayUm: 40, spanMm: 200, shaftMaterial: 'carbon-steel', housingMaterial: 'cast-iron', assemblyC: 20, shaftHotC: 60, housingHotC: 45 }) // prettier-ignore
+    Object.assign(a.arrange, {
+      facing: 'face-to-face',
+      hotPlayUm: 40,
+      spanMm: 200,
+      shaftMaterial: 'carbon-steel',
+      housingMaterial: 'cast-iron',
+      assemblyC: 20,
+      shaftHotC: 60,
+      housingHotC: 45,
+    })
     const held = { 'p1/arrange.held': true, 'p2/arrange.held': true, 'p1.1/identify.designation': '32210' }
     const { arrange, mount } = evaluateLine({ ...asLineAnswers(a, 'p1.1'), ...held }, context).places['p1.1']!
     const cold = arrange.figures.find((f) => f.key === 'arrange.pairColdUm')!.value as number

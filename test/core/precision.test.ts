@@ -7,7 +7,14 @@ import { filledCard } from './line.js'
 import { metric } from './said.js'
 
 const row = (designation: string) => findBearing(designation)!.row
-const SPINDLE: RecommendInput = { family: 'angular-contact-ball', boreMm: 70, outsideMm: 110, innerRingLoad: 'rotating', outerRingLoad: 'stationary', loadRatio: 0.05 } // prettier-ignore
+const SPINDLE: RecommendInput = {
+  family: 'angular-contact-ball',
+  boreMm: 70,
+  outsideMm: 110,
+  innerRingLoad: 'rotating',
+  outerRingLoad: 'stationary',
+  loadRatio: 0.05,
+}
 
 describe('bearings truer than normal', () => {
   // prettier-ignore
@@ -34,8 +41,9 @@ describe('bearings truer than normal', () => {
         ['shaft', shaft, 70],
         ['housing', housing, 110],
       ] as const)
-        // prettier-ignore
-        expect(fit({ seat, sizeMm, toleranceClass, family, accuracy: change.accuracy ?? 'normal' }).values.maxInterferenceUm).to.be.lessThan(40)
+        expect(
+          fit({ seat, sizeMm, toleranceClass, family, accuracy: change.accuracy ?? 'normal' }).values.maxInterferenceUm,
+        ).to.be.lessThan(40)
     })
 
   it('letters of the marking reach Fit and the speed guidance of the card', () => {

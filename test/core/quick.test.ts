@@ -33,7 +33,13 @@ describe('ten-second answers', () => {
       expect(words(inch, 'inch')).to.match(inInch)
     })
   it('says what the calculations say', () => {
-    const { minInterferenceUm, maxInterferenceUm } = fit({ seat: 'shaft', sizeMm: 65, toleranceClass: 'm6', accuracy: 'normal', family: 'spherical-roller' }).values // prettier-ignore
+    const { minInterferenceUm, maxInterferenceUm } = fit({
+      seat: 'shaft',
+      sizeMm: 65,
+      toleranceClass: 'm6',
+      accuracy: 'normal',
+      family: 'spherical-roller',
+    }).values
     expect(words('22213 m6')).to.contain(`m6: ${minInterferenceUm} µm to ${maxInterferenceUm} µm`)
     const { minUm, maxUm } = clearanceGroup({ family: 'cylindrical-roller', boreMm: 60, group: '4' }).values
     expect(words('NU 212 C4')).to.equal(`C4 ${minUm} µm to ${maxUm} µm`)

@@ -41,7 +41,14 @@ describe('a shaft that is a raceway', () => {
 })
 
 describe('a bore on the taper of the shaft itself', () => {
-  const options = { family: 'spherical-roller', boreMm: 90, outsideMm: 160, innerRingLoad: 'rotating', outerRingLoad: 'stationary', loadRatio: 0.1 } as const // prettier-ignore
+  const options = {
+    family: 'spherical-roller',
+    boreMm: 90,
+    outsideMm: 160,
+    innerRingLoad: 'rotating',
+    outerRingLoad: 'stationary',
+    loadRatio: 0.1,
+  } as const
   it('is advised in words of its own, not in those of a sleeve', () => {
     const { shaftClass, shaftReason } = recommendFit({ ...options, options: { sleeve: true, directTaper: '1:12' } }).values
     expect(shaftClass).to.equal('taper 1:12')
@@ -58,7 +65,8 @@ describe('a bore on the taper of the shaft itself', () => {
 })
 
 describe('a shaft that cannot grow', () => {
-  const at = (growthMm: number, more = {}) => lockedGrowth({ growthMm, shaftDiameterMm: 50, spanMm: 1000, material: 'carbon-steel', seatStiffnessNUm: 1e7, ...more }) // prettier-ignore
+  const at = (growthMm: number, more = {}) =>
+    lockedGrowth({ growthMm, shaftDiameterMm: 50, spanMm: 1000, material: 'carbon-steel', seatStiffnessNUm: 1e7, ...more })
   it('is told once its own stress is over what its kind stands: 206 GPa · 1.5 mm / 1 m is 309 MPa', () => {
     expect(at(1.5).cautions.map((c) => c.code)).to.deep.equal(['locked-yield'])
     expect(at(1.4).cautions, '288 MPa').to.deep.equal([])
@@ -66,7 +74,14 @@ describe('a shaft that cannot grow', () => {
     expect(SHAFT_YIELD_MPA['austenitic-stainless']).to.be.below(SHAFT_YIELD_MPA['carbon-steel'])
   })
   it('says it on the card for a shaft that grows and for one that shrinks', () => {
-    const arrange = { driveEndHeld: true, nonDriveEndHeld: true, spanMm: 400, shaftMaterial: 'carbon-steel', housingMaterial: 'aluminium', assemblyC: 20 } // prettier-ignore
+    const arrange = {
+      driveEndHeld: true,
+      nonDriveEndHeld: true,
+      spanMm: 400,
+      shaftMaterial: 'carbon-steel',
+      housingMaterial: 'aluminium',
+      assemblyC: 20,
+    }
     const grows = filledCard('6304', { arrange: { ...arrange, shaftHotC: 280, housingHotC: 20 } as never })
     const shrinks = filledCard('6304', { arrange: { ...arrange, shaftHotC: 20, housingHotC: 180 } as never })
     for (const e of [grows, shrinks]) expect(cautionsOf(e).map((c) => c.code)).to.include('locked-yield')

@@ -51,11 +51,23 @@ describe('rows', () => {
         expect(findMarked(marking)!.row.widthMm, marking).to.equal(closed)
     }
   })
-  // prettier-ignore
-  for (const [name, outer] of [['NN 3011', 81], ['NN 3012', 86.1], ['NN 3016', 113], ['NN 3017', 118], ['NN 3030', 206], ['NN 3032', 219], ['NN 3034', 236]] as const)
+  for (const [name, outer] of [
+    ['NN 3011', 81],
+    ['NN 3012', 86.1],
+    ['NN 3016', 113],
+    ['NN 3017', 118],
+    ['NN 3030', 206],
+    ['NN 3032', 219],
+    ['NN 3034', 236],
+  ] as const)
     it(`${name} has its outer raceway at ${outer} mm`, () => expect(row(name).outerRacewayMm).to.equal(outer))
-  // prettier-ignore
-  for (const [name, inner] of [['NU 2232', 193], ['NU 2234', 205], ['NU 2236', 215], ['NU 2238', 228], ['NU 2240', 241]] as const)
+  for (const [name, inner] of [
+    ['NU 2232', 193],
+    ['NU 2234', 205],
+    ['NU 2236', 215],
+    ['NU 2238', 228],
+    ['NU 2240', 241],
+  ] as const)
     it(`${name} has its inner raceway at ${inner} mm`, () => expect(row(name).innerRacewayMm).to.equal(inner))
   it('a long inner ring weighs as its outer ring is wide: 11208 about 0.72 kg', () => expect(row('11208').massKg).to.be.closeTo(0.72, 0.1))
   it('UC 202-10 is five eighths of an inch', () => expect(row('UC 202-10').boreMm).to.be.closeTo(15.875, 1e-9))
@@ -64,7 +76,8 @@ describe('rows', () => {
 describe('seat advice', () => {
   it('on small bores heavy roller rows take that for normal load, and no advised class stretches a ring past 250 MPa', () => {
     const load = { innerRingLoad: 'rotating', outerRingLoad: 'stationary', loadRatio: 0.2 } as const
-    const advised = (name: string) => recommendFit({ family: row(name).family, boreMm: row(name).boreMm, outsideMm: row(name).outsideMm, ...load }).values.shaftClass // prettier-ignore
+    const advised = (name: string) =>
+      recommendFit({ family: row(name).family, boreMm: row(name).boreMm, outsideMm: row(name).outsideMm, ...load }).values.shaftClass
     expect(advised('30302')).to.equal('k6')
     let [looked, most] = [0, 0]
     for (const r of catalogue().filter(
@@ -79,7 +92,12 @@ describe('seat advice', () => {
         family: r.family,
       }).values
       if (grip.maxInterferenceUm <= 2) continue
-      const stress = pressForce({ boreMm: r.boreMm, racewayDiameterMm: r.innerRacewayMm, widthMm: r.widthMm, interferenceUm: grip.maxInterferenceUm - 2 }).values.hoopStressMPa // prettier-ignore
+      const stress = pressForce({
+        boreMm: r.boreMm,
+        racewayDiameterMm: r.innerRacewayMm,
+        widthMm: r.widthMm,
+        interferenceUm: grip.maxInterferenceUm - 2,
+      }).values.hoopStressMPa
       looked += 1
       most = Math.max(most, stress)
     }
@@ -109,7 +127,18 @@ describe('choice and life', () => {
     expect(reasons(/^6212$/)).to.not.include.members(['select-partner', 'select-sleeve', 'select-hard-shaft'])
   })
   it('what buys most is held against the same kind of life', () => {
-    const basis = { rollingElement: 'ball', thrust: false, dynamicRatingN: 40_000, fatigueLoadLimitN: 1500, equivalentLoadN: 4000, speedRpm: 1000, a1: 1, pitchDiameterMm: 95, kappa: 0.6, cleanliness: 'severe' } as const // prettier-ignore
+    const basis = {
+      rollingElement: 'ball',
+      thrust: false,
+      dynamicRatingN: 40_000,
+      fatigueLoadLimitN: 1500,
+      equivalentLoadN: 4000,
+      speedRpm: 1000,
+      a1: 1,
+      pitchDiameterMm: 95,
+      kappa: 0.6,
+      cleanliness: 'severe',
+    } as const
     const now = ((1000 / 60) * 1e6) / 1000
     const rating = whatBuysMost(basis, 1, 'rating')
     expect(rating.find((b) => b.code === 'buy-load')!.hours).to.be.closeTo(now / 0.8 ** 3, 1e-6)
@@ -124,7 +153,11 @@ describe('choice and life', () => {
     const said = (pullFactor: number, beltKind: number) => {
       const sheet = new Derivation()
       const source = newSource('belt', 'b', 100)
-      forcesOf({ ...source, values: { ...source.values, powerKw: 15, pitchDiameterMm: 200, pullFactor, beltKind } }, { speedRpm: 1460, leanDeg: 0, upperEnd: null }, sheet) // prettier-ignore
+      forcesOf(
+        { ...source, values: { ...source.values, powerKw: 15, pitchDiameterMm: 200, pullFactor, beltKind } },
+        { speedRpm: 1460, leanDeg: 0, upperEnd: null },
+        sheet,
+      )
       return sheet.cautions.find((c) => c.code === 'belt-tight')
     }
     expect(said(1.7, 2)).to.equal(undefined)
@@ -170,7 +203,15 @@ describe('a long inner ring that a pin keeps', () => {
 
 describe('thrust on a pair of 15°', () => {
   const of = (arrangement: 'back-to-back' | 'single' | 'tandem', staticRatingN: number) =>
-    equivalentLoad({ family: 'angular-contact-ball', contactAngleDeg: 15, radialLoadN: 1000, axialLoadN: 2000, staticRatingN, f0: 15, arrangement }).values // prettier-ignore
+    equivalentLoad({
+      family: 'angular-contact-ball',
+      contactAngleDeg: 15,
+      radialLoadN: 1000,
+      axialLoadN: 2000,
+      staticRatingN,
+      f0: 15,
+      arrangement,
+    }).values
   it('rests on one of the two: e is that of a single one with half of the rating of the pair', () => {
     expect(of('back-to-back', 40_000).e).to.equal(of('single', 20_000).e)
     expect(of('back-to-back', 40_000).e).to.be.above(of('single', 40_000).e)
@@ -187,7 +228,14 @@ describe('an outer ring that is pressed in', () => {
   it('takes the force of its own width, not that of the whole bearing', () => {
     const { row } = findBearing('30208')!
     expect(row.outerWidthMm).to.be.below(row.widthMm)
-    const reckoned = housingPress({ outsideMm: 80, racewayMm: row.outerRacewayMm, widthMm: row.outerWidthMm!, interferenceUm: 49, material: 'cast-iron', housingOutsideMm: 120 }) // prettier-ignore
+    const reckoned = housingPress({
+      outsideMm: 80,
+      racewayMm: row.outerRacewayMm,
+      widthMm: row.outerWidthMm!,
+      interferenceUm: 49,
+      material: 'cast-iron',
+      housingOutsideMm: 120,
+    })
     expect(force('30208').value).to.be.closeTo(reckoned.values.forceN, 1)
   })
 })
@@ -225,7 +273,6 @@ describe('rows and parts that were missing', () => {
       ['UCFL 210', 'M16'],
       ['UCP 216', 'M20'],
     ] as const)
-      // prettier-ignore
       expect(findPart(name)!.facts.map(metric).join(), name).to.contain(`bolts ${bolt}`)
     expect(findPart('UCT 208')!.facts.map(metric).join()).to.not.contain('bolts')
   })

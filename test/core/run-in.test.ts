@@ -141,9 +141,35 @@ describe('what a run will come to', () => {
   ] as [string, [number, number][]][])
     it(`${what}: nothing is foreseen`, () => expect(forecastRun(readings(list))).to.equal(null))
   it('a jump is found behind the first half hour, up and down, and no warming is one', () => {
-    expect(jumpOf(readings([[0, 20], [40, 50], [48, 62], [60, 63]]))).to.deep.equal({ minute: 48, byK: 12 }) // prettier-ignore
-    expect(jumpOf(readings([[0, 20], [50, 60], [55, 50]]))).to.deep.equal({ minute: 55, byK: -10 }) // prettier-ignore
-    expect(jumpOf(readings([[0, 20], [10, 40], [40, 55], [70, 66]]))).to.equal(null) // prettier-ignore
+    expect(
+      jumpOf(
+        readings([
+          [0, 20],
+          [40, 50],
+          [48, 62],
+          [60, 63],
+        ]),
+      ),
+    ).to.deep.equal({ minute: 48, byK: 12 })
+    expect(
+      jumpOf(
+        readings([
+          [0, 20],
+          [50, 60],
+          [55, 50],
+        ]),
+      ),
+    ).to.deep.equal({ minute: 55, byK: -10 })
+    expect(
+      jumpOf(
+        readings([
+          [0, 20],
+          [10, 40],
+          [40, 55],
+          [70, 66],
+        ]),
+      ),
+    ).to.equal(null)
   })
   it('one end hotter than the other is named, and an unread one is no end', () => {
     expect(hotterThanOthers([70, 52])).to.deep.equal([{ index: 0, byK: 18 }])
@@ -157,19 +183,33 @@ describe('a run on the card', () => {
   const run = (patch: Patch) => filledCard('6312', patch)
   const codes = (e: ReturnType<typeof run>) => cautionsOf(e).map((c) => c.code)
   it('says where it will settle while it warms, and that it will pass its limit', () => {
-    const warm = readings([[0, 20], [10, 38], [20, 50], [30, 58]]) // prettier-ignore
+    const warm = readings([
+      [0, 20],
+      [10, 38],
+      [20, 50],
+      [30, 58],
+    ])
     const e = run({ runin: { readings: warm, limitC: 90 } })
     expect(figuresOf(e).get('runin.settlesC')!.value).to.be.within(65, 85)
     expect(codes(e)).to.not.include('run-will-pass')
     expect(codes(run({ runin: { readings: warm, limitC: 62 } }))).to.include('run-will-pass')
   })
   it('names a jump either way', () => {
-    const base = [[0, 20], [30, 45], [60, 52]] as [number, number][] // prettier-ignore
+    const base = [
+      [0, 20],
+      [30, 45],
+      [60, 52],
+    ] as [number, number][]
     expect(codes(run({ runin: { readings: readings([...base, [66, 63]]), limitC: 90 } }))).to.include('run-jump-up')
     expect(codes(run({ runin: { readings: readings([...base, [66, 40]]), limitC: 90 } }))).to.include('run-jump-down')
   })
   it('a run that was stopped holds the release until it is written down what was found; then a new one begins', () => {
-    const climbing = readings([[0, 20], [30, 37], [60, 54], [90, 71]]) // prettier-ignore
+    const climbing = readings([
+      [0, 20],
+      [30, 37],
+      [60, 54],
+      [90, 71],
+    ])
     const stop = { run: 1, why: 'climbs on', found: null }
     const stopped = run({ runin: { readings: climbing, stops: [stop] } }).runin
     expect([stopped.verdict.word, stopped.runNo, stopped.stopped?.why]).to.deep.equal(['stopped', 1, 'climbs on'])
@@ -177,7 +217,12 @@ describe('a run on the card', () => {
     const found = { ...stop, found: 'two locating rings' }
     const again = run({ runin: { readings: climbing, stops: [found] } }).runin
     expect([again.runNo, again.stopped, again.run.state]).to.deep.equal([2, null, 'none'])
-    const settled = readings([[0, 20], [30, 48], [60, 52], [90, 53]]).map((r) => ({ ...r, run: 2 })) // prettier-ignore
+    const settled = readings([
+      [0, 20],
+      [30, 48],
+      [60, 52],
+      [90, 53],
+    ]).map((r) => ({ ...r, run: 2 }))
     const second = run({ runin: { readings: [...climbing, ...settled], stops: [found] } }).runin
     expect([second.run.state, second.run.peakC]).to.deep.equal(['settled', 53])
   })
@@ -189,7 +234,12 @@ describe('a run on the card', () => {
   })
   it('of two positions the hotter is marked', () => {
     const context = { ...bareContext(findBearing('6312')!.row, findBearing('6311')!.row), onCard: ['p1.1', 'p2.1'] }
-    const at = (c: number) => readings([[0, 20], [60, c - 2], [90, c]]) // prettier-ignore
+    const at = (c: number) =>
+      readings([
+        [0, 20],
+        [60, c - 2],
+        [90, c],
+      ])
     const { places } = evaluateLine({ 'p1/runin.readings': at(78), 'p2/runin.readings': at(55) }, context)
     const said = (place: string) => places[place]!.runin.cautions.filter((c) => c.code === 'run-hotter')
     expect([said('p1.1').length, said('p2.1').length]).to.deep.equal([1, 0])

@@ -78,7 +78,17 @@ describe('what the papers of a machine say', () => {
     const context = bareContext(null, findBearing('NU 312')!.row)
     context.positions[0]!.past.says = says
     const a = emptyAnswers()
-    const duty = { ...a.duty, speedRpm: 1450, radialLoadN: 3000, axialLoadN: 0, shock: 'smooth' as const, innerRingC: 60, outerRingC: 50, turningRing: 'inner' as const, loadDirection: 'still' as const } // prettier-ignore
+    const duty = {
+      ...a.duty,
+      speedRpm: 1450,
+      radialLoadN: 3000,
+      axialLoadN: 0,
+      shock: 'smooth' as const,
+      innerRingC: 60,
+      outerRingC: 50,
+      turningRing: 'inner' as const,
+      loadDirection: 'still' as const,
+    }
     const identify = { ...a.identify, designation: '6312', group: 'N' as const, groupEvidence: 'marking' as const }
     const answers = asLineAnswers({ ...a, duty, identify, mount: { ...a.mount, method: 'heat' }, runin: { ...a.runin, ...runin } }, 'p1.1')
     return evaluateLine(answers, context).places['p1.1']!

@@ -96,7 +96,11 @@ describe('laws of arrangement and seats', () => {
     for (const mm of read('housing')) expect(mm).to.be.within(60, 60.06)
   })
   it('a shaft leans as its records say', () =>
-    expect([leanDegOf({ orientation: 'horizontal' }), leanDegOf({ orientation: 'vertical' }), leanDegOf({ orientation: 'tilted', tiltDeg: 30 })]).to.deep.equal([0, 90, 30])) // prettier-ignore
+    expect([
+      leanDegOf({ orientation: 'horizontal' }),
+      leanDegOf({ orientation: 'vertical' }),
+      leanDegOf({ orientation: 'tilted', tiltDeg: 30 }),
+    ]).to.deep.equal([0, 90, 30]))
   it('zones are taken where they are drawn, on one scale', () => {
     const seat = { toleranceClass: 'k5', seatUpperUm: 15, seatLowerUm: 2, grip: null }
     const { seats, umPerUnit } = toleranceZones(seat, { ...seat, toleranceClass: 'H7', seatUpperUm: 40, seatLowerUm: 0 }, 640, 140, String)
@@ -104,7 +108,21 @@ describe('laws of arrangement and seats', () => {
     expect(seats[1]!.height * umPerUnit).to.be.closeTo(40, 1e-9)
   })
   it('housings of many supports keep apart', () => {
-    const support: ArrangedSupport = { key: 'p', name: 'block', designation: '22211 K', row: null, leans: 1, held: false, inside: false, outer: ['free', 'free'], inner: [null, null], grip: null, gapsMm: null, moveMm: 0, fault: null } // prettier-ignore
+    const support: ArrangedSupport = {
+      key: 'p',
+      name: 'block',
+      designation: '22211 K',
+      row: null,
+      leans: 1,
+      held: false,
+      inside: false,
+      outer: ['free', 'free'],
+      inner: [null, null],
+      grip: null,
+      gapsMm: null,
+      moveMm: 0,
+      fault: null,
+    }
     const supports = Array.from({ length: 5 }, (_, i) => ({ ...support, key: `p${i}` }))
     const drawn = arrangementDrawing({ width: 680, height: 244, supports, share: 0, say: String, spanText: null, error: null })
     const walls = drawn.primitives.flatMap((p) => (p.kind === 'path' && p.role === 'housing' ? [p.d.match(/-?[\d.]+/g)!.map(Number)] : []))

@@ -67,7 +67,10 @@ describe('what cannot move, and settings', () => {
     const input = { growthMm: 0.5, shaftDiameterMm: 60, spanMm: 500, material: 'carbon-steel', seatStiffnessNUm: 500 }
     const column = (206 * (Math.PI / 4) * 3600) / 500
     expect(values('locked-growth', input).thrustN).to.be.closeTo(500 / (1 / column + 1 / 500), 1e-6)
-    expect(values('locked-growth', { ...input, seatStiffnessNUm: 1e7 }).thrustN, 'rigid seats: the column alone').to.be.closeTo(500 * column, 0.001 * 500 * column) // prettier-ignore
+    expect(values('locked-growth', { ...input, seatStiffnessNUm: 1e7 }).thrustN, 'rigid seats: the column alone').to.be.closeTo(
+      500 * column,
+      0.001 * 500 * column,
+    )
     expect(values('locked-growth', { ...input, growthMm: 0 }).thrustN).to.equal(0)
     expect(values('locked-growth', { ...input, shaftBoreMm: 40 }).thrustN).to.be.below(values('locked-growth', input).thrustN!)
     expect(refused('locked-growth', { ...input, seatStiffnessNUm: 0 })).to.contain('seatStiffnessNUm')
@@ -87,7 +90,15 @@ describe('what cannot move, and settings', () => {
     expect(setting('back-to-back', { spanMm: 1000 }).changeUm).to.be.above(0)
   })
   it('equally warm rings do not part, whatever shaft and housing are made of: steel in aluminium, both 50 K warmer', () => {
-    const found = setting('back-to-back', { spanMm: 100, racewayMm: [70, 70], contactAngleDeg: [15.6, 15.6], wantedHotUm: 20, shaftRiseK: 50, housingMaterial: 'aluminium', housingRiseK: 50 }) // prettier-ignore
+    const found = setting('back-to-back', {
+      spanMm: 100,
+      racewayMm: [70, 70],
+      contactAngleDeg: [15.6, 15.6],
+      wantedHotUm: 20,
+      shaftRiseK: 50,
+      housingMaterial: 'aluminium',
+      housingRiseK: 50,
+    })
     expect(found.changeUm).to.be.closeTo(100 * (11.7 - 23.5) * 50e-3, 1e-9)
     expect(found.coldUm).to.be.closeTo(79, 1e-9)
   })
@@ -167,7 +178,10 @@ describe('clearance of assemblies drawn at random', () => {
     expect(drawn({ ...still, innerRingC: 75 }).medianUm).to.be.closeTo(20 - 12e-6 * 10 * ((F + E) / 2) * 1000, 1e-9)
   })
   it('stands in bars whose shares make one, from the least to the most', () => {
-    const { histogram, medianUm } = values<{ histogram: { middlesUm: number[]; shares: number[] }; medianUm: number }>('operating-clearance', { ...INPUT, method: 'simulated' }) // prettier-ignore
+    const { histogram, medianUm } = values<{ histogram: { middlesUm: number[]; shares: number[] }; medianUm: number }>(
+      'operating-clearance',
+      { ...INPUT, method: 'simulated' },
+    )
     expect(histogram.shares.reduce((sum, s) => sum + s, 0)).to.be.closeTo(1, 1e-9)
     expect(histogram.middlesUm).to.deep.equal([...histogram.middlesUm].sort((a, b) => a - b))
     const highest = histogram.middlesUm[histogram.shares.indexOf(Math.max(...histogram.shares))]!

@@ -21,7 +21,12 @@ const names = (change: Partial<SelectInput> = {}) => found(change).candidates.ma
 describe('selection from the whole rack', () => {
   it('two that stand back-to-back are rated as the card rates the pair, and turn by what they run in', () => {
     const together = { count: 2, arrangement: 'back-to-back' } as const
-    const pairs = found({ together, axialLoadN: 3000, lubrication: 'bath', limits: { boreMm: 60, families: ['angular-contact-ball', 'tapered-roller'] } }).candidates // prettier-ignore
+    const pairs = found({
+      together,
+      axialLoadN: 3000,
+      lubrication: 'bath',
+      limits: { boreMm: 60, families: ['angular-contact-ball', 'tapered-roller'] },
+    }).candidates
     expect(pairs.map((c) => c.designation)).to.include.members(['7212 B', '30212'])
     for (const c of pairs) {
       const row = ROWS.find((r) => r.designation === c.designation)!
@@ -216,7 +221,13 @@ describe('curves of a life', () => {
     expect(dirty.map((b) => b.code)).to.include.members(['buy-load', 'buy-clean', 'buy-oil'])
   })
   it('a size more and rings that do not tilt are held beside the rest', () => {
-    const larger = { designation: '6313', dynamicRatingN: 2 * BASIS.dynamicRatingN, fatigueLoadLimitN: 2 * BASIS.fatigueLoadLimitN, equivalentLoadN: BASIS.equivalentLoadN, pitchDiameterMm: BASIS.pitchDiameterMm } // prettier-ignore
+    const larger = {
+      designation: '6313',
+      dynamicRatingN: 2 * BASIS.dynamicRatingN,
+      fatigueLoadLimitN: 2 * BASIS.fatigueLoadLimitN,
+      equivalentLoadN: BASIS.equivalentLoadN,
+      pitchDiameterMm: BASIS.pitchDiameterMm,
+    }
     const buys = whatBuysMost({ ...BASIS, kappa: null, larger }, 3)
     const of = (code: string) => buys.find((b) => b.code === code)!
     const now = lifeIf({ ...BASIS, kappa: null }, {}).nominalH
@@ -249,7 +260,13 @@ describe('the picture of a kind', () => {
     expect(at('NU 212', true, false).description).to.contain('thrust is not carried')
   })
   it('of every kind follows what the duty finds', () => {
-    const of = (change: Partial<SuitedDuty>) => new Map(suitability({ radialN: 5000, axialN: 3000, speedRpm: 1000, boreMm: 60, outsideMm: 110, shock: 'smooth', ...change }).map((k) => [k.family, k.carries])) // prettier-ignore
+    const of = (change: Partial<SuitedDuty>) =>
+      new Map(
+        suitability({ radialN: 5000, axialN: 3000, speedRpm: 1000, boreMm: 60, outsideMm: 110, shock: 'smooth', ...change }).map((k) => [
+          k.family,
+          k.carries,
+        ]),
+      )
     expect(of({}).get('cylindrical-roller')).to.deep.equal({ radial: true, axial: false })
     expect(of({}).get('thrust-ball')).to.deep.equal({ radial: false, axial: true })
     expect(of({ axialN: 0 }).get('deep-groove-ball')).to.deep.equal({ radial: true, axial: null })

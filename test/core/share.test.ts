@@ -21,18 +21,36 @@ function beside(...designations: string[]): LineContext {
   const places = designations.map((d, i) => ({ ...first!.places[0]!, code: `p1.${i + 1}`, designation: d, row: row(d) }))
   return { ...context, positions: [{ ...first!, places }, second!], onCard: places.map((p) => p.code) }
 }
-const DUTY = { speedRpm: 120, radialLoadN: 20_000, axialLoadN: 90_000, shock: 'smooth', innerRingC: 50, outerRingC: 45, hoursPerDay: 16, turningRing: 'inner', loadDirection: 'still', dirt: 'normal', ambientC: 20 } as const // prettier-ignore
+const DUTY = {
+  speedRpm: 120,
+  radialLoadN: 20_000,
+  axialLoadN: 90_000,
+  shock: 'smooth',
+  innerRingC: 50,
+  outerRingC: 45,
+  hoursPerDay: 16,
+  turningRing: 'inner',
+  loadDirection: 'still',
+  dirt: 'normal',
+  ambientC: 20,
+} as const
 function card(context: LineContext, more: LineAnswers = {}) {
   const a = emptyAnswers()
   const answers = context.onCard.reduce<LineAnswers>((all, place) => {
     const designation = context.positions[0]!.places.find((p) => p.code === place)!.designation
-    const own = { ...a, duty: { ...a.duty, ...DUTY }, identify: { ...a.identify, designation, group: 'N' as const, groupEvidence: 'marking' as const } } // prettier-ignore
+    const own = {
+      ...a,
+      duty: { ...a.duty, ...DUTY },
+      identify: { ...a.identify, designation, group: 'N' as const, groupEvidence: 'marking' as const },
+    }
     return { ...all, ...asLineAnswers(own, place) }
   }, {})
   return { answers: { ...answers, ...more }, evaluation: evaluateLine({ ...answers, ...more }, context) }
 }
 const figure = (e: ReturnType<typeof card>['evaluation'], place: string, key: string) =>
-  Object.values(e.places[place]!).flatMap((s) => s.figures).find((f) => f.key === key)?.value // prettier-ignore
+  Object.values(e.places[place]!)
+    .flatMap((s) => s.figures)
+    .find((f) => f.key === key)?.value
 
 describe('several bearings at one support share its load', () => {
   // prettier-ignore
@@ -119,10 +137,22 @@ describe('what was said of a line is where its card begins', () => {
   const keys = (onCard: string[], parts = components) =>
     Object.keys(saidAnswers({ positions: recorded, components: parts }, onCard, [tin])).sort()
   it('of the places on the card, and of the line', () => {
-    expect(keys(['p1.1', 'p2.1'])).to.deep.equal(['line/duty.sources', 'line/mount.hubLock', 'p1.1/fit.split', 'p1.1/mount.standsIn', 'p1/lubricate.greaseId', 'p2.1/mount.standsIn']) // prettier-ignore
+    expect(keys(['p1.1', 'p2.1'])).to.deep.equal([
+      'line/duty.sources',
+      'line/mount.hubLock',
+      'p1.1/fit.split',
+      'p1.1/mount.standsIn',
+      'p1/lubricate.greaseId',
+      'p2.1/mount.standsIn',
+    ])
     expect(keys(['p2.1'])).to.deep.equal(['line/duty.sources', 'line/mount.hubLock', 'p2.1/mount.standsIn'])
   })
   it('nothing of what sits on the shaft where nothing is known of it', () => {
-    expect(keys(['p2.1'], components.map(({ facts: _facts, ...c }) => c))).to.deep.equal(['line/mount.hubLock', 'p2.1/mount.standsIn']) // prettier-ignore
+    expect(
+      keys(
+        ['p2.1'],
+        components.map(({ facts: _facts, ...c }) => c),
+      ),
+    ).to.deep.equal(['line/mount.hubLock', 'p2.1/mount.standsIn'])
   })
 })

@@ -191,7 +191,6 @@ describe('factors of ISO 281 and ISO 76', () => {
     [0.1, 175.7],
     [0.2, 205],
   ] as const)
-    // prettier-ignore
     it(`fc of thrust cylinders at Dwe/Dpw ${ratio} is ${value}`, () => expect(fcThrustCylinders(ratio)).to.be.closeTo(value, 0.2))
   it('thrust cylinders by hand: fourteen of 9 by 9 mm on 54 mm', () => {
     const rated = loadRating({
@@ -207,7 +206,9 @@ describe('factors of ISO 281 and ISO 76', () => {
     expect(() => fcThrustCylinders(0.5)).to.throw()
   })
   it('four points of contact are two rows of contacts: 2^0.7 of one row in C, twice in C0', () => {
-    const of = (rows: number) => loadRating({ family: 'four-point-ball', elements: 13, elementDiameterMm: 12.7, pitchDiameterMm: 60, contactAngleDeg: 35, rows }).values // prettier-ignore
+    const of = (rows: number) =>
+      loadRating({ family: 'four-point-ball', elements: 13, elementDiameterMm: 12.7, pitchDiameterMm: 60, contactAngleDeg: 35, rows })
+        .values
     expect(of(2).dynamicRatingN / of(1).dynamicRatingN).to.be.closeTo(2 ** 0.7, 1e-9)
     expect(of(2).staticRatingN / of(1).staticRatingN).to.be.closeTo(2, 1e-9)
     expect(bearing({ designation: 'QJ 208' }).values.dynamicRatingN).to.be.closeTo(of(2).dynamicRatingN, 1)

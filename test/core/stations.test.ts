@@ -275,7 +275,20 @@ describe('stations', () => {
 
 describe('a clearance group', () => {
   it('is asked at Fit only where something follows from it', () => {
-    for (const [name, asked] of [['6312', true], ['22212', true], ['30212', false], ['7312 B', false], ['UC 212', false], ['QJ 212', false], ['RNA 4912', false]] as const) // prettier-ignore
-      expect(questionsOf(filledCard(name, { identify: { designation: name, group: null, groupEvidence: null } })).some((x) => x.code === 'fit-group'), name).to.equal(asked) // prettier-ignore
+    for (const [name, asked] of [
+      ['6312', true],
+      ['22212', true],
+      ['30212', false],
+      ['7312 B', false],
+      ['UC 212', false],
+      ['QJ 212', false],
+      ['RNA 4912', false],
+    ] as const)
+      expect(
+        questionsOf(filledCard(name, { identify: { designation: name, group: null, groupEvidence: null } })).some(
+          (x) => x.code === 'fit-group',
+        ),
+        name,
+      ).to.equal(asked)
   })
 })

@@ -69,7 +69,7 @@ describe('ISO 286 tolerances', () => {
     const unit = (D: number) => (D <= 500 ? 0.45 * Math.cbrt(D) + 0.001 * D : 0.004 * D + 2.1)
     const first = (D: number) => (D <= 500 ? 0.8 + 0.02 * D : 2 * unit(D))
     const TIMES: Record<number, number> = { 5: 7, 6: 10, 7: 16, 8: 25, 9: 40, 10: 64 }
-    const grade = (n: number, D: number) => TIMES[n] ? TIMES[n] * unit(D) : first(D) * ((7 * unit(D)) / first(D)) ** ((n - 1) / 4) // prettier-ignore
+    const grade = (n: number, D: number) => (TIMES[n] ? TIMES[n] * unit(D) : first(D) * ((7 * unit(D)) / first(D)) ** ((n - 1) / 4))
     const DEVIATION = {
       f: (D: number) => 5.5 * D ** 0.41,
       g: (D: number) => 2.5 * D ** 0.34,

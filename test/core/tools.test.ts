@@ -57,7 +57,14 @@ describe('tools of the plant', () => {
     expect(minutesWith(COIL, ring)).to.be.closeTo((-((2 * 460) / lost) * Math.log(1 - (lost * 60) / 125)) / 60, 1e-6)
     expect(minutesWith(tool('x', 'oven'), ring)).to.equal(null)
     // What loses what it gets is not offered, and says what would do.
-    const heavy = toolOffers([{ ...COIL, toMm: null }], 'heater', { massKg: 200, boreMm: 260, outsideMm: 480, widthMm: 130, atC: 110, roomC: 20 })[0]! // prettier-ignore
+    const heavy = toolOffers([{ ...COIL, toMm: null }], 'heater', {
+      massKg: 200,
+      boreMm: 260,
+      outsideMm: 480,
+      widthMm: 130,
+      atC: 110,
+      roomC: 20,
+    })[0]!
     expect([heavy.fits, heavy.minutes]).to.deep.equal([false, null])
     expect(metric(heavy.why)).to.match(/at least \d+ W/)
   })
@@ -65,18 +72,27 @@ describe('tools of the plant', () => {
     const slow = tool('Slow press', 'press', { forceN: 200_000, setupMin: 60 })
     const small = tool('Small press', 'press', { forceN: 20_000 })
     const offers = toolOffers([slow, small, PRESS, COIL], 'press', { forceN: 60_000 })
-    expect(offers.map((o) => [o.name, o.fits])).to.deep.equal([['Press 10 t', true], ['Slow press', true], ['Small press', false]]) // prettier-ignore
+    expect(offers.map((o) => [o.name, o.fits])).to.deep.equal([
+      ['Press 10 t', true],
+      ['Slow press', true],
+      ['Small press', false],
+    ])
     expect(offers[0]).to.include({ minutes: 20, cost: 20 })
     expect(offers[1]!.cost).to.equal(null)
   })
   it('every kind has a name and serves a need', () => {
     for (const kind of TOOL_KINDS) {
       expect(TOOL_LABEL[kind]).to.be.a('string')
-      expect(NEED_NAMES.some((need) => NEEDS[need].kinds.includes(kind)), kind).to.equal(true) // prettier-ignore
+      expect(
+        NEED_NAMES.some((need) => NEEDS[need].kinds.includes(kind)),
+        kind,
+      ).to.equal(true)
     }
   })
   it('is said in one piece, whatever its name: commas part tools in a step', () => {
-    expect(say(toolWords({ ...COIL, name: 'Coil, small', place: 'bay 3, left' }), 'metric')).to.equal('Coil, small (1.0 kW; 20 s on and 60 s off; at bay 3, left)') // prettier-ignore
+    expect(say(toolWords({ ...COIL, name: 'Coil, small', place: 'bay 3, left' }), 'metric')).to.equal(
+      'Coil, small (1.0 kW; 20 s on and 60 s off; at bay 3, left)',
+    )
   })
 })
 
@@ -111,9 +127,13 @@ describe('a card and the tools of its plant', () => {
   })
   it('a press that was chosen over its rating stops, a heater that is too small warns', () => {
     const weak = tool('Weak press', 'press', { forceN: 1000 })
-    expect(cautionsOf(card([weak, PRESS], { method: 'press', pressTool: 'Weak press' })).find((c) => c.code === 'tool-short')).to.include({ level: 'stop' }) // prettier-ignore
+    expect(cautionsOf(card([weak, PRESS], { method: 'press', pressTool: 'Weak press' })).find((c) => c.code === 'tool-short')).to.include({
+      level: 'stop',
+    })
     const coil = tool('Small coil', 'coil', { powerKw: 1, toMm: 40 })
-    expect(cautionsOf(card([coil, PLATE], { method: 'heat', heaterTool: 'Small coil' })).find((c) => c.code === 'tool-short')).to.include({ level: 'caution' }) // prettier-ignore
+    expect(cautionsOf(card([coil, PLATE], { method: 'heat', heaterTool: 'Small coil' })).find((c) => c.code === 'tool-short')).to.include({
+      level: 'caution',
+    })
     expect(codes(card([PRESS], { method: 'press', pressTool: 'Gone press' }))).to.include('tool-gone')
   })
   it('the rating of the listed presses counts, not the one of the empty card', () => {
@@ -140,10 +160,22 @@ describe('a card and the tools of its plant', () => {
 })
 
 describe('instruments of the plant', () => {
-  const micrometer: MeasuringInstrument = { name: 'M-12', kind: 'micrometer', place: '', step: 0.001, from: 50, to: 75, checked: '2026-09-01', due: '2027-09-01', note: '' } // prettier-ignore
+  const micrometer: MeasuringInstrument = {
+    name: 'M-12',
+    kind: 'micrometer',
+    place: '',
+    step: 0.001,
+    from: 50,
+    to: 75,
+    checked: '2026-09-01',
+    due: '2027-09-01',
+    note: '',
+  }
   const seat = { quantity: 'length', min: 60.002, max: 60.015 } as const
   const words = (i: Partial<MeasuringInstrument>, field: Parameters<typeof instrumentNotes>[1] = seat, today = '2026-11-26') =>
-    instrumentNotes({ ...micrometer, ...i }, field, today).map((n) => say(n.words, 'metric')).join(' ') // prettier-ignore
+    instrumentNotes({ ...micrometer, ...i }, field, today)
+      .map((n) => say(n.words, 'metric'))
+      .join(' ')
 
   it('one that will do is said to be checked', () => expect(words({})).to.equal('Checked 2026-09-01, due 2027-09-01.'))
   it('one past its day is said so, on the day itself not yet', () => {

@@ -13,7 +13,9 @@ describe('markings as they are written every day', () => {
   for (const [written, row, group, closure, accuracy, pairing, notRead, changes] of WRITINGS)
     it(written, () => {
       const m = findMarked(written)!
-      expect(m && [m.row.designation, m.group ?? '', m.closure ?? '', m.accuracy ?? '', m.pairing ?? '', m.notRead.join(','), m.changes ?? '']).to.deep.equal([row, group, closure, accuracy, pairing, notRead, changes]) // prettier-ignore
+      expect(
+        m && [m.row.designation, m.group ?? '', m.closure ?? '', m.accuracy ?? '', m.pairing ?? '', m.notRead.join(','), m.changes ?? ''],
+      ).to.deep.equal([row, group, closure, accuracy, pairing, notRead, changes])
     })
   it('read at Compare and on the bench as they are read in a line: the same row, group and bore', () => {
     const names = rackNames(catalogue())

@@ -22,7 +22,8 @@ describe('journey: ten-second answers', () => {
     await person.web.wait(async () => (await person.focused()).includes('Find anything'), 10_000, 'the box has the focus')
     await person.press(text)
   }
-  const said = async () => (await (await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'answer')]")).getText()).replace(/\s+/g, ' ') // prettier-ignore
+  const said = async () =>
+    (await (await person.see("//li[@role='option'][@aria-selected='true'][contains(., 'answer')]")).getText()).replace(/\s+/g, ' ')
 
   it('five figures, each in the list while it is typed', async () => {
     for (const [text, figure] of [

@@ -118,7 +118,23 @@ describe('journey: no page scrolls into nothing, none is wider than its window, 
     it(`at ${width} x ${height}`, async () => {
       const { person } = here
       const { pump, job } = await pumpCard()
-      const pages = ['/', '/machines', '/machines/new', `/machines/${pump}`, `/machines/${pump}/edit`, '/rack', '/rack/6312', '/bench', '/compare?rows=6312&rows=6312-2RS&rows=NU+312&rows=6312+C3', '/parts', '/greasing', '/settings', '/own-data', `/jobs/${job}/steps`, ...STATIONS.map((s) => `/jobs/${job}/${s}`)] // prettier-ignore
+      const pages = [
+        '/',
+        '/machines',
+        '/machines/new',
+        `/machines/${pump}`,
+        `/machines/${pump}/edit`,
+        '/rack',
+        '/rack/6312',
+        '/bench',
+        '/compare?rows=6312&rows=6312-2RS&rows=NU+312&rows=6312+C3',
+        '/parts',
+        '/greasing',
+        '/settings',
+        '/own-data',
+        `/jobs/${job}/steps`,
+        ...STATIONS.map((s) => `/jobs/${job}/${s}`),
+      ]
       await person.resize(width, height)
       for (const page of pages) {
         await person.visit(page)

@@ -66,7 +66,11 @@ describe('journey: plans in large letters, from the first lock to the guards', (
     }
     throw new Error(`${until} never came: ${done.join(' ')}`)
   }
-  const known = (place: string, designation: string, group = 'N') => ({ [`${place}/identify.designation`]: designation, [`${place}/identify.group`]: group, [`${place}/identify.groupEvidence`]: 'marking' }) // prettier-ignore
+  const known = (place: string, designation: string, group = 'N') => ({
+    [`${place}/identify.designation`]: designation,
+    [`${place}/identify.group`]: group,
+    [`${place}/identify.groupEvidence`]: 'marking',
+  })
   async function opened(machine: string, places: string[], said: Record<string, unknown>): Promise<number> {
     const { job } = await openAt(technician, machine, places)
     const saved = await answer(technician, job.id, { 'line/select.target': 'one-shift', ...said })
@@ -191,7 +195,17 @@ describe('journey: cautions that must be seen', () => {
     await person.seeText('Sealed or shielded: 80 °C at most unless its maker says more, and never in a bath')
   })
   it('a free ring counts the coldest start too: light alloy at −40 °C takes its room away', async () => {
-    const warm = { 'line/arrange.housingMaterial': 'aluminium', 'line/arrange.shaftMaterial': 'carbon-steel', 'line/arrange.assemblyC': 20, 'line/arrange.shaftHotC': 40, 'line/arrange.housingHotC': 35, 'line/arrange.spanMm': 1500, 'p1/arrange.held': true, 'p2/arrange.held': false, 'p2/arrange.floatPresentMm': 1.5 } // prettier-ignore
+    const warm = {
+      'line/arrange.housingMaterial': 'aluminium',
+      'line/arrange.shaftMaterial': 'carbon-steel',
+      'line/arrange.assemblyC': 20,
+      'line/arrange.shaftHotC': 40,
+      'line/arrange.housingHotC': 35,
+      'line/arrange.spanMm': 1500,
+      'p1/arrange.held': true,
+      'p2/arrange.held': false,
+      'p2/arrange.floatPresentMm': 1.5,
+    }
     await said('MM-1', 'p2.1', { 'p2.1/identify.designation': '6311', ...warm }, 'arrange')
     const before = await person.text()
     expect(before, 'warm it has room').to.not.contain('where its room ends, hot or cold')

@@ -8,7 +8,12 @@ describe('journey: every way onto its seat', () => {
   let person: Person
   let technician: Client
   before(() => void ({ person, technician } = here))
-  const known = (place: string, designation: string, group = 'N') => ({ [`${place}/identify.designation`]: designation, [`${place}/identify.group`]: group, [`${place}/identify.groupEvidence`]: 'marking', 'line/select.target': 'motor-24h' }) // prettier-ignore
+  const known = (place: string, designation: string, group = 'N') => ({
+    [`${place}/identify.designation`]: designation,
+    [`${place}/identify.group`]: group,
+    [`${place}/identify.groupEvidence`]: 'marking',
+    'line/select.target': 'motor-24h',
+  })
   async function opened(machine: string, places: string[], said: Record<string, unknown>, station = 'mount'): Promise<number> {
     const { job } = await openAt(technician, machine, places)
     const saved = await answer(technician, job.id, said)
@@ -96,7 +101,13 @@ describe('journey: every way onto its seat', () => {
     await person.pick('Key that fits the set screws', '4 mm')
     expect(Number(await person.figure('mount.setScrewNm'))).to.be.closeTo(8.5, 0.05)
     await person.saved()
-    for (const [key, values] of [['line/isolate', { tried: true }], ['p1.1/seat', { seatMm: 34.99 }], ['p1.1/unpack', { marking: 'UEL 207' }], ['p1.1/slide', { slides: true }]] as const) await signed(id, key, values) // prettier-ignore
+    for (const [key, values] of [
+      ['line/isolate', { tried: true }],
+      ['p1.1/seat', { seatMm: 34.99 }],
+      ['p1.1/unpack', { marking: 'UEL 207' }],
+      ['p1.1/slide', { slides: true }],
+    ] as const)
+      await signed(id, key, values)
     await person.go(`/jobs/${id}/steps`)
     await person.choose('The shaft turns, seen from the collar', 'clockwise')
     await person.choose('The collar was turned, seen from the same side', 'anticlockwise')
@@ -115,7 +126,15 @@ describe('journey: every way onto its seat', () => {
     })
     const seconds = Number(await person.figure('mount.windowS'))
     expect(seconds).to.be.above(60)
-    for (const [key, values] of [['line/isolate', { tried: true }], ['p2.1/seat', { seatMm: 55.011 }], ['p2.1/bore', { boreMm: 120.005 }], ['p2.1/unpack', { marking: 'NU 311 C3' }], ['p2.1/outer-in', { in: true }], ['p2.1/chill', { shaftC: -80 }]] as const) await signed(id, key, values) // prettier-ignore
+    for (const [key, values] of [
+      ['line/isolate', { tried: true }],
+      ['p2.1/seat', { seatMm: 55.011 }],
+      ['p2.1/bore', { boreMm: 120.005 }],
+      ['p2.1/unpack', { marking: 'NU 311 C3' }],
+      ['p2.1/outer-in', { in: true }],
+      ['p2.1/chill', { shaftC: -80 }],
+    ] as const)
+      await signed(id, key, values)
     await person.go(`/jobs/${id}/steps`)
     await person.seeText('Slide the ring on while the shaft is cold')
     const left = async () =>
@@ -126,7 +145,21 @@ describe('journey: every way onto its seat', () => {
   })
 
   it('an adjusted pair by dial and shims: Arrange says the cold setting, the shims, and the step holds to it', async () => {
-    const set = { 'line/arrange.facing': 'face-to-face', 'line/arrange.hotPlayUm': 40, 'line/arrange.shaftMaterial': 'carbon-steel', 'line/arrange.housingMaterial': 'cast-iron', 'line/arrange.assemblyC': 20, 'line/arrange.shaftHotC': 60, 'line/arrange.housingHotC': 45, 'line/arrange.spanMm': 200, 'line/arrange.measuredPlayUm': 400, 'line/arrange.trialShimMm': 1.5, 'line/arrange.shimSide': 'closes', 'p1/arrange.held': true, 'p2/arrange.held': true } // prettier-ignore
+    const set = {
+      'line/arrange.facing': 'face-to-face',
+      'line/arrange.hotPlayUm': 40,
+      'line/arrange.shaftMaterial': 'carbon-steel',
+      'line/arrange.housingMaterial': 'cast-iron',
+      'line/arrange.assemblyC': 20,
+      'line/arrange.shaftHotC': 60,
+      'line/arrange.housingHotC': 45,
+      'line/arrange.spanMm': 200,
+      'line/arrange.measuredPlayUm': 400,
+      'line/arrange.trialShimMm': 1.5,
+      'line/arrange.shimSide': 'closes',
+      'p1/arrange.held': true,
+      'p2/arrange.held': true,
+    }
     const id = await opened('PG-1', ['p1.1', 'p2.1'], { ...known('p1.1', '32210'), ...known('p2.1', '32209'), ...set }, 'arrange')
     const cold = Number(await person.figure('arrange.pairColdUm'))
     expect(Number(await person.figure('arrange.pairShimMm')), 'more shim closes what is too loose').to.be.above(1.5)
@@ -143,7 +176,11 @@ describe('journey: every way onto its seat', () => {
     const [least, most] = [...label.matchAll(/(\d+\.\d+)/g)].map((m) => 1000 * Number(m[1]))
     expect(cold).to.be.within(least!, most!)
     // More shims close it: what opened instead went the wrong way.
-    for (const [field, value] of [['packMm', '1.8'], ['endPlayMm', '0.6']] as const) await (await person.see(`//input[@id='setting-${field}']`)).sendKeys(value, Key.TAB) // prettier-ignore
+    for (const [field, value] of [
+      ['packMm', '1.8'],
+      ['endPlayMm', '0.6'],
+    ] as const)
+      await (await person.see(`//input[@id='setting-${field}']`)).sendKeys(value, Key.TAB)
     await person.seeText('The wrong way: 0.30 mm more of shims should have closed the play')
     await (await person.see("//input[@id='setting-endPlayMm']")).sendKeys(Key.chord(Key.CONTROL, 'a'), '0.13', Key.TAB)
     await person.web.wait(async () => !(await person.text()).includes('The wrong way'), 10_000, 'it went the right way')
@@ -163,7 +200,18 @@ describe('journey: every way onto its seat', () => {
     const fine = [0, 20, 40, 60].map((minute, i) => ({ minute, temperatureC: [20, 38, 47, 51][i] }))
     const climbing = [0, 30, 60].map((minute, i) => ({ minute, temperatureC: [20, 37, 54][i] }))
     const held = { 'p2/arrange.held': true, 'p3/arrange.held': true, 'p1/arrange.held': false }
-    await opened('LS-1', ['p2.1', 'p3.1'], { ...known('p2.1', '22211 K', '3'), ...known('p3.1', '22211 K', '3'), ...held, 'p2/runin.readings': climbing, 'p3/runin.readings': fine }, 'runin') // prettier-ignore
+    await opened(
+      'LS-1',
+      ['p2.1', 'p3.1'],
+      {
+        ...known('p2.1', '22211 K', '3'),
+        ...known('p3.1', '22211 K', '3'),
+        ...held,
+        'p2/runin.readings': climbing,
+        'p3/runin.readings': fine,
+      },
+      'runin',
+    )
     await person.type('Minutes since start', '90')
     await person.type('Temperature, second block', '71')
     await person.type('Temperature, third block', '53', Key.ENTER)

@@ -31,13 +31,24 @@ describe('journey: step by step, in gloves', () => {
     expect((await answer(technician, card.job.id, said)).status).to.equal(200)
     return card
   }
-  const known = (place: string, designation: string, group = 'N') => ({ [`${place}/identify.designation`]: designation, [`${place}/identify.group`]: group, [`${place}/identify.groupEvidence`]: 'marking' }) // prettier-ignore
+  const known = (place: string, designation: string, group = 'N') => ({
+    [`${place}/identify.designation`]: designation,
+    [`${place}/identify.group`]: group,
+    [`${place}/identify.groupEvidence`]: 'marking',
+  })
 
   it('on a portrait tablet by keyboard only: confirmed and signed by space, stopped by a reading, measured again', async () => {
-    const { job } = await opened('MM-1', ['p1.1'], { ...known('p1.1', '6311', '3'), 'p1.1/mount.takeOff': 'none', 'line/select.target': 'motor-24h', 'p1.1/mount.method': 'heat' }) // prettier-ignore
+    const { job } = await opened('MM-1', ['p1.1'], {
+      ...known('p1.1', '6311', '3'),
+      'p1.1/mount.takeOff': 'none',
+      'line/select.target': 'motor-24h',
+      'p1.1/mount.method': 'heat',
+    })
     await person.go(`/jobs/${job.id}/steps`)
     await onStep('isolate')
-    const low = await person.web.executeScript<number>("return Math.min(...[...document.querySelectorAll('footer button')].map((b) => b.getBoundingClientRect().height))") // prettier-ignore
+    const low = await person.web.executeScript<number>(
+      "return Math.min(...[...document.querySelectorAll('footer button')].map((b) => b.getBoundingClientRect().height))",
+    )
     expect(low, 'for a knuckle').to.be.at.least(64)
     await onward('Yes: Tried to start')
     await onward('Done, sign it')
@@ -63,7 +74,10 @@ describe('journey: step by step, in gloves', () => {
     await onStep('unpack')
     const id = Number(/jobs\/(\d+)/.exec(await person.web.getCurrentUrl())![1])
     const step = (await cardOf(technician, id)).steps.find((s) => s.key === 'p1.1/unpack')
-    const put = await technician.put(`/cards/${id}/steps/${encodeURIComponent('p1.1/unpack')}`, { version: step?.version ?? 0, values: { marking: '6311 C3' } }) // prettier-ignore
+    const put = await technician.put(`/cards/${id}/steps/${encodeURIComponent('p1.1/unpack')}`, {
+      version: step?.version ?? 0,
+      values: { marking: '6311 C3' },
+    })
     expect(put.status).to.equal(200)
     await person.web.executeScript('document.activeElement.blur()')
     await onward('Done, sign it')
@@ -89,7 +103,12 @@ describe('journey: step by step, in gloves', () => {
       .and.contain('until it must be over its seat')
   })
   it('a stand-in is pressed: what it reads lands with its name, a loose cable is said, and the instrument in hand is kept', async () => {
-    const { job } = await opened('MM-1', ['p2.1'], { ...known('p2.1', 'NU 311', '3'), 'p2.1/mount.takeOff': 'none', 'line/select.target': 'motor-24h', 'p2.1/mount.method': 'heat' }) // prettier-ignore
+    const { job } = await opened('MM-1', ['p2.1'], {
+      ...known('p2.1', 'NU 311', '3'),
+      'p2.1/mount.takeOff': 'none',
+      'line/select.target': 'motor-24h',
+      'p2.1/mount.method': 'heat',
+    })
     await person.go(`/jobs/${job.id}/steps`)
     await onward('Yes')
     await onward('Done, sign it')
@@ -124,7 +143,17 @@ describe('journey: step by step, in gloves', () => {
     await person.button('Take the stand-in')
   }
   it('two sleeves of one shaft driven up in one card, by the clearance that goes: one felt by hand, one by the feeler stand-in', async () => {
-    const sleeves = await opened('LS-1', ['p2.1', 'p3.1'], { ...known('p2.1', '22211 K', '3'), ...known('p3.1', '22211 K', '3'), ...Object.fromEntries(['p2', 'p3'].flatMap((p) => [[`${p}.1/mount.takeOff`, 'none'], [`${p}/lubricate.filledBy`, 'central system']])), 'line/select.target': 'one-shift' }) // prettier-ignore
+    const sleeves = await opened('LS-1', ['p2.1', 'p3.1'], {
+      ...known('p2.1', '22211 K', '3'),
+      ...known('p3.1', '22211 K', '3'),
+      ...Object.fromEntries(
+        ['p2', 'p3'].flatMap((p) => [
+          [`${p}.1/mount.takeOff`, 'none'],
+          [`${p}/lubricate.filledBy`, 'central system'],
+        ]),
+      ),
+      'line/select.target': 'one-shift',
+    })
     await person.go(`/jobs/${sleeves.job.id}/steps`)
     await onward('Yes')
     await onward('Done, sign it')

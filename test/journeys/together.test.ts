@@ -22,7 +22,10 @@ describe('journey: two at one card', () => {
   })
   /** How often a page asked for an address since it was opened. */
   const asked = (person: Person, path: string) =>
-    person.web.executeScript<number>("return performance.getEntriesByType('resource').filter((e) => e.initiatorType === 'fetch' && new URL(e.name).pathname === arguments[0]).length", path) // prettier-ignore
+    person.web.executeScript<number>(
+      "return performance.getEntriesByType('resource').filter((e) => e.initiatorType === 'fetch' && new URL(e.name).pathname === arguments[0]).length",
+      path,
+    )
   const quiet = () => new Promise((resolve) => setTimeout(resolve, 3500))
 
   it('a job that is begun stands in the Yard of the other', async () => {
@@ -35,7 +38,10 @@ describe('journey: two at one card', () => {
 
   it('an answer changes the figures of the other; nobody asks while nothing happens, and one’s own change asks for nothing', async () => {
     await Promise.all([fitter.go(`/jobs/${id}/duty`), planner.go(`/jobs/${id}/duty`)])
-    await Promise.all([fitter.see("//h1[starts-with(normalize-space(), 'Duty')]"), planner.see("//h1[starts-with(normalize-space(), 'Duty')]")]) // prettier-ignore
+    await Promise.all([
+      fitter.see("//h1[starts-with(normalize-space(), 'Duty')]"),
+      planner.see("//h1[starts-with(normalize-space(), 'Duty')]"),
+    ])
     // Both streams have begun by then.
     await quiet()
     const before = await Promise.all([fitter, planner].map((p) => asked(p, `/api/v1/cards/${id}`)))
@@ -60,7 +66,13 @@ describe('journey: two at one card', () => {
   })
 
   it('a step that is signed shows on the other screen, also after the stream was cut', async () => {
-    await answer(technician, id, { 'p1.1/identify.designation': '6311', 'p1.1/identify.group': '3', 'p1.1/identify.groupEvidence': 'marking', 'p1.1/mount.method': 'heat', 'p1.1/mount.takeOff': 'none' }) // prettier-ignore
+    await answer(technician, id, {
+      'p1.1/identify.designation': '6311',
+      'p1.1/identify.group': '3',
+      'p1.1/identify.groupEvidence': 'marking',
+      'p1.1/mount.method': 'heat',
+      'p1.1/mount.takeOff': 'none',
+    })
     await planner.go(`/jobs/${id}/steps`)
     await planner.see("//section[@data-step='isolate']")
     await at.instance.pool.query(

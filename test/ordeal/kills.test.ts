@@ -54,7 +54,13 @@ class Program {
 
   async ready(): Promise<void> {
     for (let n = 0; n < 600; n += 1) {
-      if (await fetch(`${this.url}/api/v1/health`).then((r) => r.ok, () => false)) return // prettier-ignore
+      if (
+        await fetch(`${this.url}/api/v1/health`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        return
       if (this.child.exitCode !== null) throw new Error(`the server ended: ${this.said}`)
       await pause(50)
     }
@@ -111,7 +117,10 @@ class Ledger {
     while (!this.stopped) {
       this.tries += 1
       const since = performance.now()
-      const status = await this.client.send(method, path, body).then((r) => r.status, () => 0) // prettier-ignore
+      const status = await this.client.send(method, path, body).then(
+        (r) => r.status,
+        () => 0,
+      )
       const ms = performance.now() - since
       if (status === 200 || status === 201) {
         this.slowest = Math.max(this.slowest, ms)
@@ -159,7 +168,10 @@ class Ledger {
     expect(this.wrong.slice(0, 5), `${this.wrong.length} answers that are none`).to.deep.equal([])
     const { entries } = (await this.client.get('/rack/stock')).body
     const shelves = new Set(entries.map((e: { shelf: string }) => e.shelf))
-    expect(this.stock.filter((s) => !shelves.has(s)), 'lost stock').to.deep.equal([]) // prettier-ignore
+    expect(
+      this.stock.filter((s) => !shelves.has(s)),
+      'lost stock',
+    ).to.deep.equal([])
     const db = new pg.Client({ connectionString: this.program.cluster.url })
     await db.connect()
     const { rows } = await db.query('SELECT key::text, count(*)::int AS n FROM grease_event WHERE key = ANY ($1::uuid[]) GROUP BY 1', [
@@ -282,9 +294,17 @@ describe('ordeal: the disk is full', () => {
       const answers: number[] = []
       for (let n = 0; n < 6; n += 1) {
         const paper = Buffer.concat([Buffer.from(`%PDF-${n} `), Buffer.alloc(8e6, n)])
-        answers.push(await client.post(`/machines/${id}/documents?kind=manual&name=Large%20${n}`, paper).then((r) => r.status, () => 0)) // prettier-ignore
+        answers.push(
+          await client.post(`/machines/${id}/documents?kind=manual&name=Large%20${n}`, paper).then(
+            (r) => r.status,
+            () => 0,
+          ),
+        )
       }
-      const health = await fetch(`${program!.url}/api/v1/health`).then((r) => r.status, () => 0) // prettier-ignore
+      const health = await fetch(`${program!.url}/api/v1/health`).then(
+        (r) => r.status,
+        () => 0,
+      )
       console.log(`      full: papers are answered ${answers.join(', ')}, health ${health}; ${stock.length - before} small writes went on`)
       expect(answers, 'a fault').to.not.include(500)
       expect(answers.filter((s) => s === 503 || s === 0).length, 'papers that found no room').to.be.greaterThan(0)

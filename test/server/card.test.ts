@@ -134,6 +134,12 @@ describe('job card over HTTP', () => {
     await refresh()
   })
 
+  it('refuses an answer that stands twice in one list', async () => {
+    const body = changesOf(card, { 'p1/duty.ambientC': 21 })
+    const twice = await technician.post(`/cards/${card.job.id}/changes`, { ...body, changes: [...body.changes, ...body.changes] })
+    expect([twice.status, twice.body.errors[0].field]).to.deep.equal([422, 'p1/duty.ambientC'])
+  })
+
   it('refuses what is no answer of a place, with its key', async () => {
     // [key, value, words]
     const wrong: [string, unknown, string][] = [
@@ -208,7 +214,10 @@ describe('job card over HTTP', () => {
       { field: 'gapMm', value: 0.01, instrument: null, at: NOW.toISOString(), by: 'M. Thorpe' },
     ])
     expect(await write({ gapMm: null })).to.have.length(2)
-    const kept = await instance.pool.query('DELETE FROM step_reading').then(() => 'deleted', (error: Error) => error.message) // prettier-ignore
+    const kept = await instance.pool.query('DELETE FROM step_reading').then(
+      () => 'deleted',
+      (error: Error) => error.message,
+    )
     expect(kept).to.contain('append-only')
     await refresh()
   })

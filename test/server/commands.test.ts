@@ -277,7 +277,12 @@ describe('start command', () => {
       return spawn(process.execPath, ['-e', 'process.exit(3)'])
     }
     const said: string[] = []
-    const kept = keepRunning(start, () => (gaveUp = true), (text: string) => said.push(text), 20) // prettier-ignore
+    const kept = keepRunning(
+      start,
+      () => (gaveUp = true),
+      (text: string) => said.push(text),
+      20,
+    )
     kept.ready()
     await until('nine starts', () => begun.length >= 9)
     await kept.end()
@@ -286,7 +291,11 @@ describe('start command', () => {
     expect(said.at(-1)).to.match(/^the server ended \(3\); starting it again in [\d.]+ s$/)
     // One that never was ready is given up.
     let code = 0
-    keepRunning(() => spawn(process.execPath, ['-e', 'process.exit(4)']), (c: number) => (code = c), () => {}) // prettier-ignore
+    keepRunning(
+      () => spawn(process.execPath, ['-e', 'process.exit(4)']),
+      (c: number) => (code = c),
+      () => {},
+    )
     await until('given up', () => code === 4)
   })
 

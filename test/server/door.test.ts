@@ -34,7 +34,8 @@ describe('one door for what people do, on two instances', () => {
   })
   const events = async (client: Client, point: number) => (await client.get(`/points/${point}`)).body.events.length as number
   const pointOf = async () => (await technician.get('/yard')).body.due.map((d: { pointId: number }) => d.pointId) as number[]
-  const stored = async (key: string) => (await one.pool.query('SELECT kind, outcome, device, at, heard_at, person_id FROM command WHERE key = $1', [key])).rows[0] // prettier-ignore
+  const stored = async (key: string) =>
+    (await one.pool.query('SELECT kind, outcome, device, at, heard_at, person_id FROM command WHERE key = $1', [key])).rows[0]
 
   it('is taken once, however often it arrives and wherever, and answered as the first time', async () => {
     const [point] = (await pointOf()) as [number]
@@ -47,7 +48,13 @@ describe('one door for what people do, on two instances', () => {
     expect(all.map(([a]) => a!.outcome).sort()).to.deep.equal(['again', 'again', 'again', 'done'])
     for (const [a] of all) expect(a!.changed).to.deep.equal({ point })
     expect(await events(technician, point)).to.equal(before + 1)
-    expect(await stored(done.key)).to.deep.include({ kind: 'log-greasing', outcome: 'done', device: 'tablet of the press house', at: new Date(done.at), heard_at: NOW }) // prettier-ignore
+    expect(await stored(done.key)).to.deep.include({
+      kind: 'log-greasing',
+      outcome: 'done',
+      device: 'tablet of the press house',
+      at: new Date(done.at),
+      heard_at: NOW,
+    })
     const [last] = (await technician.get(`/points/${point}`)).body.events
     expect(last.at, 'when it was done, not when it arrived').to.equal(done.at)
     const [back] = await send(technician, command('take-back-greasing', { point, greasing: done.key, reason: 'wrong point' }))
@@ -62,7 +69,12 @@ describe('one door for what people do, on two instances', () => {
     const nul = command('take-back-greasing', { point, greasing: randomUUID(), reason: 'a\u0000bcdef' })
     const good = command('log-greasing', greased(point, 20, { greaseId: grease.id }))
     const answers = await send(technician, bad, broken, nul, good)
-    expect(answers.map((a) => [a.key, a.outcome])).to.deep.equal([[bad.key, 'refused'], [broken.key, 'refused'], [nul.key, 'refused'], [good.key, 'done']]) // prettier-ignore
+    expect(answers.map((a) => [a.key, a.outcome])).to.deep.equal([
+      [bad.key, 'refused'],
+      [broken.key, 'refused'],
+      [nul.key, 'refused'],
+      [good.key, 'done'],
+    ])
     expect(answers.map((a) => a.problem?.errors?.[0]?.field)).to.deep.equal(['greaseId', 'grams', 'reason', undefined])
     const again = await send(technician, bad, good)
     expect(again.map((a) => a.outcome)).to.deep.equal(['refused', 'again'])
@@ -100,7 +112,10 @@ describe('one door for what people do, on two instances', () => {
     expect(both.map((a) => a.outcome)).to.deep.equal(['done', 'conflict'])
     expect(both[1]!.problem!.current).to.have.nested.property('conflicts[0].key', 'p1/duty.dirt')
     expect((await cardOf(planner, card)).answers['p1/duty.dirt']!.value, 'nothing of what was refused is stored').to.equal('clean')
-    await send(technician, await answerWith(technician, { 'p1.1/identify.designation': '6312', 'p1.1/mount.method': 'heat', 'p1.1/mount.takeOff': 'none' })) // prettier-ignore
+    await send(
+      technician,
+      await answerWith(technician, { 'p1.1/identify.designation': '6312', 'p1.1/mount.method': 'heat', 'p1.1/mount.takeOff': 'none' }),
+    )
     const step = 'line/isolate'
     const answers = await send(
       technician,
@@ -114,7 +129,12 @@ describe('one door for what people do, on two instances', () => {
     expect(answers[3]!.problem!.status, 'a planner may').to.equal(403)
     expect(answers[2]!.changed).to.have.nested.property('step.signedBy', 'R. Amble')
     const [, { id: other }] = (await planner.get('/colleagues')).body as [unknown, { id: number }]
-    const ended = await send(planner, command('hand-over', { card, personId: other }), command('finish-card', { card }), command('cancel-card', { card, reason: 'only a trial' })) // prettier-ignore
+    const ended = await send(
+      planner,
+      command('hand-over', { card, personId: other }),
+      command('finish-card', { card }),
+      command('cancel-card', { card, reason: 'only a trial' }),
+    )
     expect(ended.map((a) => a.outcome)).to.deep.equal(['done', 'refused', 'done'])
     expect((await cardOf(technician, card)).job.status).to.equal('cancelled')
   })
@@ -144,11 +164,15 @@ describe('one door for what people do, on two instances', () => {
     expect(at).to.be.above(0)
     const [spot, kept] = await send(technician, sign({}, NOW), sign())
     expect([spot!.outcome, kept!.outcome]).to.deep.equal(['refused', 'done'])
-    expect(await stepOf(step.key)).to.deep.include({ signedBy: null, late: [{ by: 'R. Amble', at: late.toISOString(), heardAt: NOW.toISOString(), why: 'blocked' }] }) // prettier-ignore
+    expect(await stepOf(step.key)).to.deep.include({
+      signedBy: null,
+      late: [{ by: 'R. Amble', at: late.toISOString(), heardAt: NOW.toISOString(), why: 'blocked' }],
+    })
 
     for (const s of plan.slice(0, at + 1)) {
       const values = Object.fromEntries(s.fields.map((f) => [f.key, entryFor(f)]))
-      if (s.fields.length) await send(technician, command('write-step', { card, step: s.key, version: (await stepOf(s.key))?.version ?? 0, values }, late)) // prettier-ignore
+      if (s.fields.length)
+        await send(technician, command('write-step', { card, step: s.key, version: (await stepOf(s.key))?.version ?? 0, values }, late))
       if (s !== step) await send(technician, command('sign-step', { card, step: s.key }))
     }
     const read = (await Promise.all(plan.slice(0, at + 1).map((s) => stepOf(s.key)))).flatMap((s) => s?.readings ?? [])

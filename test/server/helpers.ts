@@ -366,5 +366,10 @@ export async function answerRun(client: Client, jobId: number): Promise<void> {
 }
 
 /** The lines of a plant file. */
-export const plantLinesOf = (file: Buffer): Record<string, any>[] => // eslint-disable-line @typescript-eslint/no-explicit-any
-  file.toString('utf8').trim().split('\n').map((line) => JSON.parse(line)) // prettier-ignore
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+export const plantLinesOf = (file: Buffer): Record<string, any>[] =>
+  file
+    .toString('utf8')
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line))

@@ -235,7 +235,6 @@ describe('every kind is carried to the finish', () => {
       'Run 1 stopped by R. Amble: climbs on. Found: two locating rings.',
       'Run 2: 0 min 68 °F (R. Amble), 30 min 111 °F',
     ])
-      // prettier-ignore
       expect(printed, words).to.contain(words)
     expect((await technician.get(`/cards/${id}/card.pdf`)).status).to.equal(200)
     await technician.post(`/cards/${id}/cancel`, { reason: 'only looked at' })
@@ -253,7 +252,9 @@ describe('every kind is carried to the finish', () => {
   })
 
   it('a seat as measured: every measuring stays with its day, and a seat that is made anew forgets them', async () => {
-    const shaftSeat = async () => (await cardOf(technician, (await openAt(technician, 'MM-1', ['p2.1'])).job.id)).context.positions.find((p) => p.code === 'p2')!.places[0]!.shaftSeat // prettier-ignore
+    const shaftSeat = async () =>
+      (await cardOf(technician, (await openAt(technician, 'MM-1', ['p2.1'])).job.id)).context.positions.find((p) => p.code === 'p2')!
+        .places[0]!.shaftSeat
     const carried = async (values: Record<Key, unknown>) => {
       const { id } = (await openAt(technician, 'MM-1', ['p2.1'])).job
       await answerRun(technician, id)

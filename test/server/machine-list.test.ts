@@ -145,7 +145,9 @@ describe('machines as a list', () => {
     const seconds = (Date.now() - begun) / 1000
     expect(report).to.include({ added: 5000 })
     expect(seconds, `${seconds} s`).to.be.below(30)
-    const { rows: counted } = await instance.pool.query("SELECT count(*) FROM position p JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id WHERE m.code LIKE 'BULK-%'") // prettier-ignore
+    const { rows: counted } = await instance.pool.query(
+      "SELECT count(*) FROM position p JOIN shaft_line s ON s.id = p.shaft_line_id JOIN machine m ON m.id = s.machine_id WHERE m.code LIKE 'BULK-%'",
+    )
     expect(Number(counted[0].count)).to.equal(12_000)
   })
 })

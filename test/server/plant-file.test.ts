@@ -67,7 +67,11 @@ describe('the plant as one file', () => {
     expect([lines[0]!.holds, lines[0]!.leavesOut].join()).to.contain('papers and pictures').and.contain('Job cards')
     expect(lines.at(-1)).to.deep.equal({ kind: 'end', lines: lines.length - 1 })
     const of = (kind: string) => lines.filter((l) => l.kind === kind)
-    expect(of('entry').filter((l) => l.list === 'machines').map((l) => l.entry.code)).to.include.members(['MM-1', 'LS-1', 'PA-1']) // prettier-ignore
+    expect(
+      of('entry')
+        .filter((l) => l.list === 'machines')
+        .map((l) => l.entry.code),
+    ).to.include.members(['MM-1', 'LS-1', 'PA-1'])
     expect(of('fitted').length).to.be.greaterThan(15)
     expect((await (await new Client(full.base).signIn('planner')).get('/plant-file')).status).to.equal(403)
   })
@@ -100,7 +104,14 @@ describe('the plant as one file', () => {
     const old = {
       ...{ format: 'yardfrost-plant', version: 1, name: lines[0]!.name, schools: lines[0]!.schools, people: of('person') },
       ...{ greases: of('grease').map((l) => l.grease), guns: of('gun').map((l) => l.gun) },
-      lists: Object.fromEntries(lists.map((list) => [list, of('entry').filter((l) => l.list === list).map((l) => l.entry)])), // prettier-ignore
+      lists: Object.fromEntries(
+        lists.map((list) => [
+          list,
+          of('entry')
+            .filter((l) => l.list === list)
+            .map((l) => l.entry),
+        ]),
+      ),
       ...{ fitted: of('fitted'), greasing: of('greasing'), areas: of('area') },
       documents: of('paper').map(({ type, size: _size, sum: _sum, ...paper }) => ({ ...paper, kind: type, data: PDF.toString('base64') })),
     }

@@ -85,12 +85,14 @@ describe('records of a plant of one’s own', () => {
     const { body: greases } = await planner.post('/settings/greases', { name: 'Sheet room 2', thickener: 'lithium', viscosity40: 220 })
     const tin = greases.greases.find((g: { name: string }) => g.name === 'Sheet room 2')
     expect(tin).to.deep.include({ viscosity40: 220, nlgi: '2', usual: ['baseOil', 'nlgi', 'viscosity100', 'lowC', 'highC'] })
-    const said = 'sheave Ø355 3 belts, 180, 22218 K on H 318 held in SN 518 grease "Sheet room 2", 900, UCP 210 grease lithium NLGI 2, impeller 185 kg push 2 kN left, castellated nut' // prettier-ignore
+    const said =
+      'sheave Ø355 3 belts, 180, 22218 K on H 318 held in SN 518 grease "Sheet room 2", 900, UCP 210 grease lithium NLGI 2, impeller 185 kg push 2 kN left, castellated nut'
     const m = await made('SAID-1', said)
     const [line] = m.shaftLines
     expect(draftOf(line!).components).to.deep.equal(typed(said).components)
     expect(readLine(words(m), 'metric').line).to.deep.equal(typed(said))
-    const card = (await technician.post('/cards', { places: line!.positions.flatMap((p) => p.places.map((x) => x.id)), reason: 'x' })).body as CardView // prettier-ignore
+    const card = (await technician.post('/cards', { places: line!.positions.flatMap((p) => p.places.map((x) => x.id)), reason: 'x' }))
+      .body as CardView
     const value = (key: string) => card.answers[key]?.value
     expect(value('p1.1/mount.standsIn')).to.equal('split')
     expect(value('p1.1/fit.split')).to.equal(true)
@@ -174,7 +176,8 @@ describe('records of a plant of one’s own', () => {
     expect(words(oiled)).to.match(/ in oil VG 68 -\/17\/14$/)
     expect(oiled.shaftLines[0]!.positions[1]!.oil).to.deep.equal({ feed: 'bath', viscosity40: 68, viscosity100: null, code: '-/17/14' })
     expect(JSON.stringify(oiled.changes[0]!.after)).to.contain('in oil VG 68')
-    const card = (await technician.post('/cards', { places: [oiled.shaftLines[0]!.positions[1]!.places[0]!.id], reason: 'oil' })).body as CardView // prettier-ignore
+    const card = (await technician.post('/cards', { places: [oiled.shaftLines[0]!.positions[1]!.places[0]!.id], reason: 'oil' }))
+      .body as CardView
     expect(card.context.positions[1]!.past.oil!.viscosity40).to.equal(68)
   })
 
@@ -253,7 +256,10 @@ describe('records of a plant of one’s own', () => {
           expect(read.problems, `${code}: ${writeLine(draft, system)}`).to.deep.equal([])
           const again = carryOver(draft, read.line)
           again.positions.forEach((p, i) => expect(p.alongMm).to.be.closeTo(draft.positions[i]!.alongMm, 0.002))
-          expect({ ...again, positions: again.positions.map((p, i) => ({ ...p, alongMm: draft.positions[i]!.alongMm })) }, `${code} ${system}`).to.deep.equal(draft) // prettier-ignore
+          expect(
+            { ...again, positions: again.positions.map((p, i) => ({ ...p, alongMm: draft.positions[i]!.alongMm })) },
+            `${code} ${system}`,
+          ).to.deep.equal(draft)
         }
       }
     }

@@ -5,7 +5,17 @@ import type { VisitInput, VisitView } from '../../src/contract/visits.js'
 import { NOTHING_SEEN } from '../../src/core/arrangement/visit-check.js'
 import { Client, freshDatabase, machineBy, startInstance, type Instance } from './helpers.js'
 
-const SEEN: VisitInput = { ...NOTHING_SEEN, held: 'both', rings: 4, coversClamp: false, behindMm: 0.4, aheadMm: 0.4, hottestC: 90, fittedBy: 'the outfit from over the hill', pictures: [] } // prettier-ignore
+const SEEN: VisitInput = {
+  ...NOTHING_SEEN,
+  held: 'both',
+  rings: 4,
+  coversClamp: false,
+  behindMm: 0.4,
+  aheadMm: 0.4,
+  hottestC: 90,
+  fittedBy: 'the outfit from over the hill',
+  pictures: [],
+}
 
 describe('a visit over HTTP', () => {
   let instance: Instance

@@ -19,7 +19,16 @@ describe('work above cards, rounds and visits', () => {
     await db.drop()
   })
 
-  const WANTED = { kind: 'errand', positionId: null, why: 'the guard rattles', origin: 'flag', inHands: null, wantedFrom: null, wantedTo: null, minutes: 20 } // prettier-ignore
+  const WANTED = {
+    kind: 'errand',
+    positionId: null,
+    why: 'the guard rattles',
+    origin: 'flag',
+    inHands: null,
+    wantedFrom: null,
+    wantedTo: null,
+    minutes: 20,
+  }
   const open = async (machine: number): Promise<WorkView[]> => (await viewer.get(`/work?machine=${machine}`)).body.work
   const stored = async (id: number) => (await at.pool.query('SELECT * FROM work WHERE id = $1', [id])).rows[0]
 
@@ -29,7 +38,12 @@ describe('work above cards, rounds and visits', () => {
     )
     expect(rows.length).to.be.above(3)
     for (const r of rows)
-      expect([r.kind, r.state, r.mine, r.placed]).to.deep.equal(['card', { open: 'open', finished: 'done', cancelled: 'dropped' }[r.status as 'open'], true, true]) // prettier-ignore
+      expect([r.kind, r.state, r.mine, r.placed]).to.deep.equal([
+        'card',
+        { open: 'open', finished: 'done', cancelled: 'dropped' }[r.status as 'open'],
+        true,
+        true,
+      ])
     const { job } = await openAt(technician, 'MP-2', ['p1.1'], 'noisy at night')
     const machine = (await machineBy(technician, 'MP-2')).id
     const mine = (await open(machine)).find((w) => w.cardId === job.id)!
@@ -61,7 +75,15 @@ describe('work above cards, rounds and visits', () => {
     const made = await technician.post('/work', { ...WANTED, machineId, positionId: support!.id, wantedTo: '2026-11-20' })
     expect(made.status).to.equal(201)
     const wanted = (await open(machineId)).find((w) => w.why === WANTED.why)!
-    expect(wanted).to.include({ kind: 'errand', origin: 'flag', state: 'wanted', positionName: support!.name, minutes: 20, wantedTo: '2026-11-20', cardId: null }) // prettier-ignore
+    expect(wanted).to.include({
+      kind: 'errand',
+      origin: 'flag',
+      state: 'wanted',
+      positionName: support!.name,
+      minutes: 20,
+      wantedTo: '2026-11-20',
+      cardId: null,
+    })
     const end = (body: object) => technician.post(`/work/${wanted.id}/end`, { version: wanted.version, how: 'done', reason: '', ...body })
     expect((await end({ how: 'dropped' })).body.errors[0].field).to.equal('reason')
     expect((await end({ version: 7 })).status).to.equal(409)
@@ -75,7 +97,13 @@ describe('work above cards, rounds and visits', () => {
     const other = (await machineBy(technician, 'MM-1')).shaftLines[0]!.positions[0]!.places.map((p) => p.id)
     expect((await technician.post('/cards', { places: other, reason: '', work: wish.id })).body.errors[0].field).to.equal('work')
     const card = (await technician.post('/cards', { places, reason: 'it hums', work: wish.id })).body
-    expect((await open(machineId)).find((w) => w.id === wish.id)).to.include({ cardId: card.job.id, state: 'open', kind: 'card', origin: 'wish', why: 'it hums in the evening' }) // prettier-ignore
+    expect((await open(machineId)).find((w) => w.id === wish.id)).to.include({
+      cardId: card.job.id,
+      state: 'open',
+      kind: 'card',
+      origin: 'wish',
+      why: 'it hums in the evening',
+    })
     expect((await technician.post('/cards', { places: other, reason: '', work: wish.id })).status, 'once').to.equal(422)
     await technician.post(`/cards/${card.job.id}/cancel`, { reason: 'it was the fan' })
     expect(await stored(wish.id)).to.include({ state: 'dropped', ended_why: 'it was the fan' })
@@ -83,10 +111,25 @@ describe('work above cards, rounds and visits', () => {
 
   it('a visit is work that was done when it was written down', async () => {
     const { shaftLines } = await machineBy(technician, 'MP-2')
-    const seen = { rings: 1, held: null, coversClamp: null, behindMm: null, aheadMm: null, couplingGapMm: null, sleevesBothEnds: null, group: null, hottestC: null, fittedBy: '', note: '', pictures: [] } // prettier-ignore
+    const seen = {
+      rings: 1,
+      held: null,
+      coversClamp: null,
+      behindMm: null,
+      aheadMm: null,
+      couplingGapMm: null,
+      sleevesBothEnds: null,
+      group: null,
+      hottestC: null,
+      fittedBy: '',
+      note: '',
+      pictures: [],
+    }
     const visit = await technician.post(`/lines/${shaftLines[0]!.id}/visits`, seen)
     expect(visit.status).to.equal(201)
-    const { rows } = await at.pool.query('SELECT w.kind, w.state FROM visit_check v JOIN work w ON w.id = v.work_id WHERE v.id = $1', [visit.body.id]) // prettier-ignore
+    const { rows } = await at.pool.query('SELECT w.kind, w.state FROM visit_check v JOIN work w ON w.id = v.work_id WHERE v.id = $1', [
+      visit.body.id,
+    ])
     expect(rows).to.deep.equal([{ kind: 'visit', state: 'done' }])
   })
 

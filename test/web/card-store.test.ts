@@ -22,7 +22,18 @@ import { metric } from '../core/said.js'
 type Answering = CommandBody<'answer-card'>
 
 /** A step as a card of that day planned it. */
-const STEP = { key: 'line/isolate', title: 'Lock it', doing: '', tools: [], fields: [], restsOn: [], scope: 'line', lane: 'line', place: 'p1.1', station: 'mount' } // prettier-ignore
+const STEP = {
+  key: 'line/isolate',
+  title: 'Lock it',
+  doing: '',
+  tools: [],
+  fields: [],
+  restsOn: [],
+  scope: 'line',
+  lane: 'line',
+  place: 'p1.1',
+  station: 'mount',
+}
 
 const SAVED = { savedAt: '2026-11-24T09:00:00Z', savedBy: 'R. Amble' }
 
@@ -77,7 +88,10 @@ class FakeServer {
     const { key, kind, body } = command
     const before = this.said.get(key)
     if (before) return { ...before, outcome: 'again' }
-    const answer = kind === 'answer-card' ? this.change(key, body as Answering) : { key, outcome: 'done' as const, changed: this.other(body as CommandBody<'write-step'>) } // prettier-ignore
+    const answer =
+      kind === 'answer-card'
+        ? this.change(key, body as Answering)
+        : { key, outcome: 'done' as const, changed: this.other(body as CommandBody<'write-step'>) }
     if (answer.outcome === 'done') this.said.set(key, answer)
     return answer
   }
@@ -102,7 +116,11 @@ class FakeServer {
     const sent = new Set(changes.map(at))
     const news = Object.entries(answers).filter(([k, a]) => !sent.has(k) && a.savedBy === 'M. Thorpe' && since < this.view.revision)
     const versions = Object.fromEntries(changes.map((c) => [at(c), answers[at(c)]!.version]))
-    return { key, outcome: 'done', changed: { revision: this.view.revision, versions, news: Object.fromEntries(news), moved: [], dutyVersion: 1 } } // prettier-ignore
+    return {
+      key,
+      outcome: 'done',
+      changed: { revision: this.view.revision, versions, news: Object.fromEntries(news), moved: [], dutyVersion: 1 },
+    }
   }
 
   reply(status: number, body: unknown): Response {

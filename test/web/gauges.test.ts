@@ -59,7 +59,8 @@ describe('stand-ins for instruments', () => {
       const quantity = quantityOf(kind)
       const { values } = read(kind, 'none', 5, { quantity, min: 50, max: 100 })
       expect(values, kind).to.have.length(5)
-      for (const v of values) expect(v, kind).to.be.within(50 - 3 * BEHAVIOUR[kind][1] - BEHAVIOUR[kind][0], 100 + 3 * BEHAVIOUR[kind][1] + BEHAVIOUR[kind][0]) // prettier-ignore
+      for (const v of values)
+        expect(v, kind).to.be.within(50 - 3 * BEHAVIOUR[kind][1] - BEHAVIOUR[kind][0], 100 + 3 * BEHAVIOUR[kind][1] + BEHAVIOUR[kind][0])
     }
   })
   it('feelers read the clearance of a bearing and the gap at its shoulder', () => {
@@ -75,7 +76,12 @@ function port() {
   let opened = 0
   const readable = new ReadableStream<Uint8Array>({ start: (c) => void (control = c) })
   const like: SerialPortLike = { open: async ({ baudRate }) => void (opened = baudRate), close: async () => {}, readable }
-  return { like, write: (text: string) => control.enqueue(new TextEncoder().encode(text)), pull: () => control.error(new Error('lost')), opened: () => opened } // prettier-ignore
+  return {
+    like,
+    write: (text: string) => control.enqueue(new TextEncoder().encode(text)),
+    pull: () => control.error(new Error('lost')),
+    opened: () => opened,
+  }
 }
 const soon = () => new Promise((done) => setTimeout(done, 5))
 
@@ -119,7 +125,13 @@ describe('a gauge on a cable', () => {
 describe('readings of this device', () => {
   const stored = new Map<string, string>()
   before(() => {
-    Object.assign(globalThis, { localStorage: { getItem: (k: string) => stored.get(k) ?? null, setItem: (k: string, v: string) => void stored.set(k, v), removeItem: (k: string) => void stored.delete(k) } }) // prettier-ignore
+    Object.assign(globalThis, {
+      localStorage: {
+        getItem: (k: string) => stored.get(k) ?? null,
+        setItem: (k: string, v: string) => void stored.set(k, v),
+        removeItem: (k: string) => void stored.delete(k),
+      },
+    })
   })
   beforeEach(() => setActivePinia(createPinia()))
   function aimed() {
@@ -165,11 +177,25 @@ describe('readings of this device', () => {
   })
   it('the instrument that was taken last for a quantity is taken again, while the plant has it', () => {
     const { gauges } = aimed()
-    const of = (name: string, kind: MeasuringInstrument['kind']): MeasuringInstrument => ({ name, kind, place: '', step: null, from: null, to: null, checked: '', due: '', note: '' }) // prettier-ignore
+    const of = (name: string, kind: MeasuringInstrument['kind']): MeasuringInstrument => ({
+      name,
+      kind,
+      place: '',
+      step: null,
+      from: null,
+      to: null,
+      checked: '',
+      due: '',
+      note: '',
+    })
     const all = [of('M-3', 'micrometer'), of('C-1', 'caliper'), of('T-1', 'thermometer')]
     expect(gauges.usual(all, 'length')).to.equal(null)
     gauges.choose('length', 'C-1')
-    expect([gauges.usual(all, 'length'), gauges.usual(all, 'temperature'), gauges.usual(all.slice(0, 1), 'length')]).to.deep.equal(['C-1', null, null]) // prettier-ignore
+    expect([gauges.usual(all, 'length'), gauges.usual(all, 'temperature'), gauges.usual(all.slice(0, 1), 'length')]).to.deep.equal([
+      'C-1',
+      null,
+      null,
+    ])
     expect(gauges.forQuantity(all, 'length').map((i) => i.name)).to.deep.equal(['M-3', 'C-1'])
     gauges.choose('length', null)
     expect(gauges.usual(all, 'length')).to.equal(null)

@@ -32,13 +32,22 @@ describe('the outbox on a patchy connection', () => {
     setActivePinia(createPinia())
     person(1, 'R. Amble')
   }
-  const person = (id: number, name: string) => (useSession().me = { id, name, login: name, role: 'technician', units: 'metric', theme: 'day' } as Me) // prettier-ignore
+  const person = (id: number, name: string) =>
+    (useSession().me = { id, name, login: name, role: 'technician', units: 'metric', theme: 'day' } as Me)
   beforeEach(() => {
     storage.clear()
     seen.clear()
     Dexie.dependencies.indexedDB = new IDBFactory()
     ;[taken, calls, refuse, way] = [[], [], () => null, 'open']
-    const fake = { getItem: (k: string) => storage.get(k) ?? null, setItem: (k: string, v: string) => storage.set(k, v), removeItem: (k: string) => storage.delete(k), key: (i: number) => [...storage.keys()][i] ?? null, get length() { return storage.size } } // prettier-ignore
+    const fake = {
+      getItem: (k: string) => storage.get(k) ?? null,
+      setItem: (k: string, v: string) => storage.set(k, v),
+      removeItem: (k: string) => storage.delete(k),
+      key: (i: number) => [...storage.keys()][i] ?? null,
+      get length() {
+        return storage.size
+      },
+    }
     Object.defineProperty(globalThis, 'localStorage', { value: fake, configurable: true })
     globalThis.fetch = (async (_url: string, init: RequestInit) => {
       if (way === 'cut') throw new TypeError('failed to fetch')
@@ -129,7 +138,10 @@ describe('the outbox on a patchy connection', () => {
     await useOutbox().look()
     expect([taken, waiting()]).to.deep.equal([['b'], []])
     const [a, c] = useOutbox().refused
-    expect([a!, c!].map((k) => [noteOf(k), k.problem!.detail])).to.deep.equal([['a', 'Greased already!'], ['c', 'Greased already!']]) // prettier-ignore
+    expect([a!, c!].map((k) => [noteOf(k), k.problem!.detail])).to.deep.equal([
+      ['a', 'Greased already!'],
+      ['c', 'Greased already!'],
+    ])
     expect((await useOutbox().again(a!.key, { again: true }))!.outcome).to.equal('done')
     expect(calls.at(-1)!.map((sent) => [sent.at, sent.key === a!.key])).to.deep.equal([[a!.at, false]])
     await useOutbox().drop(c!.key)
@@ -201,7 +213,11 @@ describe('the outbox on a patchy connection', () => {
 
   it('what a page of the release before left waiting is taken over once, with its key, its day and its person', async () => {
     const entry = (key: string) => ({ key, kind: 'greased', greaseId: 1, gunId: 1, strokes: 1, grams: 2, looks: '', note: key.slice(-1) })
-    const [mine, theirs, said] = ['00000000-0000-4000-8000-00000000000a', '00000000-0000-4000-8000-00000000000b', '00000000-0000-4000-8000-00000000000c'] // prettier-ignore
+    const [mine, theirs, said] = [
+      '00000000-0000-4000-8000-00000000000a',
+      '00000000-0000-4000-8000-00000000000b',
+      '00000000-0000-4000-8000-00000000000c',
+    ]
     const old = [
       { positionId: 7, entry: { ...entry(mine!), at: '2026-11-20T08:00:00.000Z' } },
       { pointId: 8, entry: entry(theirs!), person: { id: 2, name: 'Z. Pippin' } },
@@ -209,8 +225,21 @@ describe('the outbox on a patchy connection', () => {
     ]
     storage.set('yardfrost:round', JSON.stringify(old))
     await useOutbox().flush()
-    expect(calls).to.deep.equal([[{ key: mine, at: '2026-11-20T08:00:00.000Z', kind: 'log-greasing', body: { point: 7, kind: 'greased', greaseId: 1, gunId: 1, strokes: 1, grams: 2, looks: '', note: 'a' } }]]) // prettier-ignore
-    expect([useOutbox().others, useOutbox().refused.map((k) => k.problem!.detail), storage.has('yardfrost:round')]).to.deep.equal([['Z. Pippin'], ['J. Lund noted 20 g'], false]) // prettier-ignore
+    expect(calls).to.deep.equal([
+      [
+        {
+          key: mine,
+          at: '2026-11-20T08:00:00.000Z',
+          kind: 'log-greasing',
+          body: { point: 7, kind: 'greased', greaseId: 1, gunId: 1, strokes: 1, grams: 2, looks: '', note: 'a' },
+        },
+      ],
+    ])
+    expect([useOutbox().others, useOutbox().refused.map((k) => k.problem!.detail), storage.has('yardfrost:round')]).to.deep.equal([
+      ['Z. Pippin'],
+      ['J. Lund noted 20 g'],
+      false,
+    ])
     await useOutbox().flush()
     expect(calls).to.have.length(1)
   })

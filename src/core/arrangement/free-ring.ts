@@ -65,11 +65,43 @@ function bothWays(movesMm: readonly number[], play: number, least: number): Resu
   const aheadMm = play - behindMm
   const sheet = new Derivation()
   const moves = movesMm.map((m) => short(m)).join(', ')
-  sheet.step('t', 'room toward the held end', 'max(least, 1.2 · largest move that way)', `${moves}; least ${short(least)}`, towardMm, 'mm', 'engineering practice: a fifth over') // prettier-ignore
-  sheet.step('a', 'room away from the held end', 'max(least, 1.2 · largest move that way)', `${moves}; least ${short(least)}`, awayMm, 'mm', 'engineering practice: a fifth over') // prettier-ignore
+  sheet.step(
+    't',
+    'room toward the held end',
+    'max(least, 1.2 · largest move that way)',
+    `${moves}; least ${short(least)}`,
+    towardMm,
+    'mm',
+    'engineering practice: a fifth over',
+  )
+  sheet.step(
+    'a',
+    'room away from the held end',
+    'max(least, 1.2 · largest move that way)',
+    `${moves}; least ${short(least)}`,
+    awayMm,
+    'mm',
+    'engineering practice: a fifth over',
+  )
   sheet.step('s', 'room needed', 't + a', `${short(towardMm)} + ${short(awayMm)}`, neededMm, 'mm', 'sum')
-  sheet.step('behind', 'gap toward the held end', 'max(t, min(play / 6, play − a))', `max(${short(towardMm)}, min(${short(play)} / 6, ${short(play - awayMm)}))`, behindMm, 'mm', 'engineering practice') // prettier-ignore
-  sheet.step('ahead', 'gap away from the held end', 'play less the other gap', `${short(play)} − ${short(behindMm)}`, aheadMm, 'mm', 'difference') // prettier-ignore
+  sheet.step(
+    'behind',
+    'gap toward the held end',
+    'max(t, min(play / 6, play − a))',
+    `max(${short(towardMm)}, min(${short(play)} / 6, ${short(play - awayMm)}))`,
+    behindMm,
+    'mm',
+    'engineering practice',
+  )
+  sheet.step(
+    'ahead',
+    'gap away from the held end',
+    'play less the other gap',
+    `${short(play)} − ${short(behindMm)}`,
+    aheadMm,
+    'mm',
+    'difference',
+  )
   if (!enough) sheet.caution('stop', 'free-ring-short', { play: amount(play, 'gap'), needed: amount(neededMm, 'gap') }, short(play))
   return sheet.result({ behindMm, aheadMm, neededMm, enough })
 }

@@ -53,6 +53,11 @@ export function lockedGrowth(input: {
   const stressMPa = thrustN / area
   sheet.step('σ', 'stress in the shaft', 'F / A', `${short(thrustN)} / ${short(area)}`, stressMPa, 'MPa', 'Hooke')
   if (stressMPa > SHAFT_YIELD_MPA[input.material])
-    sheet.caution('caution', 'locked-yield', { stress: amount(stressMPa, 'stress'), yield: amount(SHAFT_YIELD_MPA[input.material], 'stress') }, short(stressMPa)) // prettier-ignore
+    sheet.caution(
+      'caution',
+      'locked-yield',
+      { stress: amount(stressMPa, 'stress'), yield: amount(SHAFT_YIELD_MPA[input.material], 'stress') },
+      short(stressMPa),
+    )
   return sheet.result({ thrustN })
 }

@@ -44,9 +44,33 @@ export function pairSetting(input: PairSettingInput): Result<{ changeUm: number;
   const changeUm = alongUm + acrossUm
   const coldUm = wanted - changeUm
   const sheet = new Derivation()
-  sheet.step('Δ1', 'shaft past housing, along', `${sign > 0 ? '' : '−'}L (αs ΔTs − αh ΔTh)`, `${short(sign * L)} · ${short(parts * 1e6)}e-6`, alongUm, 'µm', 'linear thermal expansion') // prettier-ignore
-  sheet.step('Δ2', 'rings apart, across', '−½ Σ D cot α · αr (ΔTs − ΔTh)', `−½ · ${short(cone)} · ${short(ringPerK * 1e6)}e-6 · ${short(shaftK - housingK)}`, acrossUm, 'µm', 'rings of bearing steel, each as warm as its seat; geometry of the contact cones') // prettier-ignore
-  sheet.step('Δ', 'change of the end play', 'Δ1 + Δ2', `${short(alongUm)} ${acrossUm < 0 ? '−' : '+'} ${short(Math.abs(acrossUm))}`, changeUm, 'µm', 'sum') // prettier-ignore
+  sheet.step(
+    'Δ1',
+    'shaft past housing, along',
+    `${sign > 0 ? '' : '−'}L (αs ΔTs − αh ΔTh)`,
+    `${short(sign * L)} · ${short(parts * 1e6)}e-6`,
+    alongUm,
+    'µm',
+    'linear thermal expansion',
+  )
+  sheet.step(
+    'Δ2',
+    'rings apart, across',
+    '−½ Σ D cot α · αr (ΔTs − ΔTh)',
+    `−½ · ${short(cone)} · ${short(ringPerK * 1e6)}e-6 · ${short(shaftK - housingK)}`,
+    acrossUm,
+    'µm',
+    'rings of bearing steel, each as warm as its seat; geometry of the contact cones',
+  )
+  sheet.step(
+    'Δ',
+    'change of the end play',
+    'Δ1 + Δ2',
+    `${short(alongUm)} ${acrossUm < 0 ? '−' : '+'} ${short(Math.abs(acrossUm))}`,
+    changeUm,
+    'µm',
+    'sum',
+  )
   sheet.step('a0', 'end play to set cold', 'wanted − Δ', `${short(wanted)} − ${short(changeUm)}`, coldUm, 'µm', 'sum')
   if (coldUm < 0) sheet.caution('caution', 'pair-cold-preload', {}, short(coldUm))
   return sheet.result({ changeUm, coldUm })
@@ -89,7 +113,15 @@ export function shimPack(input: {
   const sign = input.side === 'opens' ? 1 : -1
   const packMm = trial + sign * (wanted - measured)
   const sheet = new Derivation()
-  sheet.step('s', 'pack', sign > 0 ? 'trial + wanted − measured' : 'trial − wanted + measured', `${short(trial)}, ${short(wanted)}, ${short(measured)}`, packMm, 'mm', 'geometry') // prettier-ignore
+  sheet.step(
+    's',
+    'pack',
+    sign > 0 ? 'trial + wanted − measured' : 'trial − wanted + measured',
+    `${short(trial)}, ${short(wanted)}, ${short(measured)}`,
+    packMm,
+    'mm',
+    'geometry',
+  )
   if (packMm < 0) throw new InputError('trialMm', trial, `a trial pack that leaves room: this asks for ${short(packMm)} mm of shims`)
   return sheet.result({ packMm })
 }

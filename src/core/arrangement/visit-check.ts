@@ -129,7 +129,11 @@ function ofRoom({ behindMm, aheadMm, couplingGapMm, held }: VisitAnswers, growth
   if (growthMm !== null && aheadMm !== null && aheadMm < growthMm)
     found.push({ level: 'stop', code: 'visit-ahead-gone', params: { has: amount(aheadMm, 'gap'), growth: amount(growthMm, 'gap') } })
   else if (growthMm !== null && aheadMm !== null && behindMm !== null && aheadMm + behindMm < roomNeededMm(growthMm))
-    found.push({ level: 'caution', code: 'visit-room-short', params: { has: amount(aheadMm + behindMm, 'gap'), needed: amount(roomNeededMm(growthMm), 'gap') } }) // prettier-ignore
+    found.push({
+      level: 'caution',
+      code: 'visit-room-short',
+      params: { has: amount(aheadMm + behindMm, 'gap'), needed: amount(roomNeededMm(growthMm), 'gap') },
+    })
   if (behindMm !== null && behindMm < LEAST_BEHIND_MM / 2)
     found.push({ level: 'caution', code: 'visit-behind', params: { has: amount(behindMm, 'gap') } })
   if (growthMm !== null && couplingGapMm !== null && held === 'other' && couplingGapMm <= growthMm)

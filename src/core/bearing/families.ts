@@ -72,7 +72,8 @@ export function furtherOff(family: Family, boreMm: number): readonly [C: number,
 /** What to expect between a computed rating and the one usually printed for a size of a bore in mm. See docs/methods.md. */
 export function ratingSpread(family: Family, boreMm: number): string {
   const off = furtherOff(family, boreMm)
-  if (off) return `so small or thin a size is made in several ways: C may be ${off[0]} %, C0 ${off[1]} % from what is printed; enter the figures of its sheet` // prettier-ignore
+  if (off)
+    return `so small or thin a size is made in several ways: C may be ${off[0]} %, C0 ${off[1]} % from what is printed; enter the figures of its sheet`
   const [median, worst] = SPREAD[family]
   return `expect about ${median} %, at worst ${worst} %, against what is usual for the size; not checked against printed sheets`
 }

@@ -197,7 +197,13 @@ function opposedOf(
 
 /** The supports of a line with what stands there: what the card knows, else what is recorded. Positions in mm. Source: the records. */
 export function supportsOf({ positions }: Pick<LineContext, 'positions'>, rowAt: (place: Scope) => Bearing | null | undefined): Support[] {
-  return positions.map(({ code, name, alongMm, places }) => ({ code, name, alongMm, rows: places.map((p) => rowAt(p.code) ?? p.row), places: places.map((p) => ({ code: p.code, housingClass: p.housingSeat?.toleranceClass ?? null })) })) // prettier-ignore
+  return positions.map(({ code, name, alongMm, places }) => ({
+    code,
+    name,
+    alongMm,
+    rows: places.map((p) => rowAt(p.code) ?? p.row),
+    places: places.map((p) => ({ code: p.code, housingClass: p.housingSeat?.toleranceClass ?? null })),
+  }))
 }
 
 /** The guessed values of what sits on the shaft that matter most, N; none where nothing is guessed. Source: as `sharpest`. */
@@ -212,7 +218,17 @@ export function doubtsOf(
   const speedRpm = (answers[keyOf(LINE, 'duty', 'speedRpm')] ?? null) as number | null
   if (!duty.loads || speedRpm === null || !sources.some((s) => s.assumed?.length)) return []
   const supports = of.map((s) => ({ ...s, at: s.alongMm }))
-  return sharpest(inputOf(answers, context, supports, supports.map((s) => duty.centres[s.code]!), arrange.holders, sources, speedRpm)) // prettier-ignore
+  return sharpest(
+    inputOf(
+      answers,
+      context,
+      supports,
+      supports.map((s) => duty.centres[s.code]!),
+      arrange.holders,
+      sources,
+      speedRpm,
+    ),
+  )
 }
 
 /** One support of the line with the life of what stands there. */
@@ -236,7 +252,9 @@ export interface PlaceLife extends SupportLife {
 export function placeLives(answers: LineAnswers, context: LineContext, of: readonly Support[], duty: LineDuty): PlaceLife[] {
   const shock = (answers[keyOf(LINE, 'duty', 'shock')] ?? null) as Shock | null
   const moved = <T>(name: keyof MotionAnswers) => (answers[keyOf(LINE, 'duty', name)] ?? null) as T | null
-  const speedRpm = wayRpm(motionOf({ speedRpm: moved('speedRpm'), atRest: moved('atRest'), swingDeg: moved('swingDeg'), swingsPerMin: moved('swingsPerMin') })) // prettier-ignore
+  const speedRpm = wayRpm(
+    motionOf({ speedRpm: moved('speedRpm'), atRest: moved('atRest'), swingDeg: moved('swingDeg'), swingsPerMin: moved('swingsPerMin') }),
+  )
   if (!shock || speedRpm === null) return []
   const { factor } = SHOCKS[shock]
   return of.flatMap((s): PlaceLife[] => {

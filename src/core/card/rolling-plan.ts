@@ -46,7 +46,9 @@ export function rollingPlan(evaluation: LineEvaluation): LineStep[] {
       .flatMap((o) => places[o.place]!.mount.plan.filter((s) => !isFirst(s)).map((s) => putStep(s, o.place, o, 'mount', lane)))
     // Nothing is packed where nothing goes on yet.
     if (!mounting.length) return []
-    const lubricating = places[at(position).place]!.lubricate.plan.filter((s) => !s.shared).map((s) => putStep(s, position, at(position), 'lubricate', lane)) // prettier-ignore
+    const lubricating = places[at(position).place]!.lubricate.plan.filter((s) => !s.shared).map((s) =>
+      putStep(s, position, at(position), 'lubricate', lane),
+    )
     return inPhases(onceEach(inPhases([...mounting, ...lubricating])))
   }
   const lanes = [...new Set(positions.map(laneOf))]

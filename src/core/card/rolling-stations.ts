@@ -113,7 +113,10 @@ export const ROLLING_STATIONS: readonly StationModule[] = [
   station('mount', ['fit', 'arrange'], (at, of) => {
     const { answers, row, standing, identify, context } = at
     const { tools } = context.plant
-    return mountStation(answers, row, of.fit, standing, identify.typedDesignation, settingOf(of.arrange), tools, { ...at.pair, closed: isClosed(at) }) // prettier-ignore
+    return mountStation(answers, row, of.fit, standing, identify.typedDesignation, settingOf(of.arrange), tools, {
+      ...at.pair,
+      closed: isClosed(at),
+    })
   }),
   station('lubricate', ['select', 'mount'], (at, of) => {
     const { answers, row, known, set, identify, film } = at

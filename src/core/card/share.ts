@@ -47,7 +47,15 @@ const like = (a: Neighbour, b: Neighbour) => a.row !== null && a.row.designation
  * practice.
  */
 export function sharesOf(neighbours: readonly Neighbour[]): Map<Scope, Share> {
-  const taken = neighbours.map((own) => ({ own, takes: own.said ?? byKind(own, neighbours.filter((o) => o !== own)) })) // prettier-ignore
+  const taken = neighbours.map((own) => ({
+    own,
+    takes:
+      own.said ??
+      byKind(
+        own,
+        neighbours.filter((o) => o !== own),
+      ),
+  }))
   const alike = (own: Neighbour) => taken.filter((t) => t.takes !== 'thrust' && like(t.own, own)).length
   return new Map(
     taken.map(({ own, takes }) => {
@@ -85,4 +93,8 @@ export function sharesAt(
 export const withShare = <D extends Pick<DutyResult, 'radialN' | 'axialN'>>(duty: D, share: Share | undefined): D =>
   !share || (share.across === 1 && share.thrust === 1)
     ? duty
-    : { ...duty, radialN: duty.radialN === null ? null : duty.radialN * share.across, axialN: duty.axialN === null ? null : duty.axialN * share.thrust } // prettier-ignore
+    : {
+        ...duty,
+        radialN: duty.radialN === null ? null : duty.radialN * share.across,
+        axialN: duty.axialN === null ? null : duty.axialN * share.thrust,
+      }

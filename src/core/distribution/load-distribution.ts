@@ -188,7 +188,8 @@ export function loadDistribution(input: DistributionInput): Result<DistributionV
   if (!g.balls && g.tiltRad !== 0) sheet.caution('caution', 'tilt-without-profile')
   if (contacts.selfAligning && g.tiltRad !== 0) sheet.assume('A self-aligning bearing gives way to tilt: it is left out.')
   if (g.alphaDeg > 0) sheet.assume('The free contact angle is given: clearance is part of it.')
-  if (g.alphaDeg === 0 && input.clearanceUm < -Math.max(DEEP_UM, DEEP_SHARE * g.Dpw)) sheet.caution('caution', 'clearance-deep', { is: amount(input.clearanceUm, 'fine') }, short(input.clearanceUm)) // prettier-ignore
+  if (g.alphaDeg === 0 && input.clearanceUm < -Math.max(DEEP_UM, DEEP_SHARE * g.Dpw))
+    sheet.caution('caution', 'clearance-deep', { is: amount(input.clearanceUm, 'fine') }, short(input.clearanceUm))
   if (maxPressureMPa > PLASTIC_MPA[g.balls ? 'ball' : 'roller']) sheet.caution('stop', 'pressure-plastic', {}, short(maxPressureMPa))
   return sheet.result({
     ...{ elementLoadsN, loadZoneDeg, maxLoadN, maxPressureMPa, outerPressureMPa: Math.max(...bands.map((b) => b.outerMPa)) },

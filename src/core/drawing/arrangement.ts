@@ -76,7 +76,11 @@ function besideOuter(shapes: Primitive[], by: HeldBy, x: number, face: 1 | -1, t
       [far, top - 12],
       [far, low],
     ]
-    shapes.push(filled(points, 'part'), segment(x + face * 4, top - 12, x + face * 4, top - 20, 'dimension'), segment(x + face * 11, top - 12, x + face * 11, top - 20, 'dimension')) // prettier-ignore
+    shapes.push(
+      filled(points, 'part'),
+      segment(x + face * 4, top - 12, x + face * 4, top - 20, 'dimension'),
+      segment(x + face * 11, top - 12, x + face * 11, top - 20, 'dimension'),
+    )
   } else if (by === 'nut') {
     shapes.push(filled(block(x, far, top + 2, low), 'part'))
     for (const dy of [5, 10, 15]) shapes.push(segment(x, top + dy, far, top + dy, 'extension'))
@@ -91,7 +95,12 @@ function besideInner(shapes: Primitive[], by: HeldBy, x: number, face: 1 | -1, b
   const high = ring[1] - (ring[1] - ring[0]) * 0.62
   const wide = by === 'snap-ring' ? 6 : BLOCK
   const [from, to] = [Math.min(x, x + face * wide), Math.max(x, x + face * wide)]
-  shapes.push(filled(box(from, high, to, bottom + (by === 'snap-ring' ? 6 : 0)), by === 'shoulder' ? 'shaft' : by === 'snap-ring' || by === 'locating-ring' ? 'held' : 'part')) // prettier-ignore
+  shapes.push(
+    filled(
+      box(from, high, to, bottom + (by === 'snap-ring' ? 6 : 0)),
+      by === 'shoulder' ? 'shaft' : by === 'snap-ring' || by === 'locating-ring' ? 'held' : 'part',
+    ),
+  )
   if (by === 'nut') for (const dy of [4, 9]) shapes.push(segment(from, high + dy, to, high + dy, 'extension'))
 }
 
@@ -105,7 +114,10 @@ function drawSupport(shapes: Primitive[], s: ArrangedSupport, spec: ArrangementS
   const [outerX, innerX] = [s.inside ? x : x + move, x + move]
   const walls = box(x - half, top - 14, x + half, top)
   shapes.push(filled(walls, 'housing'), hatch(walls, 6, 1, 'housing-hatch'))
-  shapes.push(filled(box(outerX - HALF, top, outerX + HALF, mid), 'ring-own'), filled(box(innerX - HALF, low, innerX + HALF, shaft), 'ring-own')) // prettier-ignore
+  shapes.push(
+    filled(box(outerX - HALF, top, outerX + HALF, mid), 'ring-own'),
+    filled(box(innerX - HALF, low, innerX + HALF, shaft), 'ring-own'),
+  )
   // Elements reach into both rings.
   const [x0, middle, gap] = [(outerX + innerX) / 2, (mid + low) / 2, low - mid]
   const room = { wide: 2 * HALF, deep: REACH * gap, ball: gap / 2 + 6 }
@@ -122,13 +134,25 @@ function drawSupport(shapes: Primitive[], s: ArrangedSupport, spec: ArrangementS
     // That it holds is known, by what is not.
     if (s.held && outer === null) {
       const at = x + face * HALF
-      shapes.push(filled([[at, (top + mid) / 2], [at + face * 12, (top + mid) / 2 - 7], [at + face * 12, (top + mid) / 2 + 7]], 'held')) // prettier-ignore
+      shapes.push(
+        filled(
+          [
+            [at, (top + mid) / 2],
+            [at + face * 12, (top + mid) / 2 - 7],
+            [at + face * 12, (top + mid) / 2 + 7],
+          ],
+          'held',
+        ),
+      )
     }
     if (!s.gapsMm || (outer && outer !== 'free')) continue
     const wall = x + face * (HALF + s.gapsMm[side] * perMm)
     besideOuter(shapes, 'cover', wall, face, top, [top, mid])
     const left = Math.max(0, s.gapsMm[side] - face * s.moveMm * share)
-    shapes.push(segment(wall, mid + 4, wall, mid + 20, 'dimension'), segment(outerX + face * HALF, mid + 4, outerX + face * HALF, mid + 20, 'dimension')) // prettier-ignore
+    shapes.push(
+      segment(wall, mid + 4, wall, mid + 20, 'dimension'),
+      segment(outerX + face * HALF, mid + 4, outerX + face * HALF, mid + 20, 'dimension'),
+    )
     shapes.push(text(x + face * (HALF + 8), mid + 36, say(left), left > 0 ? 'gap-text' : 'error-text', face < 0 ? 'end' : 'start'))
   }
   if (s.grip) shapes.push(text(x, shaft + 16, s.grip, 'small', 'middle'))
@@ -153,7 +177,12 @@ export function arrangementDrawing(spec: ArrangementSpec): ArrangementDrawing {
     const word = s.held === null ? '' : s.held ? 'holds' : s.inside ? 'moves inside' : 'free'
     shapes.push(text(x, shaft + 44, s.fault ?? word, s.fault ? 'error-text' : s.held ? 'held-text' : 'gap-text', 'middle'))
     const place = { key: s.key, x: x - pitch / 2 + 4, y: 4, width: pitch - 8, height: height - 40 }
-    if (s.fault) shapes.push({ kind: 'path', d: outline(box(place.x + 2, place.y + 2, place.x + place.width - 2, place.y + place.height)), role: 'error' }) // prettier-ignore
+    if (s.fault)
+      shapes.push({
+        kind: 'path',
+        d: outline(box(place.x + 2, place.y + 2, place.x + place.width - 2, place.y + place.height)),
+        role: 'error',
+      })
     return place
   })
   for (const t of spec.thrust ?? []) {
@@ -175,6 +204,16 @@ export function arrangementDrawing(spec: ArrangementSpec): ArrangementDrawing {
     const ends = (by: Ends) => by.map((b) => (b === null ? 'not said' : b === 'free' ? 'nothing' : b.replace('-', ' '))).join(' and ')
     return `${s.designation} at the ${s.name}: outer ring against ${ends(s.outer)}, inner ring against ${ends(s.inner)}${s.fault ? `; ${s.fault}` : ''}`
   })
-  const thrusts = (spec.thrust ?? []).map((t) => ` Thrust of ${t.text} leaves the shaft at the ${supports.find((s) => s.key === t.key)!.name}${t.wrong ? ', which does not take it' : ''}.`) // prettier-ignore
-  return { width, height, primitives: shapes, places, magnified: Math.round((perMm * RING_MM) / (2 * HALF)), description: `${said.join('. ')}.${thrusts.join('')}${error ? ` ${error}.` : ''}` } // prettier-ignore
+  const thrusts = (spec.thrust ?? []).map(
+    (t) =>
+      ` Thrust of ${t.text} leaves the shaft at the ${supports.find((s) => s.key === t.key)!.name}${t.wrong ? ', which does not take it' : ''}.`,
+  )
+  return {
+    width,
+    height,
+    primitives: shapes,
+    places,
+    magnified: Math.round((perMm * RING_MM) / (2 * HALF)),
+    description: `${said.join('. ')}.${thrusts.join('')}${error ? ` ${error}.` : ''}`,
+  }
 }

@@ -39,7 +39,15 @@ export interface Half {
 /** A roller: half its length along, half its thickness, leaning by `rise` at its end to the right, thicker there by `more`. */
 function roller(x: number, y: number, half: number, thick: number, rise: number, more: number, role: Role): Primitive {
   const [a, b] = [thick * (1 - more), thick * (1 + more)]
-  return filled([[x - half, y - rise - a], [x + half, y + rise - b], [x + half, y + rise + b], [x - half, y - rise + a]], role) // prettier-ignore
+  return filled(
+    [
+      [x - half, y - rise - a],
+      [x + half, y + rise - b],
+      [x + half, y + rise + b],
+      [x - half, y - rise + a],
+    ],
+    role,
+  )
 }
 
 /** What rolls in one half between its rings: where it stands, how much room it has, and how it leans. */
@@ -66,9 +74,19 @@ export function elements({ row, x, wide, middle, deep, side, leans, ball: touchi
   // Outside of the rollers is where y grows from the axis.
   const tilt = (rise: number) => side * leans * rise
   const reach = Math.min(wide * 0.4, deep * 0.36)
-  const line: Primitive = { kind: 'line', x1: x - leans * reach, y1: middle + (side * deep) / 2, x2: x + leans * reach, y2: middle - (side * deep) / 2, role: 'extension' } // prettier-ignore
+  const line: Primitive = {
+    kind: 'line',
+    x1: x - leans * reach,
+    y1: middle + (side * deep) / 2,
+    x2: x + leans * reach,
+    y2: middle - (side * deep) / 2,
+    role: 'extension',
+  }
   if (family === 'thrust-ball') return [ball(x, r)]
-  if (family.startsWith('thrust')) return [roller(x, middle, Math.min(wide, deep) * 0.3, thick(0.18), family === 'thrust-spherical-roller' ? tilt(deep * 0.14) : 0, 0, element)] // prettier-ignore
+  if (family.startsWith('thrust'))
+    return [
+      roller(x, middle, Math.min(wide, deep) * 0.3, thick(0.18), family === 'thrust-spherical-roller' ? tilt(deep * 0.14) : 0, 0, element),
+    ]
   if (family === 'tapered-roller' && rows === 1)
     return [roller(x, middle, wide * 0.34, thick(0.17), tilt(deep * 0.09), leans * 0.18, element), line]
   if (family === 'spherical-roller' || family === 'tapered-roller')
@@ -121,7 +139,18 @@ export function housingRound({ x, wide, axis, outside }: Stand, standsIn: Stands
   const [half, wall] = [wide * 0.42, housingWall(outside)]
   const [inside, round] = [outside / 2, outside / 2 + wall]
   const around = ([-1, 1] as const).map((side) => filled(box(x - half, axis + side * inside, x + half, axis + side * round), 'housing'))
-  if (standsIn === 'flange') return [...around, filled(box(x + half, axis - round * 1.25, x + half + wall, axis - inside), 'housing'), filled(box(x + half, axis + inside, x + half + wall, axis + round * 1.25), 'housing')] // prettier-ignore
-  if (standsIn === 'take-up') return [...around, ...([-1, 1] as const).map((side) => filled(box(x - half * 1.5, axis + side * round, x + half * 1.5, axis + side * (round + 4)), 'housing'))] // prettier-ignore
+  if (standsIn === 'flange')
+    return [
+      ...around,
+      filled(box(x + half, axis - round * 1.25, x + half + wall, axis - inside), 'housing'),
+      filled(box(x + half, axis + inside, x + half + wall, axis + round * 1.25), 'housing'),
+    ]
+  if (standsIn === 'take-up')
+    return [
+      ...around,
+      ...([-1, 1] as const).map((side) =>
+        filled(box(x - half * 1.5, axis + side * round, x + half * 1.5, axis + side * (round + 4)), 'housing'),
+      ),
+    ]
   return [...around, filled(box(x - half * 1.9, axis + round, x + half * 1.9, axis + round + 6), 'housing')]
 }

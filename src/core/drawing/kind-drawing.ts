@@ -21,12 +21,19 @@ function contacts(row: Bearing): [number, number, number][] {
   const C = row.outerWidthMm
   const middle = row.family === 'insert-ball' && C !== null ? Math.min(B / 2, C / 2 + 0.15 * B) : B / 2
   if (isThrust(row.family)) return [[middle, r, alpha === 90 ? 90 : -alpha]]
-  if (row.family === 'four-point-ball') return [[middle, r, alpha], [middle, r, -alpha]] // prettier-ignore
+  if (row.family === 'four-point-ball')
+    return [
+      [middle, r, alpha],
+      [middle, r, -alpha],
+    ]
   if (rows === 2) {
     const off = Math.max(0.54 * w, Math.min(0.25 * (row.outerWidthMm ?? B), 0.3 * B))
     // Rows of a spherical raceway lean toward the middle of it, those of other kinds away.
     const lean = row.family === 'angular-contact-ball' || row.family === 'cylindrical-roller' ? -alpha : alpha
-    return [[middle - off, r, -lean], [middle + off, r, lean]] // prettier-ignore
+    return [
+      [middle - off, r, -lean],
+      [middle + off, r, lean],
+    ]
   }
   return [[middle, r, row.family === 'tapered-roller' ? alpha : alpha === 0 ? 0 : -alpha]]
 }

@@ -60,12 +60,24 @@ function across(shapes: Primitive[], x: number, y: number, side: 1 | -1, angleDe
   const up = Math.sin((angleDeg * Math.PI) / 180)
   if (Math.abs(up) < 0.34) {
     const tip = y + side * 14
-    shapes.push({ kind: 'circle', cx: x, cy: tip, r: 8, role: 'ring-own' }, { kind: 'circle', cx: x, cy: tip, r: Math.cos((angleDeg * Math.PI) / 180) > 0 ? 2.6 : 0.8, role: 'force-head' }) // prettier-ignore
+    shapes.push(
+      { kind: 'circle', cx: x, cy: tip, r: 8, role: 'ring-own' },
+      { kind: 'circle', cx: x, cy: tip, r: Math.cos((angleDeg * Math.PI) / 180) > 0 ? 2.6 : 0.8, role: 'force-head' },
+    )
     return
   }
   // Pushing away from the shaft it stands on the side to which it pushes, pressing it on the other.
   const way = up > 0 ? -1 : 1
-  const [from, to]: [Point, Point] = side === way ? [[x, y], [x, y + side * ARROW]] : [[x, y + side * ARROW], [x, y]] // prettier-ignore
+  const [from, to]: [Point, Point] =
+    side === way
+      ? [
+          [x, y],
+          [x, y + side * ARROW],
+        ]
+      : [
+          [x, y + side * ARROW],
+          [x, y],
+        ]
   shapes.push(...arrow(from, to, 'force', 'force-head', 11))
 }
 
@@ -78,7 +90,16 @@ function drawShaft(
 ): void {
   const { shaft, supports } = spec
   const box = (x1: number, x2: number, r: number) =>
-    shapes.push({ kind: 'path', d: outline([[x1, axis - r], [x2, axis - r], [x2, axis + r], [x1, axis + r]]), role: 'shaft' }) // prettier-ignore
+    shapes.push({
+      kind: 'path',
+      d: outline([
+        [x1, axis - r],
+        [x2, axis - r],
+        [x2, axis + r],
+        [x1, axis + r],
+      ]),
+      role: 'shaft',
+    })
   if (!shaft) return void box(xOf(ends[0]) - 14, xOf(ends[1]) + 14, SHAFT * 0.7)
   const thickest = Math.max(...shaft.sections.map((s) => s.outsideMm))
   let at = supports[0]!.alongMm - shaft.leftMm
@@ -93,7 +114,11 @@ function drawSupports(shapes: Primitive[], spec: LoadLineSpec, xOf: (mm: number)
   for (const s of spec.supports) {
     const [x, centre] = [xOf(s.alongMm), xOf(s.centreMm)]
     const top = axis + SHAFT + 4
-    const foot = outline([[centre, top], [centre - 11, top + 18], [centre + 11, top + 18]]) // prettier-ignore
+    const foot = outline([
+      [centre, top],
+      [centre - 11, top + 18],
+      [centre + 11, top + 18],
+    ])
     shapes.push({ kind: 'path', d: foot, role: s.held ? 'held' : 'part' })
     if (Math.abs(x - centre) > 3) {
       shapes.push({ kind: 'line', x1: x, y1: axis - SHAFT - 8, x2: x, y2: axis + SHAFT + 8, role: 'extension' })
@@ -132,7 +157,11 @@ export function loadLineDrawing(spec: LoadLineSpec): LoadLineDrawing {
   const most = Math.max(...bending.map((b) => b.offUm), 0)
   if (most > 0.05) {
     const y = (b: (typeof bending)[number]) => axis - ((b.offUm * Math.sin((b.angleDeg * Math.PI) / 180)) / most) * BEND
-    bending.slice(1).forEach((b, i) => shapes.push({ kind: 'line', x1: xOf(bending[i]!.alongMm), y1: y(bending[i]!), x2: xOf(b.alongMm), y2: y(b), role: 'bent' })) // prettier-ignore
+    bending
+      .slice(1)
+      .forEach((b, i) =>
+        shapes.push({ kind: 'line', x1: xOf(bending[i]!.alongMm), y1: y(bending[i]!), x2: xOf(b.alongMm), y2: y(b), role: 'bent' }),
+      )
     if (spec.bendingWords) shapes.push(text(width - 10, height - 8, spec.bendingWords, 'held-text', 'end'))
   }
   if (spec.zeroMm !== undefined) {
@@ -169,6 +198,6 @@ export function loadLineDrawing(spec: LoadLineSpec): LoadLineDrawing {
     )
     shapes.push(text((a + b) / 2, y + 18, thrust.words, 'figure', 'middle'))
   }
-  const description = `Shaft with ${sources.map((s) => `${s.label} ${s.words}`).join(', ') || 'nothing on it yet'}; ${supports.map((s) => `the ${s.name} carries ${s.words || 'what is not known yet'}`).join(', ')}.` // prettier-ignore
+  const description = `Shaft with ${sources.map((s) => `${s.label} ${s.words}`).join(', ') || 'nothing on it yet'}; ${supports.map((s) => `the ${s.name} carries ${s.words || 'what is not known yet'}`).join(', ')}.`
   return { width, height, primitives: shapes, handles, mmPerUnit, description }
 }

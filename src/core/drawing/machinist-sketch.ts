@@ -51,7 +51,15 @@ export function machinistSketch(spec: MachinistSketchSpec): Drawing {
   shapes.push(...arrow([face + off + 52, bore + 40], [face + off + 3, bore + 40], 'dimension', 'dimension-head', 9))
   shapes.push(text(face + off + 58, bore + 45, `${say(offMm)} off this face`, 'error-text'))
   shapes.push(text(face + off + 58, bore + 68, 'square to the spigot, edges broken', 'label'))
-  shapes.push(segment(left + flange + spigot / 2, bore, left + flange + spigot / 2, axis, 'dimension'), text(left + flange + spigot / 2 + 8, axis - 12, `half of ${say(housingMm)}`, 'figure')) // prettier-ignore
+  shapes.push(
+    segment(left + flange + spigot / 2, bore, left + flange + spigot / 2, axis, 'dimension'),
+    text(left + flange + spigot / 2 + 8, axis - 12, `half of ${say(housingMm)}`, 'figure'),
+  )
   const leaves = spigotMm === null ? '' : `, which leaves ${say(spigotMm - offMm)} of ${say(spigotMm)}`
-  return { width, height, primitives: shapes, description: `Bearing cover in half section: ${say(offMm)} come off the face of its spigot${leaves}. Not to scale.` } // prettier-ignore
+  return {
+    width,
+    height,
+    primitives: shapes,
+    description: `Bearing cover in half section: ${say(offMm)} come off the face of its spigot${leaves}. Not to scale.`,
+  }
 }

@@ -47,7 +47,12 @@ function sleeve(part: Part): Primitive[] {
   const [left, wide] = [70, length * scale]
   const axis = 300
   const [inside, thin, thick] = [axis - (shaft / 2) * scale, axis - (bore / 2) * scale, axis - (bore / 2 + length / 24) * scale]
-  const wedge: Point[] = [[left, inside], [left + wide, inside], [left + wide, thick], [left, thin]] // prettier-ignore
+  const wedge: Point[] = [
+    [left, inside],
+    [left + wide, inside],
+    [left + wide, thick],
+    [left, thin],
+  ]
   const adapter = part.kind === 'adapter-sleeve'
   const [from, to] = adapter ? [left, left + wide * 0.3] : [left + wide * 0.72, left + wide]
   const shapes = [
@@ -60,7 +65,11 @@ function sleeve(part: Part): Primitive[] {
     const surface = thin + ((thick - thin) * (x - left)) / wide
     shapes.push(segment(x, surface - 4, x + 3, surface + 4, 'dimension'))
   }
-  return [...shapes, text((from + to) / 2, thick - 14, 'thread', 'small', 'middle'), text(left + wide / 2, (inside + axis) / 2 + 5, 'shaft', 'small', 'middle')] // prettier-ignore
+  return [
+    ...shapes,
+    text((from + to) / 2, thick - 14, 'thread', 'small', 'middle'),
+    text(left + wide / 2, (inside + axis) / 2 + 5, 'shaft', 'small', 'middle'),
+  ]
 }
 
 function nut(part: Part): Primitive[] {
@@ -78,7 +87,15 @@ function washer(part: Part): Primitive[] {
   const tabs = part.tabs ?? 13
   const inner = R * 0.7
   return [
-    filled(toothed(R * 0.9, R * 1.06, Array.from({ length: tabs }, (_, i) => (i * 360) / tabs), 180 / tabs), 'ring'), // prettier-ignore
+    filled(
+      toothed(
+        R * 0.9,
+        R * 1.06,
+        Array.from({ length: tabs }, (_, i) => (i * 360) / tabs),
+        180 / tabs,
+      ),
+      'ring',
+    ),
     { kind: 'circle', cx: CX, cy: CY, r: round(inner), role: 'blank' },
     filled(box(CX - 9, CY - inner - 2, CX + 9, CY - inner + 24), 'ring'),
     text(CX, CY - inner + 42, 'into the groove', 'small', 'middle'),
@@ -105,7 +122,12 @@ const spanner = (): Primitive[] => [
 /** An open ring with holes or without, its gap below. */
 const openRing = (holes: boolean, thin: number) => (): Primitive[] => [
   ring(R, R - thin, 'ring-strong', 90 + 18, 450 - 18),
-  ...(holes ? [72, 108].map((deg): Primitive => { const [cx, cy] = onCircle(R - thin / 2, deg); return { kind: 'circle', cx: round(cx), cy: round(cy), r: 5, role: 'blank' } }) : []), // prettier-ignore
+  ...(holes
+    ? [72, 108].map((deg): Primitive => {
+        const [cx, cy] = onCircle(R - thin / 2, deg)
+        return { kind: 'circle', cx: round(cx), cy: round(cy), r: 5, role: 'blank' }
+      })
+    : []),
   ...cross(CX, CY, R + 14),
 ]
 
@@ -138,9 +160,24 @@ const HOUSINGS: Readonly<Record<string, () => Primitive[]>> = {
     filled(box(CX - 150, 282, CX + 150, 310), 'housing'),
     filled([[CX - 84, 282], ...arc(92, 180, 360), [CX + 84, 282]], 'housing'),
   ],
-  UCF: () => [filled(box(CX - 118, CY - 118, CX + 118, CY + 118), 'housing'), ...[[-1, -1], [1, -1], [-1, 1], [1, 1]].map(([x, y]): Primitive => ({ kind: 'circle', cx: CX + 92 * x!, cy: CY + 92 * y!, r: 11, role: 'blank' }))], // prettier-ignore
-  UCFL: () => [filled([[CX - 160, CY], ...arc(92, 215, 325), [CX + 160, CY], ...arc(92, 35, 145)], 'housing'), ...[-1, 1].map((x): Primitive => ({ kind: 'circle', cx: CX + 122 * x, cy: CY, r: 11, role: 'blank' }))], // prettier-ignore
-  UCT: () => [filled(box(CX - 110, CY - 92, CX + 130, CY + 92), 'housing'), ...[-1, 1].map((y) => filled(box(CX - 110, CY + y * 92 - 9, CX + 130, CY + y * 92 + 9), 'blank')), filled(box(CX + 130, CY - 16, CX + 160, CY + 16), 'housing')], // prettier-ignore
+  UCF: () => [
+    filled(box(CX - 118, CY - 118, CX + 118, CY + 118), 'housing'),
+    ...[
+      [-1, -1],
+      [1, -1],
+      [-1, 1],
+      [1, 1],
+    ].map(([x, y]): Primitive => ({ kind: 'circle', cx: CX + 92 * x!, cy: CY + 92 * y!, r: 11, role: 'blank' })),
+  ],
+  UCFL: () => [
+    filled([[CX - 160, CY], ...arc(92, 215, 325), [CX + 160, CY], ...arc(92, 35, 145)], 'housing'),
+    ...[-1, 1].map((x): Primitive => ({ kind: 'circle', cx: CX + 122 * x, cy: CY, r: 11, role: 'blank' })),
+  ],
+  UCT: () => [
+    filled(box(CX - 110, CY - 92, CX + 130, CY + 92), 'housing'),
+    ...[-1, 1].map((y) => filled(box(CX - 110, CY + y * 92 - 9, CX + 130, CY + y * 92 + 9), 'blank')),
+    filled(box(CX + 130, CY - 16, CX + 160, CY + 16), 'housing'),
+  ],
   UCC: () => [{ kind: 'circle', cx: CX, cy: CY, r: 112, role: 'housing' }],
 }
 const unit = (part: Part): Primitive[] => [
@@ -156,7 +193,17 @@ const lip = (): Primitive[] => [
   filled(box(60, 250, 330, 320), 'shaft'),
   filled(box(150, 120, 250, 142), 'ring-strong'),
   filled(box(228, 142, 250, 214), 'ring-strong'),
-  filled([[228, 214], [250, 214], [236, 232], [184, 250], [172, 240], [206, 226]], 'cage'), // prettier-ignore
+  filled(
+    [
+      [228, 214],
+      [250, 214],
+      [236, 232],
+      [184, 250],
+      [172, 240],
+      [206, 226],
+    ],
+    'cage',
+  ),
   { kind: 'circle', cx: 190, cy: 222, r: 8, role: 'element' },
   segment(60, 320, 330, 320, 'axis'),
   text(140, 232, 'lip toward what is kept in', 'small', 'end'),
@@ -178,7 +225,11 @@ const DRAW: Readonly<Record<PartKind, (part: Part) => Primitive[]>> = {
   'inner-ring': () => [ring(R, R * 0.82, 'ring-strong'), ...cross(CX, CY, R + 14)],
   'angle-ring': () => [ring(R, R * 0.62, 'ring'), ring(R * 0.86, R * 0.62, 'ring-strong'), ...cross(CX, CY, R + 14)],
   'felt-ring': () => [ring(R, R * 0.74, 'cage'), ...cross(CX, CY, R + 14)],
-  'end-plate': () => [{ kind: 'circle', cx: CX, cy: CY, r: R * 0.8, role: 'ring-strong' }, { kind: 'circle', cx: CX, cy: CY, r: 20, role: 'blank' }, ...cross(CX, CY, R)], // prettier-ignore
+  'end-plate': () => [
+    { kind: 'circle', cx: CX, cy: CY, r: R * 0.8, role: 'ring-strong' },
+    { kind: 'circle', cx: CX, cy: CY, r: 20, role: 'blank' },
+    ...cross(CX, CY, R),
+  ],
   shim: () => [filled(box(70, CY - 5, 330, CY + 5), 'ring-strong'), segment(60, CY + 30, 340, CY + 30, 'dimension')],
 }
 

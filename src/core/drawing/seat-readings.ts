@@ -43,10 +43,19 @@ export function seatReadingsDrawing(spec: SeatReadingsSpec): Drawing {
     const out = plane.some((um) => um < limitsUm[0] - 1e-6 || um > limitsUm[1] + 1e-6)
     shapes.push({ kind: 'path', d: outline(points), role: out ? 'error' : 'ring-strong' })
     const mean = plane.reduce((sum, um) => sum + um, 0) / n
-    shapes.push(text(cx, cy + 5, say(mean), out ? 'error-text' : 'figure', 'middle'), text(cx, height - 4, `plane ${i + 1}`, 'label', 'middle')) // prettier-ignore
+    shapes.push(
+      text(cx, cy + 5, say(mean), out ? 'error-text' : 'figure', 'middle'),
+      text(cx, height - 4, `plane ${i + 1}`, 'label', 'middle'),
+    )
   })
   // A µm is drawn as perUm units where a mm of the seat is drawn as radius / (nominal / 2).
   const magnified = Math.round((perUm * 1000 * (nominalMm / 2)) / radius)
   const words = off.map((plane, i) => `plane ${i + 1} ${plane.map(say).join(', ')}`)
-  return { width, height, primitives: shapes, scale: `off nominal, ${magnified} times as large`, description: `Seat as measured: ${words.join('; ')} from nominal.` } // prettier-ignore
+  return {
+    width,
+    height,
+    primitives: shapes,
+    scale: `off nominal, ${magnified} times as large`,
+    description: `Seat as measured: ${words.join('; ')} from nominal.`,
+  }
 }

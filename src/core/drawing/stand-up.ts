@@ -51,7 +51,13 @@ export function stoodUp(lying: ShaftLineDrawing, width: number, shift: number): 
     return [{ ...p, x1: move(p.y1), y1: p.x1, x2: move(p.y2), y2: p.x2 }]
   })
   const texts = lying.primitives.filter((p) => p.kind === 'text')
-  const boxed = <B extends { x: number; y: number; width: number; height: number }>(b: B): B => ({ ...b, x: move(b.y), y: b.x, width: b.height, height: b.width }) // prettier-ignore
+  const boxed = <B extends { x: number; y: number; width: number; height: number }>(b: B): B => ({
+    ...b,
+    x: move(b.y),
+    y: b.x,
+    width: b.height,
+    height: b.width,
+  })
   return {
     ...lying,
     ...{ width, height: lying.width, primitives: [...shapes, ...beside(texts, middle, move)] },

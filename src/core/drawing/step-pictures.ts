@@ -172,7 +172,13 @@ function section(
 /** Forces come from the right, where the shaft end is. */
 function push(shapes: Primitive[], s: Section, on: 'inner' | 'outer' | 'both' | 'housing' | 'collar'): void {
   const from = s.right + 118
-  const at = { inner: [(s.path + s.bore) / 2], outer: [(s.outer + s.race) / 2], both: [(s.path + s.bore) / 2, (s.outer + s.race) / 2], housing: [s.outer - 22], collar: [(s.path + s.bore) / 2] }[on] // prettier-ignore
+  const at = {
+    inner: [(s.path + s.bore) / 2],
+    outer: [(s.outer + s.race) / 2],
+    both: [(s.path + s.bore) / 2, (s.outer + s.race) / 2],
+    housing: [s.outer - 22],
+    collar: [(s.path + s.bore) / 2],
+  }[on]
   const [top, bottom] = [Math.min(...at) - 12, Math.max(...at) + 12]
   // The sleeve or plate that carries the force to the face.
   shapes.push(filled(box(s.right + 3, top, s.right + 52, bottom), 'part'))
@@ -196,7 +202,11 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
   pull: (shapes, s, { on }) => {
     const y = on === 'inner' ? (s.path + s.bore) / 2 : (s.outer + s.race) / 2
     const [claw, over] = [s.left - 8, s.path - 14]
-    shapes.push(filled(box(claw - 6, y - 12, claw + 4, y + 12), 'held'), segment(claw, y - 12, claw, over, 'force'), segment(claw, over, s.right + 60, over, 'force')) // prettier-ignore
+    shapes.push(
+      filled(box(claw - 6, y - 12, claw + 4, y + 12), 'held'),
+      segment(claw, y - 12, claw, over, 'force'),
+      segment(claw, over, s.right + 60, over, 'force'),
+    )
     shapes.push(...arrow([s.right + 60, y], [s.right + 140, y], 'force', 'force-head', 16))
   },
   never: (shapes, s) => {
@@ -208,7 +218,10 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
   cold: (shapes, s, { part }) => warmth(shapes, s, part, 'gap'),
   measure: (shapes, s, { part }) => {
     if (part === 'inner') {
-      shapes.push(...arrow([s.left - 90, s.path - 40], [s.left + 6, (s.path + s.bore) / 2], 'dimension', 'dimension-head', 12), text(s.left - 94, s.path - 46, 'probe here', 'figure', 'middle')) // prettier-ignore
+      shapes.push(
+        ...arrow([s.left - 90, s.path - 40], [s.left + 6, (s.path + s.bore) / 2], 'dimension', 'dimension-head', 12),
+        text(s.left - 94, s.path - 46, 'probe here', 'figure', 'middle'),
+      )
       return
     }
     // A micrometer stands round the shaft, a bore gauge reaches up to the housing.
@@ -228,12 +241,15 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
       joint: [[s.left - 170, s.outer - 2], [s.left - 50, s.outer - 2]],
     } // prettier-ignore
     const [from, to] = ways[at]
-    shapes.push(segment(from[0], from[1], to[0], to[1], 'force'), text(from[0] + (at === 'rollers' ? 6 : 0), from[1] + (at === 'rollers' ? 5 : -8), 'feeler', 'held-text')) // prettier-ignore
+    shapes.push(
+      segment(from[0], from[1], to[0], to[1], 'force'),
+      text(from[0] + (at === 'rollers' ? 6 : 0), from[1] + (at === 'rollers' ? 5 : -8), 'feeler', 'held-text'),
+    )
   },
   part: (shapes, s, { part }) => {
     const [x, y] = [s.right + 3, s.bore]
     if (part === 'ring')
-      shapes.push(filled(box(s.left - 18, s.outer, s.left, s.race), 'held'), filled(box(s.right, s.outer, s.right + 18, s.race), 'held')) // prettier-ignore
+      shapes.push(filled(box(s.left - 18, s.outer, s.left, s.race), 'held'), filled(box(s.right, s.outer, s.right + 18, s.race), 'held'))
     else if (part === 'cap') shapes.push(filled(box(s.left - 66, s.outer - 58, s.right + 66, s.outer - 44), 'held'))
     else if (part === 'plate')
       shapes.push(filled(box(x + 6, s.bore - 1, 474, AXIS + 1), 'blank'), filled(box(x, s.path, x + 22, AXIS), 'held'))
@@ -247,18 +263,32 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
   },
   turn: (shapes, s) => {
     const x = s.left - 96
-    shapes.push({ kind: 'path', d: `M${x - 34} ${AXIS - 70}A46 46 0 1 1 ${x + 30} ${AXIS - 64}`, role: 'force' }, ...arrow([x + 40, AXIS - 86], [x + 28, AXIS - 60], 'force', 'force-head', 16)) // prettier-ignore
+    shapes.push(
+      { kind: 'path', d: `M${x - 34} ${AXIS - 70}A46 46 0 1 1 ${x + 30} ${AXIS - 64}`, role: 'force' },
+      ...arrow([x + 40, AXIS - 86], [x + 28, AXIS - 60], 'force', 'force-head', 16),
+    )
     shapes.push(text(x, AXIS - 34, 'turn', 'figure', 'middle'))
   },
   dial: (shapes, s) => {
-    shapes.push({ kind: 'circle', cx: 440, cy: s.path - 40, r: 28, role: 'part' }, segment(440, s.path - 40, 452, s.path - 58, 'force'), ...arrow([412, s.bore - 16], [s.right + 60, s.bore - 16], 'dimension', 'dimension-head', 12, true)) // prettier-ignore
+    shapes.push(
+      { kind: 'circle', cx: 440, cy: s.path - 40, r: 28, role: 'part' },
+      segment(440, s.path - 40, 452, s.path - 58, 'force'),
+      ...arrow([412, s.bore - 16], [s.right + 60, s.bore - 16], 'dimension', 'dimension-head', 12, true),
+    )
     shapes.push(text(440, s.path - 76, 'dial', 'figure', 'middle'))
   },
   lock: (shapes) => {
-    shapes.push(filled(box(60, 70, 128, 124), 'held'), { kind: 'path', d: 'M74 70V50A20 20 0 0 1 114 50V70', role: 'force' }, text(94, 20, 'locked, tagged, tried', 'held-text', 'middle')) // prettier-ignore
+    shapes.push(
+      filled(box(60, 70, 128, 124), 'held'),
+      { kind: 'path', d: 'M74 70V50A20 20 0 0 1 114 50V70', role: 'force' },
+      text(94, 20, 'locked, tagged, tried', 'held-text', 'middle'),
+    )
   },
   read: (shapes, s) => {
-    shapes.push(...arrow([s.right + 96, s.outer + 52], [s.right - 6, (s.outer + s.race) / 2], 'dimension', 'dimension-head', 12), text(s.right + 100, s.outer + 58, 'marking', 'figure')) // prettier-ignore
+    shapes.push(
+      ...arrow([s.right + 96, s.outer + 52], [s.right - 6, (s.outer + s.race) / 2], 'dimension', 'dimension-head', 12),
+      text(s.right + 100, s.outer + 58, 'marking', 'figure'),
+    )
   },
   mark: (shapes, s) => {
     shapes.push(
@@ -273,12 +303,18 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
   },
   screws: (shapes, s) => {
     const [y] = ends(s)
-    shapes.push(filled(box(s.left - 70, y - 7, s.left - 2, y + 7), 'held'), ...arrow([s.left - 140, y], [s.left - 74, y], 'force', 'force-head', 16)) // prettier-ignore
+    shapes.push(
+      filled(box(s.left - 70, y - 7, s.left - 2, y + 7), 'held'),
+      ...arrow([s.left - 140, y], [s.left - 74, y], 'force', 'force-head', 16),
+    )
     shapes.push(text(s.left - 144, y - 12, 'screws, evenly', 'held-text', 'middle'))
   },
   cut: (shapes, s) => {
     const [y] = ends(s)
-    shapes.push(segment((s.left + s.right) / 2 - 18, s.outer + 2, (s.left + s.right) / 2 + 18, s.race - 2, 'error'), text(s.right + 16, y + 5, 'across the ring only', 'error-text')) // prettier-ignore
+    shapes.push(
+      segment((s.left + s.right) / 2 - 18, s.outer + 2, (s.left + s.right) / 2 + 18, s.race - 2, 'error'),
+      text(s.right + 16, y + 5, 'across the ring only', 'error-text'),
+    )
   },
   oil: (shapes, s) => {
     shapes.push(
@@ -291,7 +327,10 @@ const DRAW: { [K in Mark['kind']]: (shapes: Primitive[], s: Section, mark: Extra
 const ends = (s: Section) => [(s.outer + s.race) / 2, (s.path + s.bore) / 2] as const
 
 function warmth(shapes: Primitive[], s: Section, part: 'inner' | 'outer' | 'shaft' | 'housing', role: 'hot' | 'gap'): void {
-  const at = { inner: [s.path, s.bore], outer: [s.outer, s.race], shaft: [s.bore, AXIS], housing: [s.outer - 46, s.outer] }[part] as [number, number] // prettier-ignore
+  const at = { inner: [s.path, s.bore], outer: [s.outer, s.race], shaft: [s.bore, AXIS], housing: [s.outer - 46, s.outer] }[part] as [
+    number,
+    number,
+  ]
   const line: Role = role === 'hot' ? 'hot-line' : 'gap'
   for (let x = s.left + 8; x < s.right; x += 14) shapes.push(segment(x, at[0] + 4, x + 5, at[1] - 4, line))
   shapes.push(text(s.left - 14, (at[0] + at[1]) / 2 + 5, role === 'hot' ? 'hot' : 'cold', role === 'hot' ? 'hot-text' : 'gap-text', 'end'))

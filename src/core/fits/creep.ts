@@ -52,7 +52,8 @@ export function creepLimit(
 }
 
 /** What to do about a grip that is too little; `none`: no class helps within what the clearance allows. */
-export type AgainstCreep = { kind: 'class'; toleranceClass: string } | { kind: 'class-and-group'; toleranceClass: string; group: ClearanceGroup } | { kind: 'none' } // prettier-ignore
+export type AgainstCreep =
+  { kind: 'class'; toleranceClass: string } | { kind: 'class-and-group'; toleranceClass: string; group: ClearanceGroup } | { kind: 'none' }
 
 /** Shaft classes that exist at a size (mm), by the middle of their zone, loosest first; grade 4 is ground for spindles only and helps nothing against creep. Source: ISO 286-1. */
 export function shaftClassesByGrip(sizeMm: number): { toleranceClass: string; middleUm: number }[] {

@@ -25,7 +25,15 @@ export function pairPlay(input: PairPlayInput): Result<{ leastUm: number; mostUm
   const sheet = new Derivation()
   const leastUm = bought - most / slope
   const mostUm = bought - least / slope
-  sheet.step('Δa', 'axial play taken by fits and heat', 'ΔGr / tan α', `${short(least)} … ${short(most)} / tan ${short(alpha)}°`, `${short(least / slope)} … ${short(most / slope)}`, 'µm', 'geometry of the contact') // prettier-ignore
+  sheet.step(
+    'Δa',
+    'axial play taken by fits and heat',
+    'ΔGr / tan α',
+    `${short(least)} … ${short(most)} / tan ${short(alpha)}°`,
+    `${short(least / slope)} … ${short(most / slope)}`,
+    'µm',
+    'geometry of the contact',
+  )
   sheet.step('a', 'axial play left', 'as bought − Δa', short(bought), `${short(leastUm)} … ${short(mostUm)}`, 'µm', 'sum')
   return sheet.result({ leastUm, mostUm })
 }

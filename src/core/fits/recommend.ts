@@ -109,7 +109,10 @@ function sweptShaft(family: Family, boreMm: number, band: LoadBand, sheet: Deriv
 function shaftSeat(input: RecommendInput, band: LoadBand, sheet: Derivation): [string, string] {
   const { family, boreMm, innerRingLoad, options = {} } = input
   if (options.directTaper)
-    return [`taper ${options.directTaper}`, 'The bore sits on the taper of the shaft itself: how far it is driven up decides its grip, checked with blue on at least 80 % of its face.'] // prettier-ignore
+    return [
+      `taper ${options.directTaper}`,
+      'The bore sits on the taper of the shaft itself: how far it is driven up decides its grip, checked with blue on at least 80 % of its face.',
+    ]
   if (options.pinned)
     return ['h8', 'The long inner ring is bored to J7 and slides onto a plain shaft: a pin in its slot keeps it, not a grip.']
   if (options.sleeve) return ['h9', 'An adapter or withdrawal sleeve grips the shaft; h9 with form inside IT5 is enough.']

@@ -63,7 +63,15 @@ export function seatMeasurement(input: SeatMeasurementInput): Result<SeatMeasure
   const stretch = 1 + expansionPerK(material) * (part - REFERENCE_C)
   const at20 = planes.map((plane) => plane.map((mm) => (mm - zero / 1000) / stretch))
   if (part !== REFERENCE_C)
-    sheet.step('k', 'expansion of the part', '1 + α (T − 20)', `1 + ${short(expansionPerK(material) * 1e6)}e-6 · ${short(part - REFERENCE_C)}`, stretch, '', 'linear thermal expansion') // prettier-ignore
+    sheet.step(
+      'k',
+      'expansion of the part',
+      '1 + α (T − 20)',
+      `1 + ${short(expansionPerK(material) * 1e6)}e-6 · ${short(part - REFERENCE_C)}`,
+      stretch,
+      '',
+      'linear thermal expansion',
+    )
   const mean = (xs: readonly number[]) => xs.reduce((s, x) => s + x, 0) / xs.length
   const means = at20.map(mean)
   const all = at20.flat()

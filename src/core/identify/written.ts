@@ -42,7 +42,12 @@ const TOGETHER = /^P([456])([2345])$/
 function tokenOf(text: string, explained: (text: string) => Letters[] | null, tapers: boolean, table: readonly Letters[]): Token {
   const of = (letters: string) => table.filter((l) => l.letters.toUpperCase() === letters).slice(0, 1)
   const whole = explained(text)
-  if (whole) return { letters: whole.filter((l) => l.feature !== 'bore' || !tapers), notRead: '', taper: tapers ? (whole.find((l) => l.feature === 'bore')?.letters ?? null) : null } // prettier-ignore
+  if (whole)
+    return {
+      letters: whole.filter((l) => l.feature !== 'bore' || !tapers),
+      notRead: '',
+      taper: tapers ? (whole.find((l) => l.feature === 'bore')?.letters ?? null) : null,
+    }
   const both = TOGETHER.exec(text)
   if (both) return { letters: [...of(`P${both[1]}`), ...of(`C${both[2]}`)], notRead: '', taper: null }
   const taper = tapers ? /^(.*?)(K30|K)(?=$|W33|C[2345]|TN|TV|M|J)(.*)$/.exec(text) : null

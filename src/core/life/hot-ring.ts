@@ -29,7 +29,15 @@ export function hotRatingN(dynamicRatingN: number, ringTemperatureC: number, she
   const factor = hotRatingFactor(ringTemperatureC)
   if (factor === 1) return dynamicRatingN
   const rated = factor * dynamicRatingN
-  sheet.step('Ct', 'rating of the hot ring', 'ft C', `${short(factor)} · ${short(dynamicRatingN)}`, rated, 'N', 'engineering practice: 1 to 150 °C, 0.90 at 200, 0.75 at 250, 0.60 at 300') // prettier-ignore
+  sheet.step(
+    'Ct',
+    'rating of the hot ring',
+    'ft C',
+    `${short(factor)} · ${short(dynamicRatingN)}`,
+    rated,
+    'N',
+    'engineering practice: 1 to 150 °C, 0.90 at 200, 0.75 at 250, 0.60 at 300',
+  )
   sheet.caution('caution', 'hot-rating', { share: Math.round(factor * 100), hot: amount(ringTemperatureC, 'temperature') }, short(factor))
   return rated
 }

@@ -22,7 +22,15 @@ export function swingSpeed(input: { swingDeg: number; cyclesPerMin: number }): R
   const cycles = inRange('cyclesPerMin', input.cyclesPerMin, 0, 10_000, '1/min', true)
   const equivalentRpm = (cycles * 2 * angle) / 360
   const sheet = new Derivation()
-  sheet.step('ne', 'speed that goes as far', 'cycles · 2 φ / 360°', `${short(cycles)} · 2 · ${short(angle)}° / 360°`, equivalentRpm, 'r/min', 'the same way run; engineering practice') // prettier-ignore
+  sheet.step(
+    'ne',
+    'speed that goes as far',
+    'cycles · 2 φ / 360°',
+    `${short(cycles)} · 2 · ${short(angle)}° / 360°`,
+    equivalentRpm,
+    'r/min',
+    'the same way run; engineering practice',
+  )
   return sheet.result({ equivalentRpm })
 }
 

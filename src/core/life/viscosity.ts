@@ -29,7 +29,11 @@ function at40Of(at100: number, index: number): number {
 export function at100Of(at40: number, index: number): number {
   let [low, high] = [VISCOSITY_INDEX[0]![0], at40]
   if (at40Of(low, index) > at40)
-    throw new InputError('isoVg', at40, `too thin for this index: under ${low} mm²/s at 100 °C no index is defined; take its viscosity at 100 °C from its sheet, or a thicker oil`) // prettier-ignore
+    throw new InputError(
+      'isoVg',
+      at40,
+      `too thin for this index: under ${low} mm²/s at 100 °C no index is defined; take its viscosity at 100 °C from its sheet, or a thicker oil`,
+    )
   for (let i = 0; i < 60; i++) {
     const middle = (low + high) / 2
     if (at40Of(middle, index) < at40) low = middle

@@ -7,7 +7,10 @@ import { COMPONENT_WORDS } from './vocabulary.js'
 
 const NUMBER = '[\\d.,]+'
 /** Where a pull goes across the shaft, degrees. */
-const ACROSS: readonly (readonly [word: string, deg: number])[] = [['up', 90], ['down', 270]] // prettier-ignore
+const ACROSS: readonly (readonly [word: string, deg: number])[] = [
+  ['up', 90],
+  ['down', 270],
+]
 
 interface Said {
   head: RegExp

@@ -70,7 +70,11 @@ export const COMPONENT_WORDS = COMPONENT_KINDS.flatMap((kind) => COMPONENTS[kind
 /** Every word of the notation with an example: what help and documents show. */
 export const NOTATION: readonly { what: string; words: readonly string[]; example: string }[] = [
   { what: 'what sits on the shaft', words: COMPONENT_WORDS.map(([word]) => word), example: 'coupling, 6312 held, 320, NU 312, impeller' },
-  { what: 'how the outer ring is held', words: ['held', 'free', 'left', 'right', 'by', ...HELD_BY.map(([w]) => w)], example: '6312 held by cover left held by ring right' }, // prettier-ignore
+  {
+    what: 'how the outer ring is held',
+    words: ['held', 'free', 'left', 'right', 'by', ...HELD_BY.map(([w]) => w)],
+    example: '6312 held by cover left held by ring right',
+  },
   { what: 'how the inner ring is held', words: ['inner'], example: '6312 inner by shoulder left inner by nut right' },
   { what: 'what it sits on', words: ['on', ...SEATS.map(([w]) => w)], example: '22216 K C3 on H 316 Ø70' },
   {
@@ -79,13 +83,21 @@ export const NOTATION: readonly { what: string; words: readonly string[]; exampl
     example: 'NU 212 + 7312 B pair back-to-back',
   },
   { what: 'as the one before', words: ['same'], example: '22216 K on H 316 held, 900, same free' },
-  { what: 'what is known of it', words: ['kg', 'Ø', 'wide', 'belts', 'pull', 'push', 'up', 'down'], example: 'sheave Ø355 3 belts pull 1.5 kN up, 180, 6312, 320, NU 312, impeller 185 kg' }, // prettier-ignore
+  {
+    what: 'what is known of it',
+    words: ['kg', 'Ø', 'wide', 'belts', 'pull', 'push', 'up', 'down'],
+    example: 'sheave Ø355 3 belts pull 1.5 kN up, 180, 6312, 320, NU 312, impeller 185 kg',
+  },
   { what: 'what it stands in', words: ['in', ...STANDS.map(([w]) => w), 'SN'], example: '22218 K on H 318 held in SN 518, 900, same free' },
   { what: 'in oil', words: ['in oil', 'VG', 'bath', 'circulating', 'oil-air'], example: '6312 held in oil VG 68 circulating -/17/14' },
   { what: 'its grease', words: ['grease', 'VG', 'NLGI'], example: '6312 held grease lithium VG 150 NLGI 2, 320, same free' },
   { what: 'since when', words: ['since'], example: '6312 C3 since 2026-03-12' },
   { what: 'the line itself', words: [...LINE_WORDS.map(([w]) => w), 'tilted', 'leans'], example: 'vertical, 6312 held, 400, 6312 free' },
-  { what: 'the shaft in steps', words: ['shaft', 'x', '+', 'bore', 'begins'], example: '6312 held, 320, NU 312, shaft 60 x 200 + 70 x 260 bore 20 + 60 x 200 begins 170' }, // prettier-ignore
+  {
+    what: 'the shaft in steps',
+    words: ['shaft', 'x', '+', 'bore', 'begins'],
+    example: '6312 held, 320, NU 312, shaft 60 x 200 + 70 x 260 bore 20 + 60 x 200 begins 170',
+  },
   { what: 'a name of its own', words: [':'], example: 'motor side: 6312 held' },
   { what: 'not known, or in no table', words: ['?', '"…"'], example: '? held, 400, "bronze sleeve 80"' },
 ]

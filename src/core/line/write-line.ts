@@ -113,7 +113,11 @@ export function writeLine(line: LineDraft, system: UnitSystem): string {
   let before: DraftPosition | null = null
   for (let slot = 0; slot <= line.positions.length; slot += 1) {
     for (const c of line.components.filter((x) => x.slot === slot))
-      things.push({ words: [COMPONENTS[c.kind].words[0], factWords(c.kind, c.facts, system)].filter(Boolean).join(' '), at: c.alongMm, support: false }) // prettier-ignore
+      things.push({
+        words: [COMPONENTS[c.kind].words[0], factWords(c.kind, c.facts, system)].filter(Boolean).join(' '),
+        at: c.alongMm,
+        support: false,
+      })
     const p = line.positions[slot]
     if (!p) continue
     things.push({ words: `${p.name === usual[slot] ? '' : `${p.name}: `}${supportWords(p, before, system)}`, at: p.alongMm, support: true })

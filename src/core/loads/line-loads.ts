@@ -134,9 +134,24 @@ export function lineLoads(input: LineLoadsInput): Result<LineLoads> {
   const supports = at.map((_, i): SupportLoad => {
     const [standingN, turningN] = [standing.supportLoadsN[i]!, turning?.supportLoadsN[i] ?? 0]
     const radialN = steadyAndTurning(standingN, turningN)
-    sheet.step(`F${i + 1}`, `support ${i + 1} carries`, turningN ? 'what stands and what turns' : 'equilibrium', turningN ? `${short(standingN)} stands, ${short(turningN)} turns` : `${acting.length} forces`, radialN, 'N', 'Euler–Bernoulli beam') // prettier-ignore
+    sheet.step(
+      `F${i + 1}`,
+      `support ${i + 1} carries`,
+      turningN ? 'what stands and what turns' : 'equilibrium',
+      turningN ? `${short(standingN)} stands, ${short(turningN)} turns` : `${acting.length} forces`,
+      radialN,
+      'N',
+      'Euler–Bernoulli beam',
+    )
     const slopeArcmin = standing.supportSlopeArcmin[i]! + (turning?.supportSlopeArcmin[i] ?? 0)
-    return { radialN, standingN, turningN, angleDeg: standing.supportAngleDeg[i]!, axialN: input.holds === i ? Math.abs(thrustN) : 0, slopeArcmin } // prettier-ignore
+    return {
+      radialN,
+      standingN,
+      turningN,
+      angleDeg: standing.supportAngleDeg[i]!,
+      axialN: input.holds === i ? Math.abs(thrustN) : 0,
+      slopeArcmin,
+    }
   })
   if (Math.abs(thrustN) > 1e-9)
     sheet.step('Ka', 'along the shaft', 'Σ Fa', `to the ${thrustN > 0 ? 'right' : 'left'}`, Math.abs(thrustN), 'N', 'equilibrium')

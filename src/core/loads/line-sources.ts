@@ -58,8 +58,14 @@ const GRAVITY = 9.80665
 export const DOWN_DEG = 270
 const rad = (deg: number) => (deg * Math.PI) / 180
 
-const number = (name: string, label: string, quantity: Quantity, range: readonly [number, number], usual: number | null = null, decimals?: number): SourceField =>
-  ({ name, label, quantity, range, usual, ...(decimals !== undefined && { decimals }) }) // prettier-ignore
+const number = (
+  name: string,
+  label: string,
+  quantity: Quantity,
+  range: readonly [number, number],
+  usual: number | null = null,
+  decimals?: number,
+): SourceField => ({ name, label, quantity, range, usual, ...(decimals !== undefined && { decimals }) })
 const mass = number('massKg', 'Mass', 'mass', [0, 1e6], null, 1)
 const power = number('powerKw', 'Power', 'power', [0, 1e6])
 const pitch = number('pitchDiameterMm', 'Pitch diameter', 'length', [1, 20_000], null, 0)
@@ -97,7 +103,12 @@ function overTight(v: Readonly<Record<string, number>>, sheet: Derivation): void
   const kind = BELT_STANDS.find((k) => k.value === v.beltKind) ?? BELT_STANDS[0]
   if (v.pullFactor! <= kind.most + 1e-9) return
   const left = Math.round(100 * (kind.most / v.pullFactor!) ** 3)
-  sheet.caution('caution', 'belt-tight', { factor: short(v.pullFactor!, 2), kind: kind.value === 0 ? 'a belt' : `a ${kind.label}`, most: short(kind.most, 2), left }, short(v.pullFactor!, 2)) // prettier-ignore
+  sheet.caution(
+    'caution',
+    'belt-tight',
+    { factor: short(v.pullFactor!, 2), kind: kind.value === 0 ? 'a belt' : `a ${kind.label}`, most: short(kind.most, 2), left },
+    short(v.pullFactor!, 2),
+  )
 }
 
 /** +1 where the teeth pull to 90° on from where they push apart, -1 to the other side: a driver is held back at its mesh, a driven one pulled along. */

@@ -50,7 +50,9 @@ function bringsOf({ kind, facts }: Pick<DraftComponent, 'kind' | 'facts'>): read
 
 /** A source with what is said of the thing that brings it, kg, mm, N; what was said is no longer assumed. Source: the table above. */
 export function withFacts(source: LoadSource, facts: ComponentFacts = {}): LoadSource {
-  const said = Object.entries(COUNTS[source.kind] ?? {}).flatMap(([name, fact]) => (facts[fact!] === undefined ? [] : [[name, facts[fact!]!] as const])) // prettier-ignore
+  const said = Object.entries(COUNTS[source.kind] ?? {}).flatMap(([name, fact]) =>
+    facts[fact!] === undefined ? [] : [[name, facts[fact!]!] as const],
+  )
   const { pushN } = facts
   const pushed = source.kind === 'force' && pushN !== undefined
   const values = { ...Object.fromEntries(said), ...(pushed && { axialN: Math.abs(pushN) }) }

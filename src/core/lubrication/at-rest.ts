@@ -33,8 +33,24 @@ export function regreasingAtRest(input: AtRestInput): Result<Omit<RegreasingValu
   const Fm = factorOf('moisture', MOISTURE, input.moisture)
   const months = Math.max(LEAST_MONTHS, MONTHS[input.kind] * Fc * Fm)
   const intervalH = (months * HOURS_A_MONTH * hoursPerDay) / 24
-  sheet.step('m', 'months', `${MONTHS[input.kind]} Fc Fm`, `${MONTHS[input.kind]} · ${Fc} · ${Fm}`, months, '', 'engineering practice: by the calendar') // prettier-ignore
-  sheet.step('t', 'interval in hours of duty', 'm · 730.5 · h / 24', `${months} · ${HOURS_A_MONTH} · ${hoursPerDay} / 24`, intervalH, 'h', 'engineering practice') // prettier-ignore
+  sheet.step(
+    'm',
+    'months',
+    `${MONTHS[input.kind]} Fc Fm`,
+    `${MONTHS[input.kind]} · ${Fc} · ${Fm}`,
+    months,
+    '',
+    'engineering practice: by the calendar',
+  )
+  sheet.step(
+    't',
+    'interval in hours of duty',
+    'm · 730.5 · h / 24',
+    `${months} · ${HOURS_A_MONTH} · ${hoursPerDay} / 24`,
+    intervalH,
+    'h',
+    'engineering practice',
+  )
   const { side, centre } = sideQuantityG(input.outsideMm, input.widthMm, sheet)
   const schools: SchoolInterval[] = [
     manualSchool(input.manualIntervalH),

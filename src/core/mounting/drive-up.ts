@@ -50,8 +50,24 @@ export function driveUp(input: {
   const axialTravelMm = (factor * reduction) / 1000
   const nutAngleDeg = (360 * axialTravelMm) / pitch
   const sheet = new Derivation()
-  sheet.step('s', 'travel', `${factor} · reduction`, `${factor} · ${short(reduction / 1000)}`, axialTravelMm, 'mm', 'engineering practice: taper and what the rings give') // prettier-ignore
-  sheet.step('φ', 'turn of the nut from full seating', '360 s / pitch', `360 · ${short(axialTravelMm)} / ${short(pitch)}`, nutAngleDeg, '°', 'geometry of the thread') // prettier-ignore
+  sheet.step(
+    's',
+    'travel',
+    `${factor} · reduction`,
+    `${factor} · ${short(reduction / 1000)}`,
+    axialTravelMm,
+    'mm',
+    'engineering practice: taper and what the rings give',
+  )
+  sheet.step(
+    'φ',
+    'turn of the nut from full seating',
+    '360 s / pitch',
+    `360 · ${short(axialTravelMm)} / ${short(pitch)}`,
+    nutAngleDeg,
+    '°',
+    'geometry of the thread',
+  )
   const usual = reductionShare(bore)[1] * bore
   if (input.taper === '1:12' && reduction > usual + 1e-9)
     sheet.caution('caution', 'drive-up-far', { usual: short(usual) }, short(reduction))

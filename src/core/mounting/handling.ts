@@ -34,7 +34,15 @@ export function sweating(input: SweatingInput): Result<{ dewC: number; sweats: b
   const sheet = new Derivation()
   const g = Math.log(moist / 100) + (17.62 * room) / (243.12 + room)
   const dewC = (243.12 * g) / (17.62 - g)
-  sheet.step('Td', 'dew point', '243.12 g / (17.62 − g), g = ln(φ / 100) + 17.62 T / (243.12 + T)', `T ${short(room)} °C, φ ${short(moist)} %`, dewC, '°C', 'Magnus formula') // prettier-ignore
+  sheet.step(
+    'Td',
+    'dew point',
+    '243.12 g / (17.62 − g), g = ln(φ / 100) + 17.62 T / (243.12 + T)',
+    `T ${short(room)} °C, φ ${short(moist)} %`,
+    dewC,
+    '°C',
+    'Magnus formula',
+  )
   const sweats = store < Math.min(dewC, room - NEARLY_K)
   const { boreMm, outsideMm, widthMm, massKg } = input
   // In saturated air it is dry only when it is as warm as the room, which it nearly is after so long.
@@ -42,8 +50,22 @@ export function sweating(input: SweatingInput): Result<{ dewC: number; sweats: b
   const waitMin = sweats
     ? coolingWindow({ boreMm, outsideMm, widthMm, massKg, fromC: store, touchC: dryC, ambientC: room }).values.seconds / 60
     : 0
-  sheet.step('t', 'stays wrapped for', 'warming in still air to the dew point', `${short(store)} to ${short(dewC)} °C`, waitMin, 'min', 'lumped capacity') // prettier-ignore
-  if (sweats) sheet.caution('caution', 'sweats', { dew: amount(dewC, 'temperature'), wait: amount(Math.ceil(waitMin), 'minutes') }, Math.ceil(waitMin)) // prettier-ignore
+  sheet.step(
+    't',
+    'stays wrapped for',
+    'warming in still air to the dew point',
+    `${short(store)} to ${short(dewC)} °C`,
+    waitMin,
+    'min',
+    'lumped capacity',
+  )
+  if (sweats)
+    sheet.caution(
+      'caution',
+      'sweats',
+      { dew: amount(dewC, 'temperature'), wait: amount(Math.ceil(waitMin), 'minutes') },
+      Math.ceil(waitMin),
+    )
   return sheet.result({ dewC, sweats, waitMin })
 }
 

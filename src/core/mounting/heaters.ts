@@ -7,7 +7,11 @@ import type { Heater } from './ways.js'
 /** Flux in the ring itself: what of its power arises there, losses aside. Engineering practice. */
 export const COUPLING: Readonly<Partial<Record<Heater, number>>> = { induction: 0.6, coil: 0.5 }
 /** Heat by touch: film into the ring, W/(m² K), moving air of an oven, hot oil, and one face on a plate. Engineering practice: 10 to 25, 100 to 200, 150 to 400. */
-const FILMS: Readonly<Partial<Record<Heater, { film: number; oneFace?: true }>>> = { oven: { film: 20 }, 'oil-bath': { film: 150 }, plate: { film: 250, oneFace: true } } // prettier-ignore
+const FILMS: Readonly<Partial<Record<Heater, { film: number; oneFace?: true }>>> = {
+  oven: { film: 20 },
+  'oil-bath': { film: 150 },
+  plate: { film: 250, oneFace: true },
+}
 /** What the rest of a ring on a plate gives to the room. Engineering practice. */
 const LOSS_W_M2K = 15
 /** An oven is set so far over the wanted temperature as a start; a plate so far over what its losses ask, K. Engineering practice. */
@@ -58,5 +62,15 @@ export function timeIn(job: HeatingJob): Result<{ seconds: number }> {
   const { surfaceM2, plateM2 } = surfaces(job)
   const of = FILMS[heater]
   if (!of) return heatingTime({ massKg, riseK: toC - roomC, powerW: powerKw * 1000, efficiency: COUPLING[heater], surfaceM2 })
-  return filmHeating({ massKg, surfaceM2, plateM2, fromC: roomC, toC, setC: job.setC ?? startSettingC(job)!, roomC, filmWM2K: of.film, lossWM2K: LOSS_W_M2K }) // prettier-ignore
+  return filmHeating({
+    massKg,
+    surfaceM2,
+    plateM2,
+    fromC: roomC,
+    toC,
+    setC: job.setC ?? startSettingC(job)!,
+    roomC,
+    filmWM2K: of.film,
+    lossWM2K: LOSS_W_M2K,
+  })
 }

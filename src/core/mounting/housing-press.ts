@@ -26,7 +26,23 @@ export function housingPress(input: {
   const pressureMPa = jointPressureMPa(joint, U)
   const forceN = mu * pressureMPa * Math.PI * D * B
   const sheet = new Derivation()
-  sheet.step('p', 'contact pressure', 'Lamé, ring in housing', `U ${short(U)} µm, E ${short(E)}, D ${short(D)}, Dh ${short(H)} mm`, pressureMPa, 'MPa', 'Lamé, thick cylinders') // prettier-ignore
-  sheet.step('F', 'force to press in', 'μ p π D B', `${short(mu)} · ${short(pressureMPa)} · π · ${short(D)} · ${short(B)}`, forceN, 'N', 'Coulomb friction; μ: engineering practice') // prettier-ignore
+  sheet.step(
+    'p',
+    'contact pressure',
+    'Lamé, ring in housing',
+    `U ${short(U)} µm, E ${short(E)}, D ${short(D)}, Dh ${short(H)} mm`,
+    pressureMPa,
+    'MPa',
+    'Lamé, thick cylinders',
+  )
+  sheet.step(
+    'F',
+    'force to press in',
+    'μ p π D B',
+    `${short(mu)} · ${short(pressureMPa)} · π · ${short(D)} · ${short(B)}`,
+    forceN,
+    'N',
+    'Coulomb friction; μ: engineering practice',
+  )
   return sheet.result({ pressureMPa, forceN })
 }

@@ -59,7 +59,11 @@ const has =
   (s) =>
     s.retained.includes(what)
 const split: When = (s) => s.standsIn === 'split'
-const off: readonly Row[] = [['mark', (s) => s.takeOff !== null], ['off', (s) => s.takeOff !== null], ['keep', (s) => s.takeOff !== null]] // prettier-ignore
+const off: readonly Row[] = [
+  ['mark', (s) => s.takeOff !== null],
+  ['off', (s) => s.takeOff !== null],
+  ['keep', (s) => s.takeOff !== null],
+]
 const order: Row = ['order', (s) => s.count > 1]
 /** What stands on its own foot, face or guides is squared to the shaft before it is tried. */
 const square: Row = ['square', (s) => s.standsIn !== 'machine' && s.standsIn !== 'split']

@@ -43,7 +43,15 @@ export function screwTorque(input: {
   const torqueNm = (preloadN * (0.16 * P + 0.58 * pitchMm * mu + (head / 2) * mu)) / 1000
   const sheet = new Derivation()
   sheet.step('As', 'stress area', 'π/4 (d − 0.9382 P)²', `d ${short(d)}, P ${short(P)} mm`, areaMm2, 'mm²', 'ISO 898-1')
-  sheet.step('FM', 'preload', '0.9 Rp As / root of (1 + 3 (1.5 d2/ds (P/(π d2) + 1.155 μ))²)', `Rp ${short(proof)} MPa, μ ${short(mu)}`, preloadN, 'N', 'VDI 2230') // prettier-ignore
+  sheet.step(
+    'FM',
+    'preload',
+    '0.9 Rp As / root of (1 + 3 (1.5 d2/ds (P/(π d2) + 1.155 μ))²)',
+    `Rp ${short(proof)} MPa, μ ${short(mu)}`,
+    preloadN,
+    'N',
+    'VDI 2230',
+  )
   sheet.step('MA', 'torque', 'FM (0.16 P + 0.58 d2 μ + Dk/2 μ)', `${short(preloadN)} N, Dk ${short(head)} mm`, torqueNm, 'Nm', 'VDI 2230')
   sheet.caution('note', 'torque-of-the-manual')
   return sheet.result({ torqueNm, preloadN })

@@ -153,7 +153,7 @@ export function shortOf(tool: Tool, wanted: Wanted): Words | null {
   const size = of && wanted[of]
   if (!of || size === undefined) return null
   if ((tool.fromMm !== null && size < tool.fromMm) || (tool.toMm !== null && size > tool.toMm))
-    return phrase`Takes ${tool.fromMm === null ? 'up' : amount(tool.fromMm, 'length', 0)} to ${amount(tool.toMm ?? 0, 'length', 0)}; it is ${SIZE_WORDS[of]} ${nominal(size)}.` // prettier-ignore
+    return phrase`Takes ${tool.fromMm === null ? 'up' : amount(tool.fromMm, 'length', 0)} to ${amount(tool.toMm ?? 0, 'length', 0)}; it is ${SIZE_WORDS[of]} ${nominal(size)}.`
   return null
 }
 const cap = (word: string) => word[0]!.toUpperCase() + word.slice(1)
@@ -174,7 +174,17 @@ export function minutesWith(tool: Tool, wanted: Wanted): number | null {
   const powerKw = meanKw(tool)
   const { massKg, boreMm, outsideMm, widthMm, atC, roomC } = wanted
   if (powerKw === null || [massKg, boreMm, outsideMm, widthMm, atC, roomC].some((v) => v === undefined)) return null
-  const job = { heater: tool.kind, powerKw, setC: null, massKg: massKg!, boreMm: boreMm!, outsideMm: outsideMm!, widthMm: widthMm!, toC: Math.max(atC!, roomC!), roomC: roomC! } // prettier-ignore
+  const job = {
+    heater: tool.kind,
+    powerKw,
+    setC: null,
+    massKg: massKg!,
+    boreMm: boreMm!,
+    outsideMm: outsideMm!,
+    widthMm: widthMm!,
+    toC: Math.max(atC!, roomC!),
+    roomC: roomC!,
+  }
   return setup + timeIn(job).values.seconds / 60
 }
 

@@ -92,13 +92,43 @@ export function twoRings(input: TwoRingsInput): Result<TwoRingsValues> {
   const found = run(eta * P)
   if (!found) throw new InputError('powerW', P, 'more power: the ring never gets so hot')
   const sheet = new Derivation()
-  sheet.step('G', 'heat between the rings', 'k π dm B', `${BETWEEN_W_M2K} · π · ${short(middleMm)} · ${short(B)}`, lumps.betweenWK, 'W/K', 'engineering practice') // prettier-ignore
-  sheet.step('t', 'until the inner ring is hot', 'two lumps', `${short(share * eta * P)} W inside, ${short((1 - share) * eta * P)} W outside`, found.seconds, 's', 'lumped capacity') // prettier-ignore
+  sheet.step(
+    'G',
+    'heat between the rings',
+    'k π dm B',
+    `${BETWEEN_W_M2K} · π · ${short(middleMm)} · ${short(B)}`,
+    lumps.betweenWK,
+    'W/K',
+    'engineering practice',
+  )
+  sheet.step(
+    't',
+    'until the inner ring is hot',
+    'two lumps',
+    `${short(share * eta * P)} W inside, ${short((1 - share) * eta * P)} W outside`,
+    found.seconds,
+    's',
+    'lumped capacity',
+  )
   sheet.step('ΔT', 'inner ring over outer ring, at most', 'T1 − T2', '', found.most, 'K', 'lumped capacity')
   const growthUm = STEEL_PER_K * middleMm * found.most * 1000
-  sheet.step('Δd', 'inner ring grows more by', 'α dm ΔT', `${short(STEEL_PER_K * 1e6)}e-6 · ${short(middleMm)} · ${short(found.most)}`, growthUm, 'µm', 'linear thermal expansion') // prettier-ignore
+  sheet.step(
+    'Δd',
+    'inner ring grows more by',
+    'α dm ΔT',
+    `${short(STEEL_PER_K * 1e6)}e-6 · ${short(middleMm)} · ${short(found.most)}`,
+    growthUm,
+    'µm',
+    'linear thermal expansion',
+  )
   if (found.most > RINGS_APART_K) sheet.caution('caution', 'rings-apart', { is: amount(found.most, 'rise') }, short(Math.round(found.most)))
-  return sheet.result({ seconds: found.seconds, outerC: from + found.outer, differenceK: found.most, growthUm, gentleW: gentlest(run, eta, P) }) // prettier-ignore
+  return sheet.result({
+    seconds: found.seconds,
+    outerC: from + found.outer,
+    differenceK: found.most,
+    growthUm,
+    gentleW: gentlest(run, eta, P),
+  })
 }
 
 /** The most power whose difference stays in its limit, found by halving. */

@@ -42,10 +42,34 @@ export function coolingWindow(input: CoolingWindowInput): Result<{ seconds: numb
   if (end <= 0) throw new InputError('touchC', touch, `${from >= room ? 'above' : 'below'} the ${short(room)} °C of the room`)
   const areaM2 = ringSurfaceM2({ boreMm: d, outsideMm: D, widthMm: B })
   const timeS = (m * STEEL_J_KG_K) / (h * areaM2)
-  sheet.step('A', 'surface', 'π (D + d) B + π (D² − d²) / 2', `D ${short(D)}, d ${short(d)}, B ${short(B)} mm`, areaM2, 'm²', 'both faces, bore and outside as plain cylinders') // prettier-ignore
-  sheet.step('τ', 'time constant', 'm c / (h A)', `${short(m)} · 460 / (${short(h)} · ${short(areaM2)})`, timeS, 's', 'lumped capacity; film: engineering practice') // prettier-ignore
+  sheet.step(
+    'A',
+    'surface',
+    'π (D + d) B + π (D² − d²) / 2',
+    `D ${short(D)}, d ${short(d)}, B ${short(B)} mm`,
+    areaM2,
+    'm²',
+    'both faces, bore and outside as plain cylinders',
+  )
+  sheet.step(
+    'τ',
+    'time constant',
+    'm c / (h A)',
+    `${short(m)} · 460 / (${short(h)} · ${short(areaM2)})`,
+    timeS,
+    's',
+    'lumped capacity; film: engineering practice',
+  )
   const seconds = end >= start ? 0 : timeS * Math.log(start / end)
-  sheet.step('t', 'seconds until it grips', 'τ ln((Ta − Tr) / (Tb − Tr))', `${short(start)} / ${short(end)} K`, seconds, 's', 'lumped capacity') // prettier-ignore
+  sheet.step(
+    't',
+    'seconds until it grips',
+    'τ ln((Ta − Tr) / (Tb − Tr))',
+    `${short(start)} / ${short(end)} K`,
+    seconds,
+    's',
+    'lumped capacity',
+  )
   if (end >= start) sheet.caution('stop', 'no-window', { touch: amount(touch, 'temperature') }, short(from))
   return sheet.result({ seconds })
 }
@@ -93,9 +117,33 @@ export function chillWindow(input: ChillWindowInput): Result<{ seconds: number; 
   const seconds = touchC <= from || left <= 0 ? (left <= 0 ? Infinity : 0) : timeS * Math.log((room - from) / left)
   if (!Number.isFinite(seconds)) throw new InputError('interferenceUm', U, 'above 0: without interference nothing grips')
   const sheet = new Derivation()
-  sheet.step('Tb', 'temperature at which it touches', 'Tr − U / (αm D)', `${short(room)} − ${short(U)} / (${short(perK * 1e6)}e-3 · ${short(D)})`, touchC, '°C', 'linear thermal expansion') // prettier-ignore
-  sheet.step('τ', 'time constant', 'm c / (h A)', `${short(massKg)} · 460 / (${short(h)} · ${short(areaM2)})`, timeS, 's', 'lumped capacity; film with frost: engineering practice') // prettier-ignore
-  sheet.step('t', 'seconds until it grips', 'τ ln((Tr − Ta) / (Tr − Tb))', `${short(room - from)} / ${short(left)} K`, seconds, 's', 'lumped capacity') // prettier-ignore
+  sheet.step(
+    'Tb',
+    'temperature at which it touches',
+    'Tr − U / (αm D)',
+    `${short(room)} − ${short(U)} / (${short(perK * 1e6)}e-3 · ${short(D)})`,
+    touchC,
+    '°C',
+    'linear thermal expansion',
+  )
+  sheet.step(
+    'τ',
+    'time constant',
+    'm c / (h A)',
+    `${short(massKg)} · 460 / (${short(h)} · ${short(areaM2)})`,
+    timeS,
+    's',
+    'lumped capacity; film with frost: engineering practice',
+  )
+  sheet.step(
+    't',
+    'seconds until it grips',
+    'τ ln((Tr − Ta) / (Tr − Tb))',
+    `${short(room - from)} / ${short(left)} K`,
+    seconds,
+    's',
+    'lumped capacity',
+  )
   if (seconds === 0) sheet.caution('stop', 'not-cold-enough', {}, short(touchC))
   return sheet.result({ seconds, touchC })
 }
@@ -125,17 +173,45 @@ export function heatingTime(input: HeatingTimeInput): Result<{ seconds: number }
   const sheet = new Derivation()
   if (input.surfaceM2 === undefined) {
     const seconds = (m * STEEL_J_KG_K * rise) / (eta * P)
-    sheet.step('t', 'time to heat', 'm c ΔT / (η P)', `${short(m)} · 460 · ${short(rise)} / (${short(eta)} · ${short(P)})`, seconds, 's', 'heat capacity of steel; η: engineering practice') // prettier-ignore
+    sheet.step(
+      't',
+      'time to heat',
+      'm c ΔT / (η P)',
+      `${short(m)} · 460 · ${short(rise)} / (${short(eta)} · ${short(P)})`,
+      seconds,
+      's',
+      'heat capacity of steel; η: engineering practice',
+    )
     return sheet.result({ seconds })
   }
   const A = inRange('surfaceM2', input.surfaceM2, 0, 100, 'm²', true)
   const h = inRange('filmWM2K', input.filmWM2K ?? 15, 1, 100, 'W/(m² K)')
   const lossW = h * A * rise
-  sheet.step('V', 'lost to the air at that temperature', 'h A ΔT', `${short(h)} · ${short(A)} · ${short(rise)}`, lossW, 'W', 'film in still air: engineering practice') // prettier-ignore
+  sheet.step(
+    'V',
+    'lost to the air at that temperature',
+    'h A ΔT',
+    `${short(h)} · ${short(A)} · ${short(rise)}`,
+    lossW,
+    'W',
+    'film in still air: engineering practice',
+  )
   if (lossW >= NEARLY * eta * P)
-    throw new InputError('powerW', P, `at least ${short(Math.ceil(lossW / (eta * ENOUGH) / 10) * 10)} W: with less it loses what it gets and never gets so hot`) // prettier-ignore
+    throw new InputError(
+      'powerW',
+      P,
+      `at least ${short(Math.ceil(lossW / (eta * ENOUGH) / 10) * 10)} W: with less it loses what it gets and never gets so hot`,
+    )
   const seconds = -((m * STEEL_J_KG_K) / (h * A)) * Math.log(1 - lossW / (eta * P))
-  sheet.step('t', 'time to heat', '−m c / (h A) · ln(1 − V / (η P))', `${short(m)} · 460 / ${short(h * A)}, V / (η P) = ${short(lossW)} / ${short(eta * P)}`, seconds, 's', 'lumped capacity; η: engineering practice') // prettier-ignore
+  sheet.step(
+    't',
+    'time to heat',
+    '−m c / (h A) · ln(1 − V / (η P))',
+    `${short(m)} · 460 / ${short(h * A)}, V / (η P) = ${short(lossW)} / ${short(eta * P)}`,
+    seconds,
+    's',
+    'lumped capacity; η: engineering practice',
+  )
   return sheet.result({ seconds })
 }
 /** What loses nearly all that it gets creeps without end; a heater with a third to spare gets there. Engineering practice. */
@@ -177,12 +253,40 @@ export function filmHeating(input: FilmHeatingInput): Result<{ seconds: number }
   const G = gain + lost
   const endC = (gain * set + lost * room) / G
   const sheet = new Derivation()
-  sheet.step('G', 'heat in and out for each kelvin', plate > 0 ? 'h Ap + h0 (A − Ap)' : 'h A', `${short(gain)}${lost ? ` + ${short(lost)}` : ''}`, G, 'W/K', 'films: engineering practice') // prettier-ignore
-  sheet.step('Te', 'where it would end', plate > 0 ? 'gain and loss in balance' : 'the setting', `set ${short(set)} °C`, endC, '°C', 'balance of heat') // prettier-ignore
+  sheet.step(
+    'G',
+    'heat in and out for each kelvin',
+    plate > 0 ? 'h Ap + h0 (A − Ap)' : 'h A',
+    `${short(gain)}${lost ? ` + ${short(lost)}` : ''}`,
+    G,
+    'W/K',
+    'films: engineering practice',
+  )
+  sheet.step(
+    'Te',
+    'where it would end',
+    plate > 0 ? 'gain and loss in balance' : 'the setting',
+    `set ${short(set)} °C`,
+    endC,
+    '°C',
+    'balance of heat',
+  )
   if (to > from && endC - to < ALMOST_K)
-    throw new InputError('setC', set, `at least ${short(Math.ceil(((to + OVER_K) * G - lost * room) / gain))} °C: at that setting it never gets to ${short(to)} °C`) // prettier-ignore
+    throw new InputError(
+      'setC',
+      set,
+      `at least ${short(Math.ceil(((to + OVER_K) * G - lost * room) / gain))} °C: at that setting it never gets to ${short(to)} °C`,
+    )
   const seconds = to === from ? 0 : ((m * STEEL_J_KG_K) / G) * Math.log((endC - from) / (endC - to))
-  sheet.step('t', 'time to heat', 'm c / G · ln((Te − T1) / (Te − T2))', `${short(m)} · 460 / ${short(G)}; ${short(from)} to ${short(to)} °C`, seconds, 's', 'lumped capacity') // prettier-ignore
+  sheet.step(
+    't',
+    'time to heat',
+    'm c / G · ln((Te − T1) / (Te − T2))',
+    `${short(m)} · 460 / ${short(G)}; ${short(from)} to ${short(to)} °C`,
+    seconds,
+    's',
+    'lumped capacity',
+  )
   return sheet.result({ seconds })
 }
 /** Nearer than so much to where it ends nobody waits; a setting so far over it gets there, K. Engineering practice. */
@@ -221,16 +325,37 @@ export function seatWindow(input: SeatWindowInput): Result<{ seconds: number; gr
   const s = inRange('clearanceUm', input.clearanceUm, 0, 2000, 'µm')
   const perK = 1000 * expansionPerK('bearing-steel') * d
   const gripC = ringC - s / perK
-  if (gripC <= shaftC) throw new InputError('clearanceUm', s, `under ${short(perK * (ringC - shaftC))} µm: with more it does not grip when it is as cold as its shaft`) // prettier-ignore
+  if (gripC <= shaftC)
+    throw new InputError(
+      'clearanceUm',
+      s,
+      `under ${short(perK * (ringC - shaftC))} µm: with more it does not grip when it is as cold as its shaft`,
+    )
   const areaM2 = (Math.PI * d * B) / 1e6
   const [hot, grips] = [ringC - shaftC, gripC - shaftC]
   // The integral of (s(T) / 2 + 3 µm) / (T − Ts) over T, s falling in line with it.
   const gapUm = (perK / 2) * (hot - grips) + (ROUGH_UM - (perK / 2) * grips) * Math.log(hot / grips)
   const seconds = (m * STEEL_J_KG_K * gapUm * 1e-6) / (GAP_W_MK * areaM2)
   const sheet = new Derivation()
-  sheet.step('Tg', 'temperature at which it grips', 'Tr − s / (0.012 d)', `${short(ringC)} − ${short(s)} / (0.012 · ${short(d)})`, gripC, '°C', 'expansion of bearing steel') // prettier-ignore
+  sheet.step(
+    'Tg',
+    'temperature at which it grips',
+    'Tr − s / (0.012 d)',
+    `${short(ringC)} − ${short(s)} / (0.012 · ${short(d)})`,
+    gripC,
+    '°C',
+    'expansion of bearing steel',
+  )
   sheet.step('A', 'seat', 'π d B', `π · ${short(d)} · ${short(B)} mm`, areaM2, 'm²', 'geometry')
-  sheet.step('t', 'at most so long until it grips', 'm c / (k A) · sum of (s / 2 + 3 µm) / (T − Ts) over the cooling', `${short(m)} · 460 / (0.06 · ${short(areaM2)}), ${short(gapUm)} µm`, seconds, 's', 'lumped capacity, conduction through the gap; engineering practice') // prettier-ignore
+  sheet.step(
+    't',
+    'at most so long until it grips',
+    'm c / (k A) · sum of (s / 2 + 3 µm) / (T − Ts) over the cooling',
+    `${short(m)} · 460 / (0.06 · ${short(areaM2)}), ${short(gapUm)} µm`,
+    seconds,
+    's',
+    'lumped capacity, conduction through the gap; engineering practice',
+  )
   return sheet.result({ seconds, gripC })
 }
 
@@ -257,7 +382,15 @@ export function infraredReading(input: {
   if (fourth <= 0) throw new InputError('setEmissivity', set, 'nearer to that of the surface: nothing would be shown')
   const apparentC = fourth ** 0.25 - KELVIN
   const sheet = new Derivation()
-  sheet.step('Ta', 'what the camera shows', 'fourth root of (ε T4 + (1 − ε) Tr4 − (1 − εs) Tr4) / εs', `ε ${short(e)}, set ${short(set)}, T ${short(T)} K, room ${short(R)} K`, apparentC, '°C', 'Stefan and Boltzmann, total radiation') // prettier-ignore
+  sheet.step(
+    'Ta',
+    'what the camera shows',
+    'fourth root of (ε T4 + (1 − ε) Tr4 − (1 − εs) Tr4) / εs',
+    `ε ${short(e)}, set ${short(set)}, T ${short(T)} K, room ${short(R)} K`,
+    apparentC,
+    '°C',
+    'Stefan and Boltzmann, total radiation',
+  )
   if (Math.abs(apparentC - input.trueC) > 5)
     sheet.caution('caution', 'shine', { shows: amount(apparentC, 'temperature'), is: amount(input.trueC, 'temperature') }, short(apparentC))
   return sheet.result({ apparentC })
@@ -282,7 +415,15 @@ export function housingHeating(input: {
   const perK = expansionPerK(input.material ?? 'cast-iron')
   const housingC = ring + (U + gap) / (perK * D * 1000)
   const sheet = new Derivation()
-  sheet.step('T', 'temperature of the housing', 'Tr + (U + s) / (α D)', `${short(ring)} + (${short(U)} + ${short(gap)}) / (${short(perK * 1e6)}e-3 · ${short(D)})`, housingC, '°C', 'linear thermal expansion') // prettier-ignore
+  sheet.step(
+    'T',
+    'temperature of the housing',
+    'Tr + (U + s) / (α D)',
+    `${short(ring)} + (${short(U)} + ${short(gap)}) / (${short(perK * 1e6)}e-3 · ${short(D)})`,
+    housingC,
+    '°C',
+    'linear thermal expansion',
+  )
   sheet.caution('caution', 'hot-housing', {}, short(housingC))
   return sheet.result({ housingC })
 }

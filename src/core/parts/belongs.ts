@@ -33,7 +33,9 @@ export function findPart(name: string): Part | null {
 
 /** Loose inner rings of a bore or an outside, mm, and a width, mm. */
 const innerRings = (by: 'bore' | 'outside', mm: number, widthMm: number) =>
-  parts().filter((p) => p.kind === 'inner-ring' && sizeOf(p, by) === mm && sizeOf(p, 'width') === widthMm).map(({ name }) => ({ name })) // prettier-ignore
+  parts()
+    .filter((p) => p.kind === 'inner-ring' && sizeOf(p, by) === mm && sizeOf(p, 'width') === widthMm)
+    .map(({ name }) => ({ name }))
 /** Kinds of an insert with screws: the only ones that are bought in a housing of their own here. */
 const IN_UNITS = ['setscrew']
 
@@ -65,13 +67,21 @@ export function belongingTo(row: Row, grooved = false): { name: string; count: n
   } else found.push({ name: `Retaining ring ${row.outsideMm}, bore` })
   if (grooved) found.push({ name: `Snap ring ${row.outsideMm}` })
   if (IN_UNITS.includes(row.form ?? ''))
-    found.push(...parts().filter((p) => p.kind === 'insert-unit' && p.boreMm === row.boreMm && / 3/.test(p.name) === / 3/.test(row.series)).map((p) => ({ name: p.name }))) // prettier-ignore
+    found.push(
+      ...parts()
+        .filter((p) => p.kind === 'insert-unit' && p.boreMm === row.boreMm && / 3/.test(p.name) === / 3/.test(row.series))
+        .map((p) => ({ name: p.name })),
+    )
   const angled = /^N[UJ] (\d+)$/.exec(row.designation)
   if (angled) found.push({ name: `HJ ${angled[1]}` })
   const needles = /^NK(I?) (\d+)\/(\d+)$/.exec(row.designation)
   if (needles) found.push(...innerRings(needles[1] ? 'bore' : 'outside', Number(needles[2]), Number(needles[3])))
   const shaftMm = adapter?.shaftMm ?? row.boreMm
-  found.push(...parts().filter((p) => (p.kind === 'lip-seal' || p.kind === 'felt-ring') && p.shaftMm === shaftMm).map((p) => ({ name: p.name }))) // prettier-ignore
+  found.push(
+    ...parts()
+      .filter((p) => (p.kind === 'lip-seal' || p.kind === 'felt-ring') && p.shaftMm === shaftMm)
+      .map((p) => ({ name: p.name })),
+  )
   const seen = new Set<string>()
   return found.flatMap(({ name, count }) => {
     const part = name ? findPart(name) : null
@@ -111,7 +121,8 @@ const WITH_ROW: Partial<Record<PartKind, (part: Part, row: Row) => Words | null>
   'withdrawal-sleeve': (p, row) => sleeveWords(p, row, withdrawalSleeve(row)?.name ?? null),
   'plummer-block': (p, row) =>
     no(
-      sizeOf(p, 'seat') !== row.outsideMm && phrase`The seat of ${p.name} is ${mm(sizeOf(p, 'seat')!)}, ${row.designation} is ${mm(row.outsideMm)} outside.`, // prettier-ignore
+      sizeOf(p, 'seat') !== row.outsideMm &&
+        phrase`The seat of ${p.name} is ${mm(sizeOf(p, 'seat')!)}, ${row.designation} is ${mm(row.outsideMm)} outside.`,
       p.boreMm !== row.boreMm && phrase`${p.name} is made for a bore of ${mm(p.boreMm!)}, ${row.designation} has ${mm(row.boreMm)}.`,
       widthInBlockMm(row) > sizeOf(p, 'seat width')! && `${row.designation} is wider than the seat of ${p.name}.`,
     ),
@@ -125,7 +136,11 @@ const WITH_ROW: Partial<Record<PartKind, (part: Part, row: Row) => Words | null>
         `${row.designation} takes ${right.count === 2 ? 'two rings' : 'one ring'} ${right.outsideMm} × ${right.widthMm}.`,
     )
   },
-  'snap-ring': (p, row) => no(sizeOf(p, 'outside of the bearing') !== row.outsideMm && phrase`It is for ${mm(sizeOf(p, 'outside of the bearing')!)} outside, ${row.designation} has ${mm(row.outsideMm)}.`), // prettier-ignore
+  'snap-ring': (p, row) =>
+    no(
+      sizeOf(p, 'outside of the bearing') !== row.outsideMm &&
+        phrase`It is for ${mm(sizeOf(p, 'outside of the bearing')!)} outside, ${row.designation} has ${mm(row.outsideMm)}.`,
+    ),
   'insert-unit': (p, row) =>
     no((row.family !== 'insert-ball' || p.boreMm !== row.boreMm) && phrase`${p.name} takes an insert of ${mm(p.boreMm!)} bore.`),
 }
@@ -152,7 +167,11 @@ export function misfit(a: Thing, b: Thing): Words | null | undefined {
     // A nut or washer goes with a bearing by way of what belongs to it.
     if (a.part.kind !== 'lock-nut' && a.part.kind !== 'tab-washer') return undefined
     const wanted = belongingTo(b.row).flatMap(({ name }) => (findPart(name)!.kind === a.part.kind ? name : []))
-    return wanted.length === 0 ? undefined : wanted.includes(a.part.name) ? null : `${wanted.join(' or ')} belongs to ${b.row.designation}, not ${a.part.name}.` // prettier-ignore
+    return wanted.length === 0
+      ? undefined
+      : wanted.includes(a.part.name)
+        ? null
+        : `${wanted.join(' or ')} belongs to ${b.row.designation}, not ${a.part.name}.`
   }
   for (const [first, second, judge] of PAIRS) {
     if (a.part.kind === first && b.part.kind === second) return judge(a.part, b.part)

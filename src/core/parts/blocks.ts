@@ -24,7 +24,10 @@ export const BLOCK_BODIES: Readonly<Record<'5' | '6', readonly (readonly [number
 }
 
 /** The plan that a bearing's block stands in: on an adapter sleeve or on the shaft itself. */
-const PLAN = { '5': { sleeve: ['SN 5', 'DIN 736'], shaft: ['SN 2', 'DIN 738'] }, '6': { sleeve: ['SN 6', 'DIN 737'], shaft: ['SN 3', 'DIN 739'] } } as const // prettier-ignore
+const PLAN = {
+  '5': { sleeve: ['SN 5', 'DIN 736'], shaft: ['SN 2', 'DIN 738'] },
+  '6': { sleeve: ['SN 6', 'DIN 737'], shaft: ['SN 3', 'DIN 739'] },
+} as const
 
 export interface PlummerBlock {
   name: string

@@ -45,7 +45,13 @@ export const SERIES_3: Readonly<Record<'UCP' | 'UCF' | 'UCFL' | 'UCT', Readonly<
 }
 
 /** Bolts of feet and flanges of series 2 by the bore up to which they hold, mm. ISO 3228. */
-const BOLTS_2: readonly (readonly [toMm: number, bolt: string])[] = [[25, 'M10'], [45, 'M12'], [60, 'M16'], [85, 'M20'], [90, 'M24']] // prettier-ignore
+const BOLTS_2: readonly (readonly [toMm: number, bolt: string])[] = [
+  [25, 'M10'],
+  [45, 'M12'],
+  [60, 'M16'],
+  [85, 'M20'],
+  [90, 'M24'],
+]
 
 export const UNIT_KINDS = ['UCP', 'UCF', 'UCFL', 'UCT', 'UCC'] as const
 export type UnitKind = (typeof UNIT_KINDS)[number]

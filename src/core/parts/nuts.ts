@@ -81,7 +81,8 @@ export function nutsOf(series: NutSeries): LockNut[] {
  * that is asked for, below it an ordinary one unless the lighter is; null where the standard has none. Range: 10 to 480 mm. Source: ISO 2982-2.
  */
 export function lockNut(threadMm: number, series: NutSeries = 'KM'): LockNut | null {
-  const wanted = threadMm <= 200 ? (series === 'KML' && threadMm >= 120 ? 'KML' : 'KM') : series === 'HM 30' || series === 'KML' ? 'HM 30' : 'HM 31' // prettier-ignore
+  const wanted =
+    threadMm <= 200 ? (series === 'KML' && threadMm >= 120 ? 'KML' : 'KM') : series === 'HM 30' || series === 'KML' ? 'HM 30' : 'HM 31'
   return nutsOf(wanted).find((n) => n.threadMm === threadMm) ?? null
 }
 

@@ -96,7 +96,11 @@ const spannerName = ([from, to]: readonly [number, number]) => `Hook spanner ${f
 const partOfNut = (n: LockNut): Part => {
   const spanner = hookSpanner(n.outsideMm)
   return part(n.nut, 'lock-nut', 'ISO 2982-2', {
-    sizes: [['thread', n.threadMm], ['over all', n.outsideMm], ['width', n.widthMm]], // prettier-ignore
+    sizes: [
+      ['thread', n.threadMm],
+      ['over all', n.outsideMm],
+      ['width', n.widthMm],
+    ],
     facts: [`thread ${thread(n.threadMm, n.pitchMm)}`, 'four slots', ...(spanner ? [] : ['impact spanner or hydraulic nut'])],
     shaftMm: n.threadMm,
     with: [n.lock, ...(spanner ? [spannerName(spanner)] : [])],
@@ -111,7 +115,11 @@ function locksOf(series: NutSeries): Part[] {
     const row = WASHERS.find(([number]) => n.lock === `${n.lock.split(' ')[0]} ${number}`)!
     const [, groove, thick, tabs] = row
     return part(n.lock, 'tab-washer', 'ISO 2982-2', {
-      sizes: [['shaft', n.threadMm], ['groove for its tab', groove], ['thickness', thick]], // prettier-ignore
+      sizes: [
+        ['shaft', n.threadMm],
+        ['groove for its tab', groove],
+        ['thickness', thick],
+      ],
       tabs,
       facts: [`${tabs} tabs at least: a slot is met within ${onwardDeg(tabs).toFixed(1)}° onward`],
       shaftMm: n.threadMm,
@@ -167,7 +175,10 @@ function ringsOfBlocks(widths: ReadonlyMap<string, readonly number[]>): Part[] {
       made.set(
         name,
         part(name, 'locating-ring', 'DIN 736 to 739', {
-          sizes: [['outside', rings.outsideMm], ['width', rings.widthMm]], // prettier-ignore
+          sizes: [
+            ['outside', rings.outsideMm],
+            ['width', rings.widthMm],
+          ],
           facts: ['at the held end only'],
           with: [...new Set([...(before?.with ?? []), b.name])],
         }),
@@ -179,7 +190,12 @@ function ringsOfBlocks(widths: ReadonlyMap<string, readonly number[]>): Part[] {
 /** The name of a loose inner ring by its sizes in mm. Source: common use. */
 export const innerRingName = (d: number, F: number, B: number): string => `IR ${d} × ${F} × ${B}`
 /** Series of cylindrical rollers with angle rings, and the bores made, mm. DIN 5412-1. */
-const ANGLE_RINGS = [['2', RACEWAYS_2], ['22', RACEWAYS_22], ['3', RACEWAYS_3], ['23', RACEWAYS_3]] as const // prettier-ignore
+const ANGLE_RINGS = [
+  ['2', RACEWAYS_2],
+  ['22', RACEWAYS_22],
+  ['3', RACEWAYS_3],
+  ['23', RACEWAYS_3],
+] as const
 
 const SERIES: readonly NutSeries[] = ['KM', 'KML', 'HM 30', 'HM 31']
 
@@ -194,37 +210,60 @@ export function allParts(widths: ReadonlyMap<string, readonly number[]> = new Ma
     ...unique(SERIES.flatMap(locksOf)),
     ...HOOK_SPANNERS.map((range) =>
       part(spannerName(range), 'hook-spanner', 'DIN 1810', {
-        sizes: [['nuts from', range[0]], ['to', range[1]]], // prettier-ignore
+        sizes: [
+          ['nuts from', range[0]],
+          ['to', range[1]],
+        ],
         with: SERIES.flatMap((s) => nutsOf(s).filter((n) => hookSpanner(n.outsideMm) === range)).map((n) => n.nut),
       }),
     ),
     ...SNAP_RINGS.map(([outside, across, thick]) =>
       part(`Snap ring ${outside}`, 'snap-ring', 'ISO 464', {
-        sizes: [['outside of the bearing', outside], ['across, fitted', across], ['thickness', thick]], // prettier-ignore
+        sizes: [
+          ['outside of the bearing', outside],
+          ['across, fitted', across],
+          ['thickness', thick],
+        ],
         facts: ['for outer rings with a groove'],
       }),
     ),
     ...SHAFT_RINGS.map(([shaft, thick, groove]) =>
       part(`Retaining ring ${shaft}, shaft`, 'retaining-ring', 'DIN 471', {
-        sizes: [['shaft', shaft], ['thickness', thick], ['groove across', groove]], // prettier-ignore
+        sizes: [
+          ['shaft', shaft],
+          ['thickness', thick],
+          ['groove across', groove],
+        ],
         shaftMm: shaft,
       }),
     ),
     ...BORE_RINGS.map(([bore, thick, groove]) =>
       part(`Retaining ring ${bore}, bore`, 'retaining-ring', 'DIN 472', {
-        sizes: [['bore of the housing', bore], ['thickness', thick], ['groove across', groove]], // prettier-ignore
+        sizes: [
+          ['bore of the housing', bore],
+          ['thickness', thick],
+          ['groove across', groove],
+        ],
       }),
     ),
     ...plummerBlocks().map((b) => partOfBlock(b, widths.get(`${b.boreMm} ${b.seatMm}`) ?? [])),
     ...ringsOfBlocks(widths),
-    ...insertUnits().map(
-      (u) =>
-      part(u.name, 'insert-unit', 'ISO 3228; usual castings, measure before drilling', { sizes: [['shaft', u.boreMm], ...u.sizes], facts: [UNIT_LABEL[u.kind], ...(u.bolt ? [`bolts ${u.bolt}`] : [])], boreMm: u.boreMm, shaftMm: u.boreMm }), // prettier-ignore
+    ...insertUnits().map((u) =>
+      part(u.name, 'insert-unit', 'ISO 3228; usual castings, measure before drilling', {
+        sizes: [['shaft', u.boreMm], ...u.sizes],
+        facts: [UNIT_LABEL[u.kind], ...(u.bolt ? [`bolts ${u.bolt}`] : [])],
+        boreMm: u.boreMm,
+        shaftMm: u.boreMm,
+      }),
     ),
     ...NKI.flatMap(([d, F, , widths]) =>
       widths.map((B) =>
         part(innerRingName(d, F, B), 'inner-ring', 'usual sizes, no standard fixes them', {
-          sizes: [['bore', d], ['outside', F], ['width', B]], // prettier-ignore
+          sizes: [
+            ['bore', d],
+            ['outside', F],
+            ['width', B],
+          ],
           facts: [`the raceway of NK ${F}/${B}, which makes it NKI ${d}/${B}`],
           boreMm: d,
         }),
@@ -242,14 +281,22 @@ export function allParts(widths: ReadonlyMap<string, readonly number[]> = new Ma
     ...LIP_SEALS.flatMap(([shaft, bores, width]) =>
       bores.map((bore) =>
         part(`Lip seal ${shaft} × ${bore} × ${width}`, 'lip-seal', 'ISO 6194-1', {
-          sizes: [['shaft', shaft], ['bore of the housing', bore], ['width', width]], // prettier-ignore
+          sizes: [
+            ['shaft', shaft],
+            ['bore of the housing', bore],
+            ['width', width],
+          ],
           shaftMm: shaft,
         }),
       ),
     ),
     ...FELT_RINGS.map(([shaft, outside, width]) =>
       part(`Felt ring ${shaft}`, 'felt-ring', 'DIN 5419', {
-        sizes: [['shaft', shaft], ['outside', outside], ['width', width]], // prettier-ignore
+        sizes: [
+          ['shaft', shaft],
+          ['outside', outside],
+          ['width', width],
+        ],
         facts: ['soaked in warm oil before it goes in'],
         shaftMm: shaft,
       }),
@@ -257,7 +304,13 @@ export function allParts(widths: ReadonlyMap<string, readonly number[]> = new Ma
     ...SHAFT_RINGS.flatMap(([shaft]) => {
       const bolt = endThreadMm(shaft)
       return bolt && shaft >= END_THREADS[3]![0]
-        ? [part(`End plate ${shaft}`, 'end-plate', 'DIN 332-2', { sizes: [['shaft', shaft]], facts: [`bolt M${bolt} in the tapped centre`], shaftMm: shaft })] // prettier-ignore
+        ? [
+            part(`End plate ${shaft}`, 'end-plate', 'DIN 332-2', {
+              sizes: [['shaft', shaft]],
+              facts: [`bolt M${bolt} in the tapped centre`],
+              shaftMm: shaft,
+            }),
+          ]
         : []
     }),
     ...SHIMS.map((thick) => part(`Shim ${thick.toFixed(2)}`, 'shim', 'DIN 988', { sizes: [['thickness', thick]] })),

@@ -70,7 +70,12 @@ const rowOf = (text: string): Boundary | null =>
 
 /** Reads the words from the left, the longest name first. */
 function hear(text: string): Heard {
-  const words = text.trim().toLowerCase().split(/[\s,;]+/).filter(Boolean).slice(0, 24) // prettier-ignore
+  const words = text
+    .trim()
+    .toLowerCase()
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+    .slice(0, 24)
   const heard: Heard = { things: [], narrow: [], onMm: null, numbers: [], unknown: [] }
   for (let at = 0; at < words.length;) {
     const word = words[at]!

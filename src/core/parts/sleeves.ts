@@ -65,8 +65,10 @@ const WITHDRAWAL: Readonly<Record<string, readonly (readonly [fromMm: number, to
 }
 
 /** Bores that are made with a withdrawal sleeve, mm. */
-// prettier-ignore
-const WITHDRAWAL_BORES = [40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300, 320, 340, 360, 380, 400, 420, 440, 460, 480] as const
+const WITHDRAWAL_BORES = [
+  40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 110, 120, 130, 140, 150, 160, 170, 180, 190, 200, 220, 240, 260, 280, 300, 320, 340,
+  360, 380, 400, 420, 440, 460, 480,
+] as const
 
 /** Shaft under a withdrawal sleeve by the bore of its bearing, mm: 5 less to 150, 10 less to 200, 20 less above. ISO 2982-1. */
 const withdrawalShaftMm = (boreMm: number) => boreMm - (boreMm <= 150 ? 5 : boreMm <= 200 ? 10 : 20)
@@ -80,7 +82,14 @@ const withX = (series: string, boreMm: number) => series.length < 3 && ((boreMm 
 
 function withdrawal(series: string, boreMm: number): Sleeve {
   const name = `${withX(series, boreMm) ? 'AHX' : 'AH'} ${series}${String(boreMm / 5).padStart(2, '0')}`
-  return { name, series: `AH ${series}`, boreMm, shaftMm: withdrawalShaftMm(boreMm), lengthMm: null, threadMm: withdrawalThreadMm(series, boreMm) } // prettier-ignore
+  return {
+    name,
+    series: `AH ${series}`,
+    boreMm,
+    shaftMm: withdrawalShaftMm(boreMm),
+    lengthMm: null,
+    threadMm: withdrawalThreadMm(series, boreMm),
+  }
 }
 
 /** Every withdrawal sleeve that a bearing series of the rack names. Sizes in mm. Source: ISO 2982-1. */

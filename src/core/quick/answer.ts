@@ -82,7 +82,8 @@ function meant(said: Said): Calculation | null {
   const given = all.length > 2 && said.bearing ? all.filter((s) => s !== 'group') : all
   if (!given.length || (given.length === 1 && said.bearing && !said.bare.length)) return null
   const takes = (c: Calculation) => given.filter((s) => [...SHAPES[c].needs, ...SHAPES[c].may].includes(s)).length
-  const complete = (c: Calculation) => SHAPES[c].needs.every((s) => has(said, s) || SLOTS[s].quantity) && (SHAPES[c].anyOf?.some((s) => has(said, s)) ?? true) // prettier-ignore
+  const complete = (c: Calculation) =>
+    SHAPES[c].needs.every((s) => has(said, s) || SLOTS[s].quantity) && (SHAPES[c].anyOf?.some((s) => has(said, s)) ?? true)
   const fitting = CALCULATIONS.filter((c) => takes(c) === given.length)
   return fitting.find(complete) ?? fitting[0] ?? null
 }
@@ -90,7 +91,13 @@ function meant(said: Said): Calculation | null {
 const grip = (max: number, min: number): string => (min > 0 ? 'tight' : max < 0 ? 'loose' : 'tight or loose')
 
 function fitWords(row: Bearing, seat: 'shaft' | 'housing', toleranceClass: string, sheet: Derivation): { words: Words; maxUm: number } {
-  const found = fit({ seat, sizeMm: seat === 'shaft' ? row.boreMm : row.outsideMm, toleranceClass, accuracy: accuracyOf(row, 'normal'), family: row.family }) // prettier-ignore
+  const found = fit({
+    seat,
+    sizeMm: seat === 'shaft' ? row.boreMm : row.outsideMm,
+    toleranceClass,
+    accuracy: accuracyOf(row, 'normal'),
+    family: row.family,
+  })
   sheet.include(found)
   const { minInterferenceUm: min, maxInterferenceUm: max } = found.values
   return { words: phrase`${toleranceClass}: ${amount(min, 'fine')} to ${amount(max, 'fine')}, ${grip(max, min)}`, maxUm: max }
@@ -114,7 +121,10 @@ function heatWords(said: Said, maxUm: number, sheet: Derivation): Words {
   const sealed = closedAs(said)
   const limitC = numbers.limit ?? (sealed ? SEALED_LIMIT_C : undefined)
   if (sealed)
-    sheet.caution(limitC! > SEALED_LIMIT_C ? 'caution' : 'note', limitC! > SEALED_LIMIT_C ? 'sealed-limit' : 'sealed-heat', { limit: amount(SEALED_LIMIT_C, 'temperature'), is: amount(limitC!, 'temperature') }) // prettier-ignore
+    sheet.caution(limitC! > SEALED_LIMIT_C ? 'caution' : 'note', limitC! > SEALED_LIMIT_C ? 'sealed-limit' : 'sealed-heat', {
+      limit: amount(SEALED_LIMIT_C, 'temperature'),
+      is: amount(limitC!, 'temperature'),
+    })
   const heat = heatingTemperature({
     ...{ boreMm: row!.boreMm, interferenceUm: maxUm, shaftTemperatureC: numbers.temperature ?? 20 },
     ...(limitC !== undefined && { limitC }),
@@ -129,7 +139,12 @@ function heatWords(said: Said, maxUm: number, sheet: Derivation): Words {
 /** What a tight seat makes of the ring. */
 function stressOf(row: Bearing, maxUm: number, sheet: Derivation): void {
   if (maxUm <= 0) return
-  const found = pressForce({ boreMm: row.boreMm, racewayDiameterMm: row.innerRacewayMm, widthMm: row.innerWidthMm ?? row.widthMm, interferenceUm: Math.max(0, maxUm - SMOOTHING_UM) }) // prettier-ignore
+  const found = pressForce({
+    boreMm: row.boreMm,
+    racewayDiameterMm: row.innerRacewayMm,
+    widthMm: row.innerWidthMm ?? row.widthMm,
+    interferenceUm: Math.max(0, maxUm - SMOOTHING_UM),
+  })
   found.cautions.filter((c) => c.code.startsWith('hoop-stress')).forEach((c) => sheet.caution(c.level, c.code, c.params, c.figure))
 }
 
@@ -178,7 +193,13 @@ const ANSWERS: Readonly<Record<Calculation, (said: Said, sheet: Derivation) => W
     return phrase`${groupMark(group!)} ${amount(found.values.minUm, 'fine')} to ${amount(found.values.maxUm, 'fine')}${row!.boreTaper ? ', before it is driven up' : ''}`
   },
   growth: ({ material, housing, numbers }, sheet) => {
-    const found = thermalGrowth({ spanMm: numbers.length!, shaftMaterial: material!, shaftRiseK: numbers.rise!, housingMaterial: housing ?? 'cast-iron', housingRiseK: 0 }) // prettier-ignore
+    const found = thermalGrowth({
+      spanMm: numbers.length!,
+      shaftMaterial: material!,
+      shaftRiseK: numbers.rise!,
+      housingMaterial: housing ?? 'cast-iron',
+      housingRiseK: 0,
+    })
     sheet.include(found)
     const cold = housing ? `; the housing of ${MATERIALS[housing].label} counts as cold` : ''
     return phrase`${MATERIALS[material!].label} grows ${amount(found.values.growthMm, 'length')}${cold}`
@@ -261,7 +282,11 @@ export function quickAnswer(text: string, system: UnitSystem): QuickAnswer | nul
       if (!(error instanceof InputError)) throw error
       words = `not possible: ${error.allowed}`
     }
-  const what = said.bearing ? `${said.bearing.designation}, ${FAMILY_LABEL[said.bearing.family]}` : (shape.needs.includes('size') ? short(said.numbers.size ?? 0) : '') // prettier-ignore
+  const what = said.bearing
+    ? `${said.bearing.designation}, ${FAMILY_LABEL[said.bearing.family]}`
+    : shape.needs.includes('size')
+      ? short(said.numbers.size ?? 0)
+      : ''
   return {
     ...{ calculation, title: said.bearing ? `${shape.title} of ${what}` : shape.title, words, missing, unknown: said.unknown },
     working: sheet.working,

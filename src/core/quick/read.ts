@@ -100,7 +100,15 @@ function bearingAt(
   for (let count = Math.min(LONGEST, words.length - from); count > 0; count -= 1) {
     const run = words.slice(from, from + count)
     // A class or a word of ours behind a number belongs to the question, not to the name.
-    if (run.slice(1).some((w) => SHAFT_CLASSES.includes(w) || HOUSING_CLASSES.includes(w) || WITH_UNIT.test(w) || (NUMBER.test(w) && !/^[A-Z]+$/i.test(run[0]!)))) continue // prettier-ignore
+    if (
+      run
+        .slice(1)
+        .some(
+          (w) =>
+            SHAFT_CLASSES.includes(w) || HOUSING_CLASSES.includes(w) || WITH_UNIT.test(w) || (NUMBER.test(w) && !/^[A-Z]+$/i.test(run[0]!)),
+        )
+    )
+      continue
     const marked = /\d/.test(run.join('')) ? findMarked(run.join(' ')) : null
     // Letters that nobody explains are those of a ring where they are typed as such; a word of ours is none.
     const asLetters = run.slice(1).every((w) => /^[A-Z0-9][A-Z0-9/.+-]*$/.test(w) && !wordOf(w))

@@ -87,7 +87,14 @@ export async function makeBackup(url: string, place: BackupPlace, why: string, a
     const snapshot = (await client.query('SELECT pg_export_snapshot() AS id')).rows[0].id as string
     const file = join(part, DUMP)
     const leftOut = LEFT_OUT.map((table) => `--exclude-table-data=public.${table}`)
-    await runProgram(place, 'pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', `--snapshot=${snapshot}`, `--file=${file}`, ...leftOut]) // prettier-ignore
+    await runProgram(place, 'pg_dump', url, [
+      '--format=custom',
+      '--no-owner',
+      '--no-privileges',
+      `--snapshot=${snapshot}`,
+      `--file=${file}`,
+      ...leftOut,
+    ])
     const tables = await sumsOf(client)
     const migrations = (await client.query('SELECT name FROM migration ORDER BY id')).rows.map((r: { name: string }) => r.name)
     await client.query('COMMIT')

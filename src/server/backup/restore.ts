@@ -73,7 +73,14 @@ async function aloneIn(client: pg.Client): Promise<void> {
 
 async function filled(url: string, place: BackupPlace, directory: string, made: Manifest): Promise<void> {
   await inside(url, (client) => client.query('DROP SCHEMA IF EXISTS public CASCADE; CREATE SCHEMA public'))
-  await runProgram(place, 'pg_restore', url, ['--no-owner', '--no-privileges', '--exit-on-error', '--single-transaction', `--dbname=${new URL(url).pathname.slice(1)}`, join(directory, made.file)]) // prettier-ignore
+  await runProgram(place, 'pg_restore', url, [
+    '--no-owner',
+    '--no-privileges',
+    '--exit-on-error',
+    '--single-transaction',
+    `--dbname=${new URL(url).pathname.slice(1)}`,
+    join(directory, made.file),
+  ])
   const wrong = differences(made.tables, await inside(url, sumsOf))
   if (wrong.length) throw new BackupFailed(`what was restored is not what was kept:\n  ${wrong.join('\n  ')}`)
 }

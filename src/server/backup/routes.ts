@@ -24,7 +24,9 @@ export function backupRoutes({ pool, now, backups, mostPaperBytes }: ServerOptio
     ROUTES.makeBackup,
     async ({ me }) => {
       if (!backups)
-        throw new Refused(problem(409, 'No place for backups', 'This server was not told where backups go: set YARDFROST_BACKUPS and start it again.')) // prettier-ignore
+        throw new Refused(
+          problem(409, 'No place for backups', 'This server was not told where backups go: set YARDFROST_BACKUPS and start it again.'),
+        )
       try {
         const made = await makeBackup(backups.url, backups.place, 'by hand', now())
         await audit(pool, now(), me.id, 'backup', made.name, { bytes: made.bytes, rows: made.rows })

@@ -68,8 +68,11 @@ async function settle(
   const current = new Map(card.rows.map((r) => [r.key, r]))
   const settled: answerStore.NewAnswer[] = []
   const conflicts: ChangeConflict['conflicts'] = []
+  const named = new Set<Key>()
   for (const change of changes.changes) {
     const key = changeKey(change)
+    if (named.has(key)) throw refused(key, 'an answer once in a list')
+    named.add(key)
     let value = checkChange(card, change)
     const now = current.get(key)
     if (STAMPED.includes(fieldOf(change.station, change.field)!.kind)) value = stamped(value as Stamped[], now?.value, at, me)

@@ -67,7 +67,13 @@ export function addressesThatDo(router: Router, { pool, now, mostPaperBytes }: S
   does('takeBackGreasing', 'take-back-greasing', ({ id, req, body }) => ({ point: id, greasing: String(req.params.key), ...body }), point)
   does('arrangePoints', 'arrange-points', ({ id, body }) => ({ shaftLine: id, ...body }), machine)
 
-  does('openCard', 'open-card', ({ body }) => body, ({ card: id }: { card: number }) => cardView(pool, id, now()), made) // prettier-ignore
+  does(
+    'openCard',
+    'open-card',
+    ({ body }) => body,
+    ({ card: id }: { card: number }) => cardView(pool, id, now()),
+    made,
+  )
   does(
     'changeCard',
     'answer-card',
@@ -93,12 +99,24 @@ export function addressesThatDo(router: Router, { pool, now, mostPaperBytes }: S
 
   does('addMachine', 'add-machine', ({ body }) => body, machine, made)
   does('changeMachine', 'change-machine', ({ id, body }) => ({ machine: id, ...body }), machine)
-  does('copyMachine', 'copy-machine', ({ id, body }) => ({ machine: id, ...body }), ({ made: ids }: { made: number[] }) => machinesById(pool, ids), made) // prettier-ignore
+  does(
+    'copyMachine',
+    'copy-machine',
+    ({ id, body }) => ({ machine: id, ...body }),
+    ({ made: ids }: { made: number[] }) => machinesById(pool, ids),
+    made,
+  )
   does('retireMachine', 'retire-machine', ({ id, body }) => ({ machine: id, ...body }), machine)
   does('addLine', 'add-line', ({ id, body }) => ({ machine: id, ...body }), machine, made)
   does('changeLine', 'change-line', ({ id, body }) => ({ shaftLine: id, ...body }), machine)
 
-  does('addVisit', 'add-visit', ({ id, body }) => ({ shaftLine: id, ...body }), async ({ visit }: { visit: number }) => (await findVisit(pool, visit))!, made) // prettier-ignore
+  does(
+    'addVisit',
+    'add-visit',
+    ({ id, body }) => ({ shaftLine: id, ...body }),
+    async ({ visit }: { visit: number }) => (await findVisit(pool, visit))!,
+    made,
+  )
   const workAt = async ({ machine: id }: { machine: number | null }) => ({ work: await openWork(pool, id) })
   does('wantWork', 'want-work', ({ body }) => ({ work: body }), workAt, made)
   does('endWork', 'end-work', ({ id, body }) => ({ work: id, ...body }), workAt)
@@ -136,5 +154,10 @@ export function addressesThatDo(router: Router, { pool, now, mostPaperBytes }: S
     ({ id }) => ({ change: id }),
     () => listBatches(pool),
   )
-  does('makersFigures', 'enter-figures', ({ req, body }) => ({ designation: String(req.params.designation).slice(0, 60), figures: body }), ({ designation }: { designation: string }) => bearingView(pool, designation)) // prettier-ignore
+  does(
+    'makersFigures',
+    'enter-figures',
+    ({ req, body }) => ({ designation: String(req.params.designation).slice(0, 60), figures: body }),
+    ({ designation }: { designation: string }) => bearingView(pool, designation),
+  )
 }

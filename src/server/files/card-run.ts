@@ -37,7 +37,9 @@ export function runParagraphs(
       return readings.length ? [`${name ? `${name}: ` : ''}${readWords(readings, units)}.`] : []
     })
     const stop = stops.find((s) => s.run === run)
-    const ended = stop ? [`Run ${run} stopped${stop.by ? ` by ${stop.by}` : ''}: ${stop.why}.${stop.found ? ` Found: ${stop.found}.` : ''}`] : [] // prettier-ignore
+    const ended = stop
+      ? [`Run ${run} stopped${stop.by ? ` by ${stop.by}` : ''}: ${stop.why}.${stop.found ? ` Found: ${stop.found}.` : ''}`]
+      : []
     return [...read.map((text): Content => ({ text })), ...ended.map((text): Content => ({ text, bold: true }))]
   })
 }

@@ -99,7 +99,10 @@ export async function setWant(
     feeds.filter((f) => !f.shared).map((f) => f.id),
     want.greaseId,
   ])
-  await renewDue(query, feeds.map((f) => f.id)) // prettier-ignore
+  await renewDue(
+    query,
+    feeds.map((f) => f.id),
+  )
 }
 
 /** A want with the point it comes through: by its number, or by its name on the line of the support. */

@@ -34,7 +34,10 @@ export async function addFill(query: Query, positionId: number, entry: Entry): P
      RETURNING t.id`,
     [positionId, entry.at, entry.greaseId],
   )
-  await renewDue(query, own.map((t) => t.id)) // prettier-ignore
+  await renewDue(
+    query,
+    own.map((t) => t.id),
+  )
 }
 
 /**

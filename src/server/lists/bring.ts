@@ -54,7 +54,11 @@ async function mustBeAsSeen(query: Query, kind: OwnKind, entries: readonly Entry
     const was = before && keyOf(kind, before) === keys[i] ? before : null
     if (was && now ? sameEntry(kind, was, now) : was === now) return
     const says = now ? COLUMNS[kind].flatMap(({ field, name }) => (now[field] ? [`${name} ${String(now[field])}`] : [])).join(', ') : 'gone'
-    throw new Refused(problem(409, 'Changed meanwhile', `Somebody else changed this entry meanwhile; it is now: ${says}. Look again before you write.`, { current: now })) // prettier-ignore
+    throw new Refused(
+      problem(409, 'Changed meanwhile', `Somebody else changed this entry meanwhile; it is now: ${says}. Look again before you write.`, {
+        current: now,
+      }),
+    )
   })
 }
 

@@ -64,10 +64,23 @@ async function writeAll(query: Query, out: Writable): Promise<void> {
   await write('plant', {
     ...{ format: 'yardfrost-plant', version: 2, name: settings.name, schools: settings.schools, holds: HOLDS, leavesOut: LEAVES_OUT },
   })
-  await all('person', (await listPeople(query)).map(({ name, login, role, active }) => ({ name, login, role, active }))) // prettier-ignore
-  await all('grease', settings.greases.map(({ id: _id, ...grease }) => ({ grease }))) // prettier-ignore
-  await all('gun', settings.guns.map(({ name, strokesWeighed, gramsWeighed }) => ({ gun: { name, strokesWeighed, gramsWeighed } }))) // prettier-ignore
-  for (const list of CARRIED_LISTS) await all('entry', (await ownList(list).entries(query, null)).map((entry) => ({ list, entry }))) // prettier-ignore
+  await all(
+    'person',
+    (await listPeople(query)).map(({ name, login, role, active }) => ({ name, login, role, active })),
+  )
+  await all(
+    'grease',
+    settings.greases.map(({ id: _id, ...grease }) => ({ grease })),
+  )
+  await all(
+    'gun',
+    settings.guns.map(({ name, strokesWeighed, gramsWeighed }) => ({ gun: { name, strokesWeighed, gramsWeighed } })),
+  )
+  for (const list of CARRIED_LISTS)
+    await all(
+      'entry',
+      (await ownList(list).entries(query, null)).map((entry) => ({ list, entry })),
+    )
   await all('fitted', await rows<object>(query, FITTED))
   await all('greasing', await rows<object>(query, GREASING))
   await all(

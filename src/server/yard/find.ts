@@ -18,7 +18,13 @@ const PARTS = 4
 function partsFound(text: string): Found[] {
   const { parts, heard } = searchParts(text)
   const named = heard.length > 0 || parts.length <= EACH
-  return (named ? parts.slice(0, PARTS) : []).map((p): Found => ({ kind: 'part', id: p.name, label: p.name, hint: PART_LABEL[p.kind], sizesMm: p.sizes.map(([what, mm]) => ({ what, mm })) })) // prettier-ignore
+  return (named ? parts.slice(0, PARTS) : []).map((p): Found => ({
+    kind: 'part',
+    id: p.name,
+    label: p.name,
+    hint: PART_LABEL[p.kind],
+    sizesMm: p.sizes.map(([what, mm]) => ({ what, mm })),
+  }))
 }
 
 /** Machines, cards, positions, bearings and people that hold every word of a text; what it names exactly comes first. */

@@ -70,7 +70,8 @@ function heldShelf(): Shelf {
   let held: Kept[] = []
   return {
     all: () => Promise.resolve(held),
-    put: (kept) => Promise.resolve((held = held.some((k) => k.key === kept.key) ? held.map((k) => (k.key === kept.key ? kept : k)) : [...held, kept])), // prettier-ignore
+    put: (kept) =>
+      Promise.resolve((held = held.some((k) => k.key === kept.key) ? held.map((k) => (k.key === kept.key ? kept : k)) : [...held, kept])),
     refuse: (key, problem) => Promise.resolve((held = held.map((k) => (k.key === key ? { ...k, problem } : k)))),
     remove: (keys) => Promise.resolve((held = held.filter((k) => !keys.includes(k.key)))),
     watch: () => {},

@@ -24,7 +24,8 @@ const waiting = new Map<string, (answer: CommandAnswer) => void>()
 /** One sending at a time, and one tab of a browser where that can be told. */
 let turn: Promise<unknown> = Promise.resolve()
 function alone<T>(work: () => Promise<T>): Promise<T> {
-  const inTurn = () => (typeof navigator !== 'undefined' && navigator.locks ? (navigator.locks.request('yardfrost-outbox', work) as Promise<T>) : work()) // prettier-ignore
+  const inTurn = () =>
+    typeof navigator !== 'undefined' && navigator.locks ? (navigator.locks.request('yardfrost-outbox', work) as Promise<T>) : work()
   const mine = turn.then(inTurn, inTurn)
   turn = mine.catch(() => {})
   return mine
@@ -187,7 +188,7 @@ export const useOutbox = defineStore('outbox', {
             if (this.waits(error)) return said
             // All of it was refused, and nobody knows for which of them: one by one.
             if (most > 1) most = 1
-            else await this.settle(next, [{ key: next[0]!.key, outcome: 'refused', problem: notTaken((error as Error).message) }], wanted) // prettier-ignore
+            else await this.settle(next, [{ key: next[0]!.key, outcome: 'refused', problem: notTaken((error as Error).message) }], wanted)
           }
         }
         return said

@@ -110,7 +110,15 @@ export function couplingFigures(
   const push = coupledPushMm ?? 0
   const closes = Math.max(...movesMm)
   const far = Math.max(...movesMm.map(Math.abs)) + push
-  const still = worked('Δ', 'growth toward the coupling', 'α · L · ΔT', 'L 0: what holds the shaft stands at the coupling', 0, 'mm', 'linear expansion') // prettier-ignore
+  const still = worked(
+    'Δ',
+    'growth toward the coupling',
+    'α · L · ΔT',
+    'L 0: what holds the shaft stands at the coupling',
+    0,
+    'mm',
+    'linear expansion',
+  )
   const grown = all?.full ?? still
   station.figure('couplingGrowthMm', 'Grows toward the coupling by', closes, 'gap', grown, {
     ...(push > 0 && { note: phrase`and what it is coupled to comes ${amount(push, 'gap')} this way` }),

@@ -137,7 +137,15 @@ export function insertPlay(station: StationBuilder, holders: readonly Judged[], 
   // Each stands in the middle of its play at best: half of it is left either way.
   const roomMm = plays.reduce((sum, play) => sum + play / 2, 0)
   const halves = plays.map((play) => `${short(play)} / 2`).join(' + ')
-  const from = worked('p', 'play of all inserts, half of each', 'Σ play / 2', halves || '0', roomMm, 'mm', 'as the axial play of a grooved ball bearing at its least radial clearance: engineering practice') // prettier-ignore
+  const from = worked(
+    'p',
+    'play of all inserts, half of each',
+    'Σ play / 2',
+    halves || '0',
+    roomMm,
+    'mm',
+    'as the axial play of a grooved ball bearing at its least radial clearance: engineering practice',
+  )
   station.figure('insertPlayMm', 'Play within the inserts', roomMm, 'gap', from, {
     note: 'from the middle, at the least clearance of the normal group',
   })
@@ -185,7 +193,12 @@ export function lockedThrust(
   station.figure('lockedThrustN', 'Thrust while it cannot move', thrustN, 'force', found, {
     note: phrase`an order of size; ${weakest.designation} carries ${amount(weakest.staticRatingN, 'force')} at rest`,
   })
-  const params = { growth: amount(Math.abs(growthMm), 'gap'), thrust: amount(thrustN, 'force', 0), share: short(thrustN / weakest.staticRatingN, 2), designation: weakest.designation } // prettier-ignore
+  const params = {
+    growth: amount(Math.abs(growthMm), 'gap'),
+    thrust: amount(thrustN, 'force', 0),
+    share: short(thrustN / weakest.staticRatingN, 2),
+    designation: weakest.designation,
+  }
   station.warn('caution', 'locked-thrust', params, short(thrustN))
   found.cautions.forEach((c) => station.caution(c))
 }
@@ -234,7 +247,15 @@ export function pairChange(
   // Hot it may lose all its play, and gain a thousandth of its bore over what is wanted.
   const slackUm = Math.max(one.boreMm, other.boreMm)
   const limits = [Math.min(coldUm, -changeUm), coldUm + slackUm] as const
-  const reach = worked('limits', 'least and most end play, cold', 'min(cold, − change) … cold + bore / 1000', `min(${short(coldUm)}, ${short(-changeUm)}) … ${short(coldUm)} + ${short(slackUm)}`, limits.map((um) => short(um)).join(' … '), 'µm', 'engineering practice: hot it may lose its play, and gain a thousandth of its bore') // prettier-ignore
+  const reach = worked(
+    'limits',
+    'least and most end play, cold',
+    'min(cold, − change) … cold + bore / 1000',
+    `min(${short(coldUm)}, ${short(-changeUm)}) … ${short(coldUm)} + ${short(slackUm)}`,
+    limits.map((um) => short(um)).join(' … '),
+    'µm',
+    'engineering practice: hot it may lose its play, and gain a thousandth of its bore',
+  )
   station.figure('pairLimitsUm', 'Set no further than', limits, 'fine', reach, {
     note: 'under it preload, heat and deep spalls; over it a path on one side only',
   })

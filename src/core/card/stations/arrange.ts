@@ -94,8 +94,24 @@ function metalOff(neededMm: number, support: Judged, presentMm: number): MetalOf
 /** How much a free ring can move, as measured; nothing where it is clamped. */
 const playFrom = ({ presentMm }: Judged, playMm: number) =>
   presentMm === null
-    ? worked('p', 'float present', 'held to both sides', 'what holds it to the left and to the right', playMm, 'mm', 'the records of its rings')
-    : worked('p', 'float present', 'as entered: groove or cap to cap − ring width', short(presentMm), playMm, 'mm', 'measured by feeler or depth gauge') // prettier-ignore
+    ? worked(
+        'p',
+        'float present',
+        'held to both sides',
+        'what holds it to the left and to the right',
+        playMm,
+        'mm',
+        'the records of its rings',
+      )
+    : worked(
+        'p',
+        'float present',
+        'as entered: groove or cap to cap − ring width',
+        short(presentMm),
+        playMm,
+        'mm',
+        'measured by feeler or depth gauge',
+      )
 
 /** What one free position needs, has, and where its ring sits; `suffix` and `at` tell it from others of the line. */
 function floatFigures(
@@ -116,11 +132,23 @@ function floatFigures(
       ? null
       : { ...freeRingRoom({ ...(movesMm.length > 1 ? { movesMm } : { growthMm: movesMm[0]! }), playMm }), cautions: [] }
   const neededMm = reach && reach.towardMm + reach.awayMm
-  const sum = reach && worked('s', 'room needed', 'each way its largest move and a fifth, never under the least', `${short(reach.towardMm)} toward the held end + ${short(reach.awayMm)} away from it; moves ${movesMm.map((m) => short(m)).join(', ')}`, neededMm!, 'mm', 'engineering practice') // prettier-ignore
+  const sum =
+    reach &&
+    worked(
+      's',
+      'room needed',
+      'each way its largest move and a fifth, never under the least',
+      `${short(reach.towardMm)} toward the held end + ${short(reach.awayMm)} away from it; moves ${movesMm.map((m) => short(m)).join(', ')}`,
+      neededMm!,
+      'mm',
+      'engineering practice',
+    )
   station.figure(`floatNeededMm${suffix}`, `Float needed${at}`, neededMm, 'gap', room ?? sum, {
     ...(reach && { note: phrase`${amount(reach.awayMm, 'gap')} away from the held end, ${amount(reach.towardMm, 'gap')} toward it` }),
   })
-  station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', playMm === null ? null : playFrom(support!, playMm), { note: 'groove or cap to cap, less ring width' }) // prettier-ignore
+  station.figure(`floatPresentMm${suffix}`, `Float present${at}`, playMm, 'gap', playMm === null ? null : playFrom(support!, playMm), {
+    note: 'groove or cap to cap, less ring width',
+  })
   const metal = support && neededMm !== null && playMm !== null && !support.inside ? metalOff(neededMm, support, playMm) : null
   if (room) {
     const { behindMm, aheadMm } = room.values
@@ -133,7 +161,15 @@ function floatFigures(
     })
   }
   if (metal) {
-    const sum = worked('x', 'to come off', 'needed − present, up to the next 0.1', `${short(neededMm!)} − ${short(playMm!)}`, metal.offMm, 'mm', 'engineering practice') // prettier-ignore
+    const sum = worked(
+      'x',
+      'to come off',
+      'needed − present, up to the next 0.1',
+      `${short(neededMm!)} − ${short(playMm!)}`,
+      metal.offMm,
+      'mm',
+      'engineering practice',
+    )
     const leaves = metal.leftMm === null ? '' : phrase`, leaves ${amount(metal.leftMm, 'gap')}`
     const note = phrase`face of the spigot ${back ? 'toward' : 'away from'} the held end${leaves}`
     station.figure(`metalOffMm${suffix}`, `To come off the cover${at}`, metal.offMm, 'gap', sum, { note })

@@ -69,7 +69,15 @@ function warnOfSurroundings(station: StationBuilder, answers: DutyAnswers): void
   const { innerRingC, outerRingC } = answers
   if (innerRingC !== null && outerRingC !== null) {
     const warmerK = innerRingC - outerRingC
-    const from = worked('ΔT', 'inner ring over outer', 'Ti − Ta', `${short(innerRingC)} − ${short(outerRingC)}`, warmerK, 'K', 'the temperatures entered') // prettier-ignore
+    const from = worked(
+      'ΔT',
+      'inner ring over outer',
+      'Ti − Ta',
+      `${short(innerRingC)} − ${short(outerRingC)}`,
+      warmerK,
+      'K',
+      'the temperatures entered',
+    )
     station.figure('ringDifferenceK', 'Inner ring warmer by', warmerK, 'rise', from)
     if (warmerK > 30) station.warn('caution', 'ring-difference', { limit: amount(30, 'rise') }, Math.round(warmerK))
     if (Math.max(innerRingC, outerRingC) > 120)
@@ -135,10 +143,26 @@ function sweepOf(
   const atRest = stands ? (loadDirection ?? (support && support.standingN > 0 && !support.turningN ? 'still' : null)) : null
   if (atRest) {
     rings = [SWEPT_AT_REST[atRest], SWEPT_AT_REST[atRest]]
-    sheet.step('ring', 'ring swept by the load', 'the shaft stands', `load ${atRest}`, `both ${rings[0]}`, '', 'engineering practice, decides the fits') // prettier-ignore
+    sheet.step(
+      'ring',
+      'ring swept by the load',
+      'the shaft stands',
+      `load ${atRest}`,
+      `both ${rings[0]}`,
+      '',
+      'engineering practice, decides the fits',
+    )
   } else if (turningRing && loadDirection) {
     rings = sweptRings(turningRing, loadDirection)
-    sheet.step('ring', 'ring swept by the load', 'turning ring and direction of the load', `${turningRing} ring turns, load ${loadDirection}`, `inner ${rings[0]}, outer ${rings[1]}`, '', 'engineering practice, decides the fits') // prettier-ignore
+    sheet.step(
+      'ring',
+      'ring swept by the load',
+      'turning ring and direction of the load',
+      `${turningRing} ring turns, load ${loadDirection}`,
+      `inner ${rings[0]}, outer ${rings[1]}`,
+      '',
+      'engineering practice, decides the fits',
+    )
   } else if (turningRing && support && support.standingN + support.turningN > 0) {
     const swept = station.attempt(() => loadSweep({ turning: turningRing, standingN: support.standingN, rotatingN: support.turningN }))
     if (swept) {
@@ -158,13 +182,23 @@ function motionFigures(station: StationBuilder, { speedRpm, atRest, swingDeg, sw
   if (atRest === null) station.ask('stands-or-swings')
   if (atRest === 'swings' && !motion) station.ask('swing')
   if (motion?.kind === 'swings')
-    station.figure('equivalentRpm', 'As far as one that turns at', motion.speedRpm, 'speed', swingSpeed({ swingDeg: swingDeg!, cyclesPerMin: swingsPerMin! }), { decimals: 1 }) // prettier-ignore
+    station.figure(
+      'equivalentRpm',
+      'As far as one that turns at',
+      motion.speedRpm,
+      'speed',
+      swingSpeed({ swingDeg: swingDeg!, cyclesPerMin: swingsPerMin! }),
+      { decimals: 1 },
+    )
   if (motion?.kind === 'stands') station.warn('note', 'stands-shaken')
 }
 
 /** Why the loads matter, and where those of this place come from. */
 function reasonOf(inner: RingLoad | null, { support, opposed }: FromLine, motion: Motion | null): Words {
-  const turned = support && support.turningN > 0 ? phrase` ${amount(support.standingN, 'force', 2)} stand still here, ${amount(support.turningN, 'force', 2)} turn with the shaft.` : '' // prettier-ignore
+  const turned =
+    support && support.turningN > 0
+      ? phrase` ${amount(support.standingN, 'force', 2)} stand still here, ${amount(support.turningN, 'force', 2)} turn with the shaft.`
+      : ''
   const share = opposed ? ` Along the shaft: ${opposed.pushed ? SHARE.pushed : SHARE.own}.` : ''
   if (motion?.kind === 'stands')
     return phrase`Nothing turns: the load rests on the same few elements, and what counts is that it leaves no dents.${turned}${share}`
@@ -181,7 +215,10 @@ function missingOf(
   { support, opposed }: FromLine,
   { radialN, axialN, inner, motion }: Pick<DutyResult, 'radialN' | 'axialN'> & { inner: RingLoad | null; motion: Motion | null },
 ): Missing[] {
-  const open = support && (answers.radialLoadN === null || (answers.axialLoadN === null && !opposed)) ? answers.sources.filter((s) => openOf(s) !== null) : [] // prettier-ignore
+  const open =
+    support && (answers.radialLoadN === null || (answers.axialLoadN === null && !opposed))
+      ? answers.sources.filter((s) => openOf(s) !== null)
+      : []
   const shock = answers.shock === null
   const stands = answers.speedRpm === 0
   const rows: [boolean, string, string][] = [
@@ -189,7 +226,11 @@ function missingOf(
     [shock, 'shock', 'how it runs (smooth, moderate, heavy)'],
     [radialN === null && !shock, 'radialLoadN', 'radial load'],
     [axialN === null && !shock, 'axialLoadN', 'axial load'],
-    ...open.map((s): [boolean, string, string] => [true, `${s.id}-${openFieldOf(s)!.name}`, `${openOf(s)!.toLowerCase()} of the ${sourceName(s, answers.sources)}`]), // prettier-ignore
+    ...open.map((s): [boolean, string, string] => [
+      true,
+      `${s.id}-${openFieldOf(s)!.name}`,
+      `${openOf(s)!.toLowerCase()} of the ${sourceName(s, answers.sources)}`,
+    ]),
     [
       inner === null && motion !== null,
       answers.turningRing ? 'loadDirection' : 'turningRing',
@@ -211,7 +252,14 @@ export function dutyStation(answers: DutyAnswers, line: FromLine = NOTHING): Dut
   const { radialN, axialN, from } = loadsOf(station, answers, refused, line)
   const source = answers.radialLoadN === null && support ? { note: 'from what sits on the shaft' } : {}
   const hero = station.figure('radialN', 'Radial load with shock', radialN, 'force', from, source)
-  station.figure('axialN', 'Axial load with shock', axialN, 'force', from, line.opposed ? { note: line.opposed.pushed ? SHARE.pushed : SHARE.own } : {}) // prettier-ignore
+  station.figure(
+    'axialN',
+    'Axial load with shock',
+    axialN,
+    'force',
+    from,
+    line.opposed ? { note: line.opposed.pushed ? SHARE.pushed : SHARE.own } : {},
+  )
   const motion = motionOf(answers)
   motionFigures(station, answers, motion)
   const [inner, outer] = sweepOf(station, answers, support, motion?.kind === 'stands')

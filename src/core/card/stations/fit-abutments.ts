@@ -22,17 +22,44 @@ export function abutmentFigures(station: StationBuilder, { fit }: CardAnswers, r
     const shoulder = fit[`${seat}ShoulderMm`]
     const edge =
       seat === 'shaft' ? 'over the chamfer of the inner ring, not over its land' : 'over the chamfer of the outer ring, not over its land'
-    const from = worked('Ø', `${seat} shoulder`, edge, `Ø${short(sizeMm)}, ${row.designation}`, most === null ? short(least) : `${short(least)} … ${short(most)}`, 'mm', "engineering practice: twice the chamfer's height beyond it; a maker's sheet goes before it") // prettier-ignore
+    const from = worked(
+      'Ø',
+      `${seat} shoulder`,
+      edge,
+      `Ø${short(sizeMm)}, ${row.designation}`,
+      most === null ? short(least) : `${short(least)} … ${short(most)}`,
+      'mm',
+      "engineering practice: twice the chamfer's height beyond it; a maker's sheet goes before it",
+    )
     station.figure(`${seat}Shoulder`, `${name} shoulder`, most === null ? least : ([least, most] as const), 'length', from, {
       decimals: 1,
       note: phrase`fillet ${amount(fillet, 'length', 1)} at most`,
     })
-    if (shoulder !== null && shoulder < least) station.warn('caution', `shoulder-low-${seat}`, { where: seat, is: amount(shoulder, 'length', 1), least: amount(least, 'length', 1) }, shoulder) // prettier-ignore
-    if (shoulder !== null && most !== null && shoulder > most) station.warn('caution', `shoulder-high-${seat}`, { where: seat, is: amount(shoulder, 'length', 1), most: amount(most, 'length', 1) }, shoulder) // prettier-ignore
+    if (shoulder !== null && shoulder < least)
+      station.warn(
+        'caution',
+        `shoulder-low-${seat}`,
+        { where: seat, is: amount(shoulder, 'length', 1), least: amount(least, 'length', 1) },
+        shoulder,
+      )
+    if (shoulder !== null && most !== null && shoulder > most)
+      station.warn(
+        'caution',
+        `shoulder-high-${seat}`,
+        { where: seat, is: amount(shoulder, 'length', 1), most: amount(most, 'length', 1) },
+        shoulder,
+      )
     const has = fit[`${seat}FilletMm`]
-    if (has !== null && has > fillet) station.warn('stop', `fillet-large-${seat}`, { where: seat, is: amount(has, 'length', 1), most: amount(fillet, 'length', 1) }, has) // prettier-ignore
+    if (has !== null && has > fillet)
+      station.warn('stop', `fillet-large-${seat}`, { where: seat, is: amount(has, 'length', 1), most: amount(fillet, 'length', 1) }, has)
     const runout = fit[`${seat}RunoutUm`]
     const allowedUm = standardToleranceUm(RUNOUT_GRADE[seat] - (fit.precise ? 1 : 0), sizeMm)
-    if (runout !== null && runout > allowedUm) station.warn('caution', `shoulder-runout-${seat}`, { where: seat, is: amount(runout, 'fine'), allowed: amount(allowedUm, 'fine') }, short(runout)) // prettier-ignore
+    if (runout !== null && runout > allowedUm)
+      station.warn(
+        'caution',
+        `shoulder-runout-${seat}`,
+        { where: seat, is: amount(runout, 'fine'), allowed: amount(allowedUm, 'fine') },
+        short(runout),
+      )
   }
 }

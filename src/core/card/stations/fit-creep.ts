@@ -55,14 +55,20 @@ export function creepMargin(
     const shaft = settled.shaft!.values
     const [has, needed] = [amount(gripsUm, 'fine'), amount(creep.values.neededUm, 'fine')]
     const shown = Math.round(gripsUm)
-    const input: FitInput = { seat: 'shaft', sizeMm: shaft.sizeMm, toleranceClass: shaft.toleranceClass, family: row.family, accuracy: accuracyOf(row, answers.fit.accuracy) } // prettier-ignore
+    const input: FitInput = {
+      seat: 'shaft',
+      sizeMm: shaft.sizeMm,
+      toleranceClass: shaft.toleranceClass,
+      family: row.family,
+      accuracy: accuracyOf(row, answers.fit.accuracy),
+    }
     // A seat that was measured is what it is: no class makes it larger.
     const way = shaft.measuredUm
       ? null
       : againstCreep(input, creep.values.neededUm / gripShare(answers, row), group, runsFree(answers, row, settled))
     if (way?.kind === 'class') station.warn('note', 'creep-class', { grip: has, needed, class: way.toleranceClass }, shown)
     else if (way?.kind === 'class-and-group')
-      station.warn('note', 'creep-class-group', { grip: has, needed, class: way.toleranceClass, group: groupMark(way.group) }, shown) // prettier-ignore
+      station.warn('note', 'creep-class-group', { grip: has, needed, class: way.toleranceClass, group: groupMark(way.group) }, shown)
     else station.warn('note', 'creep-no-class', { grip: has, needed }, shown)
   }
   return margin

@@ -75,7 +75,15 @@ function cameFrom(driven: number | null, unmounted: number | null, group: Cleara
 function leastFigure(station: StationBuilder, row: Bearing, groupMinUm: number, group: ClearanceGroup): void {
   const leastUm = leastLeftUm(row.boreMm, groupMinUm, group)
   const share = reductionShare(row.boreMm)[group === 'N' || group === '2' ? 0 : 1]
-  const from = worked('c', 'least left', 'least as bought − share · bore', `${short(groupMinUm)} − ${short(share)} · ${short(row.boreMm)}`, leastUm, 'µm', 'engineering practice: least share in the normal group, largest above it') // prettier-ignore
+  const from = worked(
+    'c',
+    'least left',
+    'least as bought − share · bore',
+    `${short(groupMinUm)} − ${short(share)} · ${short(row.boreMm)}`,
+    leastUm,
+    'µm',
+    'engineering practice: least share in the normal group, largest above it',
+  )
   station.figure('leastLeftUm', 'Least clearance that must be left', leastUm, 'fine', from, { note: 'cold, on its seat' })
 }
 
@@ -101,7 +109,17 @@ export function driveUpFigures(
   const from = cameFrom(driven, unmounted, group)
   const start = driven ?? (before && `${short(before.minUm)} … ${short(before.maxUm)}`)
   const taken = driven === null ? ` − (${short(least)} … ${short(most)})` : ''
-  const sheet = left && worked('c', 'clearance left', driven === null ? 'before − drive-up − warmth between the rings' : 'felt − warmth between the rings', `${start}${taken} − ${short(heat)}`, left.map((um) => short(um)).join(' … '), 'µm', 'drive-up: engineering practice; warmth: linear expansion over the mean raceway') // prettier-ignore
+  const sheet =
+    left &&
+    worked(
+      'c',
+      'clearance left',
+      driven === null ? 'before − drive-up − warmth between the rings' : 'felt − warmth between the rings',
+      `${start}${taken} − ${short(heat)}`,
+      left.map((um) => short(um)).join(' … '),
+      'µm',
+      'drive-up: engineering practice; warmth: linear expansion over the mean raceway',
+    )
   const hero = station.figure('clearance', 'Clearance left when driven up and hot', left, 'fine', sheet, {
     note: left && from ? phrase`from ${from}` : undefined,
   })

@@ -22,7 +22,15 @@ function boughtUm(station: StationBuilder, { fit: { pairPlayUm, pairPreload } }:
   if (pairPlayUm !== null || !pairPreload) return pairPlayUm
   const forceN = preloadOfClassN(row, pairPreload)
   const playUm = playOfPreloadUm(row, forceN)
-  const from = worked('Fv', 'preload as bought', 'share of C by class', `${pairPreload}: ${short(forceN / row.dynamicRatingN, 2)} · ${short(row.dynamicRatingN)}`, forceN, 'N', "engineering practice; the maker's sheet goes before it") // prettier-ignore
+  const from = worked(
+    'Fv',
+    'preload as bought',
+    'share of C by class',
+    `${pairPreload}: ${short(forceN / row.dynamicRatingN, 2)} · ${short(row.dynamicRatingN)}`,
+    forceN,
+    'N',
+    "engineering practice; the maker's sheet goes before it",
+  )
   station.figure('pairBoughtN', 'Preload as bought, usual', forceN, 'force', from, {
     note: phrase`${amount(-playUm, 'fine')} of axial preload; its sheet says it exactly`,
   })
@@ -57,7 +65,15 @@ export function pairFigures(
   })
   if (!play) return { hero, verdict: { word: 'play of the pair open', level: 'open' } }
   const hardest = pairPreloadN(row, play[0])
-  const from = worked('Fv', 'preload', 'force that presses both contacts together by half of what is below zero', `play ${short(play[0])} µm, ${row.elements} × Ø${short(row.elementDiameterMm)}, α ${short(row.contactAngleDeg)}°`, hardest, 'N', 'Hertz contact over the typical geometry') // prettier-ignore
+  const from = worked(
+    'Fv',
+    'preload',
+    'force that presses both contacts together by half of what is below zero',
+    `play ${short(play[0])} µm, ${row.elements} × Ø${short(row.elementDiameterMm)}, α ${short(row.contactAngleDeg)}°`,
+    hardest,
+    'N',
+    'Hertz contact over the typical geometry',
+  )
   station.figure('pairPreloadN', 'Hardest preload then', hardest, 'force', from, { note: 'as the contacts of typical geometry give' })
   const most = MOST_OF_STATIC * row.staticRatingN
   if (hardest > most) {

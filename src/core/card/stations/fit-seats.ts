@@ -180,7 +180,15 @@ const NOTICED_UM = 1
 /** How a fit came from cold to hot: by how much its seat outgrows its ring. */
 const hotFrom = (cold: readonly [number, number], furtherBy: number, hot: readonly [number, number], ringC: number) => {
   const both = ([a, b]: readonly [number, number]) => `${short(a)} … ${short(b)}`
-  return worked('I', 'interference when hot', 'cold + (α seat − α ring) · d · (T − 20)', `${both(cold)} + ${short(furtherBy)} at ${short(ringC)} °C`, both(hot), 'µm', 'linear expansion against bearing steel') // prettier-ignore
+  return worked(
+    'I',
+    'interference when hot',
+    'cold + (α seat − α ring) · d · (T − 20)',
+    `${both(cold)} + ${short(furtherBy)} at ${short(ringC)} °C`,
+    both(hot),
+    'µm',
+    'linear expansion against bearing steel',
+  )
 }
 
 /** What unlike materials make of the fits when hot; the range of the outer ring in its housing then, µm. Source: `furtherUm`. */

@@ -68,13 +68,28 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   const cup = isDrawnCup(row)
   if (cup) recommended.cautions.forEach((c) => station.caution(c))
   const classes = racewayClasses(row, recommended.values)!
-  racewayFigure(station, 'shaft', phrase`Shaft as raceway Ø${nominal(row.boreMm)}`, row.boreMm, classes.shaftClass, cup ? recommended : null) // prettier-ignore
+  racewayFigure(
+    station,
+    'shaft',
+    phrase`Shaft as raceway Ø${nominal(row.boreMm)}`,
+    row.boreMm,
+    classes.shaftClass,
+    cup ? recommended : null,
+  )
   const outside = phrase`Housing ${cage ? 'as raceway' : 'seat'} Ø${nominal(row.outsideMm)}`
   racewayFigure(station, 'housing', outside, row.outsideMm, classes.housingClass, cage ? null : recommended)
   const limits = (symbol: string, name: string, value: number, unit: string) =>
     worked(symbol, name, 'as a ring of a rolling bearing', 'for every size', value, unit, 'engineering practice')
   const depthMm = leastDepthMm(row.elementDiameterMm)
-  const depth = worked('h', 'hardened depth', 'max(0.3, 0.1 · element)', `max(0.3, 0.1 · ${short(row.elementDiameterMm)})`, depthMm, 'mm', 'engineering practice') // prettier-ignore
+  const depth = worked(
+    'h',
+    'hardened depth',
+    'max(0.3, 0.1 · element)',
+    `max(0.3, 0.1 · ${short(row.elementDiameterMm)})`,
+    depthMm,
+    'mm',
+    'engineering practice',
+  )
   station.figure(
     'racewayHrc',
     `${cage ? 'Raceways' : 'Shaft'} hard to at least, HRC`,
@@ -94,7 +109,9 @@ function onTheShaft(station: StationBuilder, row: Bearing, recommended: Result<R
   )
   const sheet = 'The maker’s sheet goes before these limits.'
   if (cage) return `Needles in a cage: shaft and housing are the raceways, in these classes for ordinary clearance. ${sheet}`
-  const shaft = cup ? recommended.values.shaftReason : `This bearing has no inner ring: the shaft is its raceway, ${classes.shaftClass} for ordinary clearance.` // prettier-ignore
+  const shaft = cup
+    ? recommended.values.shaftReason
+    : `This bearing has no inner ring: the shaft is its raceway, ${classes.shaftClass} for ordinary clearance.`
   return `${shaft} ${recommended.values.housingReason} ${cup ? 'What clearance is left comes from the maker’s sheet.' : sheet}`
 }
 

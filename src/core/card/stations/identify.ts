@@ -62,7 +62,15 @@ function massFrom({ family, designation, massKg, entered, sources }: Bearing): S
     return worked('m', 'mass', 'as entered', designation, massKg, 'kg', entered?.sheet ?? "the maker's sheet")
   const share = MASS_SHARE[family]
   const volume = short(massKg / STEEL_KG_MM3 / share)
-  return worked('m', 'mass', 'volume between bore and outside · density · share that is steel', `${volume} mm³ · 7.85e-6 · ${share}`, massKg, 'kg', 'engineering practice: typical share by kind') // prettier-ignore
+  return worked(
+    'm',
+    'mass',
+    'volume between bore and outside · density · share that is steel',
+    `${volume} mm³ · 7.85e-6 · ${share}`,
+    massKg,
+    'kg',
+    'engineering practice: typical share by kind',
+  )
 }
 
 /** Boundary dimensions and mass of what it is or may be. */

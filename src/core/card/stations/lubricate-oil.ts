@@ -20,7 +20,15 @@ const BATH_SPEED = 400_000
 function serviceFigure(station: StationBuilder, feed: Exclude<OilFeed, 'oil-air'>, runC: number, hoursPerDay: number | null) {
   const service = new Derivation()
   const hours = oilServiceH(feed, runC)
-  service.step('t', 'change of oil', 'by temperature and feed', `${OIL_FEED_LABEL[feed]}, ${short(runC)} °C`, hours ?? '—', 'h', 'engineering practice: a sample or the maker’s word governs') // prettier-ignore
+  service.step(
+    't',
+    'change of oil',
+    'by temperature and feed',
+    `${OIL_FEED_LABEL[feed]}, ${short(runC)} °C`,
+    hours ?? '—',
+    'h',
+    'engineering practice: a sample or the maker’s word governs',
+  )
   return station.figure('oilServiceH', 'Change the oil after', hours, 'hours', service.result({}), {
     note:
       hours && hoursPerDay
@@ -65,10 +73,15 @@ export function oilStation(
   const tooHot = changed !== null && changed.value === null
   if (tooHot) station.warn('stop', 'oil-too-hot', { limit: amount(120, 'temperature') }, Math.round(runC))
   const ndm = speedRpm * row.pitchDiameterMm
-  if (oil.feed === 'bath' && ndm > BATH_SPEED) station.warn('caution', 'bath-too-fast', { ndm: Math.round(ndm / 1000), limit: BATH_SPEED / 1000 }, Math.round(ndm)) // prettier-ignore
+  if (oil.feed === 'bath' && ndm > BATH_SPEED)
+    station.warn('caution', 'bath-too-fast', { ndm: Math.round(ndm / 1000), limit: BATH_SPEED / 1000 }, Math.round(ndm))
   checkFilm(station, kappa)
   const thin = kappa !== null && kappa < 0.4
-  const verdict = tooHot ? ({ word: 'too hot for oil', level: 'stop' } as const) : thin ? ({ word: 'film too thin', level: 'caution' } as const) : ({ word: 'settled', level: 'good' } as const) // prettier-ignore
+  const verdict = tooHot
+    ? ({ word: 'too hot for oil', level: 'stop' } as const)
+    : thin
+      ? ({ word: 'film too thin', level: 'caution' } as const)
+      : ({ word: 'settled', level: 'good' } as const)
   const headline = `VG ${short(oil.viscosity40, 3)}${film ? ` · κ ${kappa === null ? '—' : short(kappa, 2)}` : ''}`
   return {
     ...station.close(

@@ -129,7 +129,15 @@ function countedInterval(
     return station.attempt(() => {
       const { outsideMm } = row
       const hoursPerDay = answers.duty.hoursPerDay || undefined
-      const found = regreasingAtRest({ kind: motion.kind, outsideMm, widthMm: greasedPart(row).widthMm, contamination, moisture, hoursPerDay, manualIntervalH }) // prettier-ignore
+      const found = regreasingAtRest({
+        kind: motion.kind,
+        outsideMm,
+        widthMm: greasedPart(row).widthMm,
+        contamination,
+        moisture,
+        hoursPerDay,
+        manualIntervalH,
+      })
       return { ...found, values: { ...found.values, factors: null } }
     })
   const run = () =>
@@ -210,7 +218,18 @@ export function lubricateStation(
 function serviceFigure(station: StationBuilder, schools: readonly SchoolInterval[]): void {
   const half = schools.find((s) => s.school === 'grease-life')?.intervalH ?? null
   const hours = half === null ? null : 2 * half
-  const from = hours === null ? null : worked('t', 'grease life', '2 · interval of the grease-life equation', `2 · ${short(half!)}`, hours, 'h', 'engineering practice: grease is renewed at half of its life') // prettier-ignore
+  const from =
+    hours === null
+      ? null
+      : worked(
+          't',
+          'grease life',
+          '2 · interval of the grease-life equation',
+          `2 · ${short(half!)}`,
+          hours,
+          'h',
+          'engineering practice: grease is renewed at half of its life',
+        )
   station.figure('greaseLifeH', 'Its grease lasts about', hours, 'hours', from, {
     note: hours === null ? 'no equation speaks for this kind; its maker does' : 'grease-life equation; then the bearing is replaced',
   })

@@ -114,7 +114,12 @@ function throughBore(
   })
   const has = group && clearanceFrom(row) === 'table' ? (boughtUm(row, group)?.minUm ?? null) : null
   if (has !== null && growthUm > has)
-    station.warn('caution', 'rings-squeeze', { grows: amount(growthUm, 'fine'), has: amount(has, 'fine'), gentle: amount(gentleW / 1000, 'power', 1) }, Math.round(growthUm)) // prettier-ignore
+    station.warn(
+      'caution',
+      'rings-squeeze',
+      { grows: amount(growthUm, 'fine'), has: amount(has, 'fine'), gentle: amount(gentleW / 1000, 'power', 1) },
+      Math.round(growthUm),
+    )
   else if (differenceK > RINGS_APART_K) station.warn('caution', 'rings-apart', { is: amount(differenceK, 'rise') }, Math.round(differenceK))
 }
 
@@ -140,7 +145,12 @@ export function heatFigures(
       : phrase`set to ${amount(answers.mount.heaterSetC ?? start, 'temperature')}`
   station.figure('heatMin', 'Time in the heater, about', time && time.values.seconds / 60, 'minutes', time, { decimals: 1, note: how })
   if (isSet(heater) && (answers.mount.heaterSetC ?? start!) > answers.mount.limitC)
-    station.warn('caution', 'heater-over-limit', { set: amount(answers.mount.heaterSetC ?? start!, 'temperature'), limit: amount(answers.mount.limitC, 'temperature') }, answers.mount.heaterSetC ?? start!) // prettier-ignore
+    station.warn(
+      'caution',
+      'heater-over-limit',
+      { set: amount(answers.mount.heaterSetC ?? start!, 'temperature'), limit: amount(answers.mount.limitC, 'temperature') },
+      answers.mount.heaterSetC ?? start!,
+    )
   throughBore(station, row, { setC, ambientC, powerW: kw * 1000, heater }, group)
   const touchC = ambientC + Math.max(0, shaft.grip!.maxInterferenceUm) / (1000 * expansionPerK('bearing-steel') * row.boreMm)
   const window =
@@ -171,7 +181,10 @@ function overItsSeat(
   const widthMm = row.innerWidthMm ?? row.widthMm
   const ringMassKg = (Math.PI / 4) * (row.innerRacewayMm ** 2 - row.boreMm ** 2) * widthMm * STEEL_KG_MM3
   if (clearanceLeftUm <= 0 || ringMassKg <= 0) return
-  const found = station.attempt(() => ({ ...seatWindow({ boreMm: row.boreMm, widthMm, ringMassKg, ringC: setC, shaftC: ambientC, clearanceUm: clearanceLeftUm }), cautions: [] })) // prettier-ignore
+  const found = station.attempt(() => ({
+    ...seatWindow({ boreMm: row.boreMm, widthMm, ringMassKg, ringC: setC, shaftC: ambientC, clearanceUm: clearanceLeftUm }),
+    cautions: [],
+  }))
   station.figure('seatS', 'Once over its seat, at most', found?.values.seconds ?? null, 'seconds', found, {
     note: 'heat goes through the narrow air of the seat: one straight push, no stop on the way',
   })

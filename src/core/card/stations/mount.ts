@@ -106,7 +106,16 @@ function withoutPressing(
   if (held === 'collar' && answers.mount.reversing) station.warn('stop', 'collar-reversing')
   const [reason, usual, usually] = WITHOUT[held]
   const drive = row && (held === 'sleeve' || held === 'taper') ? driveOf(answers, row, fitted) : null
-  const hero = drive && station.figure('driveUm', 'Clearance to take away', drive.reductionUm, 'fine', { working: fitted.figures.find((f) => f.key === 'fit.reductionUm')?.working ?? [], assumptions: [] }, { note: phrase`from its zero; ${amount(drive.travelMm[0], 'gap')} to ${amount(drive.travelMm[1], 'gap')} up the taper` }) // prettier-ignore
+  const hero =
+    drive &&
+    station.figure(
+      'driveUm',
+      'Clearance to take away',
+      drive.reductionUm,
+      'fine',
+      { working: fitted.figures.find((f) => f.key === 'fit.reductionUm')?.working ?? [], assumptions: [] },
+      { note: phrase`from its zero; ${amount(drive.travelMm[0], 'gap')} to ${amount(drive.travelMm[1], 'gap')} up the taper` },
+    )
   const verdict: Verdict = drive ? { word: 'can be done', level: 'good' } : usual
   const headline = drive ? phrase`${amount(drive.reductionUm[0], 'fine')} less` : usually
   const situation = situationOf(answers, row, fitted, held, 'press', set, at)
@@ -214,7 +223,14 @@ function wantedOf(answers: CardAnswers, row: Bearing, { press, heat }: Ways, sit
 /** What the chosen ways need: the others are only on offer. */
 function countingOf(method: MountMethod, { takeOff, outer }: Situation): Need[] {
   const by: Record<MountMethod, Need> = { press: 'press', heat: 'heater', chill: 'cold', oil: 'oil' }
-  return [by[method], 'nut', 'torque', 'lifting', ...(takeOff === 'puller' ? (['puller'] as const) : []), ...(outer === 'chill' ? (['cold'] as const) : [])] // prettier-ignore
+  return [
+    by[method],
+    'nut',
+    'torque',
+    'lifting',
+    ...(takeOff === 'puller' ? (['puller'] as const) : []),
+    ...(outer === 'chill' ? (['cold'] as const) : []),
+  ]
 }
 
 /** What stands on the work line, by the way it goes on. */
@@ -271,7 +287,10 @@ function looseStation(c: Gathered, way: 'slide' | 'bond'): MountResult {
   }
 }
 
-const HUB_WORDS = ['Cups pressed into the hub, cones packed by hand; the nut sets the end play while the hub turns, and is kept where a slot loosens it.', 'hub'] as const // prettier-ignore
+const HUB_WORDS = [
+  'Cups pressed into the hub, cones packed by hand; the nut sets the end play while the hub turns, and is kept where a slot loosens it.',
+  'hub',
+] as const
 
 /** What one slot of the nut makes of the end play of a hub; asked for where it is not said. */
 function hubFigures(station: StationBuilder, answers: CardAnswers): void {
@@ -280,7 +299,16 @@ function hubFigures(station: StationBuilder, answers: CardAnswers): void {
   if (hubLock !== 'two-nuts' && (hubPitchMm === null || hubSlots === null)) station.ask('hub-slots')
   const slotUm = hubSlotUm(answers)
   const sheet = new Derivation()
-  if (slotUm !== null) sheet.step('s', 'end play of one slot', '1000 · pitch / slots', `1000 · ${short(hubPitchMm!)} / ${short(hubSlots!)}`, slotUm, 'µm', 'geometry of the thread') // prettier-ignore
+  if (slotUm !== null)
+    sheet.step(
+      's',
+      'end play of one slot',
+      '1000 · pitch / slots',
+      `1000 · ${short(hubPitchMm!)} / ${short(hubSlots!)}`,
+      slotUm,
+      'µm',
+      'geometry of the thread',
+    )
   station.figure('hubSlotUm', 'One slot of the nut', slotUm, 'fine', slotUm === null ? null : sheet.result({}), { note: 'of end play' })
 }
 

@@ -100,7 +100,12 @@ function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof 
       'engineering practice',
     )
   if (allowed && a.limitC > allowed.limitC)
-    station.warn('caution', 'limit-over-paper', { document: allowed.document, allowed: amount(allowed.limitC, 'temperature'), is: amount(a.limitC, 'temperature') }, a.limitC) // prettier-ignore
+    station.warn(
+      'caution',
+      'limit-over-paper',
+      { document: allowed.document, allowed: amount(allowed.limitC, 'temperature'), is: amount(a.limitC, 'temperature') },
+      a.limitC,
+    )
   const from = sheet.result({})
   const hero = station.figure('lastC', run.state === 'settled' ? 'Settled at' : 'Temperature now', run.lastC, 'temperature', from, {
     note: phrase`limit ${amount(a.limitC, 'temperature')}${allowed && a.limitC === allowed.limitC ? `, by ${allowed.document}` : ''}`,
@@ -109,7 +114,12 @@ function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof 
   station.figure('lastRateKPerH', 'Change in an hour, of late', run.lastRateKPerH, 'rise', from)
   const forecast = run.state === 'warming' ? forecastRun(a.readings) : null
   if (forecast && forecast.settlesC > a.limitC)
-    station.warn('caution', 'run-will-pass', { to: amount(forecast.settlesC, 'temperature'), limit: amount(a.limitC, 'temperature') }, Math.round(forecast.settlesC)) // prettier-ignore
+    station.warn(
+      'caution',
+      'run-will-pass',
+      { to: amount(forecast.settlesC, 'temperature'), limit: amount(a.limitC, 'temperature') },
+      Math.round(forecast.settlesC),
+    )
   if (forecast)
     station.figure(
       'settlesC',
@@ -126,7 +136,6 @@ function judged(station: StationBuilder, a: Answers, allowed: ReturnType<typeof 
         'one mass warmed evenly: engineering practice',
       ),
       {
-        // prettier-ignore
         note: phrase`${amount(Math.ceil(forecast.atMinute), 'minutes')} after the start, if it goes on so`,
       },
     )
@@ -151,7 +160,15 @@ function vibrating(station: StationBuilder, a: Answers): VibrationZone | null {
       a.machineClass!.startsWith('group') ? 'ISO 20816-3:2022, annex A' : 'ISO 10816-1:1995, annex B',
     )
   else if (a.vibrationRmsMmS !== null)
-    vibration.step('v', 'vibration velocity, RMS', 'as measured', short(a.vibrationRmsMmS), a.vibrationRmsMmS, 'mm/s RMS', 'choose the class of the machine and its zone is told') // prettier-ignore
+    vibration.step(
+      'v',
+      'vibration velocity, RMS',
+      'as measured',
+      short(a.vibrationRmsMmS),
+      a.vibrationRmsMmS,
+      'mm/s RMS',
+      'choose the class of the machine and its zone is told',
+    )
   station.figure('vibrationRmsMmS', 'Vibration, RMS', a.vibrationRmsMmS, 'velocity', vibration.result({}), {
     note: zone ? phrase`zone ${zone}; good under ${amount(limits![1], 'velocity')}` : undefined,
   })
@@ -187,7 +204,13 @@ function warnOfRun(
     station.warn('caution', 'current-over', { is: amount(a.currentA, 'current'), rated: amount(a.ratedA, 'current') }, a.currentA)
   if (zone === 'D') station.warn('stop', 'vibration-d', {}, a.vibrationRmsMmS!)
   const jump = jumpOf(a.readings)
-  if (jump) station.warn('caution', jump.byK > 0 ? 'run-jump-up' : 'run-jump-down', { by: amount(Math.abs(jump.byK), 'rise'), at: amount(jump.minute, 'minutes') }, Math.round(jump.byK)) // prettier-ignore
+  if (jump)
+    station.warn(
+      'caution',
+      jump.byK > 0 ? 'run-jump-up' : 'run-jump-down',
+      { by: amount(Math.abs(jump.byK), 'rise'), at: amount(jump.minute, 'minutes') },
+      Math.round(jump.byK),
+    )
   const doubt = timesInDoubt(a.readings)
   if (doubt)
     station.ask('run-times', { claimed: amount(doubt.claimedMin, 'minutes'), written: amount(Math.ceil(doubt.writtenMin), 'minutes') })

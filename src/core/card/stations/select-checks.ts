@@ -75,7 +75,12 @@ export function checkMachine(station: StationBuilder, { duty, inspect, select }:
   for (const s of says) {
     const { document, words: said } = s
     if (s.subject === 'speed' && s.amount !== null && duty.speedRpm! > s.amount)
-      station.warn('stop', 'paper-speed', { document, allowed: amount(s.amount, 'speed'), speed: amount(duty.speedRpm!, 'speed') }, short(duty.speedRpm!)) // prettier-ignore
+      station.warn(
+        'stop',
+        'paper-speed',
+        { document, allowed: amount(s.amount, 'speed'), speed: amount(duty.speedRpm!, 'speed') },
+        short(duty.speedRpm!),
+      )
     if (s.subject === 'direction') station.warn('note', 'paper-direction', { document, said }, said)
   }
   if (!inspect.inverterDrive) return

@@ -164,7 +164,12 @@ function checkMotion(station: StationBuilder, row: Bearing, motion: Motion): voi
   if (motion.kind !== 'swings') return
   const meeting = meetingSwingDeg(row)
   if (motion.swingDeg < meeting)
-    station.warn('caution', 'swing-small', { swing: amount(motion.swingDeg, 'angle'), meeting: amount(meeting, 'angle') }, short(motion.swingDeg)) // prettier-ignore
+    station.warn(
+      'caution',
+      'swing-small',
+      { swing: amount(motion.swingDeg, 'angle'), meeting: amount(meeting, 'angle') },
+      short(motion.swingDeg),
+    )
 }
 
 /** Size by what it stands at rest: nothing turns, so no life runs out. */
@@ -191,10 +196,25 @@ function standing(
 function shareFigure(station: StationBuilder, { takes, across, instead }: Share): void {
   const part = across > 0 && across < 1 ? `${Math.round(100 * across)} % of what goes across, beside its like` : null
   const sheet = new Derivation()
-  sheet.step('share', 'of the load of the support', 'by kind, or as said', TAKES_LABEL[takes], part ?? 'all of it', '', 'engineering practice: thrust to the thrust bearing; alike ones with a fifth over their even part across') // prettier-ignore
+  sheet.step(
+    'share',
+    'of the load of the support',
+    'by kind, or as said',
+    TAKES_LABEL[takes],
+    part ?? 'all of it',
+    '',
+    'engineering practice: thrust to the thrust bearing; alike ones with a fifth over their even part across',
+  )
   station.figure('takes', 'Of the load here it takes', TAKES_LABEL[takes], 'text', sheet.result({}), {
     note: instead ? `the thrust goes to ${instead}` : (part ?? 'beside others, each counted with all that it can take'),
   })
+}
+
+/** What the life says, in a sentence. */
+function lifeReason({ select, duty: { hoursPerDay } }: CardAnswers, hours: number, ball: boolean): string {
+  const years = hoursPerDay && hours <= BEYOND_H ? hours / (hoursPerDay * 365) : null
+  const here = years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''
+  return `${select.reliabilityPercent} of 100 such bearings reach this life at this load${here}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
 }
 
 /** Whether type and size are right: rating life against the target, static safety, least load, speed, neighbours in size. */
@@ -242,7 +262,13 @@ export function selectStation(
     const { verdict, hero, loadRatio } = standing(station, answers, row, rated, duty, set)
     choiceFigure(station, answers)
     const said = 'It stands: elements and raceways must keep their shape under the load; no life is counted.'
-    return { ...station.close(said, verdict, hero, `C0/P0 ${short(rated.values.staticSafety, 2)}`), loadRatio, modified: null, basis: null, alternatives: beside(0).alternatives } // prettier-ignore
+    return {
+      ...station.close(said, verdict, hero, `C0/P0 ${short(rated.values.staticSafety, 2)}`),
+      loadRatio,
+      modified: null,
+      basis: null,
+      alternatives: beside(0).alternatives,
+    }
   }
   checkMotion(station, row, motion)
   // One that swings does not skid.
@@ -263,10 +289,8 @@ export function selectStation(
 
   choiceFigure(station, answers)
   const { alternatives, larger } = beside(target ? LIFE_TARGETS[target].hours : 0)
-  const years = answers.duty.hoursPerDay && hours <= BEYOND_H ? hours / (answers.duty.hoursPerDay * 365) : null
-  const reason = `${reliabilityPercent} of 100 such bearings reach this life at this load${years ? `, about ${years >= 10 ? Math.round(years) : years.toFixed(1)} years here` : ''}; twice the load would leave ${ball ? 'an eighth' : 'a tenth'}.`
   return {
-    ...station.close(reason, verdict, hero, lifeWords(hours)),
+    ...station.close(lifeReason(answers, hours, ball), verdict, hero, lifeWords(hours)),
     loadRatio: P / row.dynamicRatingN,
     modified: long?.values ?? null,
     basis: basisOf(answers, row, rated.values, film, larger, speedRpm),

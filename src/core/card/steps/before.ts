@@ -30,7 +30,13 @@ function markings({ row, group, unlisted, set }: StepContext): PlanField[] {
 }
 
 /** A sleeve of another series looks alike and is too long or too short. */
-const sleeveRead = (sleeve: string): PlanField => ({ key: 'sleeveRead', label: 'Sleeve as read', kind: 'text', quantity: 'text', expects: { part: sleeve } }) // prettier-ignore
+const sleeveRead = (sleeve: string): PlanField => ({
+  key: 'sleeveRead',
+  label: 'Sleeve as read',
+  kind: 'text',
+  quantity: 'text',
+  expects: { part: sleeve },
+})
 
 /** A shaft or housing that rollers run on, in the class that its sheet wants. */
 function raceway(key: 'raceway' | 'bore', title: Words, size: PlanField, elementMm: number): Omit<PlanStep, 'key'> {
@@ -41,7 +47,10 @@ function raceway(key: 'raceway' | 'bore', title: Words, size: PlanField, element
     tools: [`${key === 'bore' ? 'bore gauge' : 'outside micrometer'} (zero checked)`, 'papers of the part for hardness and roughness'],
     fields: [
       size,
-      number(`${key}RoundUm`, 'Out of round', 'fine', { min: 0, ...(min !== undefined && max !== undefined && { max: 1000 * (max - min) * RACEWAY.roundShare }) }), // prettier-ignore
+      number(`${key}RoundUm`, 'Out of round', 'fine', {
+        min: 0,
+        ...(min !== undefined && max !== undefined && { max: 1000 * (max - min) * RACEWAY.roundShare }),
+      }),
       number(`${key}Hrc`, 'Hardness, HRC', 'ratio', { decimals: 0, min: RACEWAY.hrc }),
       number(`${key}DepthMm`, 'Hardened to a depth of', 'gap', { decimals: 2, min: leastDepthMm(elementMm) }),
       number(`${key}Ra`, 'Roughness Ra, µm', 'ratio', { decimals: 2, min: 0, max: RACEWAY.raUm }),

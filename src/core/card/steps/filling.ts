@@ -26,7 +26,10 @@ export interface Filling {
   upright: boolean
   many: boolean
 }
-export const UNFILLED: Filling = { ...{ closed: false, filled: false, hub: false, block: null, split: false }, ...{ ownRoom: false, takesOff: false, upright: false, many: false } } // prettier-ignore
+export const UNFILLED: Filling = {
+  ...{ closed: false, filled: false, hub: false, block: null, split: false },
+  ...{ ownRoom: false, takesOff: false, upright: false, many: false },
+}
 
 /** A first fill so far off has been weighed wrongly. Engineering practice. */
 const FILL_BAND = [0.6, 1.4] as const
@@ -51,7 +54,13 @@ function cleanOut(mixing: Compatibility | null, { split, hub }: Filling): PlanSt
 
 /** How grease goes in, by what it goes into. */
 function packing(grease: Grease, firstFillG: number, { hub, split, block, many }: Filling): Omit<PlanStep, 'key' | 'restsOn'> {
-  const read: PlanField = { key: 'greaseRead', label: 'Grease as read on the cartridge', kind: 'text', quantity: 'text', expects: { name: grease.name } } // prettier-ignore
+  const read: PlanField = {
+    key: 'greaseRead',
+    label: 'Grease as read on the cartridge',
+    kind: 'text',
+    quantity: 'text',
+    expects: { name: grease.name },
+  }
   const name = grease.name
   const tools = ['scale', 'clean spatula']
   const gramsG = weighed('gramsG', `In the bearing${many ? 's' : ''}, by weighing`, firstFillG)

@@ -263,7 +263,12 @@ function outerIn({ situation, outerForceN, housingC, ringToC, remedies }: StepCo
       title: phrase`Warm the ${where} to ${amount(housingC ?? 0, 'temperature')}, put the ${ring} in`,
       doing: `Evenly, all round; covers and seals off. ${within}`,
       tools: ['oven', 'plate or hot air', 'contact probe'],
-      fields: [number('housingC', `Temperature of the ${where} at its bore`, 'temperature', { min: housingC ?? 0, max: (housingC ?? 0) + HOUSING_K })], // prettier-ignore
+      fields: [
+        number('housingC', `Temperature of the ${where} at its bore`, 'temperature', {
+          min: housingC ?? 0,
+          max: (housingC ?? 0) + HOUSING_K,
+        }),
+      ],
       caution: GLOVES,
       restsOn: [...IN_HOUSING, 'mount.housingC'],
     }

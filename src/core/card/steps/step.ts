@@ -36,7 +36,13 @@ export interface StepContext {
   outerForceN: number | null
   housingC: number | null
   ringToC: number
-  drive: { by: DriveWay; reductionUm: readonly [number, number]; travelMm: readonly [number, number]; angleDeg: readonly [number, number]; leastLeftUm: number | null } | null // prettier-ignore
+  drive: {
+    by: DriveWay
+    reductionUm: readonly [number, number]
+    travelMm: readonly [number, number]
+    angleDeg: readonly [number, number]
+    leastLeftUm: number | null
+  } | null
   /** Clearance as bought, felt before it goes on. */
   boughtUm: readonly [number, number] | null
   /** Classes of a shaft and housing that are raceway and press seat. */
@@ -86,16 +92,28 @@ export const BEARING = ['identify.designation']
 /** Something to confirm at a step. */
 export const check = (key: string, label: Words): PlanField => ({ key, label, kind: 'check', quantity: 'text' })
 /** One of two directions, seen from a named side. */
-export const turned = (key: string, label: Words, against?: PlanField['against']): PlanField => ({ key, label, kind: 'choice', quantity: 'text', options: ROUNDS, ...(against && { against }) }) // prettier-ignore
+export const turned = (key: string, label: Words, against?: PlanField['against']): PlanField => ({
+  key,
+  label,
+  kind: 'choice',
+  quantity: 'text',
+  options: ROUNDS,
+  ...(against && { against }),
+})
 /** Something to write down in words. */
 export const words = (key: string, label: Words): PlanField => ({ key, label, kind: 'text', quantity: 'text' })
 /** A number to write down with the range that lets the plan go on, in core units of its quantity. Source: none, it computes nothing. */
-export const number = (key: string, label: Words, quantity: PlanField['quantity'], range: Pick<PlanField, 'min' | 'max' | 'decimals' | 'over' | 'under' | 'against'>): PlanField => ({ key, label, kind: 'number', quantity, ...range }) // prettier-ignore
+export const number = (
+  key: string,
+  label: Words,
+  quantity: PlanField['quantity'],
+  range: Pick<PlanField, 'min' | 'max' | 'decimals' | 'over' | 'under' | 'against'>,
+): PlanField => ({ key, label, kind: 'number', quantity, ...range })
 /** Torque is met within so much of it. Engineering practice. */
 const TORQUE_SHARE = 0.1
 /** A torque to meet, Nm. Source: none, it computes nothing. */
 export const torqued = (what: string, torqueNm: number): PlanField =>
-  number('torqueNm', `Torque of ${what}`, 'torque', { min: torqueNm * (1 - TORQUE_SHARE), max: torqueNm * (1 + TORQUE_SHARE), decimals: 1 }) // prettier-ignore
+  number('torqueNm', `Torque of ${what}`, 'torque', { min: torqueNm * (1 - TORQUE_SHARE), max: torqueNm * (1 + TORQUE_SHARE), decimals: 1 })
 /** A size to measure, mm, with the limits of its class where there is one. Source: ISO 286-1. @throws InputError for a class that does not exist */
 export function sized(key: string, label: Words, sizeMm: number, toleranceClass: string | null): PlanField {
   if (!toleranceClass) return number(key, label, 'length', { decimals: 3 })

@@ -77,7 +77,12 @@ const drawing = computed(() => {
     say: (mm) => session.withUnit(mm, 'gap'),
     spanText: many || span === null ? null : session.withUnit(span, 'distance'),
     error: error ?? null,
-    thrust: (result.value.thrust ?? []).map(({ to, toRight, thrustN, fault }) => ({ key: to, toRight, text: session.withUnit(thrustN, 'force', 1), wrong: fault !== null })), // prettier-ignore
+    thrust: (result.value.thrust ?? []).map(({ to, toRight, thrustN, fault }) => ({
+      key: to,
+      toRight,
+      text: session.withUnit(thrustN, 'force', 1),
+      wrong: fault !== null,
+    })),
   })
 })
 const moving = computed(() => supports.value.some((s) => s.moveMm !== 0))

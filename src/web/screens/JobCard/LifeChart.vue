@@ -77,8 +77,18 @@ const series = computed(() => {
 const counted = computed(() => (axis.value === 'load' ? ` ${session.unit('force')}` : axis.value === 'speed' ? ' r/min' : ''))
 const options = computed(() => {
   const { palette: p, chart, tooltip } = chartLook(session.theme)
-  const label = (text: string, colour: string) => ({ text, orientation: 'horizontal', borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } }) // prettier-ignore
-  const mark = (index: number, colour: string, text: string) => ({ x: along(index), borderColor: colour, strokeDashArray: 0, label: label(text, colour) }) // prettier-ignore
+  const label = (text: string, colour: string) => ({
+    text,
+    orientation: 'horizontal',
+    borderWidth: 0,
+    style: { background: p.paper, color: colour, fontSize: '13px' },
+  })
+  const mark = (index: number, colour: string, text: string) => ({
+    x: along(index),
+    borderColor: colour,
+    strokeDashArray: 0,
+    label: label(text, colour),
+  })
   const last = FACTORS.length - 1
   const rounds = byHand.value ? [] : roundsBetween(amountAt(0), amountAt(last))
   const ticks = rounds.map((amount) => ({
@@ -105,7 +115,11 @@ const options = computed(() => {
       labels: { formatter: (v: number) => (10 ** v > 5 * BEYOND_H ? '' : `${whole(10 ** v)} h`), style: { fontSize: '12px' } },
     },
     legend: { show: series.value.length > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
-    tooltip: { theme: tooltip, x: { formatter: (_: unknown, at: { dataPointIndex: number }) => place(at.dataPointIndex) }, y: { formatter: (v: number) => inHours(10 ** v) } }, // prettier-ignore
+    tooltip: {
+      theme: tooltip,
+      x: { formatter: (_: unknown, at: { dataPointIndex: number }) => place(at.dataPointIndex) },
+      y: { formatter: (v: number) => inHours(10 ** v) },
+    },
     annotations: {
       xaxis: [...ticks, mark(here.value, p.ink, 'here'), ...(at.value === here.value ? [] : [mark(at.value, p.ember, 'what if')])],
       yaxis: wanted ? [{ y: Math.log10(wanted), borderColor: p.rowan, label: label('wanted', p.rowan) }] : [],

@@ -93,7 +93,21 @@ const options = computed(() => {
             },
           ]
         : [],
-      points: here ? [{ x: shown(here.outsideMm, 'length', session.units), y: height(life(here)), marker: { size: 0 }, label: { text: `here: ${here.designation}`, offsetY: -6, borderWidth: 0, style: { background: p.paper, color: p.ink, fontSize: '13px' } } }] : [], // prettier-ignore
+      points: here
+        ? [
+            {
+              x: shown(here.outsideMm, 'length', session.units),
+              y: height(life(here)),
+              marker: { size: 0 },
+              label: {
+                text: `here: ${here.designation}`,
+                offsetY: -6,
+                borderWidth: 0,
+                style: { background: p.paper, color: p.ink, fontSize: '13px' },
+              },
+            },
+          ]
+        : [],
     },
     tooltip: {
       custom: ({ seriesIndex, dataPointIndex }: { seriesIndex: number; dataPointIndex: number }) => {

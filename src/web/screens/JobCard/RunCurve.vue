@@ -7,7 +7,11 @@ import { chartLook, roundAxis } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** The temperatures of the first hours, every position of the card in one picture, with the limit and where the one in hand will settle. */
-const props = defineProps<{ runs: readonly { name: string; here: boolean; readings: readonly RunReading[] }[]; limitC: number; ambientC: number }>() // prettier-ignore
+const props = defineProps<{
+  runs: readonly { name: string; here: boolean; readings: readonly RunReading[] }[]
+  limitC: number
+  ambientC: number
+}>()
 const session = useSession()
 const inUnit = (c: number) => shown(c, 'temperature', session.units)
 const sorted = (readings: readonly RunReading[]) => [...readings].sort((a, b) => a.minute - b.minute)
@@ -35,7 +39,9 @@ const said = computed(() => {
   const last = readings.at(-1)
   if (!last) return `No reading yet; the limit is ${session.withUnit(props.limitC, 'temperature')}.`
   const f = forecast.value
-  const next = f ? ` It will settle at about ${session.withUnit(f.settlesC, 'temperature')}, ${Math.ceil(f.atMinute)} min after the start, if it goes on so.` : '' // prettier-ignore
+  const next = f
+    ? ` It will settle at about ${session.withUnit(f.settlesC, 'temperature')}, ${Math.ceil(f.atMinute)} min after the start, if it goes on so.`
+    : ''
   return `${session.withUnit(last.temperatureC, 'temperature')} after ${last.minute} min.${next}`
 })
 const options = computed(() => {
@@ -44,7 +50,12 @@ const options = computed(() => {
   const count = series.value.length
   const dash = series.value.map((_, i) => (foreseen && i === count - 1 ? 5 : 0))
   const all = [...series.value.flatMap((s) => s.data.map((d) => d.y)), inUnit(props.limitC), inUnit(props.ambientC)]
-  const line = (c: number, words: string, colour: string) => ({ y: inUnit(c), borderColor: colour, strokeDashArray: 0, label: { text: words, borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } } }) // prettier-ignore
+  const line = (c: number, words: string, colour: string) => ({
+    y: inUnit(c),
+    borderColor: colour,
+    strokeDashArray: 0,
+    label: { text: words, borderWidth: 0, style: { background: p.paper, color: colour, fontSize: '13px' } },
+  })
   return {
     chart,
     colors: [p.damson, p.ice, p.ember, p.ink, p.rowan].slice(0, foreseen ? count - 1 : count).concat(foreseen ? [p.soft] : []),
@@ -52,15 +63,28 @@ const options = computed(() => {
     markers: { size: series.value.map((_, i) => (foreseen && i === count - 1 ? 0 : 4)) },
     legend: { show: count > 1, position: 'top', horizontalAlign: 'right', fontSize: '13px', markers: { size: 5 } },
     grid: { borderColor: p.hair, padding: { left: 14, right: 12, bottom: -6 } },
-    xaxis: { type: 'numeric', min: 0, max: Math.ceil(lastMinute.value / 60) * 60, tickAmount: 6, title: { text: 'minutes since the start' }, labels: { formatter: (v: string) => Number(v).toFixed(0) }, axisBorder: { color: p.ink } }, // prettier-ignore
-    yaxis: { ...roundAxis([Math.min(...all) - 2, Math.max(...all) + 4]), labels: { formatter: (v: number) => v.toFixed(0) } }, // prettier-ignore
+    xaxis: {
+      type: 'numeric',
+      min: 0,
+      max: Math.ceil(lastMinute.value / 60) * 60,
+      tickAmount: 6,
+      title: { text: 'minutes since the start' },
+      labels: { formatter: (v: string) => Number(v).toFixed(0) },
+      axisBorder: { color: p.ink },
+    },
+    yaxis: { ...roundAxis([Math.min(...all) - 2, Math.max(...all) + 4]), labels: { formatter: (v: number) => v.toFixed(0) } },
     annotations: {
       yaxis: [
         line(props.limitC, `limit ${session.withUnit(props.limitC, 'temperature')}`, p.rowan),
         line(props.ambientC, `air ${session.withUnit(props.ambientC, 'temperature')}`, p.soft),
       ],
     },
-    tooltip: { theme: tooltip, shared: false, x: { formatter: (v: number) => `${v.toFixed(0)} min` }, y: { formatter: (v: number) => `${v.toFixed(0)} ${session.unit('temperature')}` } }, // prettier-ignore
+    tooltip: {
+      theme: tooltip,
+      shared: false,
+      x: { formatter: (v: number) => `${v.toFixed(0)} min` },
+      y: { formatter: (v: number) => `${v.toFixed(0)} ${session.unit('temperature')}` },
+    },
   }
 })
 </script>

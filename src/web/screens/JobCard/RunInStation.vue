@@ -21,7 +21,9 @@ const RunCurve = defineAsyncComponent(() => import('./RunCurve.vue'))
 const curves = computed(() =>
   positions.value.flatMap((code) => {
     const here = code === positionOf(card.place)
-    const earlier = here ? Array.from({ length: run.value - 1 }, (_, i) => ({ name: `run ${i + 1}, stopped`, here: false, readings: of(code, i + 1) })) : [] // prettier-ignore
+    const earlier = here
+      ? Array.from({ length: run.value - 1 }, (_, i) => ({ name: `run ${i + 1}, stopped`, here: false, readings: of(code, i + 1) }))
+      : []
     return [{ name: nameOf(code), here, readings: of(code) }, ...earlier]
   }),
 )

@@ -49,7 +49,10 @@ function paste(plane: (typeof PLANES)[number], event: ClipboardEvent) {
     return
   }
   const values = read.map((cells) => cells.map(({ got }) => (got as { value: number }).value))
-  const wide = values.length > 1 ? values : Array.from({ length: Math.ceil(values[0]!.length / DIRECTIONS) }, (_, i) => values[0]!.slice(i * DIRECTIONS, (i + 1) * DIRECTIONS)) // prettier-ignore
+  const wide =
+    values.length > 1
+      ? values
+      : Array.from({ length: Math.ceil(values[0]!.length / DIRECTIONS) }, (_, i) => values[0]!.slice(i * DIRECTIONS, (i + 1) * DIRECTIONS))
   const fits = wide.slice(0, PLANES.length - plane + 1)
   fits.forEach((row, i) => write(PLANES[plane - 1 + i]!, row))
   if (fits.length < wide.length) refused.value = `Only ${fits.length} of ${wide.length} lines have a plane here.`

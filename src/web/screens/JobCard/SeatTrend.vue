@@ -7,7 +7,13 @@ import { chartLook, roundAxis } from '../../figures/chart.js'
 import { useSession } from '../../stores/session.js'
 
 /** What a seat has become from one measuring to the next, within the limits of its class; the last is the one on this card. */
-const props = defineProps<{ nominalMm: number; limitsUm: readonly [number, number]; earlier: readonly Measuring[]; meanMm: number; day: string }>() // prettier-ignore
+const props = defineProps<{
+  nominalMm: number
+  limitsUm: readonly [number, number]
+  earlier: readonly Measuring[]
+  meanMm: number
+  day: string
+}>()
 const session = useSession()
 const um = (mm: number) => 1000 * (mm - props.nominalMm)
 const points = computed(() => [...props.earlier.map((m) => ({ day: m.day, um: um(m.meanMm) })), { day: props.day, um: um(props.meanMm) }])

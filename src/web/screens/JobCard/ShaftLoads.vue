@@ -45,7 +45,11 @@ const leanDeg = computed(() => leanDegOf(card.context.line))
 function alone(source: LoadSource) {
   if (openOf(source) || speedRpm.value === null) return null
   try {
-    const forces = forcesOf(source, { speedRpm: speedRpm.value, leanDeg: leanDeg.value, upperEnd: card.answers.duty.upperEnd }, new Derivation()) // prettier-ignore
+    const forces = forcesOf(
+      source,
+      { speedRpm: speedRpm.value, leanDeg: leanDeg.value, upperEnd: card.answers.duty.upperEnd },
+      new Derivation(),
+    )
     const [x, y] = togetherOf(forces.filter((f) => !f.turns))
     return {
       ...{ acrossN: Math.hypot(x, y), angleDeg: angleOf(x, y), alongN: forces.reduce((sum, f) => sum + f.axialN, 0) },

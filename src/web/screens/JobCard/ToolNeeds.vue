@@ -11,7 +11,10 @@ const props = defineProps<{ needs: readonly ToolNeed[] }>()
 const session = useSession()
 /** What is needed first, then what the other ways would need. */
 const rows = computed(() => [...props.needs].sort((a, b) => Number(b.counts) - Number(a.counts)))
-const optionOf = (o: ToolOffer) => ({ value: o.name, label: o.fits ? [o.name, toolTime(o)].filter(Boolean).join(', ') : `${o.name}: will not do` }) // prettier-ignore
+const optionOf = (o: ToolOffer) => ({
+  value: o.name,
+  label: o.fits ? [o.name, toolTime(o)].filter(Boolean).join(', ') : `${o.name}: will not do`,
+})
 /** Why the first of those that will not do does not; the others are near it. */
 const short = (n: ToolNeed) => n.offers.find((o) => !o.fits && (o.name === n.picked || !n.offers.some((x) => x.fits)))
 const place = (n: ToolNeed) => n.offers.find((o) => o.name === n.picked)?.place

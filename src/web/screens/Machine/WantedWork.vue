@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { dayOf } from '../../../contract/days.js'
 import type { MachineView } from '../../../contract/machines.js'
-import { workInput, type WorkInput, type WorkView } from '../../../contract/work.js'
+import { workFields, type WorkInput, type WorkView } from '../../../contract/work.js'
 import { WORK_KIND_LABEL, WORK_ORIGIN_LABEL, lateDays } from '../../../core/work/work.js'
 import { ApiError } from '../../api.js'
 import ChoiceField from '../../fields/ChoiceField.vue'
@@ -19,14 +19,18 @@ import { useLoad } from '../../theme/useLoad.js'
 const props = defineProps<{ machine: MachineView }>()
 const session = useSession()
 const outbox = useOutbox()
-const { data, renew } = useLoad('work', () => ({}), () => ({ machine: String(props.machine.id) })) // prettier-ignore
+const { data, renew } = useLoad(
+  'work',
+  () => ({}),
+  () => ({ machine: String(props.machine.id) }),
+)
 const wanted = computed(() => (data.value?.work ?? []).filter((w) => w.cardId === null))
 const adding = ref(false)
 const message = ref('')
 const KINDS = (['errand', 'inspection'] as const).map((value) => ({ value, label: WORK_KIND_LABEL[value] }))
 const supports = computed(() => props.machine.shaftLines.flatMap((l) => l.positions.map((p) => ({ value: p.id, label: p.name }))))
 const NOTHING = { kind: 'errand', positionId: null, why: '', wantedTo: null } as const
-const schema = workInput.pick({ kind: true, positionId: true, why: true, wantedTo: true })
+const schema = workFields.pick({ kind: true, positionId: true, why: true, wantedTo: true })
 
 async function want(given: Pick<WorkInput, 'kind' | 'positionId' | 'why' | 'wantedTo'>) {
   const work: WorkInput = { ...given, machineId: props.machine.id, origin: 'person', inHands: null, wantedFrom: null, minutes: null }

@@ -10,7 +10,12 @@ import { useGauges } from '../../stores/gauges.js'
 /** A gauge on a cable, or a stand-in to try it with: what it sends lands in the field in hand. */
 const props = defineProps<{ field: FieldToRead }>()
 const gauges = useGauges()
-const kinds = computed(() => INSTRUMENT_NAMES.filter((k) => readsOf(k).includes(props.field.quantity)).map((value) => ({ value, label: INSTRUMENT_KINDS[value].label }))) // prettier-ignore
+const kinds = computed(() =>
+  INSTRUMENT_NAMES.filter((k) => readsOf(k).includes(props.field.quantity)).map((value) => ({
+    value,
+    label: INSTRUMENT_KINDS[value].label,
+  })),
+)
 const faults = (Object.keys(FAULTS) as Fault[]).map((value) => ({ value, label: FAULTS[value] }))
 const kind = ref<InstrumentKind | null>(null)
 const fault = ref<Fault>('none')
