@@ -44,6 +44,8 @@ class FakeServer {
   /** What arrived, also what was refused or whose answer was lost. */
   readonly sent: Command[] = []
   readonly said = new Map<string, CommandAnswer>()
+  /** So many times a key is one under which something else was sent. */
+  used = 0
   failWith: 'network' | number | null = null
   hook: (() => void) | null = null
 
@@ -86,6 +88,7 @@ class FakeServer {
   private take(command: Command): CommandAnswer {
     this.sent.push(command)
     const { key, kind, body } = command
+    if (this.used-- > 0) return { key, outcome: 'refused', problem: problem(409, 'Key used', 'not stored') }
     const before = this.said.get(key)
     if (before) return { ...before, outcome: 'again' }
     const answer =
@@ -400,6 +403,18 @@ describe('card store', () => {
     card.schedule(0)
     await until(() => card.saveState === 'saved')
     expect(server.value('line/duty.hoursPerDay')).to.equal(12)
+  })
+
+  it('a key under which something else was sent is left: what is typed goes under a new one', async () => {
+    server.used = 1
+    card.edit('duty', { hoursPerDay: 13 })
+    await until(() => card.saveState === 'saved')
+    server.used = 1
+    card.editStep('p1.1/seat', { note: 'round' })
+    await until(() => card.saveState === 'saved')
+    expect([server.value('line/duty.hoursPerDay'), server.view.steps[0]!.values]).to.deep.equal([13, { note: 'round' }])
+    expect(new Set(server.sent.map((c) => c.key)).size).to.equal(4)
+    expect(await kept()).to.equal('[]')
   })
 
   it('says why a save was refused', async () => {

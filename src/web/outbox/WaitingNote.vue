@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { isNoted } from './order.js'
 import { useOutbox } from '../stores/outbox.js'
 import { useSession } from '../stores/session.js'
 
@@ -8,8 +7,7 @@ import { useSession } from '../stores/session.js'
 const outbox = useOutbox()
 const session = useSession()
 const open = ref(false)
-/** What is typed on a card comes back on the card itself. */
-const refused = computed(() => outbox.refused.filter((k) => !isNoted(k)))
+const refused = computed(() => outbox.refused)
 const words = (kind: string) => kind.replace(/-/g, ' ')
 </script>
 

@@ -12,9 +12,6 @@ function subjectOf({ kind, body }: Pick<Kept, 'kind' | 'body'>): string | null {
   return of[kind] ?? null
 }
 
-/** Shown where it was done: what is typed on a card, and the round. */
-export const isNoted = ({ kind }: Pick<Kept, 'kind'>): boolean => kind === 'answer-card' || kind === 'write-step' || kind === 'log-greasing'
-
 /** The first of them, up to one that must know what became of an earlier one. */
 export function goTogether(waiting: readonly Kept[], most: number): Kept[] {
   const known = new Set<string>()

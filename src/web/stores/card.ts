@@ -53,6 +53,8 @@ export type SaveState = 'saved' | 'saving' | 'waiting' | 'away' | 'conflict' | '
 /** What is done on a card besides answering and writing. */
 type CardDeed = { [K in CommandKind]: CommandBody<K> extends { card: number } ? K : never }[CommandKind]
 
+/** Another page of this device sent something older under the key: what stands here goes under a new one. */
+const KEY_USED = 'Key used'
 const WAITS = 'The server is away: this waits on the device and is sent when it is back.'
 const PAUSE_MS = 500
 const RETRY_MS = 1500
@@ -385,6 +387,7 @@ export const useCard = defineStore('card', {
       if (this.view?.job.id !== sent.card) return
       const stands = problem?.current as ChangeConflict | undefined
       if (problem && stands?.conflicts) this.conflict = stands
+      else if (problem?.title === KEY_USED) return this.goOn()
       else if (problem) this.refused = problem.words ?? problem.detail
       else {
         const reply = changed as ChangeReply
@@ -400,6 +403,7 @@ export const useCard = defineStore('card', {
       const { view } = this
       if (!view) return
       const before = view.steps.find((s) => s.key === step)
+      if (problem?.title === KEY_USED) return this.goOn()
       if (problem) {
         const theirs = problem.current as StepView | undefined
         const both = theirs && bothOf((before?.values ?? {}) as StepValues, this.stepDrafts[step] ?? sent, theirs.values as StepValues)
