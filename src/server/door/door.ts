@@ -31,6 +31,8 @@ async function takeOne(pool: pg.Pool, device: string, command: Command, me: Me, 
   return transaction(pool, async (client, commit) => {
     // Not waited for: it all goes out with what is asked first, behind the key. What is done of a command that was taken before goes back.
     const begun = begin(client, device, command, me, now)
+    // Where it fails, what goes out behind it fails too and is what is raised.
+    begun.catch(() => {})
     const saved = client.query('SAVEPOINT command')
     const [outcome, answer, done] = await doneOrNot(command, { within: new Within(client), key, me, at: new Date(command.at), now })
     const before = await begun

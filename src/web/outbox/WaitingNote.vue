@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useOutbox } from '../stores/outbox.js'
 import { useSession } from '../stores/session.js'
 
@@ -8,12 +9,16 @@ const outbox = useOutbox()
 const session = useSession()
 const open = ref(false)
 const refused = computed(() => outbox.refused)
+/** These say it themselves, where it was done. */
+const SAY = ['card', 'steps', 'greasing']
+const route = useRoute()
+const waiting = computed(() => (SAY.includes(String(route.name)) ? 0 : outbox.waiting))
 const words = (kind: string) => kind.replace(/-/g, ' ')
 </script>
 
 <template>
-  <span v-if="outbox.waiting || refused.length" class="waiting">
-    <span v-if="outbox.waiting" class="state state-caution" role="status">{{ outbox.waiting }} waiting</span>
+  <span v-if="waiting || refused.length" class="waiting">
+    <span v-if="waiting" class="state state-caution" role="status">{{ waiting }} waiting</span>
     <button v-if="refused.length" type="button" class="link-button" :aria-expanded="open" @click="open = !open">
       {{ refused.length }} not taken
     </button>

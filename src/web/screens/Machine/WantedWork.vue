@@ -72,7 +72,8 @@ const late = (w: WorkView) => lateDays(w.wantedTo, props.machine.now.slice(0, 10
         id="work-where"
         name="positionId"
         :control="ChoiceField"
-        label="Where (empty: the whole machine)"
+        label="Where"
+        placeholder="the whole machine"
         :options="supports"
         :empty="null"
       />
@@ -96,6 +97,7 @@ const late = (w: WorkView) => lateDays(w.wantedTo, props.machine.now.slice(0, 10
   gap: 4px 12px;
 }
 .want {
+  margin-top: 12px;
   align-items: end;
   display: flex;
   flex-wrap: wrap;
