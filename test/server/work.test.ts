@@ -88,6 +88,7 @@ describe('work above cards, rounds and visits', () => {
     expect((await end({ how: 'dropped' })).body.errors[0].field).to.equal('reason')
     expect((await end({ version: 7 })).status).to.equal(409)
     expect((await end({})).status).to.equal(200)
+    expect((await end({ version: wanted.version + 1 })).status, 'once').to.equal(409)
     expect((await open(machineId)).some((w) => w.id === wanted.id)).to.equal(false)
     expect(await stored(wanted.id)).to.include({ state: 'done' })
 

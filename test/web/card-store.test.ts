@@ -80,7 +80,8 @@ class FakeServer {
     if (this.failWith === 'network') throw new TypeError('failed to fetch')
     if (this.failWith !== null) return this.reply(this.failWith, problem(this.failWith, 'Away', 'away'))
     this.hook?.()
-    if (path !== '/commands') return this.reply(200, structuredClone(this.view))
+    const id = Number(/^\/cards\/(\d+)/.exec(path)?.[1] ?? 7)
+    if (path !== '/commands') return this.reply(200, structuredClone({ ...this.view, job: { ...this.view.job, id } }))
     const { commands } = JSON.parse(String(init.body)) as { commands: Command[] }
     return this.reply(200, { answers: commands.map((c) => this.take(c)) })
   }
@@ -350,6 +351,50 @@ describe('card store', () => {
     await card.open(7)
     expect(server.value('p1/duty.radialLoadN')).to.equal(777)
     expect(card.answers.duty.radialLoadN).to.equal(777)
+  })
+
+  it('what is typed goes out, or waits, when another card is opened at once; that one gets nothing of it', async () => {
+    card.edit('duty', { radialLoadN: 810 })
+    await card.open(8)
+    expect([card.drafts, server.value('p1/duty.radialLoadN')]).to.deep.equal([{}, 810])
+    server.failWith = 'network'
+    card.edit('duty', { axialLoadN: 9 })
+    expect(await card.open(7).catch(() => 'away')).to.equal('away')
+    server.failWith = null
+    await card.open(7)
+    expect([card.drafts, card.sending, server.value('p1/duty.axialLoadN')]).to.deep.equal([{}, null, 9])
+    expect(server.sent.map((c) => (c.body as Answering).card)).to.deep.equal([7, 8])
+    expect(await kept()).to.equal('[]')
+  })
+
+  it('what is not taken of a card that is no longer in hand stays, and is there again when it is opened', async () => {
+    server.failWith = 'network'
+    card.edit('duty', { speedRpm: 1000 })
+    await until(() => card.saveState === 'away')
+    card.$reset()
+    server.failWith = null
+    server.meanwhile('line/duty.speedRpm', 990)
+    await card.open(8)
+    expect([card.drafts, card.conflict]).to.deep.equal([{}, null])
+    expect(await kept()).to.contain('Changed meanwhile')
+    await card.open(7)
+    await until(() => card.saveState === 'conflict')
+    expect(card.answers.duty.speedRpm).to.equal(1000)
+  })
+
+  it('somebody who signs in on the same page gets nothing of what another was typing', async () => {
+    card.edit('duty', { radialLoadN: 820 })
+    const me = useSession().me!
+    useSession().me = null
+    await new Promise((resolve) => setTimeout(resolve, 700))
+    useSession().me = { ...me, id: 2, name: 'Z. Pippin' }
+    await card.open(7)
+    expect([card.drafts, server.sent]).to.deep.equal([{}, []])
+    useSession().me = me
+    await card.open(7)
+    expect(card.answers.duty.radialLoadN).to.equal(820)
+    await until(() => card.saveState === 'saved')
+    expect(server.value('p1/duty.radialLoadN')).to.equal(820)
   })
 
   it('a conflict outlives the page: what was typed is there again and is asked about again', async () => {

@@ -44,7 +44,8 @@ export async function endWork(
   )
   if (!found) throw notFound('work')
   if (found.cardId !== null) throw refused('how', 'what is written on a card ends with the card')
-  if (found.version !== version) throw conflict('Somebody else has changed this meanwhile.', { state: found.state })
+  if (found.version !== version || found.state !== 'wanted')
+    throw conflict('Somebody else has changed this meanwhile.', { state: found.state })
   if (how === 'dropped' && reason.length < 5) throw refused('reason', 'say why it is dropped, in at least 5 letters')
   await execute(query, 'UPDATE work SET state = $2, version = version + 1, ended_at = $3, ended_by = $4, ended_why = $5 WHERE id = $1', [
     id,

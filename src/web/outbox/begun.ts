@@ -19,15 +19,21 @@ export async function loadDrafts(of: number): Promise<void> {
 /** Pages of the releases before kept it in local storage, whoever was there. */
 const OLD = /^yardfrost:((?:line|head|visit|raw):.*|bench)$/
 function takeOld(): void {
-  try {
-    const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i)!)
-    for (const key of keys) {
-      const [, name] = OLD.exec(key) ?? []
-      if (!name) continue
-      writeDraft(name, JSON.parse(localStorage.getItem(key)!))
-      localStorage.removeItem(key)
+  for (const key of oldKeys()) {
+    const [, name] = OLD.exec(key)!
+    try {
+      writeDraft(name!, JSON.parse(localStorage.getItem(key)!))
+    } catch {
+      // What cannot be read any more is of no use.
     }
+    localStorage.removeItem(key)
+  }
+}
+
+function oldKeys(): string[] {
+  try {
+    return Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i)!).filter((key) => OLD.test(key))
   } catch {
-    // What cannot be read any more is of no use.
+    return []
   }
 }

@@ -4,6 +4,7 @@ import type { CardView, ChangeConflict, ChangeReply } from '../../contract/cards
 import type { CommandBody } from '../../contract/commands.js'
 import type { AnswerView } from '../../contract/card-parts.js'
 import type { Kept } from '../outbox/shelf.js'
+import { readPreference, writePreference } from './preferences.js'
 import { emptyAnswers, keyOf, partsOf, positionOf, scopeOf, type Key, type Scope } from '../../core/card/answers.js'
 import type { Station } from '../../core/procedure/rolling.js'
 
@@ -109,8 +110,19 @@ export interface OldDrafts {
   steps?: Record<string, StepValues>
 }
 
+/** What pages of the releases before kept in local storage; the older of them did not say whose it was. It is taken from there. */
+export function oldDraftsOf(view: CardView, person: number | null): Drafts | null {
+  for (const place of [`card:${view.job.id}:${person ?? ''}`, `card:${view.job.id}`]) {
+    const old = readPreference<Drafts & OldDrafts>(place)
+    if (!old) continue
+    writePreference(place, null)
+    return old.stations ? readOldDrafts(old, view) : old
+  }
+  return null
+}
+
 /** Drafts of a page of the release before as changes of single answers; what the server has already is left out. */
-export function readOldDrafts(old: OldDrafts, view: CardView): Drafts {
+function readOldDrafts(old: OldDrafts, view: CardView): Drafts {
   const place = view.context.onCard[0] ?? 'p1.1'
   const answers: Record<Key, Draft> = {}
   for (const [station, { data }] of Object.entries(old.stations ?? {}) as [Station, { data: Record<string, unknown> }][])

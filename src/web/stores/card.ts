@@ -35,15 +35,13 @@ import {
   draftsOf,
   emptyOf,
   isTyping,
-  readOldDrafts,
+  oldDraftsOf,
   resolved,
   taken,
   type AnswerCard,
   type Draft,
-  type Drafts,
-  type OldDrafts,
 } from './card-drafts.js'
-import { readPreference, writePreference } from './preferences.js'
+import { readPreference } from './preferences.js'
 import { useOutbox } from './outbox.js'
 import { useSession } from './session.js'
 import { shared } from './shared.js'
@@ -76,6 +74,8 @@ const last: { line: unknown; answers: unknown } = { line: null, answers: null }
 export const useCard = defineStore('card', {
   state: () => ({
     view: null as CardView | null,
+    /** Whose typing it is: nobody else keeps or sends it. */
+    person: null as number | null,
     /** The place of the card that is being looked at. */
     place: 'p1.1' as Scope,
     drafts: {} as Record<Key, Draft>,
@@ -87,7 +87,8 @@ export const useCard = defineStore('card', {
     conflict: null as ChangeConflict | null,
     /** Version of the line's duty that was seen in a conflict and is kept over. */
     dutySeen: null as number | null,
-    /** What is under way. */
+    /** What is under way, and under which key. */
+    underWay: {} as Record<Key, string>,
     sending: null as AnswerCard | null,
     stepsSent: {} as Record<Key, StepValues>,
     /** Under which key each thing that is still being written is kept. */
@@ -191,30 +192,24 @@ export const useCard = defineStore('card', {
     },
 
     async open(id: number) {
-      if (this.view?.job.id !== id) this.$reset()
+      const person = useSession().me?.id ?? null
+      if (this.view?.job.id !== id || this.person !== person) {
+        // What is typed on another card goes out or waits; of another person it waits until he is there again.
+        await this.flush()
+        this.$reset()
+      }
+      this.person = person
       const outbox = useOutbox()
       await outbox.flush().catch(() => {})
       this.take(await call('card', { params: { id } }))
       this.heard = 0
       const left = draftsOf(await outbox.takeUp((kept) => isTyping(kept, id)))
-      const old = this.oldDrafts()
+      const old = oldDraftsOf(this.view!, person)
       this.drafts = { ...old?.answers, ...left.answers, ...this.drafts }
       this.stepDrafts = { ...old?.steps, ...left.steps, ...this.stepDrafts }
       if (!this.unsent()) return
       this.keep()
       this.schedule(0)
-    },
-
-    /** What pages of the releases before kept in another place; the older of them did not say whose it was. */
-    oldDrafts(): Drafts | null {
-      const places = [`card:${this.view!.job.id}:${useSession().me?.id ?? ''}`, `card:${this.view!.job.id}`]
-      for (const place of places) {
-        const old = readPreference<Drafts & OldDrafts>(place)
-        if (!old) continue
-        writePreference(place, null)
-        return old.stations ? readOldDrafts(old, this.view!) : old
-      }
-      return null
     },
 
     unsent(): number {
@@ -226,8 +221,21 @@ export const useCard = defineStore('card', {
       return (this.keys[what] ??= crypto.randomUUID())
     },
 
+    /** Whoever typed is here. */
+    mine(): boolean {
+      return this.view !== null && (useSession().me?.id ?? null) === this.person
+    },
+
+    /** The same as it goes out: what is typed on goes under another. */
+    underKey(what: Key): string {
+      const key = this.keyFor(what)
+      delete this.keys[what]
+      return (this.underWay[what] = key)
+    },
+
     /** Keeps on this device what is typed and not under way. */
     keep() {
+      if (!this.mine()) return
       const outbox = useOutbox()
       const { job, revision, steps } = this.view!
       const sent = this.sending?.changes.map(({ scope, station, field, value }) => [keyOf(scope, station, field), value] as const)
@@ -312,7 +320,7 @@ export const useCard = defineStore('card', {
 
     /** What nobody took stays here and goes again. */
     async send() {
-      if (!this.view) return
+      if (!this.mine()) return
       if (this.conflict) {
         this.saveState = 'conflict'
         return
@@ -353,9 +361,8 @@ export const useCard = defineStore('card', {
         else {
           const { job, revision } = this.view!
           const sent = (this.sending = answerCard(this.drafts, job.id, revision, this.dutySeen))
-          const key = this.keyFor('answers')
-          delete this.keys.answers
-          await outbox.letGo(key, 'answer-card', sent, (answer) => this.answered(sent, answer))
+          const key = this.underKey('answers')
+          await outbox.letGo(key, 'answer-card', sent, (answer) => this.answered(key, sent, answer))
         }
         if (this.sending) return false
       }
@@ -370,41 +377,40 @@ export const useCard = defineStore('card', {
           const { job, steps } = this.view!
           const values = (this.stepsSent[step] = this.stepDrafts[step]!)
           const version = steps.find((s) => s.key === step)?.version ?? 0
-          const key = this.keyFor(step)
-          delete this.keys[step]
-          await outbox.letGo(key, 'write-step', { card: job.id, step, version, values }, (answer) =>
-            this.stepAnswered(step, values, answer),
-          )
+          const key = this.underKey(step)
+          const body = { card: job.id, step, version, values }
+          await outbox.letGo(key, 'write-step', body, (answer) => this.stepAnswered(key, step, values, answer))
         }
         if (this.stepsSent[step]) return false
       }
       return true
     },
 
-    /** What became of what was sent, whenever that is heard. */
-    answered(sent: AnswerCard, { changed, problem }: CommandAnswer) {
+    /** What became of what was sent, whenever that is heard; false where another card or person is here by then. */
+    answered(key: string, sent: AnswerCard, { changed, problem }: CommandAnswer): boolean {
+      if (this.underWay.answers !== key || !this.view) return false
+      delete this.underWay.answers
       this.sending = null
-      if (this.view?.job.id !== sent.card) return
       const stands = problem?.current as ChangeConflict | undefined
       if (problem && stands?.conflicts) this.conflict = stands
-      else if (problem?.title === KEY_USED) return this.goOn()
-      else if (problem) this.refused = problem.words ?? problem.detail
-      else {
+      else if (problem && problem.title !== KEY_USED) this.refused = problem.words ?? problem.detail
+      else if (!problem) {
         const reply = changed as ChangeReply
         const [view, drafts] = taken(this.view, this.drafts, sent, reply, useSession().me?.name ?? '')
         this.drafts = drafts
         this.view = markRaw({ ...view, revision: this.known(reply.revision) })
       }
       this.goOn()
+      return true
     },
 
-    stepAnswered(step: Key, sent: StepValues, { changed, problem }: CommandAnswer) {
-      delete this.stepsSent[step]
+    stepAnswered(key: string, step: Key, sent: StepValues, { changed, problem }: CommandAnswer): boolean {
       const { view } = this
-      if (!view) return
+      if (this.underWay[step] !== key || !view) return false
+      delete this.underWay[step]
+      delete this.stepsSent[step]
       const before = view.steps.find((s) => s.key === step)
-      if (problem?.title === KEY_USED) return this.goOn()
-      if (problem) {
+      if (problem && problem.title !== KEY_USED) {
         const theirs = problem.current as StepView | undefined
         const both = theirs && bothOf((before?.values ?? {}) as StepValues, this.stepDrafts[step] ?? sent, theirs.values as StepValues)
         if (!both) this.refused = problem.words ?? problem.detail
@@ -413,13 +419,14 @@ export const useCard = defineStore('card', {
           this.stepDrafts[step] = both
           this.view = markRaw({ ...view, steps: [...view.steps.filter((s) => s !== before), theirs] })
         }
-      } else {
+      } else if (!problem) {
         const { step: stands, revision } = changed as { step: StepView | null; revision: number }
         if (this.stepDrafts[step] === sent) delete this.stepDrafts[step]
         const steps = stands ? [...view.steps.filter((s) => s.key !== step), stands] : view.steps
         this.view = markRaw({ ...view, steps, revision: this.known(revision) })
       }
       this.goOn()
+      return true
     },
 
     /** Heard of after nobody had answered: what else is typed goes out too. */

@@ -19,8 +19,10 @@ let timer: ReturnType<typeof setTimeout> | undefined
 let opening: Promise<Shelf> | null = null
 /** This page, among others of the same device. */
 let page = crypto.randomUUID()
+/** Is told what became of a command; false where it no longer sees to it. */
+type Hear = (answer: CommandAnswer) => boolean
 /** Who waits for what became of a command, as long as this page lives. */
-const waiting = new Map<string, (answer: CommandAnswer) => void>()
+const waiting = new Map<string, Hear>()
 /** One sending at a time, and one tab of a browser where that can be told. */
 let turn: Promise<unknown> = Promise.resolve()
 function alone<T>(work: () => Promise<T>): Promise<T> {
@@ -122,23 +124,18 @@ export const useOutbox = defineStore('outbox', {
     },
 
     /** What was held is done and goes out; `hear` is told what the server said, whenever that is. Answers whether somebody was there. */
-    async letGo<K extends CommandKind>(
-      key: string,
-      kind: K,
-      body: CommandBody<K>,
-      hear: (answer: CommandAnswer) => void,
-    ): Promise<boolean> {
+    async letGo<K extends CommandKind>(key: string, kind: K, body: CommandBody<K>, hear: Hear): Promise<boolean> {
       waiting.set(key, hear)
       await held(key, { key, at: new Date(serverNow()).toISOString(), kind, body: plain(body), person: byMe() })
       await this.look()
-      await this.flush(key)
+      await this.flush()
       return !waiting.has(key)
     },
 
-    /** Takes up what a page that is gone was writing of something, and what was not taken of it: it is this page's to keep from now on. */
+    /** Takes up what was being written of something, and what was not taken of it: whoever asks keeps it from now on. */
     async takeUp(of: (kept: Kept) => boolean): Promise<Kept[]> {
       const shelf = await this.shelf()
-      const left = (await shelf.all()).filter((k) => isMine(k) && of(k) && (k.problem || (k.writing && k.writing.page !== page)))
+      const left = (await shelf.all()).filter((k) => isMine(k) && of(k) && (k.problem || k.writing))
       await shelf.remove(left.map((k) => k.key))
       await this.look()
       return left
@@ -198,7 +195,9 @@ export const useOutbox = defineStore('outbox', {
     async settle(sent: readonly Kept[], answers: readonly CommandAnswer[], wanted?: string): Promise<void> {
       const shelf = await this.shelf()
       const taken = (a: CommandAnswer) => a.outcome === 'done' || a.outcome === 'again'
-      const over = answers.filter((a) => taken(a) || a.key === wanted || waiting.has(a.key))
+      const heard = answers.filter((a) => waiting.get(a.key)?.(a))
+      for (const a of answers) waiting.delete(a.key)
+      const over = answers.filter((a) => taken(a) || a.key === wanted || heard.includes(a))
       await shelf.remove(over.map((a) => a.key))
       for (const a of answers) if (!over.includes(a) && a.problem) await shelf.refuse(a.key, a.problem)
       await this.look()
@@ -207,10 +206,6 @@ export const useOutbox = defineStore('outbox', {
         for (const later of this.kept.map((k) => rebased(k, before, a))) if (later) await shelf.put(later)
       }
       await this.look()
-      for (const a of over) {
-        waiting.get(a.key)?.(a)
-        waiting.delete(a.key)
-      }
     },
 
     /** Nobody answers, or nobody is signed in any more: it is tried again. */

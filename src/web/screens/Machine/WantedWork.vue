@@ -13,6 +13,7 @@ import SentForm from '../../fields/SentForm.vue'
 import TextField from '../../fields/TextField.vue'
 import { useOutbox } from '../../stores/outbox.js'
 import { useSession } from '../../stores/session.js'
+import { seldom, useStream } from '../../stream.js'
 import { useLoad } from '../../theme/useLoad.js'
 
 /** What somebody wants done at a machine and nobody has done yet: errands and inspections; cards stand at their supports. */
@@ -25,6 +26,7 @@ const { data, renew } = useLoad(
   () => ({ machine: String(props.machine.id) }),
 )
 const wanted = computed(() => (data.value?.work ?? []).filter((w) => w.cardId === null))
+useStream(({ of, id }) => of === 'machine' && id === String(props.machine.id), seldom(renew))
 const adding = ref(false)
 const message = ref('')
 const KINDS = (['errand', 'inspection'] as const).map((value) => ({ value, label: WORK_KIND_LABEL[value] }))
@@ -38,7 +40,12 @@ async function want(given: Pick<WorkInput, 'kind' | 'positionId' | 'why' | 'want
   adding.value = false
 }
 async function end(w: WorkView) {
-  await done(await outbox.perform('end-work', { work: w.id, version: w.version, how: 'done', reason: '' }))
+  try {
+    await done(await outbox.perform('end-work', { work: w.id, version: w.version, how: 'done', reason: '' }))
+  } catch (failure) {
+    message.value = failure instanceof Error ? failure.message : String(failure)
+    await renew()
+  }
 }
 async function done(answer: Awaited<ReturnType<typeof outbox.perform>>) {
   if (answer?.problem) throw new ApiError(answer.problem)
